@@ -1,0 +1,1 @@
+"""Pennywort: quarantine, diagnosis and treatment of ornamental fish, reckoned and recorded."""

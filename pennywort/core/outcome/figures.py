@@ -1,0 +1,73 @@
+"""Counts of fish, exact or estimated, and the figures of a closed case."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime
+
+from pennywort.core.errors import InvalidInput
+
+MOST_FISH = 100_000
+
+
+@dataclass(frozen=True, kw_only=True)
+class Count:
+    """A number of fish, with how far it may be off; an exact count has a plus-minus of 0."""
+
+    count: int
+    plus_minus: int = 0
+
+    @property
+    def words(self) -> str:
+        return f"about {self.count} ± {self.plus_minus}" if self.plus_minus else f"{self.count}"
+
+
+def check_count(count: Count, *, field: str, least: int = 0) -> Count:
+    """:raises InvalidInput: fewer than ``least``, too many, or a plus-minus larger than the count."""
+    if not least <= count.count <= MOST_FISH:
+        raise InvalidInput(f"Between {least} and {MOST_FISH} fish.", field=field)
+    if not 0 <= count.plus_minus <= count.count:
+        raise InvalidInput("The plus-minus can't be larger than the count.", field=f"{field}_plus_minus")
+    return count
+
+
+def alive(*, arrived: Count, dead_on_arrival: int, lost: Iterable[Count]) -> Count:
+    """Fish left: arrived less dead on arrival less losses. Plus-minus add up: the widest the truth can be."""
+    losses = tuple(lost)
+    left = arrived.count - dead_on_arrival - sum(loss.count for loss in losses)
+    return Count(count=max(0, left), plus_minus=arrived.plus_minus + sum(loss.plus_minus for loss in losses))
+
+
+@dataclass(frozen=True, kw_only=True)
+class CaseFigures:
+    """A case in figures. ``survived_fraction`` is left over fish at the start, 0-1; None when none were there."""
+
+    days: int
+    doses_given: int
+    looks: int
+    fish_at_start: Count
+    fish_lost: Count
+    fish_left: Count
+    survived_fraction: float | None
+
+
+def case_figures(*, opened_at: datetime, ended_at: datetime, doses_given: int, looks: int, fish_at_start: Count, lost: Iterable[Count]) -> CaseFigures:
+    """Sum up a case. Days count both the first and the last, as a keeper does.
+
+    :raises InvalidInput: it ends before it opens.
+    """
+    if ended_at < opened_at:
+        raise InvalidInput("A case can't end before it opens.", field="closed_at")
+    losses = tuple(lost)
+    total = Count(count=sum(x.count for x in losses), plus_minus=sum(x.plus_minus for x in losses))
+    left = alive(arrived=fish_at_start, dead_on_arrival=0, lost=losses)
+    return CaseFigures(
+        days=(ended_at - opened_at).days + 1,
+        doses_given=doses_given,
+        looks=looks,
+        fish_at_start=fish_at_start,
+        fish_lost=total,
+        fish_left=left,
+        survived_fraction=left.count / fish_at_start.count if fish_at_start.count else None,
+    )

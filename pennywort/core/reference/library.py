@@ -1,0 +1,174 @@
+"""The one loader. Reads the YAML files, refuses what is unknown, doubled or unsourced, and checks all links."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import lru_cache
+from pathlib import Path
+from typing import Any, TypeVar
+
+import yaml
+from pydantic import ValidationError
+
+from pennywort.core.reference.figures import Datum
+from pennywort.core.reference.models import (
+    Action,
+    Condition,
+    Likelihoods,
+    Limit,
+    Medicine,
+    Protocol,
+    Publication,
+    Region,
+    Sign,
+    Species,
+    Tool,
+)
+
+DATA = Path(__file__).parent / "data"
+M = TypeVar("M", bound=Datum)
+
+
+class ReferenceError(ValueError):
+    """A reference file is wrong; the message names the file and the place."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Library:
+    """All reference data, by id."""
+
+    publications: dict[str, Publication]
+    regions: dict[str, Region]
+    signs: dict[str, Sign]
+    likelihoods: Likelihoods
+    actions: dict[str, Action]
+    conditions: dict[str, Condition]
+    medicines: dict[str, Medicine]
+    protocols: dict[str, Protocol]
+    species: dict[str, Species]
+    limits: dict[str, Limit]
+    tools: dict[str, Tool]
+
+
+class _Strict(yaml.SafeLoader):
+    """YAML that refuses a key given twice."""
+
+
+def _mapping(loader: _Strict, node: yaml.MappingNode) -> dict[Any, Any]:
+    keys = [loader.construct_object(k) for k, _ in node.value]  # type: ignore[no-untyped-call]
+    doubled = {k for k in keys if keys.count(k) > 1}
+    if doubled:
+        raise ReferenceError(f"doubled keys {sorted(map(str, doubled))} at {node.start_mark}")
+    return {loader.construct_object(k): loader.construct_object(v, deep=True) for k, v in node.value}  # type: ignore[no-untyped-call]
+
+
+_Strict.add_constructor(yaml.resolver.BaseResolver.DEFAULT_MAPPING_TAG, _mapping)
+
+
+def read_yaml(path: Path) -> Any:
+    """The plain content of one reference file."""
+    try:
+        return yaml.load(path.read_text(encoding="utf-8"), Loader=_Strict)  # noqa: S506  (a SafeLoader)
+    except yaml.YAMLError as error:
+        raise ReferenceError(f"{path.name}: {error}") from error
+
+
+def _one(path: Path, model: type[M], raw: Any) -> M:
+    try:
+        return model.model_validate(raw)
+    except ValidationError as error:
+        name = raw.get("id", "?") if isinstance(raw, dict) else "?"
+        raise ReferenceError(f"{path.name}, {name}: {error}") from error
+
+
+def _list(path: Path, model: type[M], *, key: str = "id") -> dict[str, M]:
+    found: dict[str, M] = {}
+    for raw in read_yaml(path):
+        item = _one(path, model, raw)
+        name = getattr(item, key)
+        if name in found:
+            raise ReferenceError(f"{path.name}: {name} stands there twice")
+        found[name] = item
+    return found
+
+
+def load_library(folder: Path = DATA) -> Library:
+    """Read and check every reference file below ``folder``.
+
+    :raises ReferenceError: naming the file, for any fault.
+    """
+    conditions: dict[str, Condition] = {}
+    for path in sorted((folder / "conditions").glob("*.yaml")):
+        item = _one(path, Condition, read_yaml(path))
+        if item.id != path.stem:
+            raise ReferenceError(f"{path.name}: holds {item.id}")
+        conditions[item.id] = item
+    path = folder / "likelihoods.yaml"
+    found = Library(
+        publications=_list(folder / "publications.yaml", Publication, key="code"),
+        regions=_list(folder / "regions.yaml", Region),
+        signs=_list(folder / "signs.yaml", Sign),
+        likelihoods=_one(path, Likelihoods, read_yaml(path)),
+        actions=_list(folder / "actions.yaml", Action),
+        conditions=conditions,
+        medicines=_list(folder / "medicines.yaml", Medicine),
+        protocols=_list(folder / "protocols.yaml", Protocol),
+        species=_list(folder / "species.yaml", Species),
+        limits=_list(folder / "limits.yaml", Limit),
+        tools=_list(folder / "tools.yaml", Tool),
+    )
+    _check_links(found)
+    return found
+
+
+def _check_links(found: Library) -> None:
+    def known(where: str, names: Iterable[str], among: Iterable[str]) -> None:
+        missing = sorted(set(names) - set(among))
+        if missing:
+            raise ReferenceError(f"{where}: unknown {', '.join(missing)}")
+
+    weights = found.likelihoods
+    for sign in found.signs.values():
+        known(f"sign {sign.id}", [sign.region], found.regions)
+    known("baselines", weights.baseline, found.signs)
+    known("signs without a baseline", found.signs, weights.baseline)
+    known("direct_view", weights.direct_view, found.signs)
+    for name, members in weights.correlated_groups.items():
+        known(f"group {name}", members, found.signs)
+    for members in weights.exclusive_groups:
+        known("exclusive group", members, found.signs)
+    known("more_than", [*weights.more_than, *weights.more_than.values()], found.signs)
+    for condition in found.conditions.values():
+        where = f"condition {condition.id}"
+        known(where, [s for signs in condition.signs.values() for s in signs], found.signs)
+        known(where, [*condition.helps, *condition.harms], found.actions)
+        known(where, condition.protocols, found.protocols)
+    for protocol in found.protocols.values():
+        where = f"protocol {protocol.id}"
+        aims = [m.medicine for m in protocol.medicines]
+        known(where, aims, found.medicines)
+        known(where, [s.medicine for s in protocol.steps if s.medicine], aims)
+    for species in found.species.values():
+        known(f"species {species.id}", [t.medicine for t in species.tolerances], found.medicines)
+    known("sources", _codes(found), found.publications)
+
+
+def _codes(item: object) -> set[str]:
+    """Publication codes named anywhere below ``item``."""
+    if isinstance(item, Library):
+        return set().union(*(_codes(value) for value in vars(item).values()))
+    if isinstance(item, Datum):
+        own = {s.removeprefix("published: ") for s in getattr(item, "source", ()) if s.startswith("published: ")}
+        return own.union(*(_codes(getattr(item, name)) for name in type(item).model_fields))
+    if isinstance(item, dict):
+        return set().union(*(_codes(value) for value in item.values()))
+    if isinstance(item, tuple):
+        return set().union(*(_codes(value) for value in item))
+    return set()
+
+
+@lru_cache(maxsize=1)
+def library() -> Library:
+    """The shipped reference data, loaded once."""
+    return load_library()

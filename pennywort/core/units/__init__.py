@@ -1,0 +1,29 @@
+"""What was typed becomes a canonical float once; what is shown is made from it once."""
+
+from pennywort.core.units.preferences import Preferences
+from pennywort.core.units.shown import (
+    Shown,
+    show_concentration,
+    show_fraction,
+    show_length,
+    show_mass,
+    show_small_volume,
+    show_temperature,
+    show_volume,
+)
+from pennywort.core.units.typed import KINDS, Kind, read_quantity
+
+__all__ = [
+    "KINDS",
+    "Kind",
+    "Preferences",
+    "Shown",
+    "read_quantity",
+    "show_concentration",
+    "show_fraction",
+    "show_length",
+    "show_mass",
+    "show_small_volume",
+    "show_temperature",
+    "show_volume",
+]

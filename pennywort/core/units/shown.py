@@ -1,0 +1,87 @@
+"""Figures as one person reads them: in his units, with no more digits than the figure carries."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from pennywort.core.units.preferences import Preferences
+from pennywort.core.units.registry import convert_temperature, factor
+
+
+@dataclass(frozen=True, kw_only=True)
+class Shown:
+    """A figure and its unit, ready to print."""
+
+    figure: str
+    unit: str
+
+    @property
+    def text(self) -> str:
+        return f"{self.figure} {self.unit}".strip()
+
+
+def round_figure(value: float, *, significant: int = 3) -> str:
+    """``value`` with ``significant`` digits, in plain notation, trailing zeros kept (1.20 stays 1.20)."""
+    if value == 0:
+        return "0"
+    rounded = float(f"{value:.{significant - 1}e}")
+    exponent = int(f"{abs(rounded):e}".split("e")[1])
+    decimals = max(0, significant - 1 - exponent)
+    return f"{rounded:.{decimals}f}"
+
+
+def _trim(text: str) -> str:
+    return text.rstrip("0").rstrip(".") if "." in text else text
+
+
+def show_volume(volume_l: float, preferences: Preferences) -> Shown:
+    """Water volume in the reader's unit; below 1 L in mL where he thinks in litres."""
+    if preferences.volume == "l":
+        return Shown(figure=f"{volume_l:.1f}" if volume_l < 1000 else f"{volume_l:.0f}", unit="L")
+    unit = "gallon" if preferences.volume == "us_gal" else "imperial_gallon"
+    value = volume_l * factor("liter", unit)
+    return Shown(figure=f"{value:.2f}" if value < 10 else f"{value:.1f}", unit="US gal" if unit == "gallon" else "imp gal")
+
+
+def show_small_volume(volume_ml: float) -> Shown:
+    """A liquid dose: always mL, three digits, because syringes are marked so."""
+    return Shown(figure=_trim(round_figure(volume_ml)), unit="mL")
+
+
+def show_mass(mass_mg: float, preferences: Preferences) -> Shown:
+    """A weighed dose: mg below 1 g (no ounce scale resolves it), else g, kg or oz."""
+    if mass_mg < 1000:
+        return Shown(figure=_trim(round_figure(mass_mg)), unit="mg")
+    if preferences.mass == "oz":
+        return Shown(figure=_trim(round_figure(mass_mg / 1000 * factor("gram", "ounce"))), unit="oz")
+    if mass_mg < 1_000_000:
+        return Shown(figure=_trim(round_figure(mass_mg / 1000)), unit="g")
+    return Shown(figure=_trim(round_figure(mass_mg / 1_000_000, significant=4)), unit="kg")
+
+
+def show_concentration(concentration_mg_per_l: float, *, like_mg_per_l: float | None = None) -> Shown:
+    """mg/L, or g/L from 500 mg/L up. ``like_mg_per_l`` keeps a row of figures in one unit."""
+    if (like_mg_per_l if like_mg_per_l is not None else concentration_mg_per_l) >= 500:
+        return Shown(figure=f"{concentration_mg_per_l / 1000:.2f}", unit="g/L")
+    if concentration_mg_per_l >= 10:
+        return Shown(figure=f"{concentration_mg_per_l:.1f}", unit="mg/L")
+    return Shown(figure=f"{concentration_mg_per_l:.2f}", unit="mg/L")
+
+
+def show_temperature(temperature_c: float, preferences: Preferences) -> Shown:
+    """One decimal, in the reader's scale."""
+    if preferences.temperature == "f":
+        return Shown(figure=f"{convert_temperature(temperature_c, 'degC', 'degF'):.1f}", unit="°F")
+    return Shown(figure=f"{temperature_c:.1f}", unit="°C")
+
+
+def show_length(length_cm: float, preferences: Preferences) -> Shown:
+    """One decimal, cm or inches."""
+    if preferences.length == "in":
+        return Shown(figure=f"{length_cm * factor('centimeter', 'inch'):.1f}", unit="in")
+    return Shown(figure=f"{length_cm:.1f}", unit="cm")
+
+
+def show_fraction(fraction: float) -> Shown:
+    """A share in per cent, whole numbers."""
+    return Shown(figure=f"{fraction * 100:.0f}", unit="%")

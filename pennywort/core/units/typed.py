@@ -1,0 +1,197 @@
+"""Reading what a keeper typed: "2.5 gal", "1 tbsp", "82F", "1 1/2 cups", "25 %".
+
+A bare number is read in the person's own unit. A comma is refused, because 1,250 means a thousand to one
+reader and one and a quarter to another, and a dose hangs on it.
+"""
+
+from __future__ import annotations
+
+import math
+import re
+from dataclasses import dataclass
+
+from pennywort.core.errors import InvalidInput
+from pennywort.core.units.preferences import Preferences
+from pennywort.core.units.registry import convert_temperature, factor
+
+_FRACTIONS = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅓": "1/3", "⅔": "2/3", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
+_NUMBER = re.compile(
+    r"^(?P<sign>[-+\u2212]?)\s*(?:(?P<whole>\d+)\s+(?P<wn>\d+)/(?P<wd>\d+)|(?P<n>\d+)/(?P<d>\d+)|"
+    r"(?P<decimal>(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?))\s*(?P<unit>\S.*)?$",
+    re.IGNORECASE,
+)
+
+# typed word -> pint unit. "gal" alone is resolved by the reader's own gallon.
+_VOLUME = {
+    "l": "liter", "litre": "liter", "litres": "liter", "liter": "liter", "liters": "liter",
+    "ml": "milliliter", "millilitre": "milliliter", "millilitres": "milliliter", "milliliter": "milliliter",
+    "milliliters": "milliliter", "cc": "milliliter", "m3": "meter**3", "m³": "meter**3",
+    "us gal": "gallon", "usgal": "gallon", "us gallon": "gallon", "us gallons": "gallon",
+    "imp gal": "imperial_gallon", "uk gal": "imperial_gallon", "imp gallon": "imperial_gallon",
+    "imp gallons": "imperial_gallon", "uk gallons": "imperial_gallon", "imperial gallons": "imperial_gallon",
+    "tsp": "teaspoon", "teaspoon": "teaspoon", "teaspoons": "teaspoon",
+    "tbsp": "tablespoon", "tablespoon": "tablespoon", "tablespoons": "tablespoon",
+    "cup": "cup", "cups": "cup", "fl oz": "fluid_ounce", "floz": "fluid_ounce",
+    "qt": "quart", "quart": "quart", "quarts": "quart", "pt": "pint", "ft3": "foot**3", "ft³": "foot**3",
+}  # fmt: skip
+_GALLON = {"gal", "gals", "gallon", "gallons", "g"}
+_LENGTH = {
+    "cm": "centimeter", "mm": "millimeter", "m": "meter", "in": "inch", "inch": "inch", "inches": "inch",
+    '"': "inch", "″": "inch", "ft": "foot", "feet": "foot", "foot": "foot", "'": "foot",
+}  # fmt: skip
+_MASS = {
+    "g": "gram", "gram": "gram", "grams": "gram", "gr": "gram", "mg": "milligram", "kg": "kilogram",
+    "kilo": "kilogram", "kilos": "kilogram", "oz": "ounce", "ounce": "ounce", "ounces": "ounce",
+    "lb": "pound", "lbs": "pound", "pound": "pound", "pounds": "pound", "µg": "microgram", "ug": "microgram",
+}  # fmt: skip
+_CONCENTRATION = {
+    "mg/l": "milligram/liter", "mg per l": "milligram/liter", "g/l": "gram/liter", "ppm": "milligram/liter",
+    "ppt": "gram/liter", "µg/l": "microgram/liter", "ug/l": "microgram/liter",
+}  # fmt: skip
+_TEMPERATURE = {
+    "c": "degC", "°c": "degC", "ºc": "degC", "deg c": "degC", "celsius": "degC",
+    "f": "degF", "°f": "degF", "ºf": "degF", "deg f": "degF", "fahrenheit": "degF",
+}  # fmt: skip
+_DURATION = {
+    "h": "hour", "hr": "hour", "hrs": "hour", "hour": "hour", "hours": "hour", "min": "minute",
+    "minutes": "minute", "d": "day", "day": "day", "days": "day", "week": "week", "weeks": "week",
+}  # fmt: skip
+_DENSITY = {"kg/l": "kilogram/liter", "g/ml": "kilogram/liter", "g/cm3": "kilogram/liter", "g/cm³": "kilogram/liter"}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Kind:
+    """A kind of quantity: canonical unit, units accepted, and the range outside which a value is a slip."""
+
+    name: str
+    canonical: str
+    units: dict[str, str]
+    low: float
+    high: float
+    examples: str
+    low_allowed: bool = True
+
+
+KINDS: dict[str, Kind] = {
+    k.name: k
+    for k in (
+        Kind(name="volume", canonical="liter", units=_VOLUME, low=0.05, high=1_000_000, examples="60 L, 2.5 gal, 1 tbsp"),
+        Kind(name="small_volume", canonical="milliliter", units=_VOLUME, low=0.001, high=100_000, examples="5 mL, 1 tsp"),
+        Kind(name="length", canonical="centimeter", units=_LENGTH, low=0, high=3_000, examples="60 cm, 24 in"),
+        Kind(name="mass", canonical="gram", units=_MASS, low=0, high=1_000_000, examples="45 g, 1.5 oz, 120 mg"),
+        Kind(name="mass_heavy", canonical="kilogram", units=_MASS, low=0, high=10_000, examples="4 kg, 9 lb"),
+        Kind(name="temperature", canonical="degC", units=_TEMPERATURE, low=-2, high=40, examples="25.5 C, 78 F"),
+        Kind(name="concentration", canonical="milligram/liter", units=_CONCENTRATION, low=0, high=100_000, examples="0.25 mg/L"),
+        Kind(name="ph", canonical="ph", units={}, low=3, high=11, examples="7.4"),
+        Kind(name="fraction", canonical="fraction", units={"%": "percent", "percent": "percent"}, low=0, high=1, examples="25 %"),
+        Kind(name="duration", canonical="hour", units=_DURATION, low=0.25, high=24 * 366, examples="24 h, 2 days"),
+        Kind(name="density", canonical="kilogram/liter", units=_DENSITY, low=0.2, high=8, examples="2.6"),
+    )
+}  # fmt: skip
+
+_BARE = {
+    "small_volume": "milliliter", "mass_heavy": "kilogram", "concentration": "milligram/liter",
+    "duration": "hour", "density": "kilogram/liter",
+}  # fmt: skip
+
+
+def read_quantity(text: str, *, kind: str, field: str, preferences: Preferences) -> float:
+    """Read a typed quantity into its canonical unit.
+
+    :param text: what was typed, with or without a unit; at most 40 characters.
+    :param kind: a key of :data:`KINDS`; the canonical units are L, mL, cm, g, kg, degC, mg/L, pH, 0-1, h, kg/L.
+    :param field: name of the input, given back in the error.
+    :param preferences: the reader's units, for a bare number.
+    :raises InvalidInput: not a number, a comma, an unknown or wrong unit, or a value out of range.
+
+    Unit sizes: NIST Handbook 44, appendix C, as held by pint.
+    """
+    spec = KINDS[kind]
+    value, unit = _split(text, field=field, spec=spec)
+    return _within(_to_canonical(value, unit, spec=spec, preferences=preferences, field=field), spec=spec, field=field, text=text)
+
+
+def _split(text: str, *, field: str, spec: Kind) -> tuple[float, str]:
+    typed = text.strip()
+    if not typed:
+        raise InvalidInput(f"Nothing typed. Write for example {spec.examples}.", field=field)
+    if len(typed) > 40:
+        raise InvalidInput("That is too long for a figure.", field=field)
+    if "," in typed:
+        raise InvalidInput("Write 2.5 with a point: a comma can mean thousands or tenths.", field=field)
+    for sign, fraction in _FRACTIONS.items():
+        typed = re.sub(rf"(\d)?\s*{sign}", lambda m, f=fraction: f"{m.group(1)} {f}" if m.group(1) else f, typed)  # type: ignore[misc]
+    match = _NUMBER.match(typed)
+    if match is None:
+        raise InvalidInput(f"“{text.strip()}” can't be read as a figure. Write for example {spec.examples}.", field=field)
+    if match["sign"] not in ("", "+") and spec.name != "temperature":
+        raise InvalidInput("This can't be negative.", field=field)
+    try:
+        if match["whole"]:
+            value = int(match["whole"]) + int(match["wn"]) / int(match["wd"])
+        elif match["n"]:
+            value = int(match["n"]) / int(match["d"])
+        else:
+            value = float(match["decimal"])
+    except (ZeroDivisionError, OverflowError) as error:
+        raise InvalidInput("That is not a number.", field=field) from error
+    if not math.isfinite(value):
+        raise InvalidInput("That number is too large to be true.", field=field)
+    return (-value if match["sign"] in ("-", "\u2212") else value), _tidy(match["unit"] or "")
+
+
+def _tidy(unit: str) -> str:
+    return re.sub(r"\s+", " ", unit.strip().rstrip(".").lower())
+
+
+def _to_canonical(value: float, unit: str, *, spec: Kind, preferences: Preferences, field: str) -> float:
+    if spec.name == "ph":
+        if unit not in ("", "ph"):
+            raise InvalidInput("pH has no unit: write for example 7.4.", field=field)
+        return value
+    if spec.name == "fraction":
+        if unit and unit not in spec.units:
+            raise _wrong_unit(unit, spec=spec, field=field)
+        # a bare 25 means per cent, a bare 0.25 means the share itself; nobody changes a quarter of a per cent
+        return value / 100 if unit or value > 1 else value
+    if spec.name == "temperature":
+        name = spec.units.get(unit) if unit else ("degF" if preferences.temperature == "f" else "degC")
+        if name is None:
+            raise _wrong_unit(unit, spec=spec, field=field)
+        return convert_temperature(value, name, "degC")
+    name = _unit_name(unit, spec=spec, preferences=preferences)
+    if name is None:
+        raise _wrong_unit(unit, spec=spec, field=field)
+    return value * factor(name, spec.canonical)
+
+
+def _unit_name(unit: str, *, spec: Kind, preferences: Preferences) -> str | None:
+    gallon = "imperial_gallon" if preferences.volume == "imp_gal" else "gallon"
+    if not unit:
+        own = {
+            "volume": {"l": "liter", "us_gal": "gallon", "imp_gal": "imperial_gallon"}[preferences.volume],
+            "length": "inch" if preferences.length == "in" else "centimeter",
+            "mass": "ounce" if preferences.mass == "oz" else "gram",
+        }
+        return own.get(spec.name) or _BARE[spec.name]
+    if spec.units is _VOLUME and unit in _GALLON - {"g"}:
+        return gallon
+    return spec.units.get(unit)
+
+
+def _wrong_unit(unit: str, *, spec: Kind, field: str) -> InvalidInput:
+    return InvalidInput(f"“{unit}” is not a unit that fits here. Write for example {spec.examples}.", field=field)
+
+
+def _within(value: float, *, spec: Kind, field: str, text: str) -> float:
+    if not math.isfinite(value) or value > spec.high or value < spec.low:
+        typed = text.strip()
+        if spec.name == "temperature":
+            raise InvalidInput(f"{typed} is no water for fish. Is it °C or °F? Write 78 F or 25.5 C.", field=field)
+        if spec.name == "fraction":
+            raise InvalidInput("A share lies between 0 and 100 %.", field=field)
+        if spec.name == "ph":
+            raise InvalidInput("A pH in a tank lies between 3 and 11.", field=field)
+        size = "large" if value > spec.high or not math.isfinite(value) else "small"
+        raise InvalidInput(f"{typed} is too {size} to be true here. Check the unit and the point.", field=field)
+    return value

@@ -1,0 +1,1 @@
+"""Cases, treatments, tasks and doses."""

@@ -1,0 +1,354 @@
+"""Routes of Today, Look, slips, courses and tasks."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Path, Router
+
+from pennywort.core.medicine.tools import in_tools
+from pennywort.core.reference import library
+from pennywort.core.units import show_concentration, show_mass, show_small_volume, show_volume
+from pennywort.courses import schemas
+from pennywort.courses.look_schemas import LastLook, LookBoardOut, Looked, LookIn, LookWritten, RegionOut, SignOut, WeighedOut
+from pennywort.courses.models import Case, Course
+from pennywort.courses.queries import today as today_query
+from pennywort.courses.queries.strip import Mark, Span, Strip
+from pennywort.courses.services import cases, course, looks, tasks
+from pennywort.courses.services.tasks import PutBack
+from pennywort.courses.slip_out import slip_out
+from pennywort.fish.queries import count_of, looks_of, plural
+from pennywort.fish.services import group_of
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.schemas import Entry, ShownOut, Written
+from pennywort.rooms.services import find, write_once
+from pennywort.tanks.api import ReadingIn, act
+from pennywort.tanks.queries import fresh_readings
+from pennywort.tanks.services import tank_of
+
+router = Router(tags=["courses"])
+
+
+def _mark(mark: Mark) -> schemas.MarkOut:
+    return schemas.MarkOut(at=mark.at, words=mark.words, done=mark.done, late=mark.late)
+
+
+def _span(span: Span) -> schemas.SpanOut:
+    return schemas.SpanOut(starts_at=span.starts_at, ends_at=span.ends_at, words=span.words)
+
+
+def strip_out(strip: Strip) -> schemas.StripOut:
+    """A strip for the screen, with one sentence for who can't see it."""
+    tank = strip.tank
+    days = f", {strip.day_count.words}" if strip.day_count and strip.day_count.words else ""
+    level = f", {strip.level.text}" if strip.level else ""
+    return schemas.StripOut(
+        tank=tank.uid,
+        code=tank.code,
+        name=tank.name,
+        fish=strip.fish,
+        medicine=strip.medicine,
+        state=strip.state,
+        state_words=strip.state_words,
+        level=ShownOut.of(strip.level) if strip.level else None,
+        curves=[
+            schemas.CurveOut(
+                medicine=c.medicine,
+                name=c.name,
+                colour=c.colour,
+                past=[schemas.PointOut(at=p.at, concentration_mg_per_l=p.concentration_mg_per_l) for p in c.past],
+                ahead=[schemas.PointOut(at=p.at, concentration_mg_per_l=p.concentration_mg_per_l) for p in c.ahead],
+                low_mg_per_l=c.low_mg_per_l,
+                high_mg_per_l=c.high_mg_per_l,
+                top_mg_per_l=c.top_mg_per_l,
+                low=ShownOut.of(c.low),
+                high=ShownOut.of(c.high),
+            )
+            for c in strip.curves
+        ],
+        doses=[_mark(m) for m in strip.doses],
+        changes=[_mark(m) for m in strip.changes],
+        readings=[_mark(m) for m in strip.readings],
+        losses=[_mark(m) for m in strip.losses],
+        arrivals=[_mark(m) for m in strip.arrivals],
+        windows=[_span(s) for s in strip.windows],
+        days_done=[_span(s) for s in strip.days_done],
+        day_count=schemas.DayCountOut(**vars(strip.day_count)) if strip.day_count else None,
+        case=strip.case.uid if strip.case else None,
+        group=strip.group.uid if strip.group else None,
+        quiet=strip.quiet,
+        label=f"{tank.name}: {strip.fish}, {strip.medicine}, {strip.state_words}{level}{days}",
+    )
+
+
+def _days(actor: Actor, axis: today_query.Axis) -> list[schemas.DayOut]:
+    today = actor.local(actor.now).date()
+    first = actor.local(axis.starts_at).date()
+    days = []
+    for i in range((actor.local(axis.ends_at).date() - first).days):
+        day = first + timedelta(days=i)
+        days.append(
+            schemas.DayOut(
+                letter=f"{day:%a}"[0], number=str(day.day), month=f"{day:%B}" if i == 0 or day.day == 1 else "", weekend=day.weekday() >= 5, today=day == today
+            )
+        )
+    return days
+
+
+@router.get("/today", response=schemas.TodayOut, operation_id="today")
+def today(request: HttpRequest, room_id: Path[UUID]) -> schemas.TodayOut:
+    """Strips of every tank, what is due, what was done."""
+    actor = act(request, room_id)
+    board = today_query.board_of(actor)
+    local = actor.local(actor.now)
+    return schemas.TodayOut(
+        date_words=f"{local:%A} {local.day} {local:%B}",
+        time_words=f"{local:%H:%M}",
+        sentence=board.sentence,
+        fish_words=board.fish_words,
+        axis=schemas.AxisOut(starts_at=board.axis.starts_at, ends_at=board.axis.ends_at, now=board.axis.now, days=_days(actor, board.axis)),
+        strips=[strip_out(s) for s in board.strips],
+        due=[
+            schemas.DueOut(
+                task=d.task.uid,
+                kind=d.task.kind,
+                section=today_query.section_of(d, actor),
+                tank=d.task.course.tank.uid,
+                tank_name=d.task.course.tank.name,
+                group=UUID(d.group),
+                case=d.task.course.case.uid,
+                at_words=d.at_words,
+                late_words=d.late_words,
+                title=d.title,
+                what=d.what,
+                press=d.press,
+                press_amount=d.press_amount,
+                put_back=d.task.put_back,
+                tool_words=d.tool_words,
+                reaches=d.reaches,
+                warning=d.warning,
+            )
+            for d in board.due
+        ],
+        done=[schemas.DoneOut(**vars(d)) for d in board.done],
+        waiting=list(board.waiting),
+    )
+
+
+@router.get("/rail", response=schemas.RailOut, operation_id="rail")
+def rail(request: HttpRequest, room_id: Path[UUID]) -> schemas.RailOut:
+    """The figures beside the screens' names."""
+    due, waiting = today_query.unfinished(act(request, room_id))
+    return schemas.RailOut(due=due, waiting=waiting)
+
+
+@router.get("/groups/{uuid:group_id}/look", response=LookBoardOut, operation_id="look_board")
+def look_board(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> LookBoardOut:
+    """The fish plan of a group: places, signs, and the last look."""
+    actor = act(request, room_id)
+    group = group_of(actor, group_id)
+    found = library()
+    last = looks_of(group).first()
+    case = Case.objects.filter(group=group, closed_at=None).first()
+    left = count_of(group)
+    day = (actor.local(actor.now).date() - group.arrived_on).days + 1
+    _, read_at = fresh_readings(group.tank, now=actor.now)
+    return LookBoardOut(
+        group=group.uid,
+        tank=group.tank.uid,
+        tank_name=group.tank.name,
+        fish=f"{left.words} {plural(group.species_name, left.count)}",
+        day_words=f"day {day}",
+        case=case.uid if case else None,
+        regions=[
+            RegionOut(
+                id=r.id,
+                name=r.name,
+                signs=[
+                    SignOut(id=s.id, label=s.label, look=s.look, not_if=s.not_if, kit=s.kit, reading=s.reading) for s in found.signs.values() if s.region == r.id
+                ],
+            )
+            for r in found.regions.values()
+        ],
+        last=LastLook(at=last.happened_at, at_words=f"{actor.local(last.happened_at):%a %H:%M}", by=last.by, verdict=last.verdict, signs=last.signs) if last else None,
+        gate_read_words=f"read {actor.local(read_at):%H:%M}" if read_at else "nothing read today",
+    )
+
+
+@router.post("/groups/{uuid:group_id}/weigh", response=WeighedOut, operation_id="weigh")
+def weigh(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: Looked) -> WeighedOut:
+    """Rank what is marked so far; keeps nothing."""
+    actor = act(request, room_id)
+    group = group_of(actor, group_id)
+    return WeighedOut.of(looks.weigh(actor, group, signs=body.signs, typed=body.typed()), actor, looked_at=len(body.signs))
+
+
+@router.post("/groups/{uuid:group_id}/looks", response=LookWritten, operation_id="record_look")
+def record_look(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: LookIn) -> dict[str, object]:
+    """Keep a look and its water test."""
+    actor = act(request, room_id)
+    group = group_of(actor, group_id)
+    return write_once(
+        actor,
+        body.write_id,
+        "record_look",
+        {**body.dict(exclude={"write_id"}), "group": group_id},
+        lambda: looks.record_look(
+            actor, uid=body.write_id, group=group, signs=body.signs, typed=body.typed(), note=body.note, happened_at=body.happened_at, corrects=body.corrects
+        ),
+    )
+
+
+class ReadingEntry(ReadingIn, Entry):
+    """A water test as an entry of the ledger."""
+
+
+@router.post("/tanks/{uuid:tank_id}/readings", response=Written, operation_id="record_reading")
+def record_reading(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: ReadingEntry) -> dict[str, object]:
+    """Keep a water test."""
+    actor = act(request, room_id)
+    tank = tank_of(actor, tank_id)
+    return write_once(
+        actor,
+        body.write_id,
+        "record_reading",
+        {**body.dict(exclude={"write_id"}), "tank": tank_id},
+        lambda: looks.record_reading(actor, uid=body.write_id, tank=tank, values=body.values(), happened_at=body.happened_at, corrects=body.corrects),
+    )
+
+
+@router.post("/groups/{uuid:group_id}/slip", response=schemas.SlipOut, operation_id="slip")
+def slip(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schemas.WishIn) -> schemas.SlipOut:
+    """What a course takes in this group's tank, and its days; keeps nothing."""
+    actor = act(request, room_id)
+    tank = group_of(actor, group_id).tank
+    protocol, made = course.slip_for(actor, tank, body.wish())
+    return slip_out(protocol, made, course.plan_for(actor, tank, body.wish(), starts_at=actor.now), tank=tank, actor=actor)
+
+
+@router.post("/groups/{uuid:group_id}/courses", response=schemas.StartedOut, operation_id="start_course")
+def start_course(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schemas.StartIn) -> dict[str, object]:
+    """Start a course."""
+    actor = act(request, room_id)
+    group = group_of(actor, group_id)
+    return write_once(
+        actor,
+        body.write_id,
+        "start_course",
+        {**body.dict(exclude={"write_id"}), "group": group_id},
+        lambda: course.start_course(
+            actor,
+            uid=body.write_id,
+            group=group,
+            condition=body.condition,
+            wish=body.wish(),
+            confirmed=body.confirmed,
+            vet_word=body.vet_word,
+            starts_at=body.starts_at,
+        ),
+    )
+
+
+@router.post("/courses/{uuid:course_id}/stop", response=Written, operation_id="stop_course")
+def stop_course(request: HttpRequest, room_id: Path[UUID], course_id: UUID, body: schemas.StopIn) -> dict[str, object]:
+    """End a course before its time."""
+    actor = act(request, room_id)
+    found = find(Course, actor, course_id, name="course")
+    content = {"course": course_id, "reason": body.reason}
+    return write_once(actor, body.write_id, "stop_course", content, lambda: cases.stop_course(actor, course=found, reason=body.reason))
+
+
+@router.post("/tasks/{uuid:task_id}/dose", response=Written, operation_id="give_dose")
+def give_dose(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: schemas.DoseIn) -> dict[str, object]:
+    """A dose was given; or correct what was written of it."""
+    actor = act(request, room_id)
+    task = tasks.task_of(actor, task_id)
+    return write_once(
+        actor,
+        body.write_id,
+        "give_dose",
+        {**body.dict(exclude={"write_id"}), "task": task_id},
+        lambda: tasks.give_dose(
+            actor,
+            uid=body.write_id,
+            task=task,
+            amount=body.amount,
+            confirm_unusual=body.confirm_unusual,
+            happened_at=body.happened_at,
+            corrects=body.corrects,
+        ),
+    )
+
+
+def _back(part: PutBack, actor: Actor) -> schemas.BackOut:
+    found = library()
+    if part.amount_mg is not None:
+        medicine = found.medicines[part.medicine_id]
+        options = in_tools(part.amount_mg, measures="mass", tools=found.tools.values(), spoons=medicine.spoons)
+        name, amount = medicine.short_name, show_mass(part.amount_mg, actor.preferences)
+    else:
+        options = in_tools(part.amount_ml or 0, measures="volume", tools=found.tools.values(), spoons=None)
+        name, amount = part.product, show_small_volume(part.amount_ml or 0)
+    best = options[0] if options and options[0].usable else None
+    level = ShownOut.of(show_concentration(part.level_mg_per_l)) if part.level_mg_per_l is not None else None
+    return schemas.BackOut(name=name, amount=ShownOut.of(amount), tool_words=f"{best.name}: {best.words}" if best else "", level=level)
+
+
+@router.post("/tanks/{uuid:tank_id}/goes-back", response=schemas.BackListOut, operation_id="goes_back")
+def goes_back(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: schemas.ShareIn) -> schemas.BackListOut:
+    """How much water a share is, and what must go back in; keeps nothing."""
+    actor = act(request, room_id)
+    tank = tank_of(actor, tank_id)
+    share = tasks.share_of(actor, body.share)
+    parts = tasks.what_goes_back(actor, tank=tank, changed_fraction=share)
+    return schemas.BackListOut(volume=ShownOut.of(show_volume(tank.net_volume_l * share, actor.preferences)), parts=[_back(p, actor) for p in parts])
+
+
+@router.post("/tanks/{uuid:tank_id}/changes", response=Written, operation_id="change_water")
+def change_water(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: schemas.ChangeIn) -> dict[str, object]:
+    """Water was changed, and what it took out went back in."""
+    actor = act(request, room_id)
+    tank = tank_of(actor, tank_id)
+    task = tasks.task_of(actor, body.task) if body.task else None
+    return write_once(
+        actor,
+        body.write_id,
+        "change_water",
+        {**body.dict(exclude={"write_id"}), "tank": tank_id},
+        lambda: tasks.change_water(actor, uid=body.write_id, tank=tank, share=body.share, task=task, put_back=body.put_back, happened_at=body.happened_at),
+    )
+
+
+@router.post("/tasks/{uuid:task_id}/warmth", response=Written, operation_id="reach_temperature")
+def reach_temperature(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: schemas.WarmIn) -> dict[str, object]:
+    """The water reached its temperature."""
+    actor = act(request, room_id)
+    task = tasks.task_of(actor, task_id)
+    content = {"task": task_id, "temperature": body.temperature, "happened_at": body.happened_at}
+    return write_once(
+        actor,
+        body.write_id,
+        "reach_temperature",
+        content,
+        lambda: tasks.reach_temperature(actor, uid=body.write_id, task=task, temperature=body.temperature, happened_at=body.happened_at),
+    )
+
+
+@router.post("/tasks/{uuid:task_id}/leave-out", response=Written, operation_id="leave_out")
+def leave_out(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: schemas.Write) -> dict[str, object]:
+    """A task will not be done."""
+    actor = act(request, room_id)
+    task = tasks.task_of(actor, task_id)
+    return write_once(actor, body.write_id, "leave_out", {"task": task_id}, lambda: tasks.leave_out(actor, task=task))
+
+
+@router.post("/strike", response=Written, operation_id="strike")
+def strike(request: HttpRequest, room_id: Path[UUID], body: schemas.StrikeIn) -> dict[str, object]:
+    """Strike out an entry that never happened."""
+    actor = act(request, room_id)
+    content = body.dict(exclude={"write_id"})
+    return write_once(
+        actor, body.write_id, "strike", content, lambda: tasks.strike(actor, uid=body.write_id, ledger=body.ledger, entry=body.entry, reason=body.reason)
+    )

@@ -1,0 +1,133 @@
+"""Routes of the records: cases, their story, closing, files out and in."""
+
+from __future__ import annotations
+
+from hashlib import sha256
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from ninja import Path, Router
+
+from pennywort.core.reference import library
+from pennywort.core.units import show_fraction
+from pennywort.courses import schemas
+from pennywort.courses.models import Case
+from pennywort.courses.queries import story as story_query
+from pennywort.courses.services import cases, exchange
+from pennywort.fish.queries import plural
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.schemas import Written
+from pennywort.rooms.services import write_once
+from pennywort.tanks.api import act
+
+router = Router(tags=["records"])
+
+
+def _case(case: Case, actor: Actor) -> schemas.CaseOut:
+    figures = story_query.figures_of(case, now=actor.now)
+    opened = actor.local(case.opened_at)
+    closed = actor.local(case.closed_at) if case.closed_at else None
+    return schemas.CaseOut(
+        uid=case.uid,
+        number=case.number,
+        tank=case.tank.uid,
+        tank_name=case.tank.name,
+        group=case.group.uid,
+        fish=f"{figures.fish_left.words} {plural(case.group.species_name, figures.fish_left.count)}",
+        condition=case.condition_id,
+        condition_name=story_query.condition_name(case.condition_id),
+        opened_words=f"{opened:%a} {opened.day} {opened:%b}",
+        closed_words=f"{closed:%a} {closed.day} {closed:%b}" if closed else "",
+        open=case.closed_at is None,
+        outcome=case.outcome,
+        outcome_words=case.get_outcome_display() if case.outcome else "",
+        outcome_note=case.outcome_note,
+        figures=schemas.FiguresOut(
+            days=figures.days,
+            doses_given=figures.doses_given,
+            looks=figures.looks,
+            fish_at_start=figures.fish_at_start.words,
+            fish_lost=figures.fish_lost.words,
+            fish_left=figures.fish_left.words,
+            survived=show_fraction(figures.survived_fraction).text if figures.survived_fraction is not None else "",
+        ),
+    )
+
+
+def _sentence(out: schemas.CaseOut) -> str:
+    name = out.condition_name or "No name yet"
+    if out.open:
+        return f"{name}. Day {out.figures.days}, {out.figures.fish_lost} lost, {out.figures.fish_left} left."
+    return f"{name}: {out.outcome_words} after {out.figures.days} days, {out.figures.fish_lost} lost, {out.figures.fish_left} left."
+
+
+@router.get("/cases", response=list[schemas.CaseOut], operation_id="cases")
+def list_cases(request: HttpRequest, room_id: Path[UUID]) -> list[schemas.CaseOut]:
+    """All cases, open ones first, then the newest."""
+    actor = act(request, room_id)
+    found = Case.objects.filter(fishroom=actor.fishroom).select_related("tank", "group")
+    return [_case(c, actor) for c in sorted(found, key=lambda c: (c.closed_at is not None, -c.number))]
+
+
+@router.get("/cases/{uuid:case_id}", response=schemas.StoryOut, operation_id="case")
+def read_case(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> schemas.StoryOut:
+    """One case, told in order."""
+    actor = act(request, room_id)
+    case = cases.case_of(actor, case_id)
+    told = story_query.story_of(actor, case)
+    out = _case(case, actor)
+    first = actor.local(case.opened_at).date()
+    lines = []
+    for line in told.lines:
+        local = actor.local(line.at)
+        lines.append(
+            schemas.LineOut(**vars(line), day=(local.date() - first).days + 1, day_words=f"{local:%a} {local.day} {local:%b}", at_words=f"{local:%H:%M}")
+        )
+    courses = [
+        schemas.CourseOut(
+            uid=c.uid,
+            name=library().protocols[c.protocol_id].name,
+            words=f"{c.tank.name}, from {actor.local(c.starts_at):%a} {actor.local(c.starts_at).day} {actor.local(c.starts_at):%b}",
+            running=c.stopped_at is None and c.ends_at > actor.now,
+        )
+        for c in told.courses
+    ]
+    return schemas.StoryOut(**out.dict(), sentence=_sentence(out), lines=lines, courses=courses)
+
+
+@router.post("/cases/{uuid:case_id}/close", response=Written, operation_id="close_case")
+def close_case(request: HttpRequest, room_id: Path[UUID], case_id: UUID, body: schemas.CloseIn) -> dict[str, object]:
+    """Close a case with its outcome."""
+    actor = act(request, room_id)
+    case = cases.case_of(actor, case_id)
+    content = {**body.dict(exclude={"write_id"}), "case": case_id}
+    return write_once(
+        actor, body.write_id, "close_case", content, lambda: cases.close_case(actor, case=case, outcome=body.outcome, note=body.note, condition=body.condition)
+    )
+
+
+@router.get("/cases/{uuid:case_id}/file", operation_id="export_case", response={200: dict})
+def export_case(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> HttpResponse:
+    """The case as a JSON file that any Pennywort reads."""
+    case = cases.case_of(act(request, room_id), case_id)
+    answer = JsonResponse(exchange.export_case(case), json_dumps_params={"indent": 1, "ensure_ascii": False})
+    answer["Content-Disposition"] = f'attachment; filename="case-{case.number}.json"'
+    return answer
+
+
+@router.get("/cases/{uuid:case_id}/calendar", operation_id="export_calendar", response={200: str})
+def export_calendar(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> HttpResponse:
+    """The case's tasks as an iCalendar file."""
+    actor = act(request, room_id)
+    case = cases.case_of(actor, case_id)
+    answer = HttpResponse(exchange.calendar_of(case, now=actor.now, preferences=actor.preferences), content_type="text/calendar; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="case-{case.number}.ics"'
+    return answer
+
+
+@router.post("/cases/import", response=Written, operation_id="import_case")
+def import_case(request: HttpRequest, room_id: Path[UUID], body: schemas.ImportIn) -> dict[str, object]:
+    """Bring in a case from its JSON file, all of it or nothing."""
+    actor = act(request, room_id)
+    file = exchange.read_case_file(body.text)
+    return write_once(actor, body.write_id, "import_case", {"case": file.case.uid, "sha256": sha256(body.text.encode()).hexdigest()}, lambda: exchange.import_case(actor, file))

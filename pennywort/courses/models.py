@@ -1,0 +1,100 @@
+"""Cases, the courses given in them, their dated tasks, and the ledger of doses."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from pennywort.fish.models import Group
+from pennywort.rooms.models import Keeper, LedgerRecord, RoomRecord
+from pennywort.tanks.models import Tank, WaterChange
+
+OUTCOMES = [
+    ("recovered", "recovered"),
+    ("stable", "not cured, stable"),
+    ("lost", "lost"),
+    ("ended", "put down"),
+    ("unclear", "unclear"),
+]
+
+
+class Case(RoomRecord):
+    """Trouble in one group from the first sign to its outcome."""
+
+    number = models.PositiveIntegerField()
+    group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="cases")
+    tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="cases")
+    opened_at = models.DateTimeField()
+    condition_id = models.CharField(max_length=40, blank=True)
+    closed_at = models.DateTimeField(null=True, blank=True)
+    closed_by = models.ForeignKey(Keeper, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
+    outcome = models.CharField(max_length=12, blank=True, choices=OUTCOMES)
+    outcome_note = models.CharField(max_length=1000, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        constraints = [
+            models.UniqueConstraint(fields=["fishroom", "uid"], name="case_uid_in_fishroom"),
+            models.UniqueConstraint(fields=["fishroom", "number"], name="case_number_in_fishroom"),
+            models.UniqueConstraint(fields=["group"], condition=models.Q(closed_at=None), name="one_open_case_per_group"),
+        ]
+
+
+class Course(RoomRecord):
+    """A protocol on the calendar of one case, with the figures and the rule version that made it."""
+
+    case = models.ForeignKey(Case, on_delete=models.CASCADE, related_name="courses")
+    tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="courses")
+    protocol_id = models.CharField(max_length=40)
+    protocol_version = models.CharField(max_length=60)
+    condition_id = models.CharField(max_length=40, blank=True)
+    targets_mg_per_l = models.JSONField(default=dict)
+    label = models.JSONField(null=True, blank=True)
+    confirmed = models.JSONField(default=list)
+    net_volume_l = models.FloatField()
+    starts_at = models.DateTimeField()
+    treatment_ends_at = models.DateTimeField()
+    observe_starts_at = models.DateTimeField()
+    ends_at = models.DateTimeField()
+    stopped_at = models.DateTimeField(null=True, blank=True)
+    stop_reason = models.CharField(max_length=200, blank=True)
+
+
+class Task(RoomRecord):
+    """One dated thing to do. Doses in mg of active or mL of product."""
+
+    course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="tasks")
+    kind = models.CharField(max_length=16)
+    title = models.CharField(max_length=120)
+    due_at = models.DateTimeField(db_index=True)
+    medicine_id = models.CharField(max_length=40, blank=True)
+    dose_mg = models.FloatField(null=True, blank=True)
+    dose_ml = models.FloatField(null=True, blank=True)
+    water_share = models.FloatField(null=True, blank=True)
+    put_back = models.BooleanField(default=False)
+    temperature_c = models.FloatField(null=True, blank=True)
+    done_at = models.DateTimeField(null=True, blank=True)
+    done_by = models.ForeignKey(Keeper, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
+    skipped = models.BooleanField(default=False)
+
+
+class Dose(LedgerRecord):
+    """Medicine that went into the water: mg of active or mL of product, and the water it went into."""
+
+    course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="doses")
+    task = models.ForeignKey(Task, null=True, blank=True, on_delete=models.CASCADE, related_name="doses")
+    attempt = models.PositiveIntegerField(default=1)
+    water_change = models.ForeignKey(WaterChange, null=True, blank=True, on_delete=models.CASCADE, related_name="put_back_doses")
+    medicine_id = models.CharField(max_length=40, blank=True)
+    product = models.CharField(max_length=80, blank=True)
+    amount_mg = models.FloatField(null=True, blank=True)
+    amount_ml = models.FloatField(null=True, blank=True)
+    net_volume_l = models.FloatField()
+
+    class Meta(LedgerRecord.Meta):
+        constraints = [
+            models.UniqueConstraint(fields=["fishroom", "uid"], name="dose_uid_in_fishroom"),
+            # the database itself refuses a second dose for one task; a struck dose frees the next attempt
+            models.UniqueConstraint(fields=["task", "attempt"], condition=models.Q(corrects=None), name="one_dose_per_task"),
+            models.CheckConstraint(
+                condition=models.Q(amount_mg__gt=0) | models.Q(amount_ml__gt=0) | models.Q(struck=True), name="dose_is_something"
+            ),
+        ]

@@ -1,0 +1,1 @@
+"""Reads of cases and courses, shaped for the screens."""

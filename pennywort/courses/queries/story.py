@@ -1,0 +1,163 @@
+"""A case told in order, with its figures."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from pennywort.core.outcome.figures import CaseFigures, Count, case_figures
+from pennywort.core.reference import library
+from pennywort.core.units import show_concentration, show_fraction, show_temperature
+from pennywort.courses.models import Case, Course, Dose
+from pennywort.courses.queries.strip import amount_words
+from pennywort.fish.models import Look, Loss, Observation
+from pennywort.fish.queries import count_of, plural
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.models import LedgerRecord
+from pennywort.tanks.models import WaterChange, WaterReading
+
+APPETITE = {"all": "eating", "less": "eating less", "none": "refusing food"}
+BREATHING = {"calm": "breathing calmly", "fast": "breathing fast", "gasping": "gasping"}
+MANNER = {"died": "found dead", "ended": "put down", "missing": "missing"}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Line:
+    """One line of the story. ``ledger`` and ``entry`` let it be struck out; empty where it can't be."""
+
+    at: datetime
+    kind: str
+    words: str
+    detail: str
+    by: str
+    ledger: str = ""
+    entry: str = ""
+    struck: bool = False
+    corrected: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class Story:
+    """The case page."""
+
+    case: Case
+    figures: CaseFigures
+    lines: tuple[Line, ...]
+    courses: tuple[Course, ...]
+
+
+def condition_name(condition_id: str) -> str:
+    """A condition's name; empty while there is none."""
+    condition = library().conditions.get(condition_id)
+    return condition.name if condition else ""
+
+
+def losses_in(case: Case) -> list[Loss]:
+    """Losses of the group while the case was open."""
+    found = Loss.objects.standing().filter(group=case.group, happened_at__gte=case.opened_at)
+    return list(found.filter(happened_at__lte=case.closed_at) if case.closed_at else found)
+
+
+def figures_of(case: Case, *, now: datetime) -> CaseFigures:
+    """Days, doses, looks, losses of a case."""
+    until = case.closed_at or now
+    looks = Look.objects.standing().filter(group=case.group, happened_at__gte=case.opened_at, happened_at__lte=until).count()
+    return case_figures(
+        opened_at=case.opened_at,
+        ended_at=max(until, case.opened_at),
+        doses_given=Dose.objects.standing().filter(course__case=case, water_change=None).count(),
+        looks=looks,
+        fish_at_start=count_of(case.group, before=case.opened_at),
+        lost=[Count(count=x.count, plus_minus=x.count_plus_minus) for x in losses_in(case)],
+    )
+
+
+def _reading_words(reading: WaterReading, actor: Actor) -> str:
+    parts = []
+    if reading.temperature_c is not None:
+        parts.append(show_temperature(reading.temperature_c, actor.preferences).text)
+    if reading.ph is not None:
+        parts.append(f"pH {reading.ph:.1f}")
+    for value, name in ((reading.total_ammonia_as_n_mg_per_l, "ammonia"), (reading.nitrite_as_n_mg_per_l, "nitrite")):
+        if value is not None:
+            parts.append(f"{name} {show_concentration(value).text} as N")
+    return ", ".join(parts)
+
+
+def _look_words(look: Look) -> tuple[str, str]:
+    signs = library().signs
+    seen = [signs[s].label for s, yes in look.signs.items() if yes and s in signs]
+    absent = sum(1 for yes in look.signs.values() if not yes)
+    detail = "; ".join(seen) if seen else "nothing seen"
+    return look.verdict, f"{detail}{f'; {absent} not there' if absent else ''}{f'. {look.note}' if look.note else ''}"
+
+
+def _entry(ledger: str, entry: LedgerRecord, *, kind: str, words: str, detail: str = "") -> Line:
+    corrected = hasattr(entry, "correction") and not entry.struck
+    undone = corrected and entry.correction.struck
+    reason = entry.correction.reason if undone and entry.correction.reason else ""
+    return Line(
+        at=entry.happened_at,
+        kind=kind,
+        words=words,
+        detail=f"struck out{f': {reason}' if reason else ''}" if undone else detail,
+        by=entry.by,
+        ledger="" if corrected else ledger,
+        entry="" if corrected else str(entry.uid),
+        struck=undone,
+        corrected=corrected and not undone,
+    )
+
+
+def story_of(actor: Actor, case: Case) -> Story:
+    """The case from its opening to its end, oldest first. Struck and corrected entries stay, marked so."""
+    until = case.closed_at or actor.now
+    span = {"happened_at__gte": case.opened_at, "happened_at__lte": until, "struck": False}
+    related = ("recorded_by", "correction")
+    courses = list(Course.objects.filter(case=case).select_related("recorded_by", "tank").order_by("starts_at", "pk"))
+    lines = [Line(at=case.opened_at, kind="open", words="Case opened", detail=_start_words(case), by=case.by)]
+    for look in Look.objects.filter(group=case.group, **span).select_related(*related):
+        words, detail = _look_words(look)
+        lines.append(_entry("look", look, kind="look", words=words, detail=detail))
+    for reading in WaterReading.objects.filter(tank=case.tank, **span).select_related(*related):
+        lines.append(_entry("reading", reading, kind="reading", words=_reading_words(reading, actor), detail=reading.note))
+    for seen in Observation.objects.filter(group=case.group, **span).select_related(*related):
+        told = ", ".join(w for w in (APPETITE.get(seen.appetite, ""), BREATHING.get(seen.breathing, "")) if w)
+        told = told[:1].upper() + told[1:]
+        lines.append(_entry("observation", seen, kind="observation", words=told or seen.note, detail=seen.note if told else ""))
+    for loss in Loss.objects.filter(group=case.group, **span).select_related(*related):
+        count = Count(count=loss.count, plus_minus=loss.count_plus_minus).words
+        lines.append(_entry("loss", loss, kind="loss", words=f"{count[:1].upper() + count[1:]} lost, {MANNER[loss.manner]}", detail=loss.note))
+    for change in WaterChange.objects.filter(tank=case.tank, **span).select_related(*related):
+        lines.append(_entry("change", change, kind="change", words=f"Changed {show_fraction(change.changed_fraction).text} of the water"))
+    for dose in Dose.objects.filter(course__case=case, struck=False).select_related(*related, "course", "task"):
+        verb = "Put back" if dose.water_change_id else "Gave"
+        lines.append(_entry("dose", dose, kind="dose", words=f"{verb} {amount_words(dose, actor)}", detail=dose.task.title if dose.task else ""))
+    for course in courses:
+        lines.append(Line(at=course.recorded_at, kind="course", words=f"Course started: {library().protocols[course.protocol_id].name}", detail=_course_detail(course), by=course.by))
+        if course.stopped_at:
+            lines.append(Line(at=course.stopped_at, kind="course", words="Course stopped", detail=course.stop_reason, by=""))
+    if case.closed_at:
+        lines.append(Line(at=case.closed_at, kind="close", words=f"Closed: {case.get_outcome_display()}", detail=case.outcome_note, by=str(case.closed_by or "")))
+    order = {"open": 0, "close": 2}
+    return Story(
+        case=case,
+        figures=figures_of(case, now=actor.now),
+        lines=tuple(sorted(lines, key=lambda x: (x.at, order.get(x.kind, 1)))),
+        courses=tuple(courses),
+    )
+
+
+def _start_words(case: Case) -> str:
+    start = count_of(case.group, before=case.opened_at)
+    return f"{start.words} {plural(case.group.species_name, start.count)} in {case.tank.name}"
+
+
+def _course_detail(course: Course) -> str:
+    name = condition_name(course.condition_id)
+    what = [f"for {name}"] if name else []
+    what.append(f"{course.net_volume_l:.1f} L net")
+    if course.label:
+        what.append(f"{course.label['product']}, by its label")
+    what.append(f"rule {course.protocol_version}")
+    return ", ".join(what)

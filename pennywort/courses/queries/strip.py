@@ -1,0 +1,284 @@
+"""One tank as a strip on the shared time axis: two weeks back, three ahead."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import datetime, timedelta
+from typing import Literal
+
+from pennywort.core.course.level import LevelPoint, level_points
+from pennywort.core.reference import library
+from pennywort.core.units import Shown, show_concentration, show_mass, show_small_volume
+from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.queries.running import changes_in, curve, doses_in, planned_events, running_courses
+from pennywort.fish.models import Group, Loss
+from pennywort.fish.queries import fish_words, groups_in
+from pennywort.rooms.actor import Actor
+from pennywort.tanks.models import Tank, WaterReading
+
+# A level this close to the edge of its range is in it: scales and spoons round no finer.
+EDGE_FRACTION = 0.03
+DAYS_BACK = 14
+DAYS_AHEAD = 20
+State = Literal["in_range", "above", "below", "unknown", "none"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Axis:
+    """The shared axis: whole days of the fishroom, two weeks back to three ahead."""
+
+    starts_at: datetime
+    ends_at: datetime
+    now: datetime
+
+
+@dataclass(frozen=True, kw_only=True)
+class Mark:
+    """Something at one instant, with words for who can't see it."""
+
+    at: datetime
+    words: str
+    done: bool = True
+    late: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class Span:
+    """Something that lasts."""
+
+    starts_at: datetime
+    ends_at: datetime
+    words: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class Curve:
+    """The level of one medicine, past and planned, with its range; all mg/L, top is the scale's upper end."""
+
+    medicine: str
+    name: str
+    colour: str
+    past: tuple[LevelPoint, ...]
+    ahead: tuple[LevelPoint, ...]
+    low_mg_per_l: float
+    high_mg_per_l: float
+    low: Shown
+    high: Shown
+    top_mg_per_l: float
+
+    @property
+    def now_mg_per_l(self) -> float:
+        """The level at this instant."""
+        return self.past[-1].concentration_mg_per_l
+
+    @property
+    def out_of_range(self) -> State | None:
+        """Above or below its range, beyond what a spoon rounds; None when in it."""
+        if self.now_mg_per_l > self.high_mg_per_l * (1 + EDGE_FRACTION):
+            return "above"
+        return "below" if self.now_mg_per_l < self.low_mg_per_l * (1 - EDGE_FRACTION) else None
+
+
+@dataclass(frozen=True, kw_only=True)
+class DayCount:
+    """How far a course is: its first day, its last, the days done, and in words."""
+
+    starts_at: datetime
+    ends_at: datetime
+    words: str
+    end_words: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class Strip:
+    """All that one strip draws."""
+
+    tank: Tank
+    fish: str
+    medicine: str
+    state: State
+    state_words: str
+    level: Shown | None
+    curves: tuple[Curve, ...]
+    doses: tuple[Mark, ...]
+    changes: tuple[Mark, ...]
+    readings: tuple[Mark, ...]
+    losses: tuple[Mark, ...]
+    arrivals: tuple[Mark, ...]
+    windows: tuple[Span, ...]
+    day_count: DayCount | None
+    days_done: tuple[Span, ...] = field(default=())
+    case: Case | None = None
+    group: Group | None = None
+
+    @property
+    def quiet(self) -> bool:
+        """Nothing is going on here, and nothing was in the last two weeks."""
+        marks = (self.doses, self.changes, self.readings, self.losses, self.arrivals, self.windows)
+        return self.case is None and self.day_count is None and not any(marks)
+
+
+def axis_for(actor: Actor) -> Axis:
+    """The axis of this fishroom now."""
+    midnight = actor.local(actor.now).replace(hour=0, minute=0, second=0, microsecond=0)
+    return Axis(starts_at=midnight - timedelta(days=DAYS_BACK), ends_at=midnight + timedelta(days=DAYS_AHEAD + 1), now=actor.now)
+
+
+def amount_words(dose: Dose, actor: Actor) -> str:
+    """A dose in words: '57 g salt'."""
+    if dose.amount_mg is not None:
+        return f"{show_mass(dose.amount_mg, actor.preferences).text} {library().medicines[dose.medicine_id].short_name}"
+    return f"{show_small_volume(dose.amount_ml or 0).text} {dose.product}"
+
+
+def _curve(actor: Actor, tank: Tank, *, course: Course, medicine_id: str, tasks: list[Task], axis: Axis) -> Curve | None:
+    medicine = library().medicines[medicine_id]
+    past = curve(tank, medicine_id=medicine_id, until=actor.now)
+    now_level = past[-1].concentration_mg_per_l
+    ahead = level_points(
+        planned_events(tasks, medicine_id=medicine_id, net_volume_l=tank.net_volume_l, now=actor.now), until=axis.ends_at, level_mg_per_l=now_level
+    )
+    aim = next((m.target for m in library().protocols[course.protocol_id].medicines if m.medicine == medicine_id), None)
+    target = course.targets_mg_per_l.get(medicine_id, 0.0)
+    low, high = (aim.low or aim.value, aim.high or aim.value) if aim else (target, target)
+    peak = max([p.concentration_mg_per_l for p in (*past, *ahead)] + [high])
+    if peak <= 0:
+        return None
+    return Curve(
+        medicine=medicine_id,
+        name=medicine.short_name,
+        colour=medicine.colour,
+        past=tuple(p for p in past if p.at >= axis.starts_at - timedelta(days=1)),
+        ahead=(LevelPoint(at=actor.now, concentration_mg_per_l=now_level), *ahead),
+        low_mg_per_l=low,
+        high_mg_per_l=high,
+        low=show_concentration(low, like_mg_per_l=high),
+        high=show_concentration(high, like_mg_per_l=high),
+        top_mg_per_l=peak * 1.15,
+    )
+
+
+def _course_words(course: Course) -> str:
+    protocol = library().protocols[course.protocol_id]
+    if protocol.kind == "label":
+        return str((course.label or {}).get("product", "by label"))
+    if protocol.kind == "watch":
+        return "no medicine"
+    return " + ".join(library().medicines[m.medicine].short_name for m in protocol.medicines)
+
+
+def _state(curves: tuple[Curve, ...], *, course: Course | None, tasks: list[Task], case: Case | None, now: datetime) -> tuple[State, str]:
+    if any(t.kind == "dose" and t.due_at < now for t in tasks):
+        return "unknown", "dose due"
+    if course is None:
+        return ("unknown", "no course yet") if case is not None else ("none", "clear water")
+    if library().protocols[course.protocol_id].kind == "watch":
+        return "none", "watch only"
+    if now >= course.treatment_ends_at:
+        return "none", "observe"
+    if not curves:
+        return "unknown", "by label, level not known"
+    building = any(t.kind == "dose" for t in tasks)
+    for c in curves:
+        out = c.out_of_range
+        if out == "below" and building:
+            return "unknown", "building up"
+        if out:
+            return out, f"{out} range"
+    return "in_range", "in range"
+
+
+def _day_count(actor: Actor, course: Course) -> DayCount:
+    first, last = actor.local(course.starts_at).date(), actor.local(course.treatment_ends_at).date()
+    today = actor.local(actor.now).date()
+    watch = course.treatment_ends_at <= course.starts_at
+    if watch:
+        last = actor.local(course.ends_at).date()
+    total = max(1, (last - first).days)
+    day = (today - first).days + 1
+    words = f"day {day} of {total}" if 1 <= day <= total else f"starts {first:%a} {first.day}" if day < 1 else ""
+    if not words and actor.now < course.ends_at:
+        observed = (today - actor.local(course.observe_starts_at).date()).days + 1
+        words = f"clear day {max(observed, 1)} of {(course.ends_at - course.observe_starts_at).days}"
+    return DayCount(
+        starts_at=course.starts_at, ends_at=course.ends_at if watch else course.treatment_ends_at, words=words, end_words=f"{last:%a} {last.day}"
+    )
+
+
+def _dose_marks(actor: Actor, tank: Tank, tasks: list[Task], axis: Axis) -> tuple[Mark, ...]:
+    given = [Mark(at=d.happened_at, words=f"gave {amount_words(d, actor)}") for d in doses_in(tank) if axis.starts_at <= d.happened_at]
+    planned = [
+        Mark(at=max(t.due_at, actor.now), words=t.title, done=False, late=t.due_at < actor.now)
+        for t in tasks
+        if t.kind == "dose" and t.due_at <= axis.ends_at
+    ]
+    return (*given, *planned)
+
+
+def strip_of(actor: Actor, tank: Tank, *, tasks: list[Task], axis: Axis) -> Strip:
+    """One tank's strip. ``tasks`` are the open tasks of its running courses."""
+    groups = groups_in(tank)
+    courses = running_courses(tank, now=actor.now)
+    course = courses[-1] if courses else None
+    cases = list(Case.objects.filter(tank=tank, closed_at=None).select_related("group").order_by("opened_at"))
+    drawn = [_curve(actor, tank, course=c, medicine_id=m, tasks=tasks, axis=axis) for c in courses for m in c.targets_mg_per_l]
+    # the one that needs attention is drawn; of several in order the protocol's first
+    curves = tuple(sorted((c for c in drawn if c is not None), key=lambda c: not c.out_of_range))
+    recent = list(Course.objects.filter(tank=tank, ends_at__gt=axis.starts_at, starts_at__lt=axis.ends_at).exclude(pk__in=[c.pk for c in courses]))
+    state, words = _state(curves, course=course, tasks=tasks, case=cases[-1] if cases else None, now=actor.now)
+    changed = [Mark(at=c.happened_at, words=f"changed {c.changed_fraction * 100:.0f} %") for c in changes_in(tank) if c.happened_at >= axis.starts_at]
+    due_changes = [Mark(at=max(t.due_at, actor.now), words=t.title, done=False) for t in tasks if t.kind == "water_change" and t.due_at <= axis.ends_at]
+    losses = Loss.objects.standing().filter(group__tank=tank, happened_at__gte=axis.starts_at).order_by("happened_at")
+    readings = WaterReading.objects.standing().filter(tank=tank, happened_at__gte=axis.starts_at).order_by("happened_at")
+    windows = [
+        Span(starts_at=c.observe_starts_at, ends_at=c.ends_at, words=_window_words(c)) for c in [*recent, *courses] if not c.stopped_at and c.ends_at > c.observe_starts_at
+    ]
+    day_count = _day_count(actor, course) if course else None
+    return Strip(
+        tank=tank,
+        fish=fish_words(groups) or "empty",
+        medicine=_course_words(course) if course else "no medicine",
+        state=state,
+        state_words=words,
+        level=_level(curves),
+        curves=curves,
+        doses=_dose_marks(actor, tank, tasks, axis),
+        changes=(*changed, *due_changes),
+        readings=tuple(Mark(at=r.happened_at, words="water test") for r in readings),
+        losses=tuple(Mark(at=x.happened_at, words=f"{x.count} lost") for x in losses),
+        arrivals=tuple(_arrival(actor, g) for g in groups if g.arrived_on >= actor.local(axis.starts_at).date()),
+        windows=tuple(windows),
+        day_count=day_count,
+        days_done=_days_done(actor, course),
+        case=cases[-1] if cases else None,
+        group=(cases[-1].group if cases else groups[-1] if groups else None),
+    )
+
+
+def _level(curves: tuple[Curve, ...]) -> Shown | None:
+    if not curves:
+        return None
+    return show_concentration(curves[0].now_mg_per_l, like_mg_per_l=curves[0].high_mg_per_l)
+
+
+def _window_words(course: Course) -> str:
+    days = (course.ends_at - course.observe_starts_at).days
+    return f"watch only, {days} days" if course.protocol_id == "watch" else f"observe {days} days"
+
+
+def _arrival(actor: Actor, group: Group) -> Mark:
+    at = datetime(group.arrived_on.year, group.arrived_on.month, group.arrived_on.day, 12, tzinfo=actor.zone)
+    return Mark(at=min(at, actor.now), words=f"arrived, {group.count} fish")
+
+
+def _days_done(actor: Actor, course: Course | None) -> tuple[Span, ...]:
+    """Blocks of the course's days so far, one a day."""
+    if course is None:
+        return ()
+    spans = []
+    at = course.starts_at
+    ends = min(actor.now, course.treatment_ends_at if course.treatment_ends_at > course.starts_at else course.ends_at)
+    while at < ends:
+        spans.append(Span(starts_at=at, ends_at=min(at + timedelta(days=1), ends), words=""))
+        at += timedelta(days=1)
+    return tuple(spans)

@@ -1,0 +1,246 @@
+"""What is due: late, now, later today, done; each with the press that records it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from pennywort.core.medicine.dose import Water, reach
+from pennywort.core.medicine.tools import InTool, in_tools
+from pennywort.core.reference import library
+from pennywort.core.units import show_concentration, show_fraction, show_mass, show_small_volume, show_temperature
+from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.queries.running import level_now, open_tasks
+from pennywort.courses.queries.strip import Axis, Strip, amount_words, axis_for, strip_of
+from pennywort.fish.models import Loss
+from pennywort.fish.queries import count_of, groups_of
+from pennywort.rooms.actor import Actor
+from pennywort.tanks.models import Tank, WaterChange
+from pennywort.tanks.queries import tanks_of, water_of
+
+SOON = timedelta(hours=1)
+
+
+@dataclass(frozen=True, kw_only=True)
+class DueItem:
+    """One task and its press. ``press_amount`` is what a press records, in words the server reads back."""
+
+    task: Task
+    group: str
+    at_words: str
+    late_words: str
+    title: str
+    what: str
+    press: str
+    press_amount: str
+    tool_words: str
+    reaches: str
+    warning: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class DoneItem:
+    """Something done today, which can be corrected or struck out."""
+
+    ledger: str
+    entry: str
+    at_words: str
+    words: str
+    by: str
+    amount: str
+    task: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class TodayBoard:
+    """The whole screen."""
+
+    axis: Axis
+    strips: tuple[Strip, ...]
+    due: tuple[DueItem, ...]
+    done: tuple[DoneItem, ...]
+    sentence: str
+    fish_words: str
+    waiting: tuple[str, ...]
+
+
+def best_tool(task: Task) -> InTool | None:
+    """The tool that fits a dose task best, if one does."""
+    found = library()
+    if task.dose_mg is not None:
+        spoons = found.medicines[task.medicine_id].spoons
+        options = in_tools(task.dose_mg, measures="mass", tools=found.tools.values(), spoons=spoons)
+    elif task.dose_ml is not None:
+        options = in_tools(task.dose_ml, measures="volume", tools=found.tools.values(), spoons=None)
+    else:
+        return None
+    return options[0] if options and options[0].usable else None
+
+
+def _reaches(task: Task, *, water: Water, level: float, amount_mg: float) -> tuple[str, str]:
+    """Where this dose brings the level, and a warning when that is above the range."""
+    to = reach(water=water, added_mg=amount_mg, level_now_mg_per_l=level)
+    aim = next((m.target for m in library().protocols[task.course.protocol_id].medicines if m.medicine == task.medicine_id), None)
+    like = aim.high if aim else to.concentration_mg_per_l
+    words = show_concentration(to.concentration_mg_per_l, like_mg_per_l=like).text
+    if aim and aim.high and to.concentration_mg_per_l > aim.high * 1.02:
+        return words, f"That would reach {words}, above the range. Was the water changed as planned?"
+    if aim and level >= task.course.targets_mg_per_l.get(task.medicine_id, aim.value) * 0.98:
+        return words, f"The water already holds {show_concentration(level, like_mg_per_l=like).text}. Was the water changed as planned?"
+    return words, ""
+
+
+def _press(actor: Actor, task: Task, tank: Tank) -> tuple[str, str, str, str, str]:
+    """Press words, press amount, tool words, what it reaches, warning."""
+    if task.kind == "dose":
+        tool = best_tool(task)
+        exact = show_mass(task.dose_mg, actor.preferences) if task.dose_mg is not None else show_small_volume(task.dose_ml or 0)
+        if tool is None:
+            return f"Gave {exact.text}", exact.text, "no tool here measures so little well", "", ""
+        shown = show_mass(tool.amount, actor.preferences) if task.dose_mg is not None else show_small_volume(tool.amount)
+        reaches, warning = "", ""
+        if task.dose_mg is not None:
+            level = level_now(tank, medicine_id=task.medicine_id, now=actor.now)
+            reaches, warning = _reaches(task, water=water_of(tank), level=level, amount_mg=tool.amount)
+        words = tool.name if tool.fills == 1 else f"{tool.name}: {tool.words}"
+        return f"Gave {shown.text}", shown.text, words, reaches, warning
+    if task.kind == "water_change":
+        share = show_fraction(task.water_share or 0).text
+        return f"Change {share}", share, "", "", ""
+    if task.kind == "temperature":
+        warm = show_temperature(task.temperature_c or 0, actor.preferences)
+        return f"Reached {warm.text}", warm.text, "", "", ""
+    return ("Look", "", "", "", "") if task.kind == "look" else ("Read", "", "", "", "")
+
+
+def _what(task: Task) -> str:
+    if task.kind == "dose" and task.medicine_id:
+        return library().medicines[task.medicine_id].short_name
+    if task.kind == "dose":
+        return str((task.course.label or {}).get("product", "")) or "dose"
+    return {"water_change": "water change", "temperature": "warmth", "look": "look", "water_test": "water test"}[task.kind]
+
+
+def _late(delta: timedelta) -> str:
+    minutes = int(delta.total_seconds() // 60)
+    if minutes < 120:
+        return f"{minutes} min"
+    return f"{minutes // 60} h" if minutes < 48 * 60 else f"{minutes // 1440} days"
+
+
+def due_item(actor: Actor, task: Task) -> DueItem:
+    """A task as the list shows it."""
+    local = actor.local(task.due_at)
+    day = "" if local.date() == actor.local(actor.now).date() else f"{local:%a} "
+    press, amount, tool, reaches, warning = _press(actor, task, task.course.tank)
+    late = actor.now - task.due_at
+    return DueItem(
+        task=task,
+        group=str(task.course.case.group.uid),
+        at_words=f"{day}{local:%H:%M}",
+        late_words=_late(late) if late > SOON else "",
+        title=task.title,
+        what=_what(task),
+        press=press,
+        press_amount=amount,
+        tool_words=tool,
+        reaches=reaches,
+        warning=warning,
+    )
+
+
+def section_of(item: DueItem, actor: Actor) -> str:
+    """late, now or later."""
+    if item.late_words:
+        return "late"
+    return "now" if item.task.due_at <= actor.now + SOON else "later"
+
+
+def _done_today(actor: Actor) -> tuple[DoneItem, ...]:
+    midnight = actor.local(actor.now).replace(hour=0, minute=0, second=0, microsecond=0)
+    mine = {"fishroom": actor.fishroom, "happened_at__gte": midnight}
+    items: list[tuple[datetime, DoneItem]] = []
+
+    def add(ledger: str, entry: Dose | WaterChange | Loss, words: str, amount: str = "", task: str = "") -> None:
+        at = entry.happened_at
+        done = DoneItem(ledger=ledger, entry=str(entry.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=entry.by, amount=amount, task=task)
+        items.append((at, done))
+
+    for dose in Dose.objects.standing().filter(**mine).select_related("course__tank", "task", "recorded_by"):
+        amount = show_mass(dose.amount_mg, actor.preferences).text if dose.amount_mg is not None else show_small_volume(dose.amount_ml or 0).text
+        verb = "put back" if dose.water_change_id else "gave"
+        add("dose", dose, f"{dose.course.tank.name}: {verb} {amount_words(dose, actor)}", amount, str(dose.task.uid) if dose.task else "")
+    for change in WaterChange.objects.standing().filter(**mine).select_related("tank", "recorded_by"):
+        add("change", change, f"{change.tank.name}: changed {show_fraction(change.changed_fraction).text}")
+    for loss in Loss.objects.standing().filter(**mine).select_related("group__tank", "recorded_by"):
+        add("loss", loss, f"{loss.group.tank.name}: {loss.count} lost")
+    items.sort(key=lambda pair: pair[0], reverse=True)
+    return tuple(item for _, item in items)
+
+
+def _sentence(actor: Actor, due: list[DueItem], upcoming: Task | None) -> str:
+    pressing = [d for d in due if section_of(d, actor) in ("late", "now")]
+    late = [d for d in pressing if d.late_words]
+    later = next((d for d in due if section_of(d, actor) == "later"), None)
+    if later is not None:
+        then = f"until {later.at_words}"
+    elif upcoming is not None:
+        local = actor.local(upcoming.due_at)
+        then = f"until {local:%A} {local:%H:%M}"
+    else:
+        then = ""
+    if not pressing:
+        return f"Nothing due {then}." if then else "Nothing due."
+    number = ["No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine"]
+    count = number[len(pressing)] if len(pressing) < len(number) else str(len(pressing))
+    some = "" if not late else ", late" if len(pressing) == len(late) == 1 else ", all late" if len(late) == len(pressing) else f", {_low(number, len(late))} of them late"
+    tail = f" Then nothing {then}." if then else ""
+    return f"{count} due{some}.{tail}"
+
+
+def _low(number: list[str], count: int) -> str:
+    return number[count].lower() if count < len(number) else str(count)
+
+
+def _waiting(strips: tuple[Strip, ...]) -> tuple[str, ...]:
+    return tuple(
+        f"{s.tank.name} has no course yet. Look again, or choose one." for s in strips if s.case is not None and s.state_words == "no course yet"
+    )
+
+
+def board_of(actor: Actor) -> TodayBoard:
+    """The Today screen of a fishroom."""
+    axis = axis_for(actor)
+    midnight_next = actor.local(actor.now).replace(hour=0, minute=0, second=0, microsecond=0) + timedelta(days=1)
+    strips, due = [], []
+    upcoming: Task | None = None
+    for tank in tanks_of(actor):
+        tasks = list(open_tasks(tank, now=actor.now))
+        strips.append(strip_of(actor, tank, tasks=tasks, axis=axis))
+        due += [t for t in tasks if t.due_at < midnight_next]
+        after = [t for t in tasks if t.due_at >= midnight_next]
+        if after and (upcoming is None or after[0].due_at < upcoming.due_at):
+            upcoming = after[0]
+    items = [due_item(actor, t) for t in sorted(due, key=lambda t: (t.due_at, t.pk))]
+    fish = sum(count_of(g).count for g in groups_of(actor))
+    lost = sum(x.count for x in Loss.objects.standing().filter(fishroom=actor.fishroom, happened_at__gte=axis.starts_at))
+    return TodayBoard(
+        axis=axis,
+        strips=tuple(sorted(strips, key=lambda s: s.quiet)),
+        due=tuple(items),
+        done=_done_today(actor),
+        sentence=_sentence(actor, items, upcoming),
+        fish_words=f"{fish} fish, {lost or 'none'} lost in two weeks" if fish else "",
+        waiting=_waiting(tuple(strips)),
+    )
+
+
+def unfinished(actor: Actor) -> tuple[int, int]:
+    """How many tasks are due today, and how many open cases have no course: the rail's two figures."""
+    midnight_next = actor.local(actor.now).replace(hour=0, minute=0, second=0, microsecond=0) + timedelta(days=1)
+    due = Task.objects.filter(
+        fishroom=actor.fishroom, done_at=None, skipped=False, course__stopped_at=None, course__ends_at__gt=actor.now, due_at__lt=midnight_next
+    ).count()
+    running = Course.objects.filter(fishroom=actor.fishroom, stopped_at=None, ends_at__gt=actor.now).values("case")
+    waiting = Case.objects.filter(fishroom=actor.fishroom, closed_at=None).exclude(pk__in=running).count()
+    return due, waiting

@@ -1,0 +1,362 @@
+"""What the Today, Courses and Records screens send and get."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field
+
+from pennywort.courses.services.course import TypedLabel, Wish
+from pennywort.rooms.reference_api import SourcedText
+from pennywort.rooms.schemas import Entry, In, ShownOut, TraceOut, Typed, Write
+
+
+class DayOut(Schema):
+    letter: str
+    number: str
+    month: str
+    weekend: bool
+    today: bool
+
+
+class AxisOut(Schema):
+    starts_at: datetime
+    ends_at: datetime
+    now: datetime
+    days: list[DayOut]
+
+
+class PointOut(Schema):
+    at: datetime
+    concentration_mg_per_l: float
+
+
+class CurveOut(Schema):
+    medicine: str
+    name: str
+    colour: str
+    past: list[PointOut]
+    ahead: list[PointOut]
+    low_mg_per_l: float
+    high_mg_per_l: float
+    top_mg_per_l: float
+    low: ShownOut
+    high: ShownOut
+
+
+class MarkOut(Schema):
+    at: datetime
+    words: str
+    done: bool
+    late: bool
+
+
+class SpanOut(Schema):
+    starts_at: datetime
+    ends_at: datetime
+    words: str
+
+
+class DayCountOut(Schema):
+    starts_at: datetime
+    ends_at: datetime
+    words: str
+    end_words: str
+
+
+class StripOut(Schema):
+    tank: UUID
+    code: str
+    name: str
+    fish: str
+    medicine: str
+    state: Literal["in_range", "above", "below", "unknown", "none"]
+    state_words: str
+    level: ShownOut | None
+    curves: list[CurveOut]
+    doses: list[MarkOut]
+    changes: list[MarkOut]
+    readings: list[MarkOut]
+    losses: list[MarkOut]
+    arrivals: list[MarkOut]
+    windows: list[SpanOut]
+    days_done: list[SpanOut]
+    day_count: DayCountOut | None
+    case: UUID | None
+    group: UUID | None
+    quiet: bool
+    label: str
+
+
+class DueOut(Schema):
+    task: UUID
+    kind: str
+    section: Literal["late", "now", "later"]
+    tank: UUID
+    tank_name: str
+    group: UUID
+    case: UUID
+    at_words: str
+    late_words: str
+    title: str
+    what: str
+    press: str
+    press_amount: str
+    put_back: bool
+    tool_words: str
+    reaches: str
+    warning: str
+
+
+class DoneOut(Schema):
+    ledger: str
+    entry: UUID
+    at_words: str
+    words: str
+    by: str
+    amount: str
+    task: str
+
+
+class TodayOut(Schema):
+    date_words: str
+    time_words: str
+    sentence: str
+    fish_words: str
+    axis: AxisOut
+    strips: list[StripOut]
+    due: list[DueOut]
+    done: list[DoneOut]
+    waiting: list[str]
+
+
+class RailOut(Schema):
+    due: int
+    waiting: int
+
+
+class LabelIn(In):
+    product: str = Field(max_length=80)
+    amount: Typed
+    per_volume: Typed
+    every: Typed
+    days: int
+
+
+class WishIn(In):
+    protocol: str = Field(max_length=40)
+    targets: dict[str, Typed] = {}
+    label: LabelIn | None = None
+
+    def wish(self) -> Wish:
+        label = TypedLabel(**self.label.dict()) if self.label else None
+        return Wish(protocol_id=self.protocol, targets=self.targets, label=label)
+
+
+class StartIn(WishIn, Write):
+    condition: str = Field(default="", max_length=40)
+    confirmed: list[int] = []
+    vet_word: bool = False
+    starts_at: datetime | None = None
+
+
+class StartedOut(Schema):
+    uid: UUID
+    case: UUID
+
+
+class ToolOut(Schema):
+    name: str
+    words: str
+    verdict: str
+    usable: bool
+    reading: float
+    largest: float
+    smallest_mark: float
+    fills: int
+    shape: str
+
+
+class RulerTick(Schema):
+    at_mg_per_l: float
+    figure: str
+
+
+class RulerOut(Schema):
+    """Where the whole course brings the level, on a scale; all mg/L but the tick words."""
+
+    low_mg_per_l: float
+    high_mg_per_l: float
+    range_low_mg_per_l: float
+    range_high_mg_per_l: float
+    reach_mg_per_l: float
+    reach_low_mg_per_l: float
+    reach_high_mg_per_l: float
+    ticks: list[RulerTick]
+
+
+class SlipLineOut(Schema):
+    medicine: str | None
+    name: str
+    short_name: str
+    colour: str
+    big: ShownOut
+    whole_words: str
+    tools: list[ToolOut]
+    target: ShownOut | None
+    target_text: str
+    reaches: ShownOut | None
+    reaches_low: ShownOut | None
+    reaches_high: ShownOut | None
+    range_low: ShownOut | None
+    range_high: ShownOut | None
+    ruler: RulerOut | None
+    trace: list[TraceOut]
+    source: str
+    recalled: bool
+
+
+class CautionOut(Schema):
+    level: Literal["never", "care", "know"]
+    text: str
+    source: str
+    recalled: bool
+
+
+class StepOut(Schema):
+    kind: str
+    title: str
+    at_words: str
+    day: int
+    amount: str
+
+
+class SlipOut(Schema):
+    protocol: str
+    name: str
+    school: str
+    version: str
+    kind: str
+    water: ShownOut
+    water_uncertainty: ShownOut
+    for_it: SourcedText
+    against_it: SourcedText
+    lines: list[SlipLineOut]
+    cautions: list[CautionOut]
+    confirm: list[SourcedText]
+    needs_vet: bool
+    vet_reason: str
+    days: list[StepOut]
+    ends_words: str
+
+
+class DoseIn(Entry):
+    amount: Typed
+    confirm_unusual: bool = False
+
+
+class ChangeIn(Write):
+    share: Typed
+    task: UUID | None = None
+    put_back: bool = True
+    happened_at: datetime | None = None
+
+
+class ShareIn(In):
+    share: Typed
+
+
+class BackOut(Schema):
+    name: str
+    amount: ShownOut
+    tool_words: str
+    level: ShownOut | None
+
+
+class BackListOut(Schema):
+    volume: ShownOut
+    parts: list[BackOut]
+
+
+class WarmIn(Write):
+    temperature: Typed
+    happened_at: datetime | None = None
+
+
+class StrikeIn(Write):
+    ledger: Literal["dose", "change", "reading", "look", "observation", "loss"]
+    entry: UUID
+    reason: str = Field(default="", max_length=200)
+
+
+class StopIn(Write):
+    reason: str = Field(default="", max_length=200)
+
+
+class CloseIn(Write):
+    outcome: Literal["recovered", "stable", "lost", "ended", "unclear"]
+    note: str = Field(default="", max_length=1000)
+    condition: str = Field(default="", max_length=40)
+
+
+class ImportIn(Write):
+    text: str
+
+
+class FiguresOut(Schema):
+    days: int
+    doses_given: int
+    looks: int
+    fish_at_start: str
+    fish_lost: str
+    fish_left: str
+    survived: str
+
+
+class LineOut(Schema):
+    at: datetime
+    day: int
+    day_words: str
+    at_words: str
+    kind: str
+    words: str
+    detail: str
+    by: str
+    ledger: str
+    entry: str
+    struck: bool
+    corrected: bool
+
+
+class CourseOut(Schema):
+    uid: UUID
+    name: str
+    words: str
+    running: bool
+
+
+class CaseOut(Schema):
+    uid: UUID
+    number: int
+    tank: UUID
+    tank_name: str
+    group: UUID
+    fish: str
+    condition: str
+    condition_name: str
+    opened_words: str
+    closed_words: str
+    open: bool
+    outcome: str
+    outcome_words: str
+    outcome_note: str
+    figures: FiguresOut
+
+
+class StoryOut(CaseOut):
+    sentence: str
+    lines: list[LineOut]
+    courses: list[CourseOut]

@@ -1,0 +1,1 @@
+"""Writes of cases and courses: one function a write."""

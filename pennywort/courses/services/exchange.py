@@ -1,0 +1,387 @@
+"""A case as a file: JSON out and in again, and its tasks as a calendar."""
+
+from __future__ import annotations
+
+import json
+import math
+from datetime import date, datetime, timedelta
+from typing import Annotated, Any, Literal
+from uuid import UUID
+
+from django.db import IntegrityError, transaction
+from icalendar import Alarm, Calendar, Event
+from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, ValidationError
+
+from pennywort.core.errors import InvalidInput
+from pennywort.core.reference import library
+from pennywort.core.units import Preferences, show_fraction, show_mass, show_small_volume, show_temperature
+from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.services.cases import next_number
+from pennywort.fish.models import Group, Look, Loss, Observation
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.errors import Conflict
+from pennywort.rooms.models import LedgerRecord, RoomRecord
+from pennywort.tanks.models import Tank, WaterChange, WaterReading
+
+FORMAT = "pennywort-case"
+VERSION = 1
+MOST_BYTES = 4 * 1024 * 1024
+
+
+def _finite(value: float) -> float:
+    if not math.isfinite(value) or abs(value) > 1e9:
+        raise ValueError("not a usable number")
+    return value
+
+
+Number = Annotated[float, AfterValidator(_finite)]
+Positive = Annotated[float, AfterValidator(_finite), Field(gt=0)]
+Count = Annotated[int, Field(ge=0, le=100_000)]
+
+
+class Part(BaseModel):
+    """Base of the file's parts: nothing unknown, every entry with its id and who wrote it when."""
+
+    model_config = ConfigDict(extra="forbid")
+    uid: UUID
+    recorded_at: AwareDatetime
+    by: str = Field(max_length=60)
+
+
+class LedgerPart(Part):
+    happened_at: AwareDatetime
+    corrects: UUID | None
+    struck: bool
+    reason: str = Field(max_length=200)
+
+
+class TankPart(Part):
+    code: str = Field(max_length=8)
+    name: str = Field(min_length=1, max_length=40)
+    water_type: Literal["freshwater_tropical", "coldwater_pond", "marine"]
+    length_cm: Positive
+    width_cm: Positive
+    water_depth_cm: Positive
+    sand_depth_cm: Number
+    sand_porosity_fraction: Annotated[float, Field(ge=0, lt=1)]
+    rock_mass_kg: Number
+    rock_density_kg_per_l: Positive
+    sump_volume_l: Number
+    measured_net_volume_l: Positive | None
+    net_volume_l: Positive
+    net_uncertainty_l: Number
+    has_invertebrates: bool
+    has_plants: bool
+
+
+class GroupPart(Part):
+    species_id: str = Field(max_length=40)
+    species_name: str = Field(min_length=1, max_length=60)
+    arrived_on: date
+    count: Count
+    count_plus_minus: Count
+    dead_on_arrival: Count
+    supplier: str = Field(max_length=60)
+
+
+class CasePart(Part):
+    number: Annotated[int, Field(ge=1, le=1_000_000)]
+    opened_at: AwareDatetime
+    condition_id: str = Field(max_length=40)
+    closed_at: AwareDatetime | None
+    outcome: Literal["", "recovered", "stable", "lost", "ended", "unclear"]
+    outcome_note: str = Field(max_length=1000)
+
+
+class ReadingPart(LedgerPart):
+    temperature_c: Number | None
+    ph: Number | None
+    total_ammonia_as_n_mg_per_l: Number | None
+    nitrite_as_n_mg_per_l: Number | None
+    note: str = Field(max_length=200)
+
+
+class ChangePart(LedgerPart):
+    changed_fraction: Annotated[float, Field(gt=0, le=1)]
+    net_volume_l: Positive
+
+
+class LookPart(LedgerPart):
+    signs: dict[str, bool]
+    shares: dict[str, Number]
+    verdict: str = Field(max_length=200)
+    note: str = Field(max_length=500)
+
+
+class ObservationPart(LedgerPart):
+    appetite: Literal["", "all", "less", "none"]
+    breathing: Literal["", "calm", "fast", "gasping"]
+    note: str = Field(max_length=500)
+
+
+class LossPart(LedgerPart):
+    count: Count
+    count_plus_minus: Count
+    manner: Literal["died", "ended", "missing"]
+    note: str = Field(max_length=500)
+
+
+class TaskPart(Part):
+    kind: Literal["dose", "water_change", "water_test", "look", "temperature"]
+    title: str = Field(max_length=120)
+    due_at: AwareDatetime
+    medicine_id: str = Field(max_length=40)
+    dose_mg: Positive | None
+    dose_ml: Positive | None
+    water_share: Annotated[float, Field(gt=0, le=1)] | None
+    put_back: bool
+    temperature_c: Number | None
+    done_at: AwareDatetime | None
+    skipped: bool
+
+
+class DosePart(LedgerPart):
+    task: UUID | None
+    attempt: Annotated[int, Field(ge=1, le=1000)]
+    water_change: UUID | None
+    medicine_id: str = Field(max_length=40)
+    product: str = Field(max_length=80)
+    amount_mg: Number | None
+    amount_ml: Number | None
+    net_volume_l: Positive
+
+
+class CoursePart(Part):
+    protocol_id: str = Field(max_length=40)
+    protocol_version: str = Field(max_length=60)
+    condition_id: str = Field(max_length=40)
+    targets_mg_per_l: dict[str, Positive]
+    label: dict[str, Any] | None
+    confirmed: list[str]
+    net_volume_l: Positive
+    starts_at: AwareDatetime
+    treatment_ends_at: AwareDatetime
+    observe_starts_at: AwareDatetime
+    ends_at: AwareDatetime
+    stopped_at: AwareDatetime | None
+    stop_reason: str = Field(max_length=200)
+    tasks: list[TaskPart]
+    doses: list[DosePart]
+
+
+class CaseFile(BaseModel):
+    """A whole case: the tank, the fish, and everything that was recorded while it was open."""
+
+    model_config = ConfigDict(extra="forbid")
+    format: Literal["pennywort-case"]
+    version: Literal[1]
+    fishroom: str = Field(max_length=60)
+    time_zone: str = Field(max_length=64)
+    tank: TankPart
+    group: GroupPart
+    case: CasePart
+    readings: list[ReadingPart]
+    water_changes: list[ChangePart]
+    looks: list[LookPart]
+    observations: list[ObservationPart]
+    losses: list[LossPart]
+    courses: list[CoursePart]
+
+
+def _plain(record: RoomRecord, part: type[Part], **more: Any) -> dict[str, Any]:
+    """A record as its part of the file."""
+    names = set(part.model_fields) - set(more)
+    values = {name: getattr(record, name) for name in names if name not in ("by", "corrects")}
+    values["by"] = record.by
+    if isinstance(record, LedgerRecord):
+        values["corrects"] = record.corrects.uid if record.corrects else None
+    return {**values, **more}
+
+
+def export_case(case: Case) -> dict[str, Any]:
+    """The case as plain data in the open format ``pennywort-case`` version 1, in UTC; the same case, the same file."""
+    until = case.closed_at or datetime.max.replace(tzinfo=case.opened_at.tzinfo)
+    # the last day before it opened tells how the water was when trouble began
+    since = case.opened_at - timedelta(days=1)
+    span = {"happened_at__gte": since, "happened_at__lte": until}
+    related = ("recorded_by", "corrects")
+    readings = WaterReading.objects.filter(tank=case.tank, **span).select_related(*related).order_by("happened_at", "pk")
+    changes = WaterChange.objects.filter(tank=case.tank, **span).select_related(*related).order_by("happened_at", "pk")
+    of_group = {"group": case.group, **span}
+    # losses from the arrival on, so that the count at the opening follows
+    losses = Loss.objects.filter(group=case.group, happened_at__lte=until).select_related(*related).order_by("happened_at", "pk")
+    courses = []
+    for course in Course.objects.filter(case=case).order_by("starts_at", "pk"):
+        doses = Dose.objects.filter(course=course).select_related(*related, "task", "water_change").order_by("happened_at", "pk")
+        courses.append(
+            _plain(
+                course,
+                CoursePart,
+                tasks=[_plain(t, TaskPart) for t in Task.objects.filter(course=course).order_by("due_at", "pk")],
+                doses=[
+                    _plain(d, DosePart, task=d.task.uid if d.task else None, water_change=d.water_change.uid if d.water_change else None) for d in doses
+                ],
+            )
+        )
+    whole = CaseFile(
+        format=FORMAT,
+        version=VERSION,
+        fishroom=case.fishroom.name,
+        time_zone=case.fishroom.time_zone,
+        tank=TankPart(**_plain(case.tank, TankPart)),
+        group=GroupPart(**_plain(case.group, GroupPart)),
+        case=CasePart(**_plain(case, CasePart)),
+        readings=[ReadingPart(**_plain(r, ReadingPart)) for r in readings],
+        water_changes=[ChangePart(**_plain(c, ChangePart)) for c in changes],
+        looks=[LookPart(**_plain(x, LookPart)) for x in Look.objects.filter(**of_group).select_related(*related).order_by("happened_at", "pk")],
+        observations=[ObservationPart(**_plain(x, ObservationPart)) for x in Observation.objects.filter(**of_group).select_related(*related).order_by("happened_at", "pk")],
+        losses=[LossPart(**_plain(x, LossPart)) for x in losses],
+        courses=[CoursePart(**c) for c in courses],
+    )
+    return whole.model_dump(mode="json")
+
+
+def read_case_file(text: str) -> CaseFile:
+    """:raises InvalidInput: not JSON, cut short, of another format, or with an impossible value, naming the place."""
+    if len(text.encode()) > MOST_BYTES:
+        raise InvalidInput("This file is too large to be one case.", field="file")
+    try:
+        raw = json.loads(text)
+    except (ValueError, RecursionError) as error:
+        raise InvalidInput("This file is cut short or is not JSON.", field="file") from error
+    if not isinstance(raw, dict) or raw.get("format") != FORMAT:
+        raise InvalidInput("This is not a case from Pennywort.", field="file")
+    if raw.get("version") != VERSION:
+        raise InvalidInput("This file is of another version than this program reads.", field="file")
+    try:
+        return CaseFile.model_validate(raw)
+    except ValidationError as error:
+        first = error.errors()[0]
+        place = ".".join(str(p) for p in first["loc"])
+        raise InvalidInput(f"The file is wrong at {place}: {first['msg']}.", field=f"file.{place}") from error
+
+
+def import_case(actor: Actor, file: CaseFile) -> dict[str, Any]:
+    """Bring a case in, with every entry as it stood. All or nothing.
+
+    :raises Conflict: this case, or one of its entries, is here already. :raises InvalidInput: links that lead nowhere.
+    """
+    if Case.objects.filter(fishroom=actor.fishroom, uid=file.case.uid).exists():
+        raise Conflict("This case is here already.", field="file")
+    try:
+        with transaction.atomic():
+            case = _import(actor, file)
+    except IntegrityError as error:
+        raise Conflict("Some of this case’s entries are here already, or it is doubled in itself.", field="file") from error
+    return {"uid": str(case.uid)}
+
+
+def _base(actor: Actor, part: Part) -> dict[str, Any]:
+    by_name = "" if part.by == str(actor.keeper) else part.by
+    return {"uid": part.uid, "fishroom": actor.fishroom, "recorded_at": part.recorded_at, "recorded_by": actor.keeper, "by_name": by_name}
+
+
+def _own(part: Part, *without: str) -> dict[str, Any]:
+    return part.model_dump(exclude={"uid", "recorded_at", "by", "corrects", *without})
+
+
+def _ledger(actor: Actor, model: type[LedgerRecord], parts: list[Any], place: str, *without: str, **fixed: Any) -> dict[UUID, LedgerRecord]:
+    """Entries of one ledger, corrections after what they correct."""
+    made: dict[UUID, LedgerRecord] = {}
+    waiting = list(parts)
+    while waiting:
+        ready = [p for p in waiting if p.corrects is None or p.corrects in made]
+        if not ready:
+            raise InvalidInput(f"The file is wrong at {place}: a correction points to nothing.", field=f"file.{place}")
+        for part in ready:
+            extra = fixed["each"](part) if "each" in fixed else {}
+            static = {k: v for k, v in fixed.items() if k != "each"}
+            corrects = made[part.corrects] if part.corrects else None
+            made[part.uid] = model.objects.create(**_base(actor, part), **_own(part, *without), **static, **extra, corrects=corrects)
+            waiting.remove(part)
+    return made
+
+
+def _tank(actor: Actor, part: TankPart) -> Tank:
+    here = Tank.objects.filter(fishroom=actor.fishroom, uid=part.uid).first()
+    if here is not None:
+        return here
+    values = _own(part)
+    if Tank.objects.filter(fishroom=actor.fishroom, name=part.name).exists():
+        values["name"] = f"{part.name[:28]} (brought in)"
+    return Tank.objects.create(**_base(actor, part), **values)
+
+
+def _import(actor: Actor, file: CaseFile) -> Case:
+    tank = _tank(actor, file.tank)
+    group = Group.objects.filter(fishroom=actor.fishroom, uid=file.group.uid).first()
+    if group is None:
+        group = Group.objects.create(**_base(actor, file.group), **_own(file.group), tank=tank)
+    values = _own(file.case)
+    if Case.objects.filter(fishroom=actor.fishroom, number=file.case.number).exists():
+        values["number"] = next_number(actor)
+    case = Case.objects.create(**_base(actor, file.case), **values, group=group, tank=tank, closed_by=actor.keeper if file.case.closed_at else None)
+    _ledger(actor, WaterReading, file.readings, "readings", tank=tank)
+    changes = _ledger(actor, WaterChange, file.water_changes, "water_changes", tank=tank)
+    _ledger(actor, Look, file.looks, "looks", group=group)
+    _ledger(actor, Observation, file.observations, "observations", group=group)
+    _ledger(actor, Loss, file.losses, "losses", group=group)
+    for i, part in enumerate(file.courses):
+        if part.protocol_id not in library().protocols:
+            raise InvalidInput("The file names a course this program does not know.", field=f"file.courses.{i}.protocol_id")
+        course = Course.objects.create(**_base(actor, part), **_own(part, "tasks", "doses"), case=case, tank=tank)
+        tasks: dict[UUID, Task] = {}
+        for t in part.tasks:
+            done_by = actor.keeper if t.done_at or t.skipped else None
+            tasks[t.uid] = Task.objects.create(**_base(actor, t), **_own(t), course=course, done_by=done_by)
+        _doses(actor, part.doses, course=course, tasks=tasks, changes=changes, place=f"courses.{i}.doses")
+    return case
+
+
+def _doses(actor: Actor, parts: list[DosePart], *, course: Course, tasks: dict[UUID, Task], changes: dict[UUID, LedgerRecord], place: str) -> None:
+    for part in parts:
+        if (part.task and part.task not in tasks) or (part.water_change and part.water_change not in changes):
+            raise InvalidInput(f"The file is wrong at {place}: a dose points to nothing.", field=f"file.{place}")
+
+    def links(part: DosePart) -> dict[str, Any]:
+        return {"task": tasks[part.task] if part.task else None, "water_change": changes[part.water_change] if part.water_change else None}
+
+    _ledger(actor, Dose, parts, place, "task", "water_change", course=course, each=links)
+
+
+def calendar_of(case: Case, *, now: datetime, preferences: Preferences) -> bytes:
+    """The dated tasks of a case as an iCalendar file (RFC 5545), one event a task with an alarm."""
+    calendar = Calendar()
+    calendar.add("prodid", "-//Pennywort//fishroom tasks//EN")
+    calendar.add("version", "2.0")
+    calendar.add("x-wr-calname", f"{case.tank.name}, case {case.number}")
+    for task in Task.objects.filter(course__case=case).select_related("course__tank").order_by("due_at", "pk"):
+        event = Event()
+        event.add("uid", f"{task.uid}@pennywort")
+        event.add("dtstamp", now)
+        event.add("dtstart", task.due_at)
+        event.add("dtend", task.due_at + timedelta(minutes=15))
+        event.add("summary", f"{case.tank.name}: {task.title}{_amount(task, preferences)}")
+        event.add("status", "CANCELLED" if task.skipped or (task.course.stopped_at and not task.done_at) else "CONFIRMED")
+        if task.done_at:
+            event.add("description", f"Done {task.done_at:%Y-%m-%d %H:%M} UTC")
+        elif not task.skipped and not task.course.stopped_at:
+            alarm = Alarm()
+            alarm.add("action", "DISPLAY")
+            alarm.add("trigger", timedelta(0))
+            alarm.add("description", f"{case.tank.name}: {task.title}")
+            event.add_component(alarm)
+        calendar.add_component(event)
+    return bytes(calendar.to_ical())
+
+
+def _amount(task: Task, preferences: Preferences) -> str:
+    if task.dose_mg is not None:
+        return f", {show_mass(task.dose_mg, preferences).text}"
+    if task.dose_ml is not None:
+        return f", {show_small_volume(task.dose_ml).text}"
+    if task.water_share is not None:
+        return f", {show_fraction(task.water_share).text}"
+    if task.temperature_c is not None:
+        return f", {show_temperature(task.temperature_c, preferences).text}"
+    return ""

@@ -1,0 +1,230 @@
+"""Doing what is due: doses, water changes, warmth; and correcting what was written wrongly."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID, uuid5
+
+from django.db import IntegrityError
+from django.db.models import Max
+
+from pennywort.core.errors import InvalidInput, Unusual
+from pennywort.core.medicine.dose import put_back_mg, put_back_ml
+from pennywort.courses.models import Course, Dose, Task
+from pennywort.courses.queries.running import doses_in, level_now, running_courses
+from pennywort.fish.models import Look, Loss, Observation
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.errors import AlreadyDone, Conflict
+from pennywort.rooms.models import LedgerRecord
+from pennywort.rooms.services import find, find_standing, when
+from pennywort.tanks.models import Tank, WaterChange, WaterReading
+from pennywort.tanks.services import add_reading, add_water_change
+
+# Three times the plan, or a third of it, is likelier a slip of unit or point than a decision.
+UNUSUAL_RATIO = 3.0
+LEDGERS: dict[str, tuple[type[LedgerRecord], str]] = {
+    "dose": (Dose, "dose"),
+    "change": (WaterChange, "water change"),
+    "reading": (WaterReading, "reading"),
+    "look": (Look, "look"),
+    "observation": (Observation, "observation"),
+    "loss": (Loss, "loss"),
+}
+
+
+def task_of(actor: Actor, uid: UUID) -> Task:
+    """:raises NotFound: not in this fishroom."""
+    return find(Task, actor, uid, name="task")
+
+
+def _still_open(task: Task) -> None:
+    task.refresh_from_db()
+    if task.done_at is not None:
+        who = str(task.done_by)
+        raise AlreadyDone(f"{who} has done this already.", by=who, at=task.done_at)
+    if task.skipped:
+        raise Conflict("This was left out. Reload to see how it stands.", field="task")
+
+
+def _amounts(actor: Actor, *, text: str, by_weight: bool, planned: float | None, confirm_unusual: bool) -> tuple[float | None, float | None]:
+    kind = "mass" if by_weight else "small_volume"
+    value = actor.read(text, kind=kind, field="amount")
+    amount = value * 1000 if by_weight else value
+    if amount <= 0:
+        raise InvalidInput("This must be more than nothing.", field="amount")
+    if planned and not confirm_unusual and not planned / UNUSUAL_RATIO < amount < planned * UNUSUAL_RATIO:
+        ratio = amount / planned
+        words = f"{ratio:.1f} times what was planned" if ratio > 1 else f"only {ratio * 100:.0f} % of what was planned"
+        raise Unusual(f"{text.strip()} is {words}. Check the unit and the point; press again if it is true.", field="amount")
+    return (amount, None) if by_weight else (None, amount)
+
+
+def give_dose(
+    actor: Actor,
+    *,
+    uid: UUID,
+    task: Task,
+    amount: str,
+    confirm_unusual: bool,
+    happened_at: datetime | None,
+    corrects: UUID | None,
+) -> dict[str, Any]:
+    """Record a dose with its real amount and time; or correct one that was written wrongly.
+
+    :raises AlreadyDone: somebody gave it. :raises Unusual: far from the plan and not confirmed.
+    """
+    if task.kind != "dose":
+        raise InvalidInput("This task is not a dose.", field="task")
+    by_weight = task.dose_mg is not None
+    old = find_standing(Dose, actor, corrects, name="dose") if corrects else None
+    if old is not None and old.task_id != task.pk:
+        raise InvalidInput("That dose belongs to another task.", field="corrects")
+    if old is None:
+        _still_open(task)
+    mg, ml = _amounts(actor, text=amount, by_weight=by_weight, planned=task.dose_mg or task.dose_ml, confirm_unusual=confirm_unusual)
+    at = when(actor, happened_at or (old.happened_at if old else None))
+    course = task.course
+    last = Dose.objects.filter(task=task).aggregate(m=Max("attempt"))["m"] or 0
+    try:
+        dose = Dose.objects.create(
+            uid=uid,
+            fishroom=actor.fishroom,
+            recorded_at=actor.now,
+            recorded_by=actor.keeper,
+            course=course,
+            task=task,
+            attempt=old.attempt if old else last + 1,
+            medicine_id=task.medicine_id,
+            product="" if by_weight else str((course.label or {}).get("product", "")),
+            amount_mg=mg,
+            amount_ml=ml,
+            net_volume_l=old.net_volume_l if old else course.tank.net_volume_l,
+            happened_at=at,
+            corrects=old,
+        )
+    except IntegrityError as error:
+        raise Conflict("This dose is already written.", field="task") from error
+    task.done_at, task.done_by = at, actor.keeper
+    task.save(update_fields=["done_at", "done_by"])
+    return {"uid": str(dose.uid)}
+
+
+@dataclass(frozen=True, kw_only=True)
+class PutBack:
+    """What a water change takes out of one medicine: mg by weight, or mL of a labelled product."""
+
+    course: Course
+    medicine_id: str
+    product: str
+    amount_mg: float | None
+    amount_ml: float | None
+    level_mg_per_l: float | None
+
+
+def what_goes_back(actor: Actor, *, tank: Tank, changed_fraction: float) -> list[PutBack]:
+    """What must go back in after changing this share, to hold each running course's level. Keeps nothing."""
+    found = []
+    for course in running_courses(tank, now=actor.now):
+        if course.treatment_ends_at <= actor.now:
+            continue
+        given = [d for d in doses_in(tank) if d.course_id == course.pk]
+        for medicine_id in course.targets_mg_per_l:
+            level = level_now(tank, medicine_id=medicine_id, now=actor.now)
+            if level > 0:
+                mg = put_back_mg(net_volume_l=tank.net_volume_l, level_mg_per_l=level, changed_fraction=changed_fraction)
+                found.append(PutBack(course=course, medicine_id=medicine_id, product="", amount_mg=mg, amount_ml=None, level_mg_per_l=level))
+        products = [d for d in given if d.amount_ml is not None and d.water_change_id is None]
+        if products:
+            ml = put_back_ml(dose_ml=products[-1].amount_ml or 0.0, changed_fraction=changed_fraction)
+            found.append(PutBack(course=course, medicine_id="", product=products[-1].product, amount_mg=None, amount_ml=ml, level_mg_per_l=None))
+    return found
+
+
+def share_of(actor: Actor, text: str) -> float:
+    """A typed share of the water, 0 to 1, more than nothing."""
+    share = actor.read(text, kind="fraction", field="share")
+    if share <= 0:
+        raise InvalidInput("This must be more than nothing.", field="share")
+    return share
+
+
+def change_water(actor: Actor, *, uid: UUID, tank: Tank, share: str, task: Task | None, put_back: bool, happened_at: datetime | None) -> dict[str, Any]:
+    """Record a water change, and what went back in to make up for it.
+
+    :raises AlreadyDone: somebody did it. :raises InvalidInput: a share that is none, or a task of another tank.
+    """
+    fraction = share_of(actor, share)
+    if task is not None:
+        if task.kind != "water_change" or task.course.tank_id != tank.pk:
+            raise InvalidInput("This task is not a water change of this tank.", field="task")
+        _still_open(task)
+    at = when(actor, happened_at)
+    back = what_goes_back(actor, tank=tank, changed_fraction=fraction) if put_back else []
+    change = add_water_change(actor, uid=uid, tank=tank, changed_fraction=fraction, happened_at=at)
+    for i, part in enumerate(back):
+        Dose.objects.create(
+            uid=uuid5(uid, f"put back {i}"),
+            fishroom=actor.fishroom,
+            recorded_at=actor.now,
+            recorded_by=actor.keeper,
+            course=part.course,
+            water_change=change,
+            medicine_id=part.medicine_id,
+            product=part.product,
+            amount_mg=part.amount_mg,
+            amount_ml=part.amount_ml,
+            net_volume_l=tank.net_volume_l,
+            happened_at=at,
+        )
+    if task is not None:
+        task.done_at, task.done_by = at, actor.keeper
+        task.save(update_fields=["done_at", "done_by"])
+    return {"uid": str(change.uid)}
+
+
+def reach_temperature(actor: Actor, *, uid: UUID, task: Task, temperature: str, happened_at: datetime | None) -> dict[str, Any]:
+    """The water is as warm as it should be: a reading, and the task is done."""
+    if task.kind != "temperature":
+        raise InvalidInput("This task is not about warmth.", field="task")
+    _still_open(task)
+    if not temperature.strip():
+        raise InvalidInput("Read the thermometer first.", field="temperature")
+    answer = add_reading(actor, uid=uid, tank=task.course.tank, temperature=temperature, happened_at=happened_at)
+    task.done_at, task.done_by = when(actor, happened_at), actor.keeper
+    task.save(update_fields=["done_at", "done_by"])
+    return answer
+
+
+def leave_out(actor: Actor, *, task: Task) -> dict[str, Any]:
+    """A task will not be done. :raises AlreadyDone: it was."""
+    _still_open(task)
+    task.skipped, task.done_by = True, actor.keeper
+    task.save(update_fields=["skipped", "done_by"])
+    return {"uid": str(task.uid)}
+
+
+def strike(actor: Actor, *, uid: UUID, ledger: str, entry: UUID, reason: str) -> dict[str, Any]:
+    """Strike out an entry that never happened; a struck dose is due again, and with a water change goes what went back."""
+    model, name = LEDGERS[ledger]
+    old = find_standing(model, actor, entry, name=name)
+    struck = _struck_copy(actor, old, uid=uid, reason=reason)
+    if isinstance(old, WaterChange):
+        for dose in Dose.objects.standing().filter(water_change=old):
+            _struck_copy(actor, dose, uid=uuid5(uid, str(dose.uid)), reason=reason)
+    if isinstance(old, Dose) and old.task is not None:
+        task = old.task
+        task.done_at, task.done_by = None, None
+        task.save(update_fields=["done_at", "done_by"])
+    return {"uid": str(struck.uid)}
+
+
+def _struck_copy(actor: Actor, old: LedgerRecord, *, uid: UUID, reason: str) -> LedgerRecord:
+    skip = {"id", "uid", "recorded_at", "recorded_by", "by_name", "corrects", "struck", "reason"}
+    copied = {f.name: getattr(old, f.name) for f in old._meta.concrete_fields if f.name not in skip}
+    return type(old).objects.create(
+        **copied, uid=uid, recorded_at=actor.now, recorded_by=actor.keeper, corrects=old, struck=True, reason=reason.strip()
+    )
+
+

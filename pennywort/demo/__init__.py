@@ -1,0 +1,1 @@
+"""The demonstration fishroom. All of it is invented."""

@@ -1,0 +1,227 @@
+"""Alder Lock: an invented community fishroom in an old lock-keeper's store, played day by day through the services.
+
+Nothing is written behind the services' back: each entry is made by the same function a press makes, at the instant
+it is said to have happened. Ids follow from a fixed seed, so that the same day gives the same fishroom.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from datetime import datetime, timedelta
+from typing import Any
+from uuid import UUID, uuid5
+
+from django.db import transaction
+
+from pennywort.courses.models import Case, Course, Task
+from pennywort.courses.services import cases, course, looks, tasks
+from pennywort.courses.services.course import TypedLabel, Wish
+from pennywort.courses.services.looks import TypedReading
+from pennywort.fish.models import Group
+from pennywort.fish.services import add_group, add_loss, add_observation
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.models import Fishroom, Keeper, Membership
+from pennywort.tanks.models import Tank
+from pennywort.tanks.services import TypedTank, keep_tank
+
+SEED = UUID("3b0a4f0e-1f43-4b57-9d0c-a1de210c0001")
+ZONE = "Europe/London"
+
+
+@dataclass
+class Player:
+    """One keeper writing at a moving instant."""
+
+    actor: Actor
+    counter: int = 0
+
+    def uid(self) -> UUID:
+        self.counter += 1
+        return uuid5(SEED, f"{self.actor.keeper.username} {self.counter}")
+
+    def at(self, when: datetime) -> Player:
+        self.actor = replace(self.actor, now=when)
+        return self
+
+    def tank(self, code: str, name: str, water: str, size: tuple[str, str, str], **more: str) -> Tank:
+        typed = TypedTank(length=size[0], width=size[1], water_depth=size[2], **more)
+        facts = {"code": code, "name": name, "water_type": water, "has_invertebrates": False, "has_plants": code == "D1"}
+        uid = keep_tank(self.actor, uid=self.uid(), tank=None, typed=typed, facts=facts)["uid"]
+        return Tank.objects.get(uid=uid, fishroom=self.actor.fishroom)
+
+    def fish(self, tank: Tank, species: str, count: int, *, dead: int = 0, plus_minus: int = 0, supplier: str = "") -> Group:
+        uid = add_group(
+            self.actor, uid=self.uid(), tank=tank, species=species, count=count, count_plus_minus=plus_minus, dead_on_arrival=dead,
+            supplier=supplier, arrived_on=self.actor.local(self.actor.now).date(),
+        )["uid"]  # fmt: skip
+        return Group.objects.get(uid=uid, fishroom=self.actor.fishroom)
+
+    def look(self, group: Group, seen: str, absent: str = "", *, water: tuple[str, str, str, str] = ("", "", "", ""), note: str = "") -> dict[str, Any]:
+        signs = {s: True for s in seen.split()} | {s: False for s in absent.split()}
+        typed = TypedReading(temperature=water[0], ph=water[1], ammonia=water[2], nitrite=water[3], basis="ion")
+        return looks.record_look(self.actor, uid=self.uid(), group=group, signs=signs, typed=typed, note=note, happened_at=None, corrects=None)
+
+    def lose(self, group: Group, count: int, *, manner: str = "died", note: str = "") -> None:
+        add_loss(self.actor, uid=self.uid(), group=group, count=count, count_plus_minus=0, manner=manner, note=note, happened_at=None, corrects=None)
+
+    def observe(self, group: Group, appetite: str, breathing: str, note: str = "") -> None:
+        add_observation(self.actor, uid=self.uid(), group=group, appetite=appetite, breathing=breathing, note=note, happened_at=None, corrects=None)
+
+    def start(self, group: Group, protocol: str, condition: str, *, label: TypedLabel | None = None, targets: dict[str, str] | None = None) -> Course:
+        wish = Wish(protocol_id=protocol, targets=targets or {}, label=label)
+        uid = course.start_course(
+            self.actor, uid=self.uid(), group=group, condition=condition, wish=wish, confirmed=[0, 1, 2], vet_word=True, starts_at=None
+        )["uid"]  # fmt: skip
+        return Course.objects.get(uid=uid, fishroom=self.actor.fishroom)
+
+    def follow(self, running: Course, *, until: datetime, skip: tuple[str, ...] = (), forget_from: datetime | None = None) -> None:
+        """Do what the plan says, a few minutes after it falls due, up to ``until``."""
+        now = self.actor.now
+        for task in Task.objects.filter(course=running, done_at=None, due_at__lte=until).order_by("due_at", "pk"):
+            task.refresh_from_db()
+            if task.done_at or task.kind in skip or (forget_from and task.due_at >= forget_from):
+                continue
+            self.at(min(task.due_at + timedelta(minutes=4 + len(task.title) % 9), until))
+            self._do(task, running)
+        self.at(now)
+
+    def _do(self, task: Task, running: Course) -> None:
+        from pennywort.courses.queries.today import due_item
+
+        press = due_item(self.actor, task).press_amount
+        if task.kind == "dose":
+            tasks.give_dose(self.actor, uid=self.uid(), task=task, amount=press, confirm_unusual=False, happened_at=None, corrects=None)
+        elif task.kind == "water_change":
+            tasks.change_water(self.actor, uid=self.uid(), tank=running.tank, share=press, task=task, put_back=task.put_back, happened_at=None)
+        elif task.kind == "temperature":
+            tasks.reach_temperature(self.actor, uid=self.uid(), task=task, temperature=press, happened_at=None)
+        elif task.kind == "water_test":
+            values = {"temperature": "", "ph": "7.2", "ammonia": "0", "nitrite": "0.1", "basis": "ion", "note": ""}
+            looks.record_reading(self.actor, uid=self.uid(), tank=running.tank, values=values, happened_at=None, corrects=None)
+        else:
+            looks.tick_off(self.actor, tank=running.tank, kind="look", at=self.actor.now)
+
+
+@transaction.atomic
+def build(*, now: datetime, password: str | None = None) -> Fishroom:
+    """Make the fishroom as it stands at ``now``. Keepers can sign in by one-time link, or by ``password`` if given."""
+    room = Fishroom.objects.create(uid=uuid5(SEED, "room"), name="Alder Lock", time_zone=ZONE)
+    people = []
+    for username, name in (("maren", "Maren V."), ("ivo", "Ivo K.")):
+        keeper = Keeper(username=username, display_name=name)
+        keeper.set_password(password) if password else keeper.set_unusable_password()
+        keeper.save()
+        Membership.objects.create(fishroom=room, keeper=keeper, role="owner" if username == "maren" else "helper")
+        people.append(Player(Actor(keeper=keeper, fishroom=room, now=now)))
+    maren, ivo = people
+
+    def ago(days: float, hour: int = 9, minute: int = 0) -> datetime:
+        """So many days ago at an hour, as if it were twenty past two now: the room looks alive at any time of day."""
+        return min(now - timedelta(days=days) + timedelta(hours=hour - 14, minutes=minute - 20), now)
+
+    _closed_cases(maren.at(ago(60)), ago)
+    _sluice(maren, ivo, ago, now)
+    _paddle(maren, ago, now)
+    _weir(maren, ivo, ago, now)
+    _sill(maren, ago, now)
+    _pound(maren, ago)
+    _vat(maren, ivo, ago, now)
+    return room
+
+
+def _closed_cases(p: Player, ago: Any) -> None:
+    leat = p.tank("D1", "Leat", "freshwater_tropical", ("120 cm", "45 cm", "48 cm"), sand_depth="5 cm", rock_mass="9 kg")
+    rainbows = p.fish(leat, "rainbowfish", 8, supplier="by train from the coast")
+    p.fish(leat, "bristlenose", 2)
+    p.at(ago(52)).look(rainbows, "fin_clean_bite eating_normally", "fin_ragged_white_edge flashing", water=("25.2", "7.4", "0", "0"))
+    p.at(ago(49)).look(rainbows, "fin_ragged_white_edge clamped_fins eating_normally", "spread_over_days", water=("25.1", "7.3", "0.3", "0.2"))
+    label = TypedLabel(product="acriflavine solution", amount="5 mL", per_volume="10 gal", every="24 h", days=7)
+    running = p.start(rainbows, "by_label", "fin_rot", label=label)
+    p.follow(running, until=ago(41, 12))
+    p.at(ago(40)).observe(rainbows, "all", "calm", "Clear new edge on all three.")
+    case = Case.objects.get(group=rainbows)
+    p.at(ago(30)).look(rainbows, "eating_normally", "fin_ragged_white_edge clamped_fins flashing rapid_breathing")
+    cases.close_case(p.actor, case=case, outcome="recovered", note="Two nippers moved out on the second day.", condition="fin_rot")
+    tideway = p.tank("D2", "Tideway", "marine", ("100 cm", "50 cm", "45 cm"), sand_depth="3 cm", rock_mass="18 kg", sump_volume="40 L")
+    fire = p.at(ago(46)).fish(tideway, "firefish", 4, supplier="the harbour importer")
+    p.at(ago(43, 18)).look(fire, "white_spots_countable flashing", "gold_grey_dust", water=("25.4", "8.2", "0", "0"))
+    p.at(ago(41, 8)).look(
+        fire, "rapid_breathing gold_grey_dust lethargy hangs_in_flow off_food deaths_24h", "", note="Torch in the dark: dust, not grains."
+    )
+    p.lose(fire, 1, note="Found by the overflow.")
+    p.at(ago(40, 7)).lose(fire, 3)
+    case = Case.objects.get(group=fire)
+    note = "Two days lost to waiting: the first grains were dust by torch."
+    cases.close_case(p.at(ago(40, 8)).actor, case=case, outcome="lost", note=note, condition="marine_velvet")
+    p.at(ago(38)).fish(tideway, "clownfish", 2)
+
+
+def _sluice(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
+    tank = maren.at(ago(40)).tank("Q1", "Sluice", "freshwater_tropical", ("60 cm", "40 cm", "37 cm"), rock_mass="3.6 kg")
+    barbs = maren.at(ago(9, 16)).fish(tank, "cherry_barb", 14, supplier="the Saturday van")
+    maren.at(ago(7, 8)).lose(barbs, 2, note="Small ones, nothing to see.")
+    ivo.at(ago(6, 18)).look(
+        barbs, "white_spots_countable flashing spread_over_days", "gold_grey_dust flat_grey_sheen cottony_tufts saddle_patch", water=("25.0", "7.2", "0.1", "0.1")
+    )
+    running = maren.at(ago(5, 14, 5)).start(barbs, "salt_and_warmth", "ich")
+    ivo.follow(running, until=now, forget_from=ago(0, 2))
+    ivo.at(ago(4, 19)).observe(barbs, "less", "fast", "More grains than yesterday, as expected.")
+    ivo.at(ago(3, 8)).lose(barbs, 1)
+    maren.at(ago(1, 8, 20)).look(
+        barbs, "white_spots_countable eating_normally", "gold_grey_dust rapid_breathing flat_grey_sheen clamped_fins", water=("27.8", "7.2", "0", "0.1")
+    )
+
+
+def _paddle(p: Player, ago: Any, now: datetime) -> None:
+    tank = p.at(ago(40)).tank("Q2", "Paddle", "freshwater_tropical", ("24 in", "12 in", "11 in"), sand_depth="2 cm")
+    corys = p.at(ago(7, 17)).fish(tank, "panda_corydoras", 12, supplier="the Saturday van")
+    running = p.at(ago(6, 14, 10)).start(corys, "watch", "")
+    p.follow(running, until=ago(1, 20))
+    for days in (6, 3, 2):
+        p.at(ago(days, 7)).lose(corys, 1)
+    p.at(ago(0, 9, 40)).look(
+        corys,
+        "flat_grey_sheen rapid_breathing clamped_fins spread_over_days",
+        "cottony_tufts white_spots_countable saddle_patch mouth_white_eroding fin_ragged_white_edge flashing all_species_same_day",
+        water=("26.4", "7.1", "0", "0.1"),
+    )
+
+
+def _weir(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
+    tank = maren.at(ago(40)).tank("Q3", "Weir", "freshwater_tropical", ("60 cm", "30 cm", "28 cm"), measured_net_volume="45 L")
+    loaches = maren.at(ago(12, 15)).fish(tank, "kuhli_loach", 10, supplier="a breeder two valleys on")
+    ivo.at(ago(5, 20)).look(
+        loaches, "white_stringy_faeces sunken_belly_eating hiding_apart", "red_worms_vent flashing rapid_breathing", water=("26.2", "6.9", "0", "0")
+    )
+    running = ivo.at(ago(2, 14)).start(loaches, "two_rounds", "spironucleus")
+    ivo.follow(running, until=ago(0, 2))
+    ivo.at(ago(1, 19)).observe(loaches, "all", "calm", "Droppings brown again in three.")
+
+
+def _sill(p: Player, ago: Any, now: datetime) -> None:
+    tank = p.at(ago(40)).tank("M1", "Sill", "marine", ("50 cm", "40 cm", "38 cm"))
+    cardinals = p.at(ago(13, 14)).fish(tank, "banggai_cardinal", 6, supplier="the harbour importer")
+    p.at(ago(11, 19)).look(cardinals, "white_spots_countable flashing spread_over_days eating_normally", "gold_grey_dust rapid_breathing", water=("25.6", "8.2", "0", "0"))
+    label = TypedLabel(product="copper, complexed", amount="1.5 mL", per_volume="40 L", every="48 h", days=14)
+    running = p.at(ago(10, 18)).start(cardinals, "by_label", "marine_ich", label=label)
+    p.follow(running, until=ago(0, 2))
+    p.at(ago(9, 8)).lose(cardinals, 1)
+
+
+def _pound(p: Player, ago: Any) -> None:
+    tank = p.at(ago(40)).tank("M2", "Pound", "marine", ("60 cm", "40 cm", "36 cm"))
+    p.at(ago(0, 8)).fish(tank, "royal_gramma", 3, supplier="the harbour importer")
+    p.fish(tank, "firefish", 3, dead=1, supplier="the harbour importer")
+
+
+def _vat(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
+    tank = maren.at(ago(40)).tank("V", "Vat", "coldwater_pond", ("150 cm", "80 cm", "50 cm"))
+    shubunkins = maren.at(ago(20, 11)).fish(tank, "shubunkin", 40, plus_minus=3, supplier="the mill pond, before frost")
+    ivo.at(ago(8, 17)).look(
+        shubunkins, "flashing clamped_fins eating_normally", "white_spots_countable gold_grey_dust red_open_sores", water=("9.5", "7.6", "0", "0.1")
+    )
+    ivo.at(ago(6, 8)).lose(shubunkins, 1)
+    running = maren.at(ago(3, 19)).start(shubunkins, "two_rounds", "skin_flukes")
+    maren.follow(running, until=ago(0, 2))
+    ivo.at(ago(1, 18)).observe(shubunkins, "less", "calm")
+    tasks.change_water(ivo.at(ago(0, 10, 30)).actor, uid=ivo.uid(), tank=tank, share="45 %", task=None, put_back=False, happened_at=None)

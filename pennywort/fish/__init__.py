@@ -1,0 +1,1 @@
+"""Fish, looks, observations and losses."""

@@ -1,0 +1,109 @@
+"""Routes of fish: arrivals, observations, losses."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Literal
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Path, Router, Schema
+from pydantic import Field
+
+from pennywort.fish import queries, services
+from pennywort.fish.models import Group
+from pennywort.rooms.schemas import Entry, Note, Write, Written
+from pennywort.rooms.services import write_once
+from pennywort.tanks.api import act
+from pennywort.tanks.services import tank_of
+
+router = Router(tags=["fish"])
+
+
+class GroupIn(Write):
+    species: str = Field(max_length=60)
+    count: int = Field(description="How many arrived, dead ones included")
+    count_plus_minus: int = 0
+    dead_on_arrival: int = 0
+    supplier: str = Field(default="", max_length=60)
+    arrived_on: date | None = None
+
+
+class GroupOut(Schema):
+    uid: UUID
+    tank: UUID
+    tank_name: str
+    species_name: str
+    words: str
+    left: int
+    arrived_words: str
+    arrived_on: date
+    supplier: str
+
+    @staticmethod
+    def of(group: Group) -> GroupOut:
+        left = queries.count_of(group)
+        arrived = f"{'about ' if group.count_plus_minus else ''}{group.count}"
+        if group.count_plus_minus:
+            arrived += f" ± {group.count_plus_minus}"
+        if group.dead_on_arrival:
+            arrived += f", {group.dead_on_arrival} dead on arrival"
+        return GroupOut(
+            uid=group.uid,
+            tank=group.tank.uid,
+            tank_name=group.tank.name,
+            species_name=group.species_name,
+            words=f"{left.words} {queries.plural(group.species_name, left.count)}",
+            left=left.count,
+            arrived_words=arrived,
+            arrived_on=group.arrived_on,
+            supplier=group.supplier,
+        )
+
+
+class ObservationIn(Entry):
+    appetite: Literal["", "all", "less", "none"] = ""
+    breathing: Literal["", "calm", "fast", "gasping"] = ""
+    note: Note = ""
+
+
+class LossIn(Entry):
+    count: int = 1
+    count_plus_minus: int = 0
+    manner: Literal["died", "ended", "missing"] = "died"
+    note: Note = ""
+
+
+@router.get("/groups", response=list[GroupOut], operation_id="groups")
+def groups(request: HttpRequest, room_id: Path[UUID]) -> list[GroupOut]:
+    """All groups of fish in this fishroom."""
+    return [GroupOut.of(group) for group in queries.groups_of(act(request, room_id))]
+
+
+@router.post("/tanks/{uuid:tank_id}/groups", response=Written, operation_id="add_group")
+def add_group(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: GroupIn) -> dict[str, object]:
+    """Fish arrive."""
+    actor = act(request, room_id)
+    tank = tank_of(actor, tank_id)
+    values = body.dict(exclude={"write_id"})
+    return write_once(actor, body.write_id, "add_group", {**values, "tank": tank_id}, lambda: services.add_group(actor, uid=body.write_id, tank=tank, **values))
+
+
+@router.post("/groups/{uuid:group_id}/observations", response=Written, operation_id="add_observation")
+def add_observation(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: ObservationIn) -> dict[str, object]:
+    """Appetite, breathing, a note."""
+    actor = act(request, room_id)
+    group = services.group_of(actor, group_id)
+    values = body.dict(exclude={"write_id"})
+    return write_once(
+        actor, body.write_id, "add_observation", {**values, "group": group_id}, lambda: services.add_observation(actor, uid=body.write_id, group=group, **values)
+    )
+
+
+@router.post("/groups/{uuid:group_id}/losses", response=Written, operation_id="add_loss")
+def add_loss(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: LossIn) -> dict[str, object]:
+    """Fish lost."""
+    actor = act(request, room_id)
+    group = services.group_of(actor, group_id)
+    values = body.dict(exclude={"write_id"})
+    return write_once(actor, body.write_id, "add_loss", {**values, "group": group_id}, lambda: services.add_loss(actor, uid=body.write_id, group=group, **values))

@@ -1,0 +1,141 @@
+"""Writes about fish: arrivals, looks, observations, losses."""
+
+from __future__ import annotations
+
+from datetime import date, datetime, timedelta
+from typing import Any
+from uuid import UUID
+
+from pennywort.core.diagnosis.ranking import SOMETHING_ELSE, Ranking
+from pennywort.core.errors import InvalidInput
+from pennywort.core.outcome.figures import Count, check_count
+from pennywort.core.reference import library
+from pennywort.fish.models import Group, Look, Loss, Observation
+from pennywort.fish.queries import count_of
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.services import find, find_standing, when
+from pennywort.tanks.models import Tank
+
+
+def add_group(
+    actor: Actor,
+    *,
+    uid: UUID,
+    tank: Tank,
+    species: str,
+    count: int,
+    count_plus_minus: int,
+    dead_on_arrival: int,
+    supplier: str,
+    arrived_on: date | None,
+) -> dict[str, Any]:
+    """Fish arrive in a tank. ``species`` may be from the built-in list (by id or name) or free text."""
+    typed = species.strip()
+    if not typed:
+        raise InvalidInput("Write which fish these are.", field="species")
+    known = next((s for s in library().species.values() if typed.lower() in (s.id, s.name.lower(), s.latin.lower())), None)
+    check_count(Count(count=count, plus_minus=count_plus_minus), field="count", least=1)
+    if not 0 <= dead_on_arrival <= count:
+        raise InvalidInput("No more can be dead on arrival than arrived.", field="dead_on_arrival")
+    today = actor.local(actor.now).date()
+    day = arrived_on or today
+    if day > today or day < today - timedelta(days=365 * 30):
+        raise InvalidInput("They can’t have arrived in the future, nor thirty years ago.", field="arrived_on")
+    group = Group.objects.create(
+        uid=uid,
+        fishroom=actor.fishroom,
+        recorded_at=actor.now,
+        recorded_by=actor.keeper,
+        tank=tank,
+        species_id=known.id if known else "",
+        species_name=known.name if known else typed,
+        count=count,
+        count_plus_minus=count_plus_minus,
+        dead_on_arrival=dead_on_arrival,
+        supplier=supplier.strip(),
+        arrived_on=day,
+    )
+    return {"uid": str(group.uid)}
+
+
+def group_of(actor: Actor, uid: UUID) -> Group:
+    """:raises NotFound: not in this fishroom."""
+    return find(Group, actor, uid, name="group of fish")
+
+
+def add_look(
+    actor: Actor, *, uid: UUID, group: Group, signs: dict[str, bool], ranking: Ranking, note: str, happened_at: datetime | None, corrects: UUID | None
+) -> Look:
+    """One look, kept with the ranking it gave, so that old looks keep their old answer."""
+    old = find_standing(Look, actor, corrects, name="look") if corrects else None
+    shares = {line.condition: round(line.share, 4) for line in ranking.ranked}
+    return Look.objects.create(
+        uid=uid,
+        fishroom=actor.fishroom,
+        recorded_at=actor.now,
+        recorded_by=actor.keeper,
+        group=group,
+        signs=signs,
+        shares={**shares, SOMETHING_ELSE: round(ranking.something_else_share, 4)},
+        verdict=ranking.verdict,
+        note=note,
+        corrects=old,
+        happened_at=when(actor, happened_at or (old.happened_at if old else None)),
+    )
+
+
+def add_observation(
+    actor: Actor, *, uid: UUID, group: Group, appetite: str, breathing: str, note: str, happened_at: datetime | None, corrects: UUID | None
+) -> dict[str, Any]:
+    """Appetite, breathing, a note. :raises InvalidInput: nothing observed."""
+    if not (appetite or breathing or note.strip()):
+        raise InvalidInput("Nothing to write down yet.", field="note")
+    old = find_standing(Observation, actor, corrects, name="observation") if corrects else None
+    entry = Observation.objects.create(
+        uid=uid,
+        fishroom=actor.fishroom,
+        recorded_at=actor.now,
+        recorded_by=actor.keeper,
+        group=group,
+        appetite=appetite,
+        breathing=breathing,
+        note=note.strip(),
+        corrects=old,
+        happened_at=when(actor, happened_at or (old.happened_at if old else None)),
+    )
+    return {"uid": str(entry.uid)}
+
+
+def add_loss(
+    actor: Actor,
+    *,
+    uid: UUID,
+    group: Group,
+    count: int,
+    count_plus_minus: int,
+    manner: str,
+    note: str,
+    happened_at: datetime | None,
+    corrects: UUID | None,
+) -> dict[str, Any]:
+    """Fish lost. :raises InvalidInput: more than are left."""
+    old = find_standing(Loss, actor, corrects, name="loss") if corrects else None
+    check_count(Count(count=count, plus_minus=count_plus_minus), field="count", least=1)
+    left = count_of(group)
+    most = left.count + left.plus_minus + (old.count if old else 0)
+    if count > most:
+        raise InvalidInput(f"Only {left.words} are left in this group.", field="count")
+    entry = Loss.objects.create(
+        uid=uid,
+        fishroom=actor.fishroom,
+        recorded_at=actor.now,
+        recorded_by=actor.keeper,
+        group=group,
+        count=count,
+        count_plus_minus=count_plus_minus,
+        manner=manner,
+        note=note.strip(),
+        corrects=old,
+        happened_at=when(actor, happened_at or (old.happened_at if old else None)),
+    )
+    return {"uid": str(entry.uid)}

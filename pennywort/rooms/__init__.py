@@ -1,0 +1,1 @@
+"""People, fishrooms and who may enter which."""

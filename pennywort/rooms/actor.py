@@ -1,0 +1,61 @@
+"""Who acts, in which fishroom, at what instant, in which units."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+from zoneinfo import ZoneInfo
+
+from pennywort.core.units import Kind, Preferences, read_quantity
+from pennywort.core.units.preferences import LengthUnit, MassUnit, TemperatureUnit, VolumeUnit
+from pennywort.rooms.errors import NotFound
+from pennywort.rooms.models import Fishroom, Keeper, Membership
+
+__all__ = ["Actor", "Kind", "enter", "preferences_of"]
+
+
+def preferences_of(keeper: Keeper) -> Preferences:
+    """The keeper's units as the core wants them."""
+    volume: VolumeUnit = keeper.volume_unit  # type: ignore[assignment]
+    temperature: TemperatureUnit = keeper.temperature_unit  # type: ignore[assignment]
+    mass: MassUnit = keeper.mass_unit  # type: ignore[assignment]
+    length: LengthUnit = keeper.length_unit  # type: ignore[assignment]
+    return Preferences(volume=volume, temperature=temperature, mass=mass, length=length)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Actor:
+    """A keeper inside a fishroom he belongs to, at one instant."""
+
+    keeper: Keeper
+    fishroom: Fishroom
+    now: datetime
+
+    @property
+    def zone(self) -> ZoneInfo:
+        return ZoneInfo(self.fishroom.time_zone)
+
+    @property
+    def preferences(self) -> Preferences:
+        return preferences_of(self.keeper)
+
+    def local(self, at: datetime) -> datetime:
+        """An instant on the fishroom's clock."""
+        return at.astimezone(self.zone)
+
+    def read(self, text: str, *, kind: str, field: str) -> float:
+        """What this keeper typed, in the canonical unit."""
+        return read_quantity(text, kind=kind, field=field, preferences=self.preferences)
+
+    def read_optional(self, text: str | None, *, kind: str, field: str) -> float | None:
+        """The same where nothing typed is allowed."""
+        return None if text is None or not text.strip() else self.read(text, kind=kind, field=field)
+
+
+def enter(keeper: Keeper, room_uid: UUID, *, now: datetime) -> Actor:
+    """:raises NotFound: no such fishroom, or the keeper does not belong to it."""
+    membership = Membership.objects.select_related("fishroom").filter(keeper=keeper, fishroom__uid=room_uid).first()
+    if membership is None:
+        raise NotFound("There is no such fishroom.")
+    return Actor(keeper=keeper, fishroom=membership.fishroom, now=now)

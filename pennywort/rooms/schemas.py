@@ -1,0 +1,79 @@
+"""Pieces of the API that every app uses."""
+
+from __future__ import annotations
+
+import math
+from datetime import datetime
+from typing import Annotated, Any
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import BeforeValidator, ConfigDict, Field
+
+from pennywort.core.trace import TraceLine
+from pennywort.core.units import Shown
+
+
+def _as_text(value: Any) -> Any:
+    """A number in JSON is taken as if it had been typed, so that NaN and 1e400 meet the same questions."""
+    if isinstance(value, bool):
+        return value
+    if isinstance(value, (int, float)):
+        return str(value) if isinstance(value, float) and not math.isfinite(value) else f"{value}"
+    return value
+
+
+Typed = Annotated[str, BeforeValidator(_as_text), Field(max_length=60, description="A figure as typed: 2.5 gal, 82F")]
+Note = Annotated[str, Field(max_length=500)]
+
+
+class In(Schema):
+    """Base of what comes in: nothing unknown."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class Write(In):
+    """Base of every write: the id its client made, so that a repeat changes nothing."""
+
+    write_id: UUID
+
+
+class Entry(Write):
+    """Base of ledger entries: when it happened (now if left out) and what it corrects."""
+
+    happened_at: datetime | None = None
+    corrects: UUID | None = None
+
+
+class ShownOut(Schema):
+    """A figure in the reader's units, ready to print."""
+
+    figure: str
+    unit: str
+
+    @staticmethod
+    def of(shown: Shown) -> ShownOut:
+        return ShownOut(figure=shown.figure, unit=shown.unit)
+
+
+class TraceOut(Schema):
+    """One line of why."""
+
+    label: str
+    formula: str
+    figure: str
+    unit: str
+    source: str | None
+
+    @staticmethod
+    def of(line: TraceLine) -> TraceOut:
+        from pennywort.core.trace import plain
+
+        return TraceOut(label=line.label, formula=line.formula, figure=plain(line.value), unit=line.unit, source=line.source)
+
+
+class Written(Schema):
+    """A write that stands."""
+
+    uid: UUID

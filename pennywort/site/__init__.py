@@ -1,0 +1,1 @@
+"""The house around the rooms: settings, routes, security, and errors as problem+json."""

@@ -1,0 +1,24 @@
+"""The API, put together from the apps' routers."""
+
+from __future__ import annotations
+
+from ninja import NinjaAPI
+from ninja.security import django_auth
+
+from pennywort.courses.api import router as courses
+from pennywort.courses.case_api import router as cases
+from pennywort.fish.api import router as fish
+from pennywort.rooms.api import open_router, router as rooms
+from pennywort.rooms.reference_api import router as reference
+from pennywort.site.problems import install
+from pennywort.tanks.api import router as tanks
+
+api = NinjaAPI(title="Pennywort", version="1", auth=django_auth, docs_url=None, openapi_url=None)
+install(api)
+api.add_router("", open_router)
+api.add_router("", rooms)
+api.add_router("/reference", reference)
+api.add_router("/rooms/{uuid:room_id}", tanks)
+api.add_router("/rooms/{uuid:room_id}", fish)
+api.add_router("/rooms/{uuid:room_id}", courses)
+api.add_router("/rooms/{uuid:room_id}", cases)

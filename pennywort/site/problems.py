@@ -1,0 +1,107 @@
+"""The one file that turns errors into application/problem+json (RFC 9457)."""
+
+from __future__ import annotations
+
+import logging
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, HttpError, ValidationError
+
+from pennywort.core.errors import InvalidInput, NotKnownYet, PennywortError, Refused, Unusual
+from pennywort.rooms.errors import AlreadyDone, Conflict, NotFound, NotSignedIn, TooManyTries
+
+_log = logging.getLogger("pennywort")
+_STATUS: dict[type[PennywortError], tuple[int, str]] = {
+    InvalidInput: (422, "That figure can’t be used"),
+    NotKnownYet: (409, "Something is not known yet"),
+    Unusual: (422, "That is far from the plan"),
+    Refused: (422, "That would do harm"),
+    NotFound: (404, "Not found"),
+    NotSignedIn: (401, "Sign in first"),
+    TooManyTries: (429, "Too many tries"),
+    AlreadyDone: (409, "Already done"),
+    Conflict: (409, "It no longer fits"),
+}
+
+
+def problem(status: int, *, code: str, title: str, detail: str, field: str | None = None, **more: Any) -> JsonResponse:
+    """One problem document. ``field`` is the dotted name of the input that caused it."""
+    body = {"type": f"urn:pennywort:{code}", "title": title, "status": status, "detail": detail}
+    if field:
+        body["field"] = field
+    return JsonResponse({**body, **more}, status=status, content_type="application/problem+json")
+
+
+def from_error(error: PennywortError) -> JsonResponse:
+    """The problem document of a domain error."""
+    status, title = next(_STATUS[kind] for kind in type(error).__mro__ if kind in _STATUS)
+    more: dict[str, Any] = {}
+    if isinstance(error, AlreadyDone):
+        more = {"by": error.by, "at": error.at.isoformat()}
+    return problem(status, code=error.code, title=title, detail=error.message, field=error.field, **more)
+
+
+def _words(first: dict[str, Any]) -> str:
+    kind = str(first.get("type", ""))
+    if kind == "missing":
+        return "This is missing."
+    if kind.startswith("uuid"):
+        return "This id is not one of ours."
+    if kind in ("literal_error", "enum"):
+        return f"Choose one of {first.get('ctx', {}).get('expected', 'the offered values')}."
+    if kind.startswith(("datetime", "date", "timezone")):
+        return "This is not a date and time with its zone."
+    if kind.startswith("json"):
+        return "The request is cut short or is not JSON."
+    return f"{first.get('msg', 'This can’t be read')}."
+
+
+def install(api: NinjaAPI) -> None:
+    """Let the API answer every error as a problem document."""
+
+    def domain(request: HttpRequest, error: PennywortError) -> HttpResponse:
+        return from_error(error)
+
+    def malformed(request: HttpRequest, error: ValidationError) -> HttpResponse:
+        first = error.errors[0] if error.errors else {}
+        loc = [str(part) for part in first.get("loc", ()) if part not in ("body", "query", "path", "data", "content")]
+        return problem(422, code="invalid-input", title="That can’t be read", detail=_words(first), field=".".join(loc) or None)
+
+    def unknown(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+        return problem(401, code="not-signed-in", title="Sign in first", detail="You are not signed in.")
+
+    def http(request: HttpRequest, error: HttpError) -> HttpResponse:
+        detail = "The request is cut short or is not JSON." if error.status_code == 400 else str(error)
+        return problem(error.status_code, code="bad-request", title="That can’t be read", detail=detail)
+
+    def accident(request: HttpRequest, error: Exception) -> HttpResponse:
+        _log.exception("unexpected error at %s", request.path)
+        return problem(500, code="accident", title="Our mistake", detail="Something broke here; nothing was half written. Try again.")
+
+    api.add_exception_handler(PennywortError, domain)
+    api.add_exception_handler(ValidationError, malformed)
+    api.add_exception_handler(AuthenticationError, unknown)
+    api.add_exception_handler(HttpError, http)
+    api.add_exception_handler(Exception, accident)
+
+
+def csrf_failure(request: HttpRequest, reason: str = "") -> HttpResponse:
+    """The page was open too long, or the request came from elsewhere."""
+    return problem(403, code="stale-page", title="Reload the page", detail="This page was open for too long. Reload it and press again.")
+
+
+def not_found(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
+    """Whatever is not there."""
+    return problem(404, code="not-found", title="Not found", detail="There is nothing at this address.")
+
+
+def bad_request(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
+    """A request that Django itself refuses, such as one that is too large."""
+    return problem(400, code="bad-request", title="That can’t be read", detail="The request is malformed or too large.")
+
+
+def server_error(request: HttpRequest) -> HttpResponse:
+    """The last resort."""
+    return problem(500, code="accident", title="Our mistake", detail="Something broke here; nothing was half written. Try again.")

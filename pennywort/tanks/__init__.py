@@ -1,0 +1,1 @@
+"""Tanks and their water."""

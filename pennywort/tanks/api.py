@@ -1,0 +1,173 @@
+"""Routes of tanks and water tests."""
+
+from __future__ import annotations
+
+from typing import Literal
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Path, Router, Schema
+from pydantic import Field
+
+from pennywort.core.units import show_length, show_volume
+from pennywort.core.units.shown import show_fraction
+from pennywort.core.water.volume import WaterVolume
+from pennywort.rooms.actor import Actor, enter
+from pennywort.rooms.api import keeper_of
+from pennywort.rooms.schemas import In, Note, ShownOut, TraceOut, Typed, Write, Written
+from pennywort.rooms.services import write_once
+from pennywort.tanks import queries, services
+from pennywort.tanks.models import Tank
+
+router = Router(tags=["tanks"])
+
+
+def act(request: HttpRequest, room_id: UUID) -> Actor:
+    """The signed-in keeper in this fishroom, now."""
+    return enter(keeper_of(request), room_id, now=timezone.now())
+
+
+class Measures(In):
+    length: Typed
+    width: Typed
+    water_depth: Typed
+    sand_depth: Typed = ""
+    sand_porosity: Typed = ""
+    rock_mass: Typed = ""
+    rock_density: Typed = ""
+    sump_volume: Typed = ""
+    measured_net_volume: Typed = ""
+
+    def typed(self) -> services.TypedTank:
+        return services.TypedTank(**{name: getattr(self, name) for name in services.TypedTank.__dataclass_fields__})
+
+
+class TankIn(Measures, Write):
+    code: str = Field(default="", max_length=8)
+    name: str = Field(max_length=40)
+    water_type: Literal["freshwater_tropical", "coldwater_pond", "marine"]
+    has_invertebrates: bool = False
+    has_plants: bool = False
+
+    def facts(self) -> dict[str, object]:
+        return {name: getattr(self, name) for name in ("code", "name", "water_type", "has_invertebrates", "has_plants")}
+
+
+class VolumeOut(Schema):
+    gross: ShownOut
+    net: ShownOut
+    uncertainty: ShownOut
+    less_words: str
+    measured: bool
+    trace: list[TraceOut]
+
+    @staticmethod
+    def of(volume: WaterVolume, actor: Actor) -> VolumeOut:
+        part = 1 - volume.net_volume_l / volume.gross_volume_l
+        less = "" if abs(part) < 0.005 else f"{show_fraction(abs(part)).text} {'less' if part > 0 else 'more'} than the box"
+        return VolumeOut(
+            gross=ShownOut.of(show_volume(volume.gross_volume_l, actor.preferences)),
+            net=ShownOut.of(show_volume(volume.net_volume_l, actor.preferences)),
+            uncertainty=ShownOut.of(show_volume(volume.net_uncertainty_l, actor.preferences)),
+            less_words=less,
+            measured=volume.measured,
+            trace=[TraceOut.of(line) for line in volume.trace],
+        )
+
+
+class TankOut(Schema):
+    uid: UUID
+    code: str
+    name: str
+    water_type: str
+    has_invertebrates: bool
+    has_plants: bool
+    volume: VolumeOut
+    typed: dict[str, str]
+
+    @staticmethod
+    def of(tank: Tank, actor: Actor) -> TankOut:
+        return TankOut(
+            uid=tank.uid,
+            code=tank.code,
+            name=tank.name,
+            water_type=tank.water_type,
+            has_invertebrates=tank.has_invertebrates,
+            has_plants=tank.has_plants,
+            volume=VolumeOut.of(queries.volume_of(tank), actor),
+            typed=_typed_again(tank, actor),
+        )
+
+
+def _typed_again(tank: Tank, actor: Actor) -> dict[str, str]:
+    """A tank's measures as this keeper would type them, for the form."""
+    mine = actor.preferences
+
+    def length(value_cm: float) -> str:
+        return show_length(value_cm, mine).text if value_cm else ""
+
+    return {
+        "length": length(tank.length_cm),
+        "width": length(tank.width_cm),
+        "water_depth": length(tank.water_depth_cm),
+        "sand_depth": length(tank.sand_depth_cm),
+        "sand_porosity": show_fraction(tank.sand_porosity_fraction).text if tank.sand_depth_cm else "",
+        "rock_mass": f"{tank.rock_mass_kg:g} kg" if tank.rock_mass_kg else "",
+        "rock_density": f"{tank.rock_density_kg_per_l:g} kg/L" if tank.rock_mass_kg else "",
+        "sump_volume": show_volume(tank.sump_volume_l, mine).text if tank.sump_volume_l else "",
+        "measured_net_volume": show_volume(tank.measured_net_volume_l, mine).text if tank.measured_net_volume_l else "",
+    }
+
+
+class ReadingIn(Write):
+    temperature: Typed = ""
+    ph: Typed = ""
+    ammonia: Typed = ""
+    nitrite: Typed = ""
+    basis: Literal["ion", "n"] | None = None
+    note: Note = ""
+
+    def values(self) -> dict[str, str | None]:
+        return {name: getattr(self, name) for name in ("temperature", "ph", "ammonia", "nitrite", "basis", "note")}
+
+
+@router.post("/volume", response=VolumeOut, operation_id="reckon_volume")
+def reckon_volume(request: HttpRequest, room_id: Path[UUID], body: Measures) -> VolumeOut:
+    """Gross and net volume of what is typed; keeps nothing."""
+    actor = act(request, room_id)
+    return VolumeOut.of(services.reckon(actor, body.typed()), actor)
+
+
+@router.get("/tanks", response=list[TankOut], operation_id="tanks")
+def tanks(request: HttpRequest, room_id: Path[UUID]) -> list[TankOut]:
+    """All tanks of the fishroom."""
+    actor = act(request, room_id)
+    return [TankOut.of(tank, actor) for tank in queries.tanks_of(actor)]
+
+
+@router.post("/tanks", response=Written, operation_id="make_tank")
+def make_tank(request: HttpRequest, room_id: Path[UUID], body: TankIn) -> dict[str, object]:
+    """A new tank."""
+    actor = act(request, room_id)
+    return write_once(
+        actor, body.write_id, "make_tank", body.dict(), lambda: services.keep_tank(actor, uid=body.write_id, tank=None, typed=body.typed(), facts=body.facts())
+    )
+
+
+@router.get("/tanks/{uuid:tank_id}", response=TankOut, operation_id="tank")
+def tank(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> TankOut:
+    """One tank."""
+    actor = act(request, room_id)
+    return TankOut.of(services.tank_of(actor, tank_id), actor)
+
+
+@router.put("/tanks/{uuid:tank_id}", response=Written, operation_id="change_tank")
+def change_tank(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: TankIn) -> dict[str, object]:
+    """Change a tank's name or measures."""
+    actor = act(request, room_id)
+    old = services.tank_of(actor, tank_id)
+    content = {**body.dict(), "tank": tank_id}
+    return write_once(
+        actor, body.write_id, "change_tank", content, lambda: services.keep_tank(actor, uid=old.uid, tank=old, typed=body.typed(), facts=body.facts())
+    )

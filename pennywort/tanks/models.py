@@ -1,0 +1,56 @@
+"""Tanks, and the ledger of their water: readings and changes."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from pennywort.rooms.models import LedgerRecord, RoomRecord
+
+WATER_TYPES = [("freshwater_tropical", "fresh, tropical"), ("coldwater_pond", "fresh, cold"), ("marine", "sea")]
+
+
+class Tank(RoomRecord):
+    """A box of water: inside measures, what stands in it, and the net volume reckoned from them."""
+
+    code = models.CharField(max_length=8, blank=True)
+    name = models.CharField(max_length=40)
+    water_type = models.CharField(max_length=24, choices=WATER_TYPES)
+    length_cm = models.FloatField()
+    width_cm = models.FloatField()
+    water_depth_cm = models.FloatField()
+    sand_depth_cm = models.FloatField(default=0)
+    sand_porosity_fraction = models.FloatField(default=0.4)
+    rock_mass_kg = models.FloatField(default=0)
+    rock_density_kg_per_l = models.FloatField(default=2.6)
+    sump_volume_l = models.FloatField(default=0)
+    measured_net_volume_l = models.FloatField(null=True, blank=True)
+    net_volume_l = models.FloatField()
+    net_uncertainty_l = models.FloatField()
+    has_invertebrates = models.BooleanField(default=False)
+    has_plants = models.BooleanField(default=False)
+
+    class Meta(RoomRecord.Meta):
+        constraints = [
+            models.UniqueConstraint(fields=["fishroom", "uid"], name="tank_uid_in_fishroom"),
+            models.UniqueConstraint(fields=["fishroom", "name"], name="tank_name_in_fishroom"),
+            models.CheckConstraint(condition=models.Q(net_volume_l__gt=0), name="tank_holds_water"),
+        ]
+
+
+class WaterReading(LedgerRecord):
+    """What a kit or a thermometer said. Nitrogen compounds are as nitrogen, mg/L."""
+
+    tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="readings")
+    temperature_c = models.FloatField(null=True, blank=True)
+    ph = models.FloatField(null=True, blank=True)
+    total_ammonia_as_n_mg_per_l = models.FloatField(null=True, blank=True)
+    nitrite_as_n_mg_per_l = models.FloatField(null=True, blank=True)
+    note = models.CharField(max_length=200, blank=True)
+
+
+class WaterChange(LedgerRecord):
+    """A share of the water changed for clean water."""
+
+    tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="changes")
+    changed_fraction = models.FloatField()
+    net_volume_l = models.FloatField()

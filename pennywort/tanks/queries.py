@@ -1,0 +1,62 @@
+"""Reads of tanks and their water."""
+
+from __future__ import annotations
+
+from datetime import datetime, timedelta
+
+from django.db.models import QuerySet
+
+from pennywort.core.medicine.dose import Water
+from pennywort.core.water.gate import Readings
+from pennywort.core.water.volume import BoxTank, WaterVolume, water_volume
+from pennywort.rooms.actor import Actor
+from pennywort.tanks.models import Tank, WaterReading
+
+# A reading older than this says nothing about the water now.
+FRESH = timedelta(hours=24)
+MEASURES = ("temperature_c", "ph", "total_ammonia_as_n_mg_per_l", "nitrite_as_n_mg_per_l")
+
+
+def tanks_of(actor: Actor) -> QuerySet[Tank]:
+    """All tanks of the fishroom, in the order they were set up."""
+    return Tank.objects.filter(fishroom=actor.fishroom).order_by("pk")
+
+
+def water_of(tank: Tank) -> Water:
+    """The tank's net water for dosing."""
+    return Water(net_volume_l=tank.net_volume_l, net_uncertainty_l=tank.net_uncertainty_l)
+
+
+def volume_of(tank: Tank) -> WaterVolume:
+    """The tank's volume with its trace, reckoned anew from its measures."""
+    return water_volume(
+        BoxTank(
+            length_cm=tank.length_cm,
+            width_cm=tank.width_cm,
+            water_depth_cm=tank.water_depth_cm,
+            sand_depth_cm=tank.sand_depth_cm,
+            sand_porosity_fraction=tank.sand_porosity_fraction,
+            rock_mass_kg=tank.rock_mass_kg,
+            rock_density_kg_per_l=tank.rock_density_kg_per_l,
+            sump_volume_l=tank.sump_volume_l,
+            measured_net_volume_l=tank.measured_net_volume_l,
+        )
+    )
+
+
+def readings_of(tank: Tank) -> QuerySet[WaterReading]:
+    """Readings that stand, newest first."""
+    return WaterReading.objects.standing().filter(tank=tank).select_related("recorded_by").order_by("-happened_at", "-pk")
+
+
+def fresh_readings(tank: Tank, *, now: datetime) -> tuple[Readings, datetime | None]:
+    """The newest value of each measure within the last day, and when the newest of them was read."""
+    newest: dict[str, float] = {}
+    at: datetime | None = None
+    for reading in readings_of(tank).filter(happened_at__gt=now - FRESH)[:20]:
+        at = at or reading.happened_at
+        for name in MEASURES:
+            value = getattr(reading, name)
+            if value is not None:
+                newest.setdefault(name, value)
+    return Readings(**newest), at

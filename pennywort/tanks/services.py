@@ -1,0 +1,163 @@
+"""Writes to tanks and the ledger of their water."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from django.db import IntegrityError
+
+from pennywort.core.errors import InvalidInput
+from pennywort.core.water.chemistry import nitrogen_from_ion_mg_per_l
+from pennywort.core.water.volume import BoxTank, WaterVolume, water_volume
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.errors import Conflict
+from pennywort.rooms.services import find, find_standing, when
+from pennywort.tanks.models import Tank, WaterChange, WaterReading
+
+
+@dataclass(frozen=True, kw_only=True)
+class TypedTank:
+    """A tank's measures as typed."""
+
+    length: str
+    width: str
+    water_depth: str
+    sand_depth: str = ""
+    sand_porosity: str = ""
+    rock_mass: str = ""
+    rock_density: str = ""
+    sump_volume: str = ""
+    measured_net_volume: str = ""
+
+
+def box_of(actor: Actor, typed: TypedTank) -> BoxTank:
+    """The measures in canonical units. :raises InvalidInput: naming the field."""
+
+    def read(name: str, kind: str, default: float) -> float:
+        value = actor.read_optional(getattr(typed, name), kind=kind, field=name)
+        return default if value is None else value
+
+    return BoxTank(
+        length_cm=actor.read(typed.length, kind="length", field="length"),
+        width_cm=actor.read(typed.width, kind="length", field="width"),
+        water_depth_cm=actor.read(typed.water_depth, kind="length", field="water_depth"),
+        sand_depth_cm=read("sand_depth", "length", 0.0),
+        sand_porosity_fraction=read("sand_porosity", "fraction", 0.4),
+        rock_mass_kg=read("rock_mass", "mass_heavy", 0.0),
+        rock_density_kg_per_l=read("rock_density", "density", 2.6),
+        sump_volume_l=read("sump_volume", "volume", 0.0),
+        measured_net_volume_l=actor.read_optional(typed.measured_net_volume, kind="volume", field="measured_net_volume"),
+    )
+
+
+def reckon(actor: Actor, typed: TypedTank) -> WaterVolume:
+    """Gross and net volume of what is typed, without keeping anything."""
+    return water_volume(box_of(actor, typed))
+
+
+def _name(actor: Actor, name: str, *, besides: Tank | None = None) -> str:
+    wanted = name.strip()
+    if not wanted:
+        raise InvalidInput("Give the tank a name.", field="name")
+    others = Tank.objects.filter(fishroom=actor.fishroom, name=wanted)
+    if besides is not None:
+        others = others.exclude(pk=besides.pk)
+    if others.exists():
+        raise InvalidInput(f"There is a tank called {wanted} already.", field="name")
+    return wanted
+
+
+def _fill(tank: Tank, box: BoxTank, volume: WaterVolume) -> None:
+    for field, value in vars(box).items():
+        setattr(tank, field, value)
+    tank.net_volume_l = volume.net_volume_l
+    tank.net_uncertainty_l = volume.net_uncertainty_l
+
+
+def keep_tank(actor: Actor, *, uid: UUID, tank: Tank | None, typed: TypedTank, facts: dict[str, Any]) -> dict[str, Any]:
+    """Make a tank, or change one's measures; doses given keep the volume they were given into."""
+    box = box_of(actor, typed)
+    volume = water_volume(box)
+    kept = tank or Tank(uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper)
+    facts = {**facts, "name": _name(actor, facts["name"], besides=tank)}
+    for field, value in facts.items():
+        setattr(kept, field, value)
+    _fill(kept, box, volume)
+    try:
+        kept.save()
+    except IntegrityError as error:
+        raise Conflict("This tank is already here.", field="name") from error
+    return {"uid": str(kept.uid)}
+
+
+def add_reading(
+    actor: Actor,
+    *,
+    uid: UUID,
+    tank: Tank,
+    temperature: str | None = None,
+    ph: str | None = None,
+    ammonia: str | None = None,
+    nitrite: str | None = None,
+    basis: str | None = None,
+    note: str = "",
+    happened_at: datetime | None = None,
+    corrects: UUID | None = None,
+) -> dict[str, Any]:
+    """One water test. Ammonia and nitrite are typed as the kit gives them, as the ion or as nitrogen.
+
+    :raises InvalidInput: nothing measured, or a value out of range, naming the field.
+    """
+    as_ion = (basis or actor.keeper.kit_basis) == "ion"
+
+    def nitrogen(text: str | None, *, ion: str, field: str) -> float | None:
+        value = actor.read_optional(text, kind="concentration", field=field)
+        if value is not None and value > 50:
+            raise InvalidInput("No kit reads so much. Check the unit and the point.", field=field)
+        return nitrogen_from_ion_mg_per_l(value, ion=ion) if value is not None and as_ion else value
+
+    values = {
+        "temperature_c": actor.read_optional(temperature, kind="temperature", field="temperature"),
+        "ph": actor.read_optional(ph, kind="ph", field="ph"),
+        "total_ammonia_as_n_mg_per_l": nitrogen(ammonia, ion="ammonium", field="ammonia"),
+        "nitrite_as_n_mg_per_l": nitrogen(nitrite, ion="nitrite", field="nitrite"),
+    }
+    if all(value is None for value in values.values()):
+        raise InvalidInput("Nothing measured yet: fill in at least one.", field="temperature")
+    old = find_standing(WaterReading, actor, corrects, name="reading") if corrects else None
+    reading = WaterReading.objects.create(
+        uid=uid,
+        fishroom=actor.fishroom,
+        recorded_at=actor.now,
+        recorded_by=actor.keeper,
+        tank=tank,
+        happened_at=when(actor, happened_at or (old.happened_at if old else None)),
+        corrects=old,
+        note=note,
+        **values,
+    )
+    return {"uid": str(reading.uid)}
+
+
+def add_water_change(actor: Actor, *, uid: UUID, tank: Tank, changed_fraction: float, happened_at: datetime | None = None) -> WaterChange:
+    """A share of the water changed. :raises InvalidInput: nothing, or more than all."""
+    if not 0 < changed_fraction <= 1:
+        raise InvalidInput("A share lies between 0 and 100 %.", field="share")
+    return WaterChange.objects.create(
+        uid=uid,
+        fishroom=actor.fishroom,
+        recorded_at=actor.now,
+        recorded_by=actor.keeper,
+        tank=tank,
+        changed_fraction=changed_fraction,
+        net_volume_l=tank.net_volume_l,
+        happened_at=when(actor, happened_at),
+    )
+
+
+def tank_of(actor: Actor, uid: UUID) -> Tank:
+    """:raises NotFound: not in this fishroom."""
+    return find(Tank, actor, uid, name="tank")
