@@ -15,14 +15,14 @@ from pennywort.courses import schemas
 from pennywort.courses.look_schemas import LastLook, LookBoardOut, Looked, LookIn, LookWritten, RegionOut, SignOut, WeighedOut
 from pennywort.courses.models import Case, Course
 from pennywort.courses.queries import today as today_query
-from pennywort.courses.queries.strip import Mark, Span, Strip
+from pennywort.courses.queries.strip import Axis, Mark, Span, Strip
 from pennywort.courses.services import cases, course, looks, tasks
 from pennywort.courses.services.tasks import PutBack
 from pennywort.courses.slip_out import slip_out
 from pennywort.fish.queries import count_of, looks_of, plural
 from pennywort.fish.services import group_of
 from pennywort.rooms.actor import Actor
-from pennywort.rooms.schemas import Entry, ShownOut, Written
+from pennywort.rooms.schemas import Entry, ShownOut, Write, Written
 from pennywort.rooms.services import find, write_once
 from pennywort.tanks.api import ReadingIn, act
 from pennywort.tanks.queries import fresh_readings
@@ -83,7 +83,7 @@ def strip_out(strip: Strip) -> schemas.StripOut:
     )
 
 
-def _days(actor: Actor, axis: today_query.Axis) -> list[schemas.DayOut]:
+def _days(actor: Actor, axis: Axis) -> list[schemas.DayOut]:
     today = actor.local(actor.now).date()
     first = actor.local(axis.starts_at).date()
     days = []
@@ -129,6 +129,7 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> schemas.TodayOut:
                 tool_words=d.tool_words,
                 reaches=d.reaches,
                 warning=d.warning,
+                warning_short=d.warning_short,
             )
             for d in board.due
         ],
@@ -167,12 +168,16 @@ def look_board(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> Loo
                 id=r.id,
                 name=r.name,
                 signs=[
-                    SignOut(id=s.id, label=s.label, look=s.look, not_if=s.not_if, kit=s.kit, reading=s.reading) for s in found.signs.values() if s.region == r.id
+                    SignOut(id=s.id, label=s.label, look=s.look, not_if=s.not_if, kit=s.kit, reading=s.reading)
+                    for s in found.signs.values()
+                    if s.region == r.id
                 ],
             )
             for r in found.regions.values()
         ],
-        last=LastLook(at=last.happened_at, at_words=f"{actor.local(last.happened_at):%a %H:%M}", by=last.by, verdict=last.verdict, signs=last.signs) if last else None,
+        last=LastLook(at=last.happened_at, at_words=f"{actor.local(last.happened_at):%a %H:%M}", by=last.by, verdict=last.verdict, signs=last.signs)
+        if last
+        else None,
         gate_read_words=f"read {actor.local(read_at):%H:%M}" if read_at else "nothing read today",
     )
 
@@ -337,7 +342,7 @@ def reach_temperature(request: HttpRequest, room_id: Path[UUID], task_id: UUID, 
 
 
 @router.post("/tasks/{uuid:task_id}/leave-out", response=Written, operation_id="leave_out")
-def leave_out(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: schemas.Write) -> dict[str, object]:
+def leave_out(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: Write) -> dict[str, object]:
     """A task will not be done."""
     actor = act(request, room_id)
     task = tasks.task_of(actor, task_id)

@@ -24,7 +24,7 @@ router = Router(tags=["records"])
 
 
 def _case(case: Case, actor: Actor) -> schemas.CaseOut:
-    figures = story_query.figures_of(case, now=actor.now)
+    figures = story_query.figures_of(actor, case)
     opened = actor.local(case.opened_at)
     closed = actor.local(case.closed_at) if case.closed_at else None
     return schemas.CaseOut(
@@ -130,4 +130,10 @@ def import_case(request: HttpRequest, room_id: Path[UUID], body: schemas.ImportI
     """Bring in a case from its JSON file, all of it or nothing."""
     actor = act(request, room_id)
     file = exchange.read_case_file(body.text)
-    return write_once(actor, body.write_id, "import_case", {"case": file.case.uid, "sha256": sha256(body.text.encode()).hexdigest()}, lambda: exchange.import_case(actor, file))
+    return write_once(
+        actor,
+        body.write_id,
+        "import_case",
+        {"case": file.case.uid, "sha256": sha256(body.text.encode()).hexdigest()},
+        lambda: exchange.import_case(actor, file),
+    )

@@ -216,7 +216,8 @@ class WeighedOut(Schema):
             next_looks=[NextLookOut.of(n) for n in weighed.next_looks],
             meanwhile=[ActionOut(id=a, text=found.actions[a].text, why="") for a in weighed.meanwhile.do],
             not_now=[
-                ActionOut(id=a, text=found.actions[a].text, why=f"wrong if it is {found.conditions[c].short_name.lower()}") for a, c in weighed.meanwhile.not_now
+                ActionOut(id=a, text=found.actions[a].text, why=f"wrong if it is {found.conditions[c].short_name.lower()}")
+                for a, c in weighed.meanwhile.not_now
             ],
             looked_at=looked_at,
             of_signs=sum(1 for s in found.signs.values() if s.reading is None),

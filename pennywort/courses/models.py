@@ -94,7 +94,5 @@ class Dose(LedgerRecord):
             models.UniqueConstraint(fields=["fishroom", "uid"], name="dose_uid_in_fishroom"),
             # the database itself refuses a second dose for one task; a struck dose frees the next attempt
             models.UniqueConstraint(fields=["task", "attempt"], condition=models.Q(corrects=None), name="one_dose_per_task"),
-            models.CheckConstraint(
-                condition=models.Q(amount_mg__gt=0) | models.Q(amount_ml__gt=0) | models.Q(struck=True), name="dose_is_something"
-            ),
+            models.CheckConstraint(condition=models.Q(amount_mg__gt=0) | models.Q(amount_ml__gt=0) | models.Q(struck=True), name="dose_is_something"),
         ]

@@ -109,6 +109,7 @@ class DueOut(Schema):
     tool_words: str
     reaches: str
     warning: str
+    warning_short: str
 
 
 class DoneOut(Schema):
@@ -205,6 +206,7 @@ class SlipLineOut(Schema):
     colour: str
     big: ShownOut
     whole_words: str
+    share_words: str
     tools: list[ToolOut]
     target: ShownOut | None
     target_text: str

@@ -78,7 +78,7 @@ def _line(line: SlipLine, actor: Actor) -> SlipLineOut:
     def level(value: float | None) -> ShownOut | None:
         return None if value is None else ShownOut.of(show_concentration(value, like_mg_per_l=like))
 
-    whole = ""
+    whole = f"by its label: {line.trace[0].formula.replace(' ÷ ', ' in every ')}" if line.measures == "volume" else ""
     if line.share < 0.9999:
         parts = round(1 / line.share)
         whole = f"one of {parts} parts; {_amount(line, line.whole, actor).text} in all"
@@ -91,6 +91,7 @@ def _line(line: SlipLine, actor: Actor) -> SlipLineOut:
         colour=medicine.colour if medicine else "clear",
         big=ShownOut.of(_amount(line, best.amount if best else line.exact, actor)),
         whole_words=whole,
+        share_words="All of it reaches" if line.share < 0.9999 else "Reaches",
         tools=[_tool(t) for t in line.tools],
         target=ShownOut.of(target) if target else None,
         target_text=target.text if target else "",

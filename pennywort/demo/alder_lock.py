@@ -57,7 +57,7 @@ class Player:
         return Group.objects.get(uid=uid, fishroom=self.actor.fishroom)
 
     def look(self, group: Group, seen: str, absent: str = "", *, water: tuple[str, str, str, str] = ("", "", "", ""), note: str = "") -> dict[str, Any]:
-        signs = {s: True for s in seen.split()} | {s: False for s in absent.split()}
+        signs = dict.fromkeys(seen.split(), True) | dict.fromkeys(absent.split(), False)
         typed = TypedReading(temperature=water[0], ph=water[1], ammonia=water[2], nitrite=water[3], basis="ion")
         return looks.record_look(self.actor, uid=self.uid(), group=group, signs=signs, typed=typed, note=note, happened_at=None, corrects=None)
 
@@ -145,9 +145,7 @@ def _closed_cases(p: Player, ago: Any) -> None:
     tideway = p.tank("D2", "Tideway", "marine", ("100 cm", "50 cm", "45 cm"), sand_depth="3 cm", rock_mass="18 kg", sump_volume="40 L")
     fire = p.at(ago(46)).fish(tideway, "firefish", 4, supplier="the harbour importer")
     p.at(ago(43, 18)).look(fire, "white_spots_countable flashing", "gold_grey_dust", water=("25.4", "8.2", "0", "0"))
-    p.at(ago(41, 8)).look(
-        fire, "rapid_breathing gold_grey_dust lethargy hangs_in_flow off_food deaths_24h", "", note="Torch in the dark: dust, not grains."
-    )
+    p.at(ago(41, 8)).look(fire, "rapid_breathing gold_grey_dust lethargy hangs_in_flow off_food deaths_24h", "", note="Torch in the dark: dust, not grains.")
     p.lose(fire, 1, note="Found by the overflow.")
     p.at(ago(40, 7)).lose(fire, 3)
     case = Case.objects.get(group=fire)
@@ -161,7 +159,10 @@ def _sluice(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
     barbs = maren.at(ago(9, 16)).fish(tank, "cherry_barb", 14, supplier="the Saturday van")
     maren.at(ago(7, 8)).lose(barbs, 2, note="Small ones, nothing to see.")
     ivo.at(ago(6, 18)).look(
-        barbs, "white_spots_countable flashing spread_over_days", "gold_grey_dust flat_grey_sheen cottony_tufts saddle_patch", water=("25.0", "7.2", "0.1", "0.1")
+        barbs,
+        "white_spots_countable flashing spread_over_days",
+        "gold_grey_dust flat_grey_sheen cottony_tufts saddle_patch",
+        water=("25.0", "7.2", "0.1", "0.1"),
     )
     running = maren.at(ago(5, 14, 5)).start(barbs, "salt_and_warmth", "ich")
     ivo.follow(running, until=now, forget_from=ago(0, 2))
@@ -201,7 +202,9 @@ def _weir(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
 def _sill(p: Player, ago: Any, now: datetime) -> None:
     tank = p.at(ago(40)).tank("M1", "Sill", "marine", ("50 cm", "40 cm", "38 cm"))
     cardinals = p.at(ago(13, 14)).fish(tank, "banggai_cardinal", 6, supplier="the harbour importer")
-    p.at(ago(11, 19)).look(cardinals, "white_spots_countable flashing spread_over_days eating_normally", "gold_grey_dust rapid_breathing", water=("25.6", "8.2", "0", "0"))
+    p.at(ago(11, 19)).look(
+        cardinals, "white_spots_countable flashing spread_over_days eating_normally", "gold_grey_dust rapid_breathing", water=("25.6", "8.2", "0", "0")
+    )
     label = TypedLabel(product="copper, complexed", amount="1.5 mL", per_volume="40 L", every="48 h", days=14)
     running = p.at(ago(10, 18)).start(cardinals, "by_label", "marine_ich", label=label)
     p.follow(running, until=ago(0, 2))

@@ -96,7 +96,11 @@ def add_observation(request: HttpRequest, room_id: Path[UUID], group_id: UUID, b
     group = services.group_of(actor, group_id)
     values = body.dict(exclude={"write_id"})
     return write_once(
-        actor, body.write_id, "add_observation", {**values, "group": group_id}, lambda: services.add_observation(actor, uid=body.write_id, group=group, **values)
+        actor,
+        body.write_id,
+        "add_observation",
+        {**values, "group": group_id},
+        lambda: services.add_observation(actor, uid=body.write_id, group=group, **values),
     )
 
 
@@ -106,4 +110,6 @@ def add_loss(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: Lo
     actor = act(request, room_id)
     group = services.group_of(actor, group_id)
     values = body.dict(exclude={"write_id"})
-    return write_once(actor, body.write_id, "add_loss", {**values, "group": group_id}, lambda: services.add_loss(actor, uid=body.write_id, group=group, **values))
+    return write_once(
+        actor, body.write_id, "add_loss", {**values, "group": group_id}, lambda: services.add_loss(actor, uid=body.write_id, group=group, **values)
+    )

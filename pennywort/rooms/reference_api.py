@@ -93,6 +93,23 @@ def species(request: HttpRequest) -> list[SpeciesOut]:
     ]
 
 
+class ConditionRow(Schema):
+    id: str
+    short_name: str
+    name: str
+    water: list[str]
+    protocols: list[ProtocolOut]
+
+
+@router.get("/conditions", response=list[ConditionRow], operation_id="conditions")
+def conditions(request: HttpRequest) -> list[ConditionRow]:
+    """All conditions in short, with the courses that are here for each."""
+    return [
+        ConditionRow(id=c.id, short_name=c.short_name, name=c.name, water=list(c.prior), protocols=[protocol_out(p) for p in [*c.protocols, "watch"]])
+        for c in library().conditions.values()
+    ]
+
+
 @router.get("/conditions/{condition_id}", response=ConditionOut, operation_id="condition")
 def condition(request: HttpRequest, condition_id: str) -> ConditionOut:
     """One condition: what it is, how it goes, what to do and not to do, and which courses are here for it."""

@@ -55,9 +55,14 @@ def write_once(actor: Actor, write_id: UUID, operation: str, content: dict[str, 
     return answer
 
 
+def _all(model: type[RoomRecord]) -> Any:
+    """The manager of any record; the stubs can't follow it through a type variable."""
+    return model._default_manager
+
+
 def find(model: type[R], actor: Actor, uid: UUID, *, name: str) -> R:
     """One record of this fishroom. :raises NotFound: it is not there, or belongs to another fishroom."""
-    found = model._default_manager.filter(fishroom=actor.fishroom, uid=uid).first()
+    found: R | None = _all(model).filter(fishroom=actor.fishroom, uid=uid).first()
     if found is None:
         raise NotFound(f"There is no such {name} here.")
     return found
@@ -66,7 +71,7 @@ def find(model: type[R], actor: Actor, uid: UUID, *, name: str) -> R:
 def find_standing(model: type[L], actor: Actor, uid: UUID, *, name: str) -> L:
     """One ledger entry that still holds. :raises Conflict: it was already corrected or struck out."""
     found = find(model, actor, uid, name=name)
-    if found.struck or model.objects.filter(corrects=found).exists():
+    if found.struck or _all(model).filter(corrects=found).exists():
         raise Conflict(f"This {name} was already corrected or struck out. Reload to see how it stands.", field="corrects")
     return found
 

@@ -8,7 +8,8 @@ from ninja.security import django_auth
 from pennywort.courses.api import router as courses
 from pennywort.courses.case_api import router as cases
 from pennywort.fish.api import router as fish
-from pennywort.rooms.api import open_router, router as rooms
+from pennywort.rooms.api import open_router
+from pennywort.rooms.api import router as rooms
 from pennywort.rooms.reference_api import router as reference
 from pennywort.site.problems import install
 from pennywort.tanks.api import router as tanks

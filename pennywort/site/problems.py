@@ -80,11 +80,15 @@ def install(api: NinjaAPI) -> None:
         _log.exception("unexpected error at %s", request.path)
         return problem(500, code="accident", title="Our mistake", detail="Something broke here; nothing was half written. Try again.")
 
-    api.add_exception_handler(PennywortError, domain)
-    api.add_exception_handler(ValidationError, malformed)
-    api.add_exception_handler(AuthenticationError, unknown)
-    api.add_exception_handler(HttpError, http)
-    api.add_exception_handler(Exception, accident)
+    handlers: list[tuple[type[Exception], Any]] = [
+        (PennywortError, domain),
+        (ValidationError, malformed),
+        (AuthenticationError, unknown),
+        (HttpError, http),
+        (Exception, accident),
+    ]
+    for kind, handler in handlers:
+        api.add_exception_handler(kind, handler)
 
 
 def csrf_failure(request: HttpRequest, reason: str = "") -> HttpResponse:

@@ -10,8 +10,9 @@ from django.utils import timezone
 from ninja import Path, Router, Schema
 from pydantic import Field
 
-from pennywort.core.units import show_length, show_volume
+from pennywort.core.units import show_concentration, show_length, show_temperature, show_volume
 from pennywort.core.units.shown import show_fraction
+from pennywort.core.water.chemistry import nitrogen_from_ion_mg_per_l
 from pennywort.core.water.volume import WaterVolume
 from pennywort.rooms.actor import Actor, enter
 from pennywort.rooms.api import keeper_of
@@ -171,3 +172,46 @@ def change_tank(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: 
     return write_once(
         actor, body.write_id, "change_tank", content, lambda: services.keep_tank(actor, uid=old.uid, tank=old, typed=body.typed(), facts=body.facts())
     )
+
+
+class ReadingOut(Schema):
+    uid: UUID
+    day_words: str
+    at_words: str
+    by: str
+    temperature: ShownOut | None
+    ph: str
+    ammonia: str
+    nitrite: str
+    note: str
+
+
+def _basis_words(actor: Actor, as_n_mg_per_l: float | None, *, ion: str) -> str:
+    """Nitrogen compounds as this keeper's kit gives them."""
+    if as_n_mg_per_l is None:
+        return ""
+    as_ion = actor.keeper.kit_basis == "ion"
+    return show_concentration(as_n_mg_per_l / nitrogen_from_ion_mg_per_l(1.0, ion=ion) if as_ion else as_n_mg_per_l).figure
+
+
+@router.get("/tanks/{uuid:tank_id}/readings", response=list[ReadingOut], operation_id="readings")
+def readings(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> list[ReadingOut]:
+    """The last twenty water tests that stand, newest first."""
+    actor = act(request, room_id)
+    rows = []
+    for r in queries.readings_of(services.tank_of(actor, tank_id))[:20]:
+        local = actor.local(r.happened_at)
+        rows.append(
+            ReadingOut(
+                uid=r.uid,
+                day_words=f"{local:%a} {local.day} {local:%b}",
+                at_words=f"{local:%H:%M}",
+                by=r.by,
+                temperature=ShownOut.of(show_temperature(r.temperature_c, actor.preferences)) if r.temperature_c is not None else None,
+                ph=f"{r.ph:.1f}" if r.ph is not None else "",
+                ammonia=_basis_words(actor, r.total_ammonia_as_n_mg_per_l, ion="ammonium"),
+                nitrite=_basis_words(actor, r.nitrite_as_n_mg_per_l, ion="nitrite"),
+                note=r.note,
+            )
+        )
+    return rows

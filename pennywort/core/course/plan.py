@@ -101,9 +101,7 @@ def _label(label: LabelDirections, *, start: datetime, zone: ZoneInfo, water: Wa
     check_label(label)
     dose_ml = label_dose_ml(net_volume_l=known_water(water).net_volume_l, label_amount_ml=label.amount_ml, label_per_volume_l=label.per_volume_l)
     count = math.ceil(label.days * 24 / label.every_h - 1e-9)
-    doses = [
-        PlannedTask(kind="dose", title=f"Dose {i + 1} of {count}", due_at=_at(start, i * label.every_h, zone=zone), dose_ml=dose_ml) for i in range(count)
-    ]
+    doses = [PlannedTask(kind="dose", title=f"Dose {i + 1} of {count}", due_at=_at(start, i * label.every_h, zone=zone), dose_ml=dose_ml) for i in range(count)]
     looks = [PlannedTask(kind="look", title="Look: better, same or worse", due_at=_at(start, 24.0 * day, zone=zone)) for day in range(1, label.days + 1)]
     tests = [PlannedTask(kind="water_test", title="Ammonia and nitrite", due_at=_at(start, 24.0 * day, zone=zone)) for day in range(2, label.days + 1, 2)]
     out = PlannedTask(kind="water_change", title="Change half, carbon in: medicine out", due_at=_at(start, 24.0 * label.days, zone=zone), water_share=0.5)

@@ -56,7 +56,7 @@ def next_looks(observed: Mapping[str, bool], *, water: WaterType, found: Library
     conditions = conditions_of(water, found=found)
     asked = []
     for sign in found.signs.values():
-        if sign.id in looks or sign.id in found.likelihoods.more_than.values() and any(looks.get(m) for m in found.likelihoods.more_than):
+        if sign.id in looks or (sign.id in found.likelihoods.more_than.values() and any(looks.get(m) for m in found.likelihoods.more_than)):
             continue
         seen_prob = math.fsum(share * probability(sign.id, conditions.get(name), found=found) for name, share in now.items())
         if_seen = posterior({**looks, sign.id: True}, water=water, found=found)

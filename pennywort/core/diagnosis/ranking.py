@@ -59,9 +59,7 @@ class Ranking:
     verdict: str
 
 
-def _weights(
-    observed: Mapping[str, bool], *, conditions: Mapping[str, Condition], water: WaterType, found: Library, strength: float = 1.0
-) -> dict[str, float]:
+def _weights(observed: Mapping[str, bool], *, conditions: Mapping[str, Condition], water: WaterType, found: Library, strength: float = 1.0) -> dict[str, float]:
     """Unnormalised log weights: log prior plus the summed log-likelihood ratios; "something else" has ratio 1."""
     logs = {SOMETHING_ELSE: math.log(found.likelihoods.something_else_prior[water])}
     for condition in conditions.values():
@@ -108,13 +106,14 @@ def rank(observed: Mapping[str, bool], *, water: WaterType, found: Library) -> R
     shares = posterior(observed, water=water, found=found)
     bands = [posterior(observed, water=water, found=found, strength=s) for s in BAND]
     looks = settled(observed, found=found)
+    seen = any(looks.values())
     order = sorted(conditions, key=lambda name: (-shares[name], name))
     ranked = []
     for place, name in enumerate(order):
         condition = conditions[name]
         said = [Evidence(sign=s, seen=looks[s], decibans=v * DECIBAN) for s, v in weighed(looks, condition, found=found).items()]
         told = sorted((e for e in said if abs(e.decibans) >= MENTION_DECIBANS), key=lambda e: (-abs(e.decibans), e.sign))
-        telling = [s for step in ("nearly_always", "often") for s in condition.signs.get(step, ()) if s not in looks]  # type: ignore[call-overload]
+        telling = [s for step in ("nearly_always", "often") for s in condition.signs.get(step, ()) if s not in looks]
         spread = [shares[name], *(band[name] for band in bands)]
         urgent = condition.urgency == "hours" and shares[name] > SHOW_URGENT_ABOVE
         ranked.append(
@@ -126,7 +125,7 @@ def rank(observed: Mapping[str, bool], *, water: WaterType, found: Library) -> R
                 evidence_for=tuple(e for e in told if e.decibans > 0),
                 evidence_against=tuple(e for e in told if e.decibans < 0),
                 not_looked_at=tuple(telling),
-                tag="fits best" if place == 0 and looks else "worst if missed" if urgent and looks else "",
+                tag="" if not seen else "fits best" if place == 0 else "worst if missed" if urgent else "",
             )
         )
     told_apart = _can_be_told(looks, ranked=ranked, something_else=shares[SOMETHING_ELSE], found=found)

@@ -105,12 +105,19 @@ def dose_trace(*, water: Water, target_mg_per_l: float, level_now_mg_per_l: floa
     """The lines behind a dose by target."""
     wanted = target_mg_per_l - level_now_mg_per_l
     lines = [
-        TraceLine(label="wanted, less what is there", formula=f"{plain(target_mg_per_l)} − {plain(level_now_mg_per_l)}", value=wanted, unit="mg/L", source=source),
+        TraceLine(
+            label="wanted, less what is there", formula=f"{plain(target_mg_per_l)} − {plain(level_now_mg_per_l)}", value=wanted, unit="mg/L", source=source
+        ),
         TraceLine(label="times the net water", formula=f"{plain(wanted)} × {plain(water.net_volume_l)}", value=wanted * water.net_volume_l, unit="mg"),
     ]
     if share < 0.9999:
         lines.append(
-            TraceLine(label="this step’s share", formula=f"{plain(wanted * water.net_volume_l)} × {plain(share, digits=3)}", value=wanted * water.net_volume_l * share, unit="mg")
+            TraceLine(
+                label="this step’s share",
+                formula=f"{plain(wanted * water.net_volume_l)} × {plain(share, digits=3)}",
+                value=wanted * water.net_volume_l * share,
+                unit="mg",
+            )
         )
     return tuple(lines)
 
@@ -119,6 +126,8 @@ def label_trace(*, water: Water, label_amount_ml: float, label_per_volume_l: flo
     """The lines behind a dose by label."""
     rate = label_amount_ml / label_per_volume_l
     return (
-        TraceLine(label="label, for each litre", formula=f"{plain(label_amount_ml)} mL ÷ {plain(label_per_volume_l)} L", value=rate, unit="mL/L", source="label"),
+        TraceLine(
+            label="label, for each litre", formula=f"{plain(label_amount_ml)} mL ÷ {plain(label_per_volume_l)} L", value=rate, unit="mL/L", source="label"
+        ),
         TraceLine(label="times the net water", formula=f"{plain(rate)} × {plain(water.net_volume_l)}", value=rate * water.net_volume_l, unit="mL"),
     )

@@ -123,6 +123,7 @@ def cautions_for(
     lines: dict[str, SlipCaution] = {}
     for aim in protocol.medicines:
         medicine = found.medicines[aim.medicine]
+        name = f"{medicine.short_name}: " if len(protocol.medicines) > 1 else ""
         for one in species:
             for t in one.tolerances:
                 if t.medicine == aim.medicine:
@@ -130,9 +131,11 @@ def cautions_for(
                     lines[t.text] = SlipCaution(level=level, text=f"{one.name}: {t.text}", source=t.source, recalled=t.recalled)
         for c in medicine.cautions:
             if c.if_tank is None or here[c.if_tank]:
-                lines[c.text] = SlipCaution(level=c.level, text=c.text, source=c.source, recalled=c.recalled)
+                lines[f"{name}{c.text}"] = SlipCaution(level=c.level, text=f"{name}{c.text}", source=c.source, recalled=c.recalled)
         hazard = medicine.keeper_hazard
-        lines[hazard.text] = SlipCaution(level="care", text=f"you: {hazard.text[0].lower()}{hazard.text[1:]}", source=hazard.source, recalled=hazard.recalled)
+        lines[f"{name}{hazard.text}"] = SlipCaution(
+            level="care", text=f"{name}for you: {hazard.text[0].lower()}{hazard.text[1:]}", source=hazard.source, recalled=hazard.recalled
+        )
     order = {"never": 0, "care": 1, "know": 2}
     return tuple(sorted(lines.values(), key=lambda c: order[c.level]))
 

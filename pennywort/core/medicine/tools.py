@@ -48,7 +48,7 @@ def _spoons(count: float, name: str) -> str:
 
 
 def _spoon(amount_mg: float, tool: Tool, spoons: Spoons) -> InTool:
-    assert tool.spoon is not None  # noqa: S101  (the caller chose spoon tools)
+    assert tool.spoon is not None
     holds = getattr(spoons, tool.spoon)
     one_mg = holds.value * 1000
     count = round(amount_mg / one_mg / tool.smallest_mark) * tool.smallest_mark
@@ -68,7 +68,7 @@ def _marked(amount: float, tool: Tool) -> InTool:
     error = tool.smallest_mark / 2 / amount
     fills = max(1, math.ceil(rounded / tool.largest_fill - _EPSILON))
     verdict: Verdict = "fits" if error <= COARSE_FRACTION else "too coarse"
-    if verdict == "fits" and fills > MOST_FILLS:
+    if verdict == "fits" and fills > (MOST_FILLS if tool.measures == "volume" else 1):
         verdict = "too many fills"
     return InTool(tool=tool.id, name=tool.name, amount=rounded, words=_fills(rounded, tool, fills), fills=fills, error_fraction=error, verdict=verdict)
 
@@ -77,7 +77,7 @@ def _fills(rounded: float, tool: Tool, fills: int) -> str:
     unit = "mL"
     if tool.measures == "mass":
         rounded, unit = (rounded / 1000, "g") if tool.smallest_mark >= 1000 or rounded >= 1000 else (rounded, "mg")
-        return f"{_number(rounded)} {unit}" if fills == 1 else f"{_number(rounded)} {unit} in {fills} loads"
+        return f"{_number(rounded)} {unit}"
     if fills == 1:
         return f"{_number(rounded)} {unit}"
     rest = rounded - (fills - 1) * tool.largest_fill

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date
 
 from pennywort.core.errors import InvalidInput
 
@@ -52,18 +52,18 @@ class CaseFigures:
     survived_fraction: float | None
 
 
-def case_figures(*, opened_at: datetime, ended_at: datetime, doses_given: int, looks: int, fish_at_start: Count, lost: Iterable[Count]) -> CaseFigures:
-    """Sum up a case. Days count both the first and the last, as a keeper does.
+def case_figures(*, opened_on: date, ended_on: date, doses_given: int, looks: int, fish_at_start: Count, lost: Iterable[Count]) -> CaseFigures:
+    """Sum up a case. Days of the fishroom’s calendar, the first and the last counted, as a keeper does.
 
     :raises InvalidInput: it ends before it opens.
     """
-    if ended_at < opened_at:
-        raise InvalidInput("A case can't end before it opens.", field="closed_at")
+    if ended_on < opened_on:
+        raise InvalidInput("A case can't end before it opens.", field="closed_on")
     losses = tuple(lost)
     total = Count(count=sum(x.count for x in losses), plus_minus=sum(x.plus_minus for x in losses))
     left = alive(arrived=fish_at_start, dead_on_arrival=0, lost=losses)
     return CaseFigures(
-        days=(ended_at - opened_at).days + 1,
+        days=(ended_on - opened_on).days + 1,
         doses_given=doses_given,
         looks=looks,
         fish_at_start=fish_at_start,

@@ -56,11 +56,11 @@ class _Strict(yaml.SafeLoader):
 
 
 def _mapping(loader: _Strict, node: yaml.MappingNode) -> dict[Any, Any]:
-    keys = [loader.construct_object(k) for k, _ in node.value]  # type: ignore[no-untyped-call]
+    keys = [loader.construct_object(k) for k, _ in node.value]
     doubled = {k for k in keys if keys.count(k) > 1}
     if doubled:
         raise ReferenceError(f"doubled keys {sorted(map(str, doubled))} at {node.start_mark}")
-    return {loader.construct_object(k): loader.construct_object(v, deep=True) for k, v in node.value}  # type: ignore[no-untyped-call]
+    return {loader.construct_object(k): loader.construct_object(v, deep=True) for k, v in node.value}
 
 
 _Strict.add_constructor(yaml.resolver.BaseResolver.DEFAULT_MAPPING_TAG, _mapping)

@@ -60,9 +60,13 @@ def _ammonia(readings: Readings, *, water: WaterType, found: Library) -> GateLin
     care, harm = _limit(found, "ammonia_care", water), _limit(found, "ammonia_harm", water)
     total = readings.total_ammonia_as_n_mg_per_l
     if total is None:
-        return GateLine(name="ammonia", state="unknown", harmful=False, value=None, unit="mg/L as N", low=None, high=care.value, words="not read", source=care.source)
+        return GateLine(
+            name="ammonia", state="unknown", harmful=False, value=None, unit="mg/L as N", low=None, high=care.value, words="not read", source=care.source
+        )
     if total == 0:
-        return GateLine(name="ammonia", state="in_range", harmful=False, value=0.0, unit="mg/L NH₃-N", low=None, high=care.value, words="none", source=care.source)
+        return GateLine(
+            name="ammonia", state="in_range", harmful=False, value=0.0, unit="mg/L NH₃-N", low=None, high=care.value, words="none", source=care.source
+        )
     if readings.ph is None or readings.temperature_c is None:
         missing = " and ".join(n for n, v in (("pH", readings.ph), ("temperature", readings.temperature_c)) if v is None)
         raised = total >= _limit(found, "ammonia_seen", water).value
@@ -74,7 +78,17 @@ def _ammonia(readings: Readings, *, water: WaterType, found: Library) -> GateLin
     harmful_part = total * unionised_ammonia_fraction(ph=readings.ph, temperature_c=readings.temperature_c, salinity_g_per_kg=salinity)
     state: State = "above" if harmful_part > care.value else "in_range"
     words = "harms the gills" if harmful_part > harm.value else "too much" if state == "above" else f"{harmful_part:.3f} of it harms"
-    return GateLine(name="ammonia", state=state, harmful=harmful_part > harm.value, value=harmful_part, unit="mg/L NH₃-N", low=None, high=care.value, words=words, source=care.source)
+    return GateLine(
+        name="ammonia",
+        state=state,
+        harmful=harmful_part > harm.value,
+        value=harmful_part,
+        unit="mg/L NH₃-N",
+        low=None,
+        high=care.value,
+        words=words,
+        source=care.source,
+    )
 
 
 def _nitrite(readings: Readings, *, water: WaterType, found: Library) -> GateLine:
@@ -82,13 +96,19 @@ def _nitrite(readings: Readings, *, water: WaterType, found: Library) -> GateLin
     care, harm = found.limits[f"nitrite_care{sea}"], found.limits[f"nitrite_harm{sea}"]
     value = readings.nitrite_as_n_mg_per_l
     if value is None:
-        return GateLine(name="nitrite", state="unknown", harmful=False, value=None, unit="mg/L as N", low=None, high=care.value, words="not read", source=care.source)
+        return GateLine(
+            name="nitrite", state="unknown", harmful=False, value=None, unit="mg/L as N", low=None, high=care.value, words="not read", source=care.source
+        )
     state: State = "above" if value > care.value else "in_range"
     words = "too much" if state == "above" else "none" if value == 0 else "low enough"
-    return GateLine(name="nitrite", state=state, harmful=value > harm.value, value=value, unit="mg/L as N", low=None, high=care.value, words=words, source=care.source)
+    return GateLine(
+        name="nitrite", state=state, harmful=value > harm.value, value=value, unit="mg/L as N", low=None, high=care.value, words=words, source=care.source
+    )
 
 
-def _between(name: Literal["ph", "temperature"], value: float | None, *, low: float, high: float, unit: str, margin: float, source: tuple[str, ...]) -> GateLine:
+def _between(
+    name: Literal["ph", "temperature"], value: float | None, *, low: float, high: float, unit: str, margin: float, source: tuple[str, ...]
+) -> GateLine:
     if value is None:
         return GateLine(name=name, state="unknown", harmful=False, value=None, unit=unit, low=low, high=high, words="not read", source=source)
     state: State = "below" if value < low else "above" if value > high else "in_range"

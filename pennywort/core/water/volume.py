@@ -75,8 +75,7 @@ def water_volume(tank: BoxTank) -> WaterVolume:
         trace.append(
             TraceLine(
                 label="less sand grains",
-                formula=f"{plain(tank.length_cm)} × {plain(tank.width_cm)} × {plain(tank.sand_depth_cm)}"
-                f" × (1 − {plain(tank.sand_porosity_fraction)}) ÷ 1000",
+                formula=f"{plain(tank.length_cm)} × {plain(tank.width_cm)} × {plain(tank.sand_depth_cm)} × (1 − {plain(tank.sand_porosity_fraction)}) ÷ 1000",
                 value=-sand_solid_l,
                 unit="L",
             )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from datetime import datetime
 
-from django.db.models import Q, QuerySet
+from django.db.models import QuerySet
 
 from pennywort.core.course.level import LevelEvent, LevelPoint, level_at, level_points
 from pennywort.courses.models import Course, Dose, Task
@@ -39,9 +39,7 @@ def changes_in(tank: Tank) -> QuerySet[WaterChange]:
 def past_events(doses: Iterable[Dose], changes: Iterable[WaterChange], *, medicine_id: str) -> list[LevelEvent]:
     """What happened to one medicine in this water."""
     added = [
-        LevelEvent(at=d.happened_at, added_mg_per_l=d.amount_mg / d.net_volume_l)
-        for d in doses
-        if d.medicine_id == medicine_id and d.amount_mg is not None
+        LevelEvent(at=d.happened_at, added_mg_per_l=d.amount_mg / d.net_volume_l) for d in doses if d.medicine_id == medicine_id and d.amount_mg is not None
     ]
     return [*added, *(LevelEvent(at=c.happened_at, changed_fraction=c.changed_fraction) for c in changes)]
 

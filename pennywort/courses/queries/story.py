@@ -58,13 +58,13 @@ def losses_in(case: Case) -> list[Loss]:
     return list(found.filter(happened_at__lte=case.closed_at) if case.closed_at else found)
 
 
-def figures_of(case: Case, *, now: datetime) -> CaseFigures:
+def figures_of(actor: Actor, case: Case) -> CaseFigures:
     """Days, doses, looks, losses of a case."""
-    until = case.closed_at or now
+    until = case.closed_at or actor.now
     looks = Look.objects.standing().filter(group=case.group, happened_at__gte=case.opened_at, happened_at__lte=until).count()
     return case_figures(
-        opened_at=case.opened_at,
-        ended_at=max(until, case.opened_at),
+        opened_on=actor.local(case.opened_at).date(),
+        ended_on=actor.local(max(until, case.opened_at)).date(),
         doses_given=Dose.objects.standing().filter(course__case=case, water_change=None).count(),
         looks=looks,
         fish_at_start=count_of(case.group, before=case.opened_at),
@@ -93,19 +93,20 @@ def _look_words(look: Look) -> tuple[str, str]:
 
 
 def _entry(ledger: str, entry: LedgerRecord, *, kind: str, words: str, detail: str = "") -> Line:
-    corrected = hasattr(entry, "correction") and not entry.struck
-    undone = corrected and entry.correction.struck
-    reason = entry.correction.reason if undone and entry.correction.reason else ""
+    later: LedgerRecord | None = getattr(entry, "correction", None)
+    undone = later is not None and later.struck
+    if later is not None and undone:
+        detail = f"struck out: {later.reason}" if later.reason else "struck out"
     return Line(
         at=entry.happened_at,
         kind=kind,
         words=words,
-        detail=f"struck out{f': {reason}' if reason else ''}" if undone else detail,
+        detail=detail,
         by=entry.by,
-        ledger="" if corrected else ledger,
-        entry="" if corrected else str(entry.uid),
+        ledger="" if later else ledger,
+        entry="" if later else str(entry.uid),
         struck=undone,
-        corrected=corrected and not undone,
+        corrected=later is not None and not undone,
     )
 
 
@@ -134,15 +135,25 @@ def story_of(actor: Actor, case: Case) -> Story:
         verb = "Put back" if dose.water_change_id else "Gave"
         lines.append(_entry("dose", dose, kind="dose", words=f"{verb} {amount_words(dose, actor)}", detail=dose.task.title if dose.task else ""))
     for course in courses:
-        lines.append(Line(at=course.recorded_at, kind="course", words=f"Course started: {library().protocols[course.protocol_id].name}", detail=_course_detail(course), by=course.by))
+        lines.append(
+            Line(
+                at=course.recorded_at,
+                kind="course",
+                words=f"Course started: {library().protocols[course.protocol_id].name}",
+                detail=_course_detail(course),
+                by=course.by,
+            )
+        )
         if course.stopped_at:
             lines.append(Line(at=course.stopped_at, kind="course", words="Course stopped", detail=course.stop_reason, by=""))
     if case.closed_at:
-        lines.append(Line(at=case.closed_at, kind="close", words=f"Closed: {case.get_outcome_display()}", detail=case.outcome_note, by=str(case.closed_by or "")))
+        lines.append(
+            Line(at=case.closed_at, kind="close", words=f"Closed: {case.get_outcome_display()}", detail=case.outcome_note, by=str(case.closed_by or ""))
+        )
     order = {"open": 0, "close": 2}
     return Story(
         case=case,
-        figures=figures_of(case, now=actor.now),
+        figures=figures_of(actor, case),
         lines=tuple(sorted(lines, key=lambda x: (x.at, order.get(x.kind, 1)))),
         courses=tuple(courses),
     )

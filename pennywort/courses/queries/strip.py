@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
 from typing import Literal
 
 from pennywort.core.course.level import LevelPoint, level_points
@@ -200,17 +200,13 @@ def _day_count(actor: Actor, course: Course) -> DayCount:
     if not words and actor.now < course.ends_at:
         observed = (today - actor.local(course.observe_starts_at).date()).days + 1
         words = f"clear day {max(observed, 1)} of {(course.ends_at - course.observe_starts_at).days}"
-    return DayCount(
-        starts_at=course.starts_at, ends_at=course.ends_at if watch else course.treatment_ends_at, words=words, end_words=f"{last:%a} {last.day}"
-    )
+    return DayCount(starts_at=course.starts_at, ends_at=course.ends_at if watch else course.treatment_ends_at, words=words, end_words=f"{last:%a} {last.day}")
 
 
 def _dose_marks(actor: Actor, tank: Tank, tasks: list[Task], axis: Axis) -> tuple[Mark, ...]:
     given = [Mark(at=d.happened_at, words=f"gave {amount_words(d, actor)}") for d in doses_in(tank) if axis.starts_at <= d.happened_at]
     planned = [
-        Mark(at=max(t.due_at, actor.now), words=t.title, done=False, late=t.due_at < actor.now)
-        for t in tasks
-        if t.kind == "dose" and t.due_at <= axis.ends_at
+        Mark(at=max(t.due_at, actor.now), words=t.title, done=False, late=t.due_at < actor.now) for t in tasks if t.kind == "dose" and t.due_at <= axis.ends_at
     ]
     return (*given, *planned)
 
@@ -231,7 +227,9 @@ def strip_of(actor: Actor, tank: Tank, *, tasks: list[Task], axis: Axis) -> Stri
     losses = Loss.objects.standing().filter(group__tank=tank, happened_at__gte=axis.starts_at).order_by("happened_at")
     readings = WaterReading.objects.standing().filter(tank=tank, happened_at__gte=axis.starts_at).order_by("happened_at")
     windows = [
-        Span(starts_at=c.observe_starts_at, ends_at=c.ends_at, words=_window_words(c)) for c in [*recent, *courses] if not c.stopped_at and c.ends_at > c.observe_starts_at
+        Span(starts_at=c.observe_starts_at, ends_at=c.ends_at, words=_window_words(c))
+        for c in [*recent, *courses]
+        if not c.stopped_at and c.ends_at > c.observe_starts_at
     ]
     day_count = _day_count(actor, course) if course else None
     return Strip(
@@ -246,7 +244,7 @@ def strip_of(actor: Actor, tank: Tank, *, tasks: list[Task], axis: Axis) -> Stri
         changes=(*changed, *due_changes),
         readings=tuple(Mark(at=r.happened_at, words="water test") for r in readings),
         losses=tuple(Mark(at=x.happened_at, words=f"{x.count} lost") for x in losses),
-        arrivals=tuple(_arrival(actor, g) for g in groups if g.arrived_on >= actor.local(axis.starts_at).date()),
+        arrivals=_arrivals(actor, groups, axis),
         windows=tuple(windows),
         day_count=day_count,
         days_done=_days_done(actor, course),
@@ -266,9 +264,14 @@ def _window_words(course: Course) -> str:
     return f"watch only, {days} days" if course.protocol_id == "watch" else f"observe {days} days"
 
 
-def _arrival(actor: Actor, group: Group) -> Mark:
-    at = datetime(group.arrived_on.year, group.arrived_on.month, group.arrived_on.day, 12, tzinfo=actor.zone)
-    return Mark(at=min(at, actor.now), words=f"arrived, {group.count} fish")
+def _arrivals(actor: Actor, groups: list[Group], axis: Axis) -> tuple[Mark, ...]:
+    """One mark a day of arrival, with all fish that came that day."""
+    by_day: dict[date, int] = {}
+    for group in groups:
+        if group.arrived_on >= actor.local(axis.starts_at).date():
+            by_day[group.arrived_on] = by_day.get(group.arrived_on, 0) + group.count
+    noons = {day: datetime(day.year, day.month, day.day, 12, tzinfo=actor.zone) for day in by_day}
+    return tuple(Mark(at=min(noons[day], actor.now), words=f"arrived, {count} fish") for day, count in sorted(by_day.items()))
 
 
 def _days_done(actor: Actor, course: Course | None) -> tuple[Span, ...]:

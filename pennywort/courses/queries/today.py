@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from typing import Literal
 
 from pennywort.core.medicine.dose import Water, reach
 from pennywort.core.medicine.tools import InTool, in_tools
@@ -12,13 +13,14 @@ from pennywort.core.units import show_concentration, show_fraction, show_mass, s
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.running import level_now, open_tasks
 from pennywort.courses.queries.strip import Axis, Strip, amount_words, axis_for, strip_of
-from pennywort.fish.models import Loss
-from pennywort.fish.queries import count_of, groups_of
+from pennywort.fish.models import Look, Loss
+from pennywort.fish.queries import count_of, groups_of, plural
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank, WaterChange
 from pennywort.tanks.queries import tanks_of, water_of
 
 SOON = timedelta(hours=1)
+UNSEEN = timedelta(days=7)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -36,6 +38,7 @@ class DueItem:
     tool_words: str
     reaches: str
     warning: str
+    warning_short: str
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -146,10 +149,11 @@ def due_item(actor: Actor, task: Task) -> DueItem:
         tool_words=tool,
         reaches=reaches,
         warning=warning,
+        warning_short=f"look first: would reach {reaches}" if warning else "",
     )
 
 
-def section_of(item: DueItem, actor: Actor) -> str:
+def section_of(item: DueItem, actor: Actor) -> Literal["late", "now", "later"]:
     """late, now or later."""
     if item.late_words:
         return "late"
@@ -193,7 +197,15 @@ def _sentence(actor: Actor, due: list[DueItem], upcoming: Task | None) -> str:
         return f"Nothing due {then}." if then else "Nothing due."
     number = ["No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine"]
     count = number[len(pressing)] if len(pressing) < len(number) else str(len(pressing))
-    some = "" if not late else ", late" if len(pressing) == len(late) == 1 else ", all late" if len(late) == len(pressing) else f", {_low(number, len(late))} of them late"
+    some = (
+        ""
+        if not late
+        else ", late"
+        if len(pressing) == len(late) == 1
+        else ", all late"
+        if len(late) == len(pressing)
+        else f", {_low(number, len(late))} of them late"
+    )
     tail = f" Then nothing {then}." if then else ""
     return f"{count} due{some}.{tail}"
 
@@ -202,10 +214,19 @@ def _low(number: list[str], count: int) -> str:
     return number[count].lower() if count < len(number) else str(count)
 
 
-def _waiting(strips: tuple[Strip, ...]) -> tuple[str, ...]:
-    return tuple(
-        f"{s.tank.name} has no course yet. Look again, or choose one." for s in strips if s.case is not None and s.state_words == "no course yet"
-    )
+def _waiting(actor: Actor, strips: tuple[Strip, ...]) -> tuple[str, ...]:
+    idle = [f"{s.tank.name} has no course yet. Look again, or choose one." for s in strips if s.case is not None and s.state_words == "no course yet"]
+    new = [
+        f"{g.tank.name}: nobody has looked at the {plural(g.species_name, 2)} yet."
+        for g in groups_of(actor)
+        if g.arrived_on > actor.local(actor.now).date() - UNSEEN and not Look.objects.standing().filter(group=g).exists() and count_of(g).count
+    ]
+    nameless = [
+        f"{s.tank.name} has no name yet for what was seen. One more look may tell."
+        for s in strips
+        if s.case is not None and not s.case.condition_id and s.state_words != "no course yet"
+    ]
+    return (*idle, *nameless, *new)
 
 
 def board_of(actor: Actor) -> TodayBoard:
@@ -231,7 +252,7 @@ def board_of(actor: Actor) -> TodayBoard:
         done=_done_today(actor),
         sentence=_sentence(actor, items, upcoming),
         fish_words=f"{fish} fish, {lost or 'none'} lost in two weeks" if fish else "",
-        waiting=_waiting(tuple(strips)),
+        waiting=_waiting(actor, tuple(strips)),
     )
 
 

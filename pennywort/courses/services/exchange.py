@@ -23,8 +23,8 @@ from pennywort.rooms.errors import Conflict
 from pennywort.rooms.models import LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 
-FORMAT = "pennywort-case"
-VERSION = 1
+FORMAT: Literal["pennywort-case"] = "pennywort-case"
+VERSION: Literal[1] = 1
 MOST_BYTES = 4 * 1024 * 1024
 
 
@@ -218,9 +218,7 @@ def export_case(case: Case) -> dict[str, Any]:
                 course,
                 CoursePart,
                 tasks=[_plain(t, TaskPart) for t in Task.objects.filter(course=course).order_by("due_at", "pk")],
-                doses=[
-                    _plain(d, DosePart, task=d.task.uid if d.task else None, water_change=d.water_change.uid if d.water_change else None) for d in doses
-                ],
+                doses=[_plain(d, DosePart, task=d.task.uid if d.task else None, water_change=d.water_change.uid if d.water_change else None) for d in doses],
             )
         )
     whole = CaseFile(
@@ -234,7 +232,9 @@ def export_case(case: Case) -> dict[str, Any]:
         readings=[ReadingPart(**_plain(r, ReadingPart)) for r in readings],
         water_changes=[ChangePart(**_plain(c, ChangePart)) for c in changes],
         looks=[LookPart(**_plain(x, LookPart)) for x in Look.objects.filter(**of_group).select_related(*related).order_by("happened_at", "pk")],
-        observations=[ObservationPart(**_plain(x, ObservationPart)) for x in Observation.objects.filter(**of_group).select_related(*related).order_by("happened_at", "pk")],
+        observations=[
+            ObservationPart(**_plain(x, ObservationPart)) for x in Observation.objects.filter(**of_group).select_related(*related).order_by("happened_at", "pk")
+        ],
         losses=[LossPart(**_plain(x, LossPart)) for x in losses],
         courses=[CoursePart(**c) for c in courses],
     )

@@ -222,9 +222,6 @@ def strike(actor: Actor, *, uid: UUID, ledger: str, entry: UUID, reason: str) ->
 
 def _struck_copy(actor: Actor, old: LedgerRecord, *, uid: UUID, reason: str) -> LedgerRecord:
     skip = {"id", "uid", "recorded_at", "recorded_by", "by_name", "corrects", "struck", "reason"}
-    copied = {f.name: getattr(old, f.name) for f in old._meta.concrete_fields if f.name not in skip}
-    return type(old).objects.create(
-        **copied, uid=uid, recorded_at=actor.now, recorded_by=actor.keeper, corrects=old, struck=True, reason=reason.strip()
-    )
-
-
+    fields: dict[str, Any] = {f.name: getattr(old, f.name) for f in old._meta.concrete_fields if f.name not in skip}
+    fields |= {"uid": uid, "recorded_at": actor.now, "recorded_by": actor.keeper, "corrects": old, "struck": True, "reason": reason.strip()}
+    return type(old).objects.create(**fields)

@@ -168,6 +168,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/conditions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Conditions
+         * @description All conditions in short, with the courses that are here for each.
+         */
+        get: operations["conditions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference/conditions/{condition_id}": {
         parameters: {
             query?: never;
@@ -250,6 +270,30 @@ export interface paths {
          */
         put: operations["change_tank"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Readings
+         * @description The last twenty water tests that stand, newest first.
+         */
+        get: operations["readings"];
+        put?: never;
+        /**
+         * Record Reading
+         * @description Keep a water test.
+         */
+        post: operations["record_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -430,26 +474,6 @@ export interface paths {
          * @description Keep a look and its water test.
          */
         post: operations["record_look"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rooms/{room_id}/tanks/{tank_id}/readings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Record Reading
-         * @description Keep a water test.
-         */
-        post: operations["record_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -872,27 +896,16 @@ export interface components {
             /** Tolerances */
             tolerances: string[];
         };
-        /** ConditionOut */
-        ConditionOut: {
+        /** ConditionRow */
+        ConditionRow: {
             /** Id */
             id: string;
-            /** Name */
-            name: string;
             /** Short Name */
             short_name: string;
-            /** Kind */
-            kind: string;
-            /** Urgency */
-            urgency: string;
-            summary: components["schemas"]["SourcedText"];
-            course: components["schemas"]["SourcedText"];
-            first_actions: components["schemas"]["SourcedText"];
-            treatment: components["schemas"]["SourcedText"];
-            never: components["schemas"]["SourcedText"];
-            vet: components["schemas"]["SourcedText"];
-            zoonotic: components["schemas"]["SourcedText"];
-            /** Lookalikes */
-            lookalikes: components["schemas"]["SourcedText"][];
+            /** Name */
+            name: string;
+            /** Water */
+            water: string[];
             /** Protocols */
             protocols: components["schemas"]["ProtocolOut"][];
         };
@@ -917,6 +930,30 @@ export interface components {
             source: string;
             /** Recalled */
             recalled: boolean;
+        };
+        /** ConditionOut */
+        ConditionOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Short Name */
+            short_name: string;
+            /** Kind */
+            kind: string;
+            /** Urgency */
+            urgency: string;
+            summary: components["schemas"]["SourcedText"];
+            course: components["schemas"]["SourcedText"];
+            first_actions: components["schemas"]["SourcedText"];
+            treatment: components["schemas"]["SourcedText"];
+            never: components["schemas"]["SourcedText"];
+            vet: components["schemas"]["SourcedText"];
+            zoonotic: components["schemas"]["SourcedText"];
+            /** Lookalikes */
+            lookalikes: components["schemas"]["SourcedText"][];
+            /** Protocols */
+            protocols: components["schemas"]["ProtocolOut"][];
         };
         /**
          * TraceOut
@@ -968,37 +1005,37 @@ export interface components {
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            sand_depth: string;
+            sand_depth?: string;
             /**
              * Sand Porosity
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            sand_porosity: string;
+            sand_porosity?: string;
             /**
              * Rock Mass
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            rock_mass: string;
+            rock_mass?: string;
             /**
              * Rock Density
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            rock_density: string;
+            rock_density?: string;
             /**
              * Sump Volume
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            sump_volume: string;
+            sump_volume?: string;
             /**
              * Measured Net Volume
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            measured_net_volume: string;
+            measured_net_volume?: string;
         };
         /** TankOut */
         TankOut: {
@@ -1061,42 +1098,42 @@ export interface components {
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            sand_depth: string;
+            sand_depth?: string;
             /**
              * Sand Porosity
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            sand_porosity: string;
+            sand_porosity?: string;
             /**
              * Rock Mass
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            rock_mass: string;
+            rock_mass?: string;
             /**
              * Rock Density
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            rock_density: string;
+            rock_density?: string;
             /**
              * Sump Volume
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            sump_volume: string;
+            sump_volume?: string;
             /**
              * Measured Net Volume
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            measured_net_volume: string;
+            measured_net_volume?: string;
             /**
              * Code
              * @default
              */
-            code: string;
+            code?: string;
             /** Name */
             name: string;
             /**
@@ -1108,12 +1145,35 @@ export interface components {
              * Has Invertebrates
              * @default false
              */
-            has_invertebrates: boolean;
+            has_invertebrates?: boolean;
             /**
              * Has Plants
              * @default false
              */
-            has_plants: boolean;
+            has_plants?: boolean;
+        };
+        /** ReadingOut */
+        ReadingOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Day Words */
+            day_words: string;
+            /** At Words */
+            at_words: string;
+            /** By */
+            by: string;
+            temperature: components["schemas"]["ShownOut"] | null;
+            /** Ph */
+            ph: string;
+            /** Ammonia */
+            ammonia: string;
+            /** Nitrite */
+            nitrite: string;
+            /** Note */
+            note: string;
         };
         /** GroupOut */
         GroupOut: {
@@ -1163,17 +1223,17 @@ export interface components {
              * Count Plus Minus
              * @default 0
              */
-            count_plus_minus: number;
+            count_plus_minus?: number;
             /**
              * Dead On Arrival
              * @default 0
              */
-            dead_on_arrival: number;
+            dead_on_arrival?: number;
             /**
              * Supplier
              * @default
              */
-            supplier: string;
+            supplier?: string;
             /** Arrived On */
             arrived_on?: string | null;
         };
@@ -1193,18 +1253,18 @@ export interface components {
              * @default
              * @enum {string}
              */
-            appetite: "" | "all" | "less" | "none";
+            appetite?: "" | "all" | "less" | "none";
             /**
              * Breathing
              * @default
              * @enum {string}
              */
-            breathing: "" | "calm" | "fast" | "gasping";
+            breathing?: "" | "calm" | "fast" | "gasping";
             /**
              * Note
              * @default
              */
-            note: string;
+            note?: string;
         };
         /** LossIn */
         LossIn: {
@@ -1221,23 +1281,23 @@ export interface components {
              * Count
              * @default 1
              */
-            count: number;
+            count?: number;
             /**
              * Count Plus Minus
              * @default 0
              */
-            count_plus_minus: number;
+            count_plus_minus?: number;
             /**
              * Manner
              * @default died
              * @enum {string}
              */
-            manner: "died" | "ended" | "missing";
+            manner?: "died" | "ended" | "missing";
             /**
              * Note
              * @default
              */
-            note: string;
+            note?: string;
         };
         /** AxisOut */
         AxisOut: {
@@ -1381,6 +1441,8 @@ export interface components {
             reaches: string;
             /** Warning */
             warning: string;
+            /** Warning Short */
+            warning_short: string;
         };
         /** MarkOut */
         MarkOut: {
@@ -1700,25 +1762,25 @@ export interface components {
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            temperature: string;
+            temperature?: string;
             /**
              * Ph
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            ph: string;
+            ph?: string;
             /**
              * Ammonia
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            ammonia: string;
+            ammonia?: string;
             /**
              * Nitrite
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            nitrite: string;
+            nitrite?: string;
             /** Basis */
             basis?: ("ion" | "n") | null;
         };
@@ -1752,32 +1814,32 @@ export interface components {
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            temperature: string;
+            temperature?: string;
             /**
              * Ph
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            ph: string;
+            ph?: string;
             /**
              * Ammonia
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            ammonia: string;
+            ammonia?: string;
             /**
              * Nitrite
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            nitrite: string;
+            nitrite?: string;
             /** Basis */
             basis?: ("ion" | "n") | null;
             /**
              * Note
              * @default
              */
-            note: string;
+            note?: string;
         };
         /**
          * ReadingEntry
@@ -1798,32 +1860,32 @@ export interface components {
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            temperature: string;
+            temperature?: string;
             /**
              * Ph
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            ph: string;
+            ph?: string;
             /**
              * Ammonia
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            ammonia: string;
+            ammonia?: string;
             /**
              * Nitrite
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            nitrite: string;
+            nitrite?: string;
             /** Basis */
             basis?: ("ion" | "n") | null;
             /**
              * Note
              * @default
              */
-            note: string;
+            note?: string;
         };
         /** CautionOut */
         CautionOut: {
@@ -1881,6 +1943,8 @@ export interface components {
             big: components["schemas"]["ShownOut"];
             /** Whole Words */
             whole_words: string;
+            /** Share Words */
+            share_words: string;
             /** Tools */
             tools: components["schemas"]["ToolOut"][];
             target: components["schemas"]["ShownOut"] | null;
@@ -1994,7 +2058,7 @@ export interface components {
              * Targets
              * @default {}
              */
-            targets: {
+            targets?: {
                 [key: string]: string;
             };
             label?: components["schemas"]["LabelIn"] | null;
@@ -2025,7 +2089,7 @@ export interface components {
              * Targets
              * @default {}
              */
-            targets: {
+            targets?: {
                 [key: string]: string;
             };
             label?: components["schemas"]["LabelIn"] | null;
@@ -2033,17 +2097,17 @@ export interface components {
              * Condition
              * @default
              */
-            condition: string;
+            condition?: string;
             /**
              * Confirmed
              * @default []
              */
-            confirmed: number[];
+            confirmed?: number[];
             /**
              * Vet Word
              * @default false
              */
-            vet_word: boolean;
+            vet_word?: boolean;
             /** Starts At */
             starts_at?: string | null;
         };
@@ -2058,7 +2122,7 @@ export interface components {
              * Reason
              * @default
              */
-            reason: string;
+            reason?: string;
         };
         /** DoseIn */
         DoseIn: {
@@ -2080,7 +2144,7 @@ export interface components {
              * Confirm Unusual
              * @default false
              */
-            confirm_unusual: boolean;
+            confirm_unusual?: boolean;
         };
         /** BackListOut */
         BackListOut: {
@@ -2123,7 +2187,7 @@ export interface components {
              * Put Back
              * @default true
              */
-            put_back: boolean;
+            put_back?: boolean;
             /** Happened At */
             happened_at?: string | null;
         };
@@ -2174,7 +2238,7 @@ export interface components {
              * Reason
              * @default
              */
-            reason: string;
+            reason?: string;
         };
         /** CaseOut */
         CaseOut: {
@@ -2341,12 +2405,12 @@ export interface components {
              * Note
              * @default
              */
-            note: string;
+            note?: string;
             /**
              * Condition
              * @default
              */
-            condition: string;
+            condition?: string;
         };
         /** ImportIn */
         ImportIn: {
@@ -2563,6 +2627,26 @@ export interface operations {
             };
         };
     };
+    conditions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConditionRow"][];
+                };
+            };
+        };
+    };
     condition: {
         parameters: {
             query?: never;
@@ -2695,6 +2779,56 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TankIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"][];
+                };
+            };
+        };
+    };
+    record_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingEntry"];
             };
         };
         responses: {
@@ -2929,33 +3063,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LookWritten"];
-                };
-            };
-        };
-    };
-    record_reading: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                room_id: string;
-                tank_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReadingEntry"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Written"];
                 };
             };
         };

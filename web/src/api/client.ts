@@ -1,0 +1,78 @@
+import createClient, { type Middleware } from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+export type Schemas = components['schemas']
+
+/** RFC 9457 problem document, as the server words it for the keeper. */
+export interface ProblemBody {
+  type: string
+  title: string
+  status: number
+  detail: string
+  field?: string
+  by?: string
+  at?: string
+}
+
+export class Problem extends Error {
+  readonly body: ProblemBody
+  constructor(body: ProblemBody) {
+    super(body.detail)
+    this.body = body
+  }
+  get kind(): string {
+    return this.body.type.replace('urn:pennywort:', '')
+  }
+}
+
+function cookie(name: string): string {
+  const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`))
+  return found ? decodeURIComponent(found.slice(name.length + 1)) : ''
+}
+
+const guard: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-CSRFToken', cookie('csrftoken'))
+    return request
+  },
+}
+
+export const api = createClient<paths>({ baseUrl: '/', credentials: 'same-origin' })
+api.use(guard)
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+/** The data of an answer, or its problem thrown. A dropped connection becomes a problem too. */
+export async function answer<T>(call: Promise<Answer<T>>): Promise<T> {
+  let got: Answer<T>
+  try {
+    got = await call
+  } catch {
+    throw new Problem({
+      type: 'urn:pennywort:offline',
+      title: 'No connection',
+      status: 0,
+      detail: 'The server can’t be reached. Nothing is lost: press again.',
+    })
+  }
+  if (got.response.ok && got.data !== undefined) return got.data
+  const body = got.error as Partial<ProblemBody> | undefined
+  throw new Problem({
+    type: body?.type ?? 'urn:pennywort:accident',
+    title: body?.title ?? 'Our mistake',
+    status: got.response.status,
+    detail: body?.detail ?? 'Something broke. Try again.',
+    field: body?.field,
+    by: body?.by,
+    at: body?.at,
+  })
+}
+
+/** An id for one write, made here so that pressing twice records once. */
+export function newWriteId(): string {
+  return crypto.randomUUID()
+}

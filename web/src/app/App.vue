@@ -1,0 +1,269 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
+import { answer, api } from '@/api/client'
+import MedicinePatterns from '@/shared/MedicinePatterns.vue'
+import { useSession } from '@/shared/session'
+import CautionsDialog from './CautionsDialog.vue'
+import KeysDialog from './KeysDialog.vue'
+import RailMark from './RailMark.vue'
+
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const keys = ref(false)
+
+const screens = [
+  { name: 'today', label: 'Today', key: '1' },
+  { name: 'tanks', label: 'Tanks', key: '2' },
+  { name: 'look', label: 'Look', key: '3' },
+  { name: 'courses', label: 'Courses', key: '4' },
+  { name: 'records', label: 'Records', key: '5' },
+]
+
+const rail = useQuery({
+  queryKey: ['rail', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/rail', { params: { path: session.inRoom() } })),
+  enabled: computed(() => !!session.room),
+  refetchInterval: 60_000,
+})
+const counts = computed<Record<string, number>>(() => ({
+  today: rail.data.value?.due ?? 0,
+  look: rail.data.value?.waiting ?? 0,
+}))
+
+function onKey(event: KeyboardEvent) {
+  const target = event.target as HTMLElement
+  if (event.ctrlKey || event.metaKey || event.altKey || !session.keeper) return
+  if (
+    target.closest(
+      'input:not([type=radio]):not([type=checkbox]), textarea, select, [role=dialog], [contenteditable]',
+    )
+  )
+    return
+  const screen = screens.find((s) => s.key === event.key)
+  if (screen) void router.push({ name: screen.name })
+  else if (event.key === '?') keys.value = true
+  else if (event.key === 'n') void session.prefer({ night: !session.keeper.preferences.night })
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+
+const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i % 4 === 1 }))
+</script>
+
+<template>
+  <MedicinePatterns />
+  <Toast position="bottom-center" />
+  <template v-if="session.keeper && !route.meta.open">
+    <a class="skip" href="#main">To the page</a>
+    <nav class="rail" aria-label="Screens">
+      <svg class="gauge" width="14" height="2000" aria-hidden="true" focusable="false">
+        <path v-for="t in ticks" :key="t.y" :d="`M${t.long ? 6 : 9} ${t.y}H14`" />
+        <path class="edge" d="M13.5 0V2000" />
+      </svg>
+      <RouterLink :to="{ name: 'today' }" class="house">
+        <RailMark class="mark" />
+        <b>Pennywort</b>
+        <span class="quiet">{{ session.room?.name }}</span>
+      </RouterLink>
+      <ul>
+        <li v-for="s in screens" :key="s.name">
+          <RouterLink
+            :to="{ name: s.name }"
+            :class="{ here: route.meta.rail === s.name }"
+            :aria-current="route.meta.rail === s.name ? 'page' : undefined"
+          >
+            <span>{{ s.label }}</span>
+            <span v-if="counts[s.name]" class="fig count"
+              >{{ counts[s.name] }}<span class="unseen"> waiting</span></span
+            >
+          </RouterLink>
+        </li>
+      </ul>
+      <div class="foot">
+        <RouterLink :to="{ name: 'settings' }" :class="{ here: route.name === 'settings' }">{{
+          session.keeper.display_name
+        }}</RouterLink>
+        <button type="button" @click="keys = true">Keys <kbd>?</kbd></button>
+      </div>
+    </nav>
+    <main id="main" class="page">
+      <RouterView v-if="session.room" />
+      <p v-else>You belong to no fishroom. Ask its owner to let you in.</p>
+    </main>
+    <KeysDialog v-model:visible="keys" :screens="screens" />
+    <CautionsDialog v-if="!session.keeper.cautions_read" />
+  </template>
+  <RouterView v-else />
+</template>
+
+<style scoped>
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  z-index: 20;
+  background: var(--plate);
+  padding: 8px 12px;
+}
+.rail {
+  position: fixed;
+  inset: 0 auto 0 0;
+  width: 112px;
+  overflow: hidden;
+  background: var(--paper);
+}
+.gauge {
+  position: absolute;
+  right: 0;
+  top: 0;
+}
+.gauge path {
+  stroke: var(--rule2);
+  fill: none;
+}
+.gauge .edge {
+  stroke: var(--ink);
+}
+.house {
+  position: absolute;
+  left: 20px;
+  top: 18px;
+  text-decoration: none;
+  font-size: 12.5px;
+  line-height: 16px;
+}
+.house b {
+  display: block;
+  margin-top: 6px;
+  font-size: 15px;
+  line-height: 20px;
+}
+.mark {
+  color: var(--ink);
+}
+ul {
+  position: absolute;
+  left: 20px;
+  right: 0;
+  top: 116px;
+}
+li a {
+  display: flex;
+  justify-content: space-between;
+  height: 40px;
+  line-height: 40px;
+  font-size: 15px;
+  text-decoration: none;
+  position: relative;
+  padding-right: 20px;
+}
+li a:hover span:first-child {
+  text-decoration: underline;
+}
+li a.here {
+  font-weight: 700;
+}
+li a.here::after {
+  content: '';
+  position: absolute;
+  right: 1px;
+  top: 13px;
+  border: 7px solid transparent;
+  border-right: 13px solid var(--leaf);
+  border-left: 0;
+}
+.count {
+  font-size: 13px;
+  color: var(--ink2);
+}
+.here .count {
+  color: var(--leaf);
+}
+.foot {
+  position: absolute;
+  left: 20px;
+  bottom: 16px;
+  font-size: 12.5px;
+  line-height: 24px;
+  color: var(--ink2);
+}
+.foot a,
+.foot button {
+  display: block;
+  background: none;
+  border: 0;
+  padding: 0;
+  color: inherit;
+  cursor: pointer;
+  text-align: left;
+  text-decoration: none;
+  min-height: 24px;
+}
+.foot a:hover,
+.foot button:hover {
+  text-decoration: underline;
+}
+.foot .here {
+  font-weight: 700;
+}
+kbd {
+  font: 600 11px/16px var(--figures);
+  border: 1px solid var(--rule2);
+  border-radius: 3px;
+  padding: 0 4px;
+  color: var(--ink);
+}
+@media (max-width: 759px) {
+  .rail {
+    inset: auto 0 0 0;
+    width: auto;
+    height: 64px;
+    border-top: 2px solid var(--ink);
+    z-index: 10;
+  }
+  .gauge,
+  .house {
+    display: none;
+  }
+  ul {
+    position: static;
+    display: flex;
+    height: 100%;
+  }
+  li {
+    flex: 1;
+  }
+  li a {
+    flex-direction: column-reverse;
+    align-items: center;
+    justify-content: center;
+    height: 62px;
+    line-height: 18px;
+    font-size: 14px;
+    padding: 0;
+  }
+  li a.here::after {
+    right: auto;
+    left: 50%;
+    top: -1px;
+    margin-left: -8px;
+    border: 8px solid transparent;
+    border-top: 9px solid var(--leaf);
+    border-bottom: 0;
+  }
+  .foot {
+    display: none;
+  }
+}
+@media print {
+  .rail {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,131 @@
+import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
+import { useSession } from '@/shared/session'
+
+declare module 'vue-router' {
+  interface RouteMeta {
+    title: string
+    open?: boolean
+    rail?: string
+  }
+}
+
+const routes: RouteRecordRaw[] = [
+  {
+    path: '/',
+    name: 'today',
+    component: () => import('@/features/today/TodayPage.vue'),
+    meta: { title: 'Today', rail: 'today' },
+  },
+  {
+    path: '/tanks',
+    name: 'tanks',
+    component: () => import('@/features/tanks/TanksPage.vue'),
+    meta: { title: 'Tanks', rail: 'tanks' },
+  },
+  {
+    path: '/tanks/new',
+    name: 'tank-new',
+    component: () => import('@/features/tanks/TankForm.vue'),
+    meta: { title: 'New tank', rail: 'tanks' },
+  },
+  {
+    path: '/tanks/:tank',
+    name: 'tank',
+    component: () => import('@/features/tanks/TankPage.vue'),
+    props: true,
+    meta: { title: 'Tank', rail: 'tanks' },
+  },
+  {
+    path: '/tanks/:tank/measures',
+    name: 'tank-measures',
+    component: () => import('@/features/tanks/TankForm.vue'),
+    props: true,
+    meta: { title: 'Measures', rail: 'tanks' },
+  },
+  {
+    path: '/look',
+    name: 'look',
+    component: () => import('@/features/look/LookList.vue'),
+    meta: { title: 'Look', rail: 'look' },
+  },
+  {
+    path: '/look/:group',
+    name: 'look-at',
+    component: () => import('@/features/look/LookPage.vue'),
+    props: true,
+    meta: { title: 'Look', rail: 'look' },
+  },
+  {
+    path: '/courses',
+    name: 'courses',
+    component: () => import('@/features/courses/CoursesPage.vue'),
+    meta: { title: 'Courses', rail: 'courses' },
+  },
+  {
+    path: '/courses/for/:group',
+    name: 'course-for',
+    component: () => import('@/features/courses/ChoosePage.vue'),
+    props: true,
+    meta: { title: 'Choose a course', rail: 'courses' },
+  },
+  {
+    path: '/records',
+    name: 'records',
+    component: () => import('@/features/records/RecordsPage.vue'),
+    meta: { title: 'Records', rail: 'records' },
+  },
+  {
+    path: '/records/:case',
+    name: 'case',
+    component: () => import('@/features/records/CasePage.vue'),
+    props: (to) => ({ caseId: to.params['case'] }),
+    meta: { title: 'Case', rail: 'records' },
+  },
+  {
+    path: '/conditions/:condition',
+    name: 'condition',
+    component: () => import('@/features/look/ConditionPage.vue'),
+    props: true,
+    meta: { title: 'Condition', rail: 'look' },
+  },
+  {
+    path: '/settings',
+    name: 'settings',
+    component: () => import('@/features/settings/SettingsPage.vue'),
+    meta: { title: 'Your settings' },
+  },
+  {
+    path: '/enter',
+    name: 'enter',
+    component: () => import('@/features/enter/EnterPage.vue'),
+    meta: { title: 'Sign in', open: true },
+  },
+  {
+    path: '/:rest(.*)*',
+    name: 'nowhere',
+    component: () => import('@/features/enter/NowherePage.vue'),
+    meta: { title: 'Nothing here' },
+  },
+]
+
+export function makeRouter() {
+  const router = createRouter({
+    history: createWebHistory('/'),
+    routes,
+    scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+  })
+  router.beforeEach(async (to) => {
+    const session = useSession()
+    if (!session.state) await session.read()
+    if (!session.keeper && !to.meta.open)
+      return { name: 'enter', query: to.path === '/' ? {} : { to: to.fullPath } }
+    if (session.keeper && to.name === 'enter' && !to.hash) return { name: 'today' }
+    return true
+  })
+  router.afterEach((to, from) => {
+    document.title = `${to.meta.title}, Pennywort`
+    // a new screen begins at its heading, for those who hear it
+    if (from.name) setTimeout(() => document.querySelector<HTMLElement>('h1')?.focus(), 60)
+  })
+  return router
+}

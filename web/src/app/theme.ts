@@ -1,0 +1,144 @@
+import { definePreset } from '@primeuix/themes'
+import Aura from '@primeuix/themes/aura'
+
+/* PrimeVue's own tokens, pointed at ours, so that day and night need one set of names. */
+const control = {
+  background: 'var(--plate)',
+  disabledBackground: 'var(--shade)',
+  filledBackground: 'var(--plate)',
+  filledHoverBackground: 'var(--plate)',
+  filledFocusBackground: 'var(--plate)',
+  borderColor: 'var(--rule2)',
+  hoverBorderColor: 'var(--ink)',
+  focusBorderColor: 'var(--ink)',
+  invalidBorderColor: 'var(--brick)',
+  color: 'var(--ink)',
+  disabledColor: 'var(--ink2)',
+  placeholderColor: 'var(--ink2)',
+  invalidPlaceholderColor: 'var(--brick)',
+  iconColor: 'var(--ink2)',
+  shadow: 'none',
+}
+const scheme = {
+  surface: {
+    0: 'var(--plate)',
+    50: 'var(--paper)',
+    100: 'var(--shade)',
+    200: 'var(--rule)',
+    300: 'var(--rule)',
+    400: 'var(--rule2)',
+    500: 'var(--rule2)',
+    600: 'var(--ink2)',
+    700: 'var(--ink2)',
+    800: 'var(--ink)',
+    900: 'var(--ink)',
+    950: 'var(--ink)',
+  },
+  primary: {
+    color: 'var(--leaf)',
+    contrastColor: 'var(--on-leaf)',
+    hoverColor: 'var(--leaf-deep)',
+    activeColor: 'var(--leaf-deep)',
+  },
+  highlight: {
+    background: 'var(--shade)',
+    focusBackground: 'var(--shade)',
+    color: 'var(--ink)',
+    focusColor: 'var(--ink)',
+  },
+  mask: { background: 'rgba(13, 27, 24, 0.55)', color: 'var(--ink)' },
+  formField: control,
+  text: {
+    color: 'var(--ink)',
+    hoverColor: 'var(--ink)',
+    mutedColor: 'var(--ink2)',
+    hoverMutedColor: 'var(--ink2)',
+  },
+  content: {
+    background: 'var(--plate)',
+    hoverBackground: 'var(--shade)',
+    borderColor: 'var(--rule2)',
+    color: 'var(--ink)',
+    hoverColor: 'var(--ink)',
+  },
+  overlay: {
+    select: { background: 'var(--plate)', borderColor: 'var(--ink)', color: 'var(--ink)' },
+    popover: { background: 'var(--plate)', borderColor: 'var(--ink)', color: 'var(--ink)' },
+    modal: { background: 'var(--paper)', borderColor: 'var(--ink)', color: 'var(--ink)' },
+  },
+  list: {
+    option: {
+      focusBackground: 'var(--shade)',
+      selectedBackground: 'var(--shade)',
+      selectedFocusBackground: 'var(--shade)',
+      color: 'var(--ink)',
+      focusColor: 'var(--ink)',
+      selectedColor: 'var(--ink)',
+      selectedFocusColor: 'var(--ink)',
+    },
+  },
+}
+const outlined = {
+  background: 'var(--plate)',
+  hoverBackground: 'var(--shade)',
+  activeBackground: 'var(--shade)',
+  borderColor: 'var(--ink)',
+  hoverBorderColor: 'var(--ink)',
+  activeBorderColor: 'var(--ink)',
+  color: 'var(--ink)',
+  hoverColor: 'var(--ink)',
+  activeColor: 'var(--ink)',
+}
+const buttons = {
+  root: {
+    secondary: outlined,
+    danger: {
+      ...outlined,
+      borderColor: 'var(--brick)',
+      hoverBorderColor: 'var(--brick)',
+      activeBorderColor: 'var(--brick)',
+      color: 'var(--brick)',
+      hoverColor: 'var(--brick)',
+      activeColor: 'var(--brick)',
+    },
+  },
+}
+
+const toggles = {
+  root: {
+    background: 'var(--plate)',
+    checkedBackground: 'var(--ink)',
+    hoverBackground: 'var(--shade)',
+    borderColor: 'var(--rule2)',
+    checkedBorderColor: 'var(--ink)',
+    color: 'var(--ink)',
+    hoverColor: 'var(--ink)',
+    checkedColor: 'var(--paper)',
+  },
+  content: { checkedBackground: 'var(--ink)', checkedShadow: 'none' },
+}
+
+export const preset = definePreset(Aura, {
+  primitive: { borderRadius: { none: '0', xs: '2px', sm: '3px', md: '4px', lg: '4px', xl: '4px' } },
+  semantic: {
+    transitionDuration: '0.1s',
+    focusRing: { width: '2px', style: 'solid', color: 'var(--water)', offset: '2px' },
+    formField: { paddingX: '10px', paddingY: '8px', borderRadius: '4px' },
+    overlay: { modal: { borderRadius: '4px', padding: '20px' } },
+    colorScheme: { light: scheme, dark: scheme },
+  },
+  components: {
+    togglebutton: {
+      root: { borderRadius: '4px', fontWeight: '400', padding: '0' },
+      content: { padding: '7px 12px', borderRadius: '0' },
+      colorScheme: { light: toggles, dark: toggles },
+    },
+    selectbutton: { root: { borderRadius: '4px' } },
+    button: {
+      root: { borderRadius: '4px', paddingX: '14px', paddingY: '8px', label: { fontWeight: '650' } },
+      colorScheme: { light: buttons, dark: buttons },
+    },
+    dialog: { title: { fontSize: '20px', fontWeight: '700' } },
+    toast: { root: { borderRadius: '4px' } },
+  },
+})

@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+
+/** The days ahead: one column a day, one row a kind of task. */
+const props = defineProps<{ steps: Schemas['StepOut'][]; ends: string }>()
+const ROWS = [
+  { kind: 'dose', label: 'dose' },
+  { kind: 'water_change', label: 'water change' },
+  { kind: 'temperature', label: 'warmth' },
+  { kind: 'water_test', label: 'water test' },
+  { kind: 'look', label: 'look' },
+]
+const days = computed(() => Math.max(1, ...props.steps.map((s) => s.day)))
+const rows = computed(() =>
+  ROWS.map((r) => {
+    const steps = props.steps.filter((s) => s.kind === r.kind)
+    const byDay = new Map<number, Schemas['StepOut'][]>()
+    for (const s of steps) byDay.set(s.day, [...(byDay.get(s.day) ?? []), s])
+    return { ...r, byDay, count: steps.length }
+  }).filter((r) => r.count),
+)
+function words(steps: Schemas['StepOut'][]): string {
+  return steps.map((s) => `${s.at_words} ${s.title}${s.amount ? `, ${s.amount}` : ''}`).join('; ')
+}
+</script>
+
+<template>
+  <section class="days" aria-label="The days ahead">
+    <h2 class="block-head">
+      <span>Day board</span><span class="small quiet">{{ ends }}</span>
+    </h2>
+    <div class="scroll" tabindex="0" role="group" aria-label="Day board, scrolls sideways">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col" class="kind">day</th>
+            <th v-for="d in days" :key="d" scope="col" class="fig">{{ d }}</th>
+            <th scope="col" class="fig sum">in all</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in rows" :key="r.kind">
+            <th scope="row" class="kind">{{ r.label }}</th>
+            <td v-for="d in days" :key="d">
+              <span v-if="r.byDay.get(d)" :title="words(r.byDay.get(d)!)">
+                <svg
+                  width="14"
+                  height="16"
+                  viewBox="0 0 14 16"
+                  aria-hidden="true"
+                  focusable="false"
+                  :class="r.kind"
+                >
+                  <path v-if="r.kind === 'dose'" d="M7 1V15" class="dose" />
+                  <path v-else-if="r.kind === 'water_change'" d="M2 4l5 8 5 -8Z" class="change" />
+                  <path v-else-if="r.kind === 'temperature'" d="M7 14V3M3 7l4 -4 4 4" class="thin" />
+                  <circle v-else-if="r.kind === 'water_test'" cx="7" cy="8" r="3" class="thin" />
+                  <path v-else d="M3 8H11" class="look" />
+                </svg>
+                <span class="unseen">{{ words(r.byDay.get(d)!) }}</span>
+              </span>
+            </td>
+            <td class="fig sum">{{ r.count }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.days {
+  margin-top: 24px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  font-size: 13px;
+}
+th.fig,
+td {
+  width: 26px;
+  min-width: 26px;
+  text-align: center;
+  font-weight: 400;
+  font-size: 12px;
+}
+thead th {
+  border-bottom: 1px solid var(--ink);
+  height: 26px;
+}
+tbody td,
+tbody th {
+  border-bottom: 1px solid var(--rule);
+  height: 28px;
+}
+.kind {
+  text-align: left;
+  font-weight: 400;
+  width: 116px;
+  min-width: 116px;
+  white-space: nowrap;
+}
+.sum {
+  min-width: 56px;
+  text-align: right;
+}
+svg {
+  margin: 0 auto;
+}
+path,
+circle {
+  fill: none;
+  stroke: var(--ink);
+}
+.dose {
+  stroke-width: 3;
+}
+.change {
+  fill: var(--water);
+  fill-opacity: 0.28;
+}
+.look {
+  stroke-width: 1.6;
+}
+</style>

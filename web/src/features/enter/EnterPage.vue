@@ -1,0 +1,156 @@
+<script setup lang="ts">
+import { computed, onMounted, reactive, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { answer, api, Problem, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const problem = ref<Problem | null>(null)
+const busy = ref(false)
+const first = computed(() => session.state?.needs_set_up ?? false)
+const form = reactive({
+  username: '',
+  password: '',
+  display_name: '',
+  fishroom: '',
+  time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+})
+const zones = ref<string[]>([])
+const offered = ref<string[]>([])
+
+async function enter(call: () => Promise<Schemas['SessionOut']>) {
+  if (busy.value) return
+  busy.value = true
+  problem.value = null
+  try {
+    session.take(await call())
+    const to = route.query['to']
+    await router.replace(typeof to === 'string' && to.startsWith('/') ? to : { name: 'today' })
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error
+    problem.value = error
+  } finally {
+    busy.value = false
+  }
+}
+
+function send() {
+  const { username, password, display_name, fishroom, time_zone } = form
+  if (first.value)
+    return enter(() =>
+      answer(api.POST('/api/set-up', { body: { username, password, display_name, fishroom, time_zone } })),
+    )
+  return enter(() => answer(api.POST('/api/session', { body: { username, password } })))
+}
+
+function offer(typed: string) {
+  const words = typed.toLowerCase()
+  offered.value = zones.value.filter((z) => z.toLowerCase().includes(words)).slice(0, 40)
+}
+
+onMounted(async () => {
+  const token = route.hash.slice(1)
+  if (token) {
+    await enter(() => answer(api.POST('/api/session/link', { body: { token } })))
+    if (problem.value) await router.replace({ name: 'enter' })
+  }
+  if (first.value) zones.value = await answer(api.GET('/api/time-zones'))
+})
+</script>
+
+<template>
+  <main class="enter">
+    <h1>Pennywort</h1>
+    <p class="lead">
+      {{
+        first
+          ? 'Nobody lives here yet. Name yourself and your fishroom, and begin.'
+          : 'Quarantine, diagnosis and treatment of ornamental fish, reckoned and recorded.'
+      }}
+    </p>
+    <form novalidate @submit.prevent="send">
+      <template v-if="first">
+        <FieldRow v-slot="f" label="Your name" field="display_name" :problem="problem">
+          <InputText :id="f.id" v-model="form.display_name" :invalid="f.invalid" autocomplete="name" />
+        </FieldRow>
+        <FieldRow v-slot="f" label="Fishroom" field="fishroom" :problem="problem">
+          <InputText :id="f.id" v-model="form.fishroom" :invalid="f.invalid" autocomplete="off" />
+        </FieldRow>
+        <FieldRow v-slot="f" label="Its clock" field="time_zone" :problem="problem">
+          <AutoComplete
+            v-model="form.time_zone"
+            :input-id="f.id"
+            :suggestions="offered"
+            dropdown
+            :pt="{ dropdown: { 'aria-label': 'All time zones' } }"
+            @complete="offer($event.query)"
+          />
+        </FieldRow>
+      </template>
+      <FieldRow v-slot="f" label="Sign-in name" field="username" :problem="problem">
+        <InputText
+          :id="f.id"
+          v-model="form.username"
+          :invalid="f.invalid"
+          autocomplete="username"
+          autocapitalize="none"
+        />
+      </FieldRow>
+      <FieldRow
+        v-slot="f"
+        label="Password"
+        field="password"
+        :problem="problem"
+        :hint="first ? 'ten characters or more' : undefined"
+      >
+        <InputText
+          :id="f.id"
+          v-model="form.password"
+          type="password"
+          :invalid="f.invalid"
+          :autocomplete="first ? 'new-password' : 'current-password'"
+        />
+      </FieldRow>
+      <ProblemNote
+        :problem="problem"
+        :fields="['username', 'password', 'display_name', 'fishroom', 'time_zone']"
+      />
+      <Button
+        type="submit"
+        :label="first ? 'Open the fishroom' : 'Sign in'"
+        :loading="busy"
+        data-testid="enter"
+      />
+    </form>
+  </main>
+</template>
+
+<style scoped>
+.enter {
+  max-width: 460px;
+  margin: 12vh auto 0;
+  padding: 0 20px;
+}
+h1 {
+  font-size: 28px;
+  line-height: 40px;
+  padding-bottom: 4px;
+  border-bottom: 3px solid var(--ink);
+  box-shadow:
+    0 4px 0 -1px var(--paper),
+    0 5px 0 -1px var(--ink);
+}
+.lead {
+  padding: 16px 0;
+  font-size: 16px;
+  line-height: 23px;
+}
+form :deep(.p-button) {
+  margin-top: 16px;
+  min-height: 44px;
+}
+</style>

@@ -1,0 +1,213 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import SignMark from '@/shared/SignMark.vue'
+import { placeAnswer, type Signs } from './marks'
+import PlateDrawing from './PlateDrawing.vue'
+import { places, PLAN, SIDE } from './places'
+
+const props = defineProps<{ regions: Schemas['RegionOut'][]; signs: Signs }>()
+const picked = defineModel<string>('picked', { required: true })
+const shown = computed(() =>
+  places.flatMap((place) => {
+    const region = props.regions.find((r) => r.id === place.id)
+    return region ? [{ ...place, region, answer: placeAnswer(props.signs, region) }] : []
+  }),
+)
+const WORDS = { seen: 'seen', absent: 'not there', unknown: 'not looked at' }
+const percent = (part: number, whole: number) => `${(part / whole) * 100}%`
+const side = {
+  left: percent(SIDE.left, PLAN.width),
+  top: percent(SIDE.top, PLAN.height),
+  width: percent(SIDE.width * SIDE.scale, PLAN.width),
+  height: percent(SIDE.height * SIDE.scale, PLAN.height),
+}
+const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) translate(${-SIDE.x} ${-SIDE.y})`
+</script>
+
+<template>
+  <div class="plan">
+    <div class="board">
+      <PlateDrawing name="side" class="side" :style="side" />
+      <div
+        v-for="p in shown.filter((s) => s.inset)"
+        :key="`i${p.id}`"
+        class="inset"
+        :class="{ picked: picked === p.id }"
+        :style="{
+          left: percent(p.inset!.x, PLAN.width),
+          width: percent(p.inset!.width, PLAN.width),
+        }"
+        @click="picked = p.id"
+      >
+        <PlateDrawing :name="p.inset!.drawing" />
+      </div>
+      <svg class="over" :viewBox="`0 0 ${PLAN.width} ${PLAN.height}`" aria-hidden="true" focusable="false">
+        <g :transform="toPlan">
+          <template v-for="p in shown" :key="p.id">
+            <path
+              v-if="p.outline"
+              :d="p.outline"
+              class="place"
+              :class="[p.answer, { picked: picked === p.id }]"
+              @click="picked = p.id"
+            />
+          </template>
+        </g>
+        <template v-for="p in shown" :key="`l${p.id}`">
+          <g v-if="p.point" class="leader">
+            <path class="halo" :d="`M${p.label[0] + 30} ${p.label[1]}L${p.point[0]} ${p.point[1]}`" />
+            <path :d="`M${p.label[0] + 30} ${p.label[1]}L${p.point[0]} ${p.point[1]}`" />
+            <circle :cx="p.point[0]" :cy="p.point[1]" r="2" />
+          </g>
+        </template>
+      </svg>
+      <button
+        v-for="p in shown"
+        :key="`b${p.id}`"
+        type="button"
+        class="label"
+        :class="{ picked: picked === p.id }"
+        :style="{ left: percent(p.label[0], PLAN.width), top: percent(p.label[1], PLAN.height) }"
+        :aria-pressed="picked === p.id"
+        :data-testid="`place-${p.id}`"
+        @click="picked = p.id"
+      >
+        <SignMark :state="p.answer" :size="15" /><span
+          >{{ p.inset ? p.region.name.replace('the ', '') : p.region.name
+          }}<span class="unseen">, {{ WORDS[p.answer] }}</span></span
+        >
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.board {
+  position: relative;
+  aspect-ratio: 580 / 394;
+  background: var(--plate);
+  border: 1px solid var(--ink);
+}
+.side {
+  position: absolute;
+}
+.over {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  pointer-events: none;
+}
+.place {
+  fill: transparent;
+  stroke: none;
+  pointer-events: all;
+  cursor: pointer;
+}
+.place.seen {
+  fill: url(#p-seen);
+  opacity: 0.55;
+}
+.place:hover {
+  stroke: var(--leaf);
+  stroke-width: 1.5;
+}
+.place.picked {
+  stroke: var(--leaf);
+  stroke-width: 2.2;
+  opacity: 1;
+}
+.place.picked:not(.seen) {
+  fill: url(#p-pick);
+  fill-opacity: 0.5;
+}
+.leader path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 0.8;
+}
+.leader .halo {
+  stroke: var(--plate);
+  stroke-width: 3;
+}
+.leader circle {
+  fill: var(--ink);
+}
+.inset {
+  position: absolute;
+  top: 73.2%;
+  height: 20%;
+  border: 1px solid var(--ink);
+  cursor: pointer;
+  overflow: hidden;
+}
+.inset.picked {
+  outline: 2px solid var(--leaf);
+}
+.inset :deep(.drawing) {
+  height: 100%;
+}
+.label {
+  position: absolute;
+  transform: translateY(-50%);
+  display: flex;
+  align-items: center;
+  gap: 3px;
+  background: var(--plate);
+  border: 0;
+  border-radius: 3px;
+  padding: 2px 4px 2px 0;
+  min-height: 24px;
+  font-size: 12.5px;
+  line-height: 16px;
+  color: var(--ink);
+  cursor: pointer;
+  white-space: nowrap;
+}
+.label:hover {
+  text-decoration: underline;
+}
+.label.picked {
+  font-weight: 700;
+}
+@media (max-width: 759px) {
+  .board {
+    aspect-ratio: auto;
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    padding-top: 48%;
+    border-bottom: 0;
+  }
+  .side {
+    height: auto !important;
+    aspect-ratio: 560 / 270;
+    top: 4px !important;
+    left: 4% !important;
+    width: 92% !important;
+  }
+  .over,
+  .inset {
+    display: none;
+  }
+  .label {
+    position: static;
+    transform: none;
+    min-height: 56px;
+    font-size: 15px;
+    padding: 0 10px;
+    gap: 8px;
+    border: 1px solid var(--rule);
+    border-width: 1px 0 0;
+    border-radius: 0;
+    white-space: normal;
+    text-align: left;
+  }
+  .label:nth-of-type(odd) {
+    border-right: 1px solid var(--rule);
+  }
+  .label.picked {
+    background: var(--shade);
+  }
+}
+</style>

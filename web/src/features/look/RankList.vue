@@ -1,0 +1,200 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { Schemas } from '@/api/client'
+
+/** What fits: each condition's share with its band, and the evidence for, against, and not looked at. */
+const props = defineProps<{ weighed: Schemas['WeighedOut']; group: string }>()
+const all = ref(false)
+const some = computed(() => props.weighed.looked_at > 0)
+const shown = computed(() => {
+  const worth = props.weighed.ranked.filter((r, i) => i < 4 || r.tag)
+  return all.value ? props.weighed.ranked : worth
+})
+const MARKS = { for: ['', '+', '++', '+++'], against: ['', '−', '−−', '−−−'] }
+const at = (n: number) => 2 + n * 1.76
+</script>
+
+<template>
+  <section class="rank" aria-label="What fits">
+    <div class="block-head top">
+      <h2>What fits</h2>
+      <span class="fig small quiet" aria-hidden="true">in 100</span>
+    </div>
+    <ol data-testid="ranking">
+      <li v-for="(r, i) in shown" :key="r.condition" :data-testid="`rank-${r.condition}`">
+        <div class="line">
+          <h3>
+            <RouterLink :to="{ name: 'condition', params: { condition: r.condition }, query: { group } }">{{
+              r.short_name
+            }}</RouterLink>
+            <span v-if="r.tag" class="tag" :class="r.tag === 'worst if missed' ? 'brick' : 'leaf'">{{
+              r.tag
+            }}</span>
+            <span
+              v-if="r.tag === 'worst if missed' || (r.urgency === 'hours' && i === 0 && some)"
+              class="tag brick"
+              >kills in hours</span
+            >
+          </h3>
+          <svg
+            class="ruler"
+            :class="{ risk: r.tag === 'worst if missed' }"
+            width="184"
+            height="18"
+            viewBox="0 0 184 18"
+            aria-hidden="true"
+            focusable="false"
+          >
+            <path class="axis" d="M2 14.5H178M2 11V17M46 13V16M90 11V17M134 13V16M178 11V17" />
+            <path
+              class="band"
+              :d="`M${at(r.in_100_low)} 7H${at(r.in_100_high)}M${at(r.in_100_low)} 4V10M${at(r.in_100_high)} 4V10`"
+            />
+            <circle :cx="at(r.in_100)" cy="7" r="3.4" />
+          </svg>
+          <b class="fig share"
+            >{{ r.in_100
+            }}<span class="unseen"> in 100, between {{ r.in_100_low }} and {{ r.in_100_high }}</span></b
+          >
+        </div>
+        <div v-if="some && (i < 3 || r.tag || all)" class="evidence small">
+          <ul aria-label="for">
+            <li v-for="e in r.evidence_for.slice(0, 4)" :key="e.sign">
+              <span class="fig leaf">{{ MARKS.for[e.marks] }}</span>{{ e.seen ? '' : 'not: ' }}{{ e.label }}
+            </li>
+          </ul>
+          <ul aria-label="against">
+            <li v-for="e in r.evidence_against.slice(0, 3)" :key="e.sign">
+              <span class="fig brick">{{ MARKS.against[e.marks] }}</span>{{ e.seen ? '' : 'not: '
+              }}{{ e.label }}
+            </li>
+            <li v-if="r.not_looked_at.length" class="quiet">not looked at: {{ r.not_looked_at[0] }}</li>
+          </ul>
+        </div>
+      </li>
+      <li class="else">
+        <div class="line">
+          <h3>Something else</h3>
+          <svg
+            class="ruler"
+            width="184"
+            height="18"
+            viewBox="0 0 184 18"
+            aria-hidden="true"
+            focusable="false"
+          >
+            <path class="axis" d="M2 14.5H178M2 11V17M46 13V16M90 11V17M134 13V16M178 11V17" />
+            <circle :cx="at(weighed.something_else_in_100)" cy="7" r="3.4" />
+          </svg>
+          <b class="fig share">{{ weighed.something_else_in_100 }}</b>
+        </div>
+      </li>
+    </ol>
+    <p class="small quiet foot">
+      Expert guesses, not counts: read them as more and less likely.
+      <button type="button" class="link" @click="all = !all">
+        {{ all ? 'Fewer' : `All ${weighed.ranked.length}` }}
+      </button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.top {
+  border-bottom: 1px solid var(--ink);
+}
+h2 {
+  font-size: 14px;
+}
+ol > li {
+  border-bottom: 1px solid var(--rule2);
+  padding: 3px 0 5px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 1fr 184px 40px;
+  align-items: center;
+  min-height: 26px;
+}
+h3 {
+  font-size: 15px;
+  line-height: 20px;
+  font-weight: 700;
+}
+h3 a {
+  text-decoration: none;
+}
+h3 a:hover {
+  text-decoration: underline;
+}
+.tag {
+  font-size: 12.5px;
+  font-weight: 600;
+  margin-left: 10px;
+  white-space: nowrap;
+}
+.share {
+  font-size: 20px;
+  text-align: right;
+  font-weight: 600;
+}
+.axis {
+  stroke: var(--rule2);
+  fill: none;
+}
+.band {
+  stroke: var(--ink);
+  stroke-width: 1.8;
+  fill: none;
+}
+circle {
+  fill: var(--ink);
+}
+.risk .band {
+  stroke: var(--brick);
+}
+.risk circle {
+  fill: var(--brick);
+}
+.evidence {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 16px;
+}
+.evidence li {
+  padding-left: 34px;
+  position: relative;
+}
+.evidence li .fig {
+  position: absolute;
+  left: 0;
+  width: 28px;
+  text-align: right;
+  font-weight: 700;
+}
+.foot {
+  padding-top: 6px;
+}
+.link {
+  background: none;
+  border: 0;
+  min-height: 24px;
+  cursor: pointer;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+@media (max-width: 759px) {
+  .line {
+    grid-template-columns: 1fr 40px;
+  }
+  .ruler {
+    grid-row: 2;
+    grid-column: 1 / -1;
+  }
+  .evidence {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,309 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { answer, api, type Problem, type Schemas } from '@/api/client'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+import CaseSummary from './CaseSummary.vue'
+import CloseForm from './CloseForm.vue'
+import KindMark from './KindMark.vue'
+
+const props = defineProps<{ caseId: string }>()
+const session = useSession()
+const path = computed(() => ({ ...session.inRoom(), case_id: props.caseId }))
+const { data: story, error } = useQuery({
+  queryKey: ['case', () => props.caseId],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/cases/{case_id}', { params: { path: path.value } })),
+})
+const days = computed(() => {
+  const byDay: { day: number; words: string; lines: Schemas['LineOut'][] }[] = []
+  for (const line of story.value?.lines ?? []) {
+    const last = byDay.at(-1)
+    if (last?.day === line.day) last.lines.push(line)
+    else byDay.push({ day: line.day, words: line.day_words, lines: [line] })
+  }
+  return byDay
+})
+const closing = ref(false)
+const stopping = ref<Schemas['CourseOut'] | null>(null)
+const reason = ref('')
+const stop = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/courses/{course_id}/stop', {
+      params: { path: { ...session.inRoom(), course_id: stopping.value?.uid ?? '' } },
+      body: { write_id, reason: reason.value },
+    }),
+  ),
+)
+async function stopNow() {
+  if (await stop.run()) stopping.value = null
+}
+const struck = ref<Schemas['LineOut'] | null>(null)
+const strike = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/strike', {
+      params: { path: session.inRoom() },
+      body: {
+        write_id,
+        ledger: (struck.value?.ledger ?? 'look') as Schemas['StrikeIn']['ledger'],
+        entry: struck.value?.entry ?? '',
+        reason: reason.value,
+      },
+    }),
+  ),
+)
+async function strikeNow() {
+  if (await strike.run()) struck.value = null
+}
+const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.caseId}`)
+</script>
+
+<template>
+  <PageHead
+    :title="story ? `Case ${story.number}, ${story.tank_name}` : 'Case'"
+    :sentence="story?.sentence"
+  />
+  <ProblemNote :problem="error as Problem | null" />
+  <template v-if="story">
+    <CaseSummary :figures="story.figures" />
+    <div class="presses">
+      <template v-if="story.open">
+        <RouterLink class="act main" :to="{ name: 'look-at', params: { group: story.group } }"
+          >Look again</RouterLink
+        >
+        <RouterLink
+          class="act"
+          :to="{
+            name: 'course-for',
+            params: { group: story.group },
+            query: story.condition ? { condition: story.condition } : {},
+          }"
+          >Choose a course</RouterLink
+        >
+        <RouterLink class="act" :to="{ name: 'tank', params: { tank: story.tank } }"
+          >Log in the tank</RouterLink
+        >
+        <Button
+          v-for="c in story.courses.filter((x) => x.running)"
+          :key="c.uid"
+          severity="secondary"
+          :label="`Stop: ${c.name}`"
+          @click="((stopping = c), (reason = ''))"
+        />
+        <Button
+          severity="secondary"
+          label="Close the case"
+          data-testid="close-case"
+          @click="closing = true"
+        />
+      </template>
+      <a :href="`${file}/file`" download data-testid="export-json">Case as JSON</a>
+      <a :href="`${file}/calendar`" download data-testid="export-ics">Tasks as calendar</a>
+    </div>
+    <p v-if="story.outcome_note" class="said">{{ story.outcome_note }}</p>
+    <ol class="story">
+      <li v-for="d in days" :key="`${d.day}`" class="day">
+        <h2>
+          <span class="fig">{{ d.day }}</span><span class="small quiet">{{ d.words }}</span>
+        </h2>
+        <ol>
+          <li
+            v-for="(l, i) in d.lines"
+            :key="i"
+            :class="[l.kind, { off: l.struck || l.corrected }]"
+            data-testid="story-line"
+          >
+            <span class="fig small quiet">{{ l.at_words }}</span>
+            <KindMark :kind="l.kind" />
+            <span class="words">
+              <b>{{ l.words }}</b>
+              <span v-if="l.corrected" class="small quiet">, corrected later</span>
+              <span v-if="l.detail" class="small quiet block">{{ l.detail }}</span>
+            </span>
+            <span class="small quiet by">{{ l.by }}</span>
+            <button
+              v-if="story.open && l.ledger && !l.struck"
+              type="button"
+              class="link small"
+              :aria-label="`Strike out: ${l.words}, ${l.at_words}`"
+              @click="((struck = l), (reason = ''))"
+            >
+              strike out
+            </button>
+            <span v-else />
+          </li>
+        </ol>
+      </li>
+    </ol>
+    <Dialog v-if="closing" visible modal header="Close the case" @update:visible="closing = false">
+      <CloseForm :story="story" @done="closing = false" />
+    </Dialog>
+    <Dialog
+      v-if="stopping"
+      visible
+      modal
+      :header="`Stop: ${stopping.name}`"
+      @update:visible="stopping = null"
+    >
+      <form class="ask" @submit.prevent="stopNow">
+        <p>Its tasks fall away. What is in the water stays in the water until it is changed out.</p>
+        <label for="stop-reason">Why</label>
+        <InputText id="stop-reason" v-model="reason" maxlength="200" />
+        <ProblemNote :problem="stop.problem.value" />
+        <Button type="submit" label="Stop the course" severity="danger" :loading="stop.busy.value" />
+      </form>
+    </Dialog>
+    <Dialog v-if="struck" visible modal header="Strike out" @update:visible="struck = null">
+      <form class="ask" @submit.prevent="strikeNow">
+        <p>
+          <b>{{ struck.words }}</b>, {{ struck.day_words }} {{ struck.at_words }}. It stays in the record,
+          crossed through.
+        </p>
+        <label for="strike-reason">Why</label>
+        <InputText id="strike-reason" v-model="reason" maxlength="200" />
+        <ProblemNote :problem="strike.problem.value" />
+        <Button
+          type="submit"
+          label="Strike it out"
+          severity="danger"
+          :loading="strike.busy.value"
+          data-testid="save-strike"
+        />
+      </form>
+    </Dialog>
+  </template>
+</template>
+
+<style scoped>
+.presses {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+  margin-bottom: 20px;
+}
+.presses a:not(.act) {
+  padding: 8px 4px;
+}
+.act {
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--plate);
+  font-weight: 650;
+  text-decoration: none;
+  padding: 8px 14px;
+}
+.act.main {
+  background: var(--leaf);
+  border-color: var(--leaf);
+  color: var(--on-leaf);
+}
+.said {
+  border-left: 3px solid var(--ink);
+  padding: 2px 0 2px 12px;
+  margin-bottom: 20px;
+  font-size: 16px;
+  line-height: 23px;
+  max-width: 68ch;
+}
+.day {
+  display: grid;
+  grid-template-columns: 84px 1fr;
+  border-top: 1px solid var(--rule2);
+}
+h2 {
+  padding-top: 8px;
+  line-height: 20px;
+}
+h2 .fig {
+  display: block;
+  font-size: 20px;
+  font-weight: 600;
+}
+h2 .small {
+  font-weight: 400;
+}
+.day li {
+  display: grid;
+  grid-template-columns: 48px 24px 1fr 90px 70px;
+  gap: 0 8px;
+  align-items: baseline;
+  padding: 6px 0;
+  border-top: 1px solid var(--rule);
+}
+.day li:first-child {
+  border-top: 0;
+}
+.day li :deep(svg) {
+  align-self: start;
+  margin-top: 2px;
+}
+.words {
+  max-width: 78ch;
+}
+.words b {
+  font-weight: 600;
+}
+.loss .words b,
+.close .words b {
+  font-weight: 700;
+}
+.loss .words b {
+  color: var(--brick);
+}
+.block {
+  display: block;
+}
+.off .words b {
+  text-decoration: line-through;
+  font-weight: 400;
+  color: var(--ink2);
+}
+.link {
+  background: none;
+  border: 0;
+  min-height: 24px;
+  cursor: pointer;
+  color: var(--ink2);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+  text-align: right;
+}
+.ask {
+  display: grid;
+  gap: 10px;
+  width: min(420px, 78vw);
+}
+@media (max-width: 759px) {
+  .day {
+    grid-template-columns: 1fr;
+  }
+  h2 .fig {
+    display: inline;
+    margin-right: 10px;
+  }
+  .day li {
+    grid-template-columns: 44px 22px 1fr;
+  }
+  .by,
+  .day li > .link {
+    grid-column: 3;
+    text-align: left;
+  }
+  .act,
+  .presses :deep(.p-button) {
+    min-height: 56px;
+    display: inline-flex;
+    align-items: center;
+  }
+}
+@media print {
+  .presses,
+  .link {
+    display: none;
+  }
+}
+</style>

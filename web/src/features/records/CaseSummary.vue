@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import type { Schemas } from '@/api/client'
+
+defineProps<{ figures: Schemas['FiguresOut'] }>()
+</script>
+
+<template>
+  <dl class="figures" data-testid="figures">
+    <div>
+      <dt>days</dt>
+      <dd class="fig">{{ figures.days }}</dd>
+    </div>
+    <div>
+      <dt>doses given</dt>
+      <dd class="fig">{{ figures.doses_given }}</dd>
+    </div>
+    <div>
+      <dt>looks</dt>
+      <dd class="fig">{{ figures.looks }}</dd>
+    </div>
+    <div>
+      <dt>fish at first</dt>
+      <dd class="fig">{{ figures.fish_at_start }}</dd>
+    </div>
+    <div>
+      <dt>lost</dt>
+      <dd class="fig" :class="{ brick: figures.fish_lost !== '0' }">{{ figures.fish_lost }}</dd>
+    </div>
+    <div>
+      <dt>left</dt>
+      <dd class="fig">
+        {{ figures.fish_left
+        }}<span v-if="figures.survived" class="small quiet"> {{ figures.survived }}</span>
+      </dd>
+    </div>
+  </dl>
+</template>
+
+<style scoped>
+.figures {
+  display: grid;
+  grid-template-columns: repeat(6, minmax(0, auto));
+  border-bottom: 1px solid var(--ink);
+  margin-bottom: 20px;
+}
+.figures > div {
+  border-left: 1px solid var(--rule2);
+  padding: 2px 16px 10px 12px;
+}
+.figures > div:first-child {
+  border-left: 0;
+  padding-left: 0;
+}
+dt {
+  font-size: 12.5px;
+  color: var(--ink2);
+}
+dd {
+  font-size: 20px;
+  line-height: 26px;
+  font-weight: 600;
+}
+.small {
+  font-size: 13px;
+  margin-left: 8px;
+}
+@media (max-width: 759px) {
+  .figures {
+    grid-template-columns: repeat(3, 1fr);
+  }
+  .figures > div:nth-child(4) {
+    border-left: 0;
+    padding-left: 0;
+  }
+}
+</style>

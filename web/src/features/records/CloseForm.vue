@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+const props = defineProps<{ story: Schemas['StoryOut'] }>()
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const outcome = ref<Schemas['CloseIn']['outcome'] | null>(null)
+const condition = ref(props.story.condition)
+const note = ref('')
+const conditions = useQuery({
+  queryKey: ['conditions'],
+  queryFn: () => answer(api.GET('/api/reference/conditions')),
+  staleTime: Infinity,
+})
+const outcomes = [
+  { value: 'recovered', label: 'recovered' },
+  { value: 'stable', label: 'not cured, stable' },
+  { value: 'lost', label: 'lost' },
+  { value: 'ended', label: 'put down' },
+  { value: 'unclear', label: 'unclear' },
+]
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/cases/{case_id}/close', {
+      params: { path: { ...session.inRoom(), case_id: props.story.uid } },
+      body: { write_id, outcome: outcome.value ?? 'unclear', note: note.value, condition: condition.value },
+    }),
+  ),
+)
+async function save() {
+  if (outcome.value && (await write.run())) emit('done')
+}
+</script>
+
+<template>
+  <form novalidate @submit.prevent="save">
+    <p id="outcome-label" class="what">How did it end?</p>
+    <SelectButton
+      v-model="outcome"
+      :options="outcomes"
+      option-label="label"
+      option-value="value"
+      aria-labelledby="outcome-label"
+      data-testid="outcome"
+    />
+    <FieldRow v-slot="f" label="What it was" field="condition" :problem="write.problem.value">
+      <Select
+        v-model="condition"
+        :label-id="f.id"
+        :options="conditions.data.value ?? []"
+        option-label="short_name"
+        option-value="id"
+        placeholder="never known"
+        aria-label="What it was"
+        show-clear
+      />
+    </FieldRow>
+    <FieldRow
+      v-slot="f"
+      label="What you would tell the next keeper"
+      field="note"
+      :problem="write.problem.value"
+      wide
+    >
+      <Textarea :id="f.id" v-model="note" rows="3" maxlength="1000" />
+    </FieldRow>
+    <p v-if="story.courses.some((c) => c.running)" class="small tannin">
+      The course that is running ends with the case. What is in the water stays in the water.
+    </p>
+    <ProblemNote :problem="write.problem.value" :fields="['condition', 'note']" />
+    <Button
+      type="submit"
+      label="Close the case"
+      :disabled="!outcome"
+      :loading="write.busy.value"
+      class="save"
+      data-testid="save-close"
+    />
+  </form>
+</template>
+
+<style scoped>
+form {
+  width: min(520px, 80vw);
+}
+.what {
+  padding-bottom: 8px;
+  font-weight: 650;
+}
+textarea {
+  width: 100%;
+}
+.save {
+  margin-top: 14px;
+  min-height: 48px;
+}
+:deep(.p-selectbutton) {
+  flex-wrap: wrap;
+}
+</style>

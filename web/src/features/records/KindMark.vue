@@ -1,0 +1,43 @@
+<script setup lang="ts">
+/** The kind of a story's line, in the strips' own shapes. */
+defineProps<{ kind: string }>()
+</script>
+
+<template>
+  <svg class="kind" width="16" height="16" viewBox="0 0 16 16" aria-hidden="true" focusable="false">
+    <path v-if="kind === 'dose'" class="dose" d="M8 1V15" />
+    <path v-else-if="kind === 'change'" class="change" d="M2 3l6 9 6 -9Z" />
+    <circle v-else-if="kind === 'reading'" class="dot" cx="8" cy="8" r="3" />
+    <circle v-else-if="kind === 'loss'" class="loss" cx="8" cy="8" r="4.4" />
+    <path v-else-if="kind === 'look'" class="thin" d="M1 8Q8 0 15 8Q8 16 1 8ZM8 5.6a2.4 2.4 0 1 0 0.01 0" />
+    <path v-else-if="kind === 'course'" class="thin" d="M4 15V2H13L10.5 5L13 8H4" />
+    <path v-else-if="kind === 'observation'" class="thin" d="M2 3H14V11H8L5 14V11H2Z" />
+    <path v-else class="bar" d="M2 8H14" />
+  </svg>
+</template>
+
+<style scoped>
+path,
+circle {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.3;
+}
+.dose {
+  stroke-width: 3;
+}
+.change {
+  fill: var(--water);
+  fill-opacity: 0.28;
+}
+.dot {
+  fill: var(--ink);
+}
+.loss {
+  stroke: var(--brick);
+  stroke-width: 2;
+}
+.bar {
+  stroke-width: 2.4;
+}
+</style>

@@ -1,0 +1,193 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import { answer, api, type Problem } from '@/api/client'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+const session = useSession()
+const router = useRouter()
+const cases = useQuery({
+  queryKey: ['cases', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/cases', { params: { path: session.inRoom() } })),
+})
+const open = computed(() => (cases.data.value ?? []).filter((c) => c.open))
+const closed = computed(() => (cases.data.value ?? []).filter((c) => !c.open))
+const sentence = computed(() =>
+  cases.data.value ? `${open.value.length} open, ${closed.value.length} closed.` : '',
+)
+const text = ref('')
+const bring = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/cases/import', {
+      params: { path: session.inRoom() },
+      body: { write_id, text: text.value },
+    }),
+  ),
+)
+const file = ref<HTMLInputElement | null>(null)
+async function take(event: Event) {
+  const chosen = (event.target as HTMLInputElement).files?.[0]
+  if (!chosen) return
+  text.value = await chosen.text()
+  const done = await bring.run()
+  if (file.value) file.value.value = ''
+  if (done) await router.push({ name: 'case', params: { case: done.uid } })
+}
+const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick', ended: 'brick' }
+</script>
+
+<template>
+  <PageHead title="Records" :sentence="sentence" />
+  <ProblemNote :problem="(cases.error.value as Problem | null) ?? bring.problem.value" />
+  <p v-if="cases.data.value && !cases.data.value.length" class="empty">
+    No case yet. The first look in which something is seen opens one by itself.
+  </p>
+  <template
+    v-for="part in [
+      { title: 'Open', rows: open },
+      { title: 'Closed', rows: closed },
+    ]"
+    :key="part.title"
+  >
+    <table v-if="part.rows.length" class="cases">
+      <caption>
+        {{
+          part.title
+        }}
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col" class="right">no.</th>
+          <th scope="col">tank</th>
+          <th scope="col">fish</th>
+          <th scope="col">what</th>
+          <th scope="col">opened</th>
+          <th scope="col" class="right">days</th>
+          <th scope="col" class="right">doses</th>
+          <th scope="col" class="right">lost</th>
+          <th scope="col">outcome</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="c in part.rows" :key="c.uid">
+          <td class="fig right quiet">{{ c.number }}</td>
+          <th scope="row">
+            <RouterLink :to="{ name: 'case', params: { case: c.uid } }" :data-testid="`case-${c.number}`">{{
+              c.tank_name
+            }}</RouterLink>
+          </th>
+          <td>{{ c.fish }}</td>
+          <td>{{ c.condition_name || 'no name yet' }}</td>
+          <td class="nowrap">{{ c.opened_words }}</td>
+          <td class="fig right">{{ c.figures.days }}</td>
+          <td class="fig right">{{ c.figures.doses_given }}</td>
+          <td class="fig right" :class="{ brick: c.figures.fish_lost !== '0' }">{{ c.figures.fish_lost }}</td>
+          <td :class="OUTCOME_TONE[c.outcome]">{{ c.outcome_words || 'open' }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </template>
+  <div class="bring">
+    <label for="case-file">Bring in a case from its JSON file</label>
+    <input
+      id="case-file"
+      ref="file"
+      type="file"
+      accept="application/json,.json"
+      data-testid="import-file"
+      @change="take"
+    />
+  </div>
+</template>
+
+<style scoped>
+.cases {
+  width: 100%;
+  border-collapse: collapse;
+  margin-bottom: 24px;
+}
+caption {
+  text-align: left;
+  font-weight: 700;
+  border-top: 2px solid var(--ink);
+  padding: 4px 0;
+}
+thead th {
+  font-size: 12.5px;
+  font-weight: 400;
+  color: var(--ink2);
+  text-align: left;
+}
+thead th.right,
+td.right {
+  text-align: right;
+  padding-right: 16px;
+}
+td,
+tbody th {
+  border-top: 1px solid var(--rule);
+  height: 40px;
+  text-align: left;
+  padding-right: 10px;
+}
+.bring {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+  border-top: 2px solid var(--ink);
+  padding-top: 12px;
+}
+.bring input {
+  color: var(--ink);
+}
+.bring input::file-selector-button {
+  font: 650 14px/20px var(--words);
+  color: var(--ink);
+  background: var(--plate);
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  padding: 8px 14px;
+  margin-right: 12px;
+}
+.empty {
+  padding-bottom: 24px;
+}
+@media (max-width: 759px) {
+  thead,
+  td:nth-child(5),
+  td:nth-child(6),
+  td:nth-child(7) {
+    display: none;
+  }
+  tbody tr {
+    display: grid;
+    grid-template-columns: 34px 1fr auto;
+    gap: 0 8px;
+    border-top: 1px solid var(--rule);
+    padding: 8px 0;
+  }
+  td,
+  tbody th {
+    border: 0;
+    height: auto;
+    grid-column: 2;
+  }
+  td:first-child {
+    grid-column: 1;
+    grid-row: 1;
+  }
+  td:last-child {
+    grid-column: 3;
+    grid-row: 1;
+  }
+  td:nth-child(8) {
+    grid-column: 3;
+    grid-row: 2;
+  }
+}
+</style>

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { useRouter } from 'vue-router'
+import type { Schemas } from '@/api/client'
+import { cautionWords } from '@/shared/cautionWords'
+import PageHead from '@/shared/PageHead.vue'
+import { useSession } from '@/shared/session'
+
+const session = useSession()
+const router = useRouter()
+
+type Preferences = Schemas['PreferencesIn']
+const choices: { name: keyof Preferences; label: string; options: { value: string; label: string }[] }[] = [
+  {
+    name: 'volume_unit',
+    label: 'Water',
+    options: [
+      { value: 'l', label: 'litres' },
+      { value: 'us_gal', label: 'US gallons' },
+      { value: 'imp_gal', label: 'imperial gallons' },
+    ],
+  },
+  {
+    name: 'temperature_unit',
+    label: 'Warmth',
+    options: [
+      { value: 'c', label: '°C' },
+      { value: 'f', label: '°F' },
+    ],
+  },
+  {
+    name: 'mass_unit',
+    label: 'Weights',
+    options: [
+      { value: 'g', label: 'grams' },
+      { value: 'oz', label: 'ounces' },
+    ],
+  },
+  {
+    name: 'length_unit',
+    label: 'Lengths',
+    options: [
+      { value: 'cm', label: 'centimetres' },
+      { value: 'in', label: 'inches' },
+    ],
+  },
+  {
+    name: 'kit_basis',
+    label: 'Test kits read',
+    options: [
+      { value: 'ion', label: 'the ion: NH₄, NO₂' },
+      { value: 'n', label: 'nitrogen: N' },
+    ],
+  },
+]
+const colours = [
+  { value: false, label: 'day' },
+  { value: true, label: 'night' },
+]
+
+async function leave() {
+  await session.end()
+  await router.push({ name: 'enter' })
+}
+</script>
+
+<template>
+  <PageHead
+    :title="session.keeper?.display_name ?? ''"
+    sentence="How you read and type figures. Others in the fishroom keep their own."
+  />
+  <section v-if="session.keeper" class="settings" aria-label="Units and colours">
+    <div v-for="c in choices" :key="c.name" class="line">
+      <span :id="`set-${c.name}`">{{ c.label }}</span>
+      <SelectButton
+        :model-value="session.keeper.preferences[c.name]"
+        :options="c.options"
+        option-label="label"
+        option-value="value"
+        :allow-empty="false"
+        :aria-labelledby="`set-${c.name}`"
+        :data-testid="`set-${c.name}`"
+        @update:model-value="session.prefer({ [c.name]: $event })"
+      />
+    </div>
+    <div class="line">
+      <span id="set-night">Colours</span>
+      <SelectButton
+        :model-value="session.keeper.preferences.night"
+        :options="colours"
+        option-label="label"
+        option-value="value"
+        :allow-empty="false"
+        aria-labelledby="set-night"
+        @update:model-value="session.prefer({ night: $event })"
+      />
+    </div>
+    <p class="small quiet">
+      Anything you type may carry its own unit all the same: 2.5 gal, 1 tbsp, 82F. A bare number is read in
+      the units above.
+    </p>
+    <Button label="Sign out" severity="secondary" @click="leave" />
+  </section>
+  <section class="words" aria-label="Words of caution">
+    <h2 class="block-head">Words of caution</h2>
+    <ul class="rows">
+      <li v-for="words in cautionWords" :key="words">{{ words }}</li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.settings {
+  max-width: 640px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 140px 1fr;
+  align-items: center;
+  min-height: 56px;
+  border-bottom: 1px solid var(--rule);
+}
+.small {
+  padding: 12px 0;
+}
+.words {
+  max-width: 640px;
+  margin-top: 32px;
+}
+.words li {
+  padding: 8px 0;
+}
+@media (max-width: 759px) {
+  .line {
+    grid-template-columns: 1fr;
+    padding: 8px 0;
+    gap: 6px;
+  }
+}
+</style>

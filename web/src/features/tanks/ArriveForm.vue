@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+/** A group of fish arrives: which, how many (or about how many), how many dead, from where, when. */
+const props = defineProps<{ tank: Schemas['TankOut'] }>()
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const species = ref<string | Schemas['SpeciesOut']>('')
+const count = ref<number | null>(null)
+const plusMinus = ref<number | null>(null)
+const dead = ref<number | null>(null)
+const supplier = ref('')
+const on = ref(new Date())
+const offered = ref<Schemas['SpeciesOut'][]>([])
+const list = useQuery({
+  queryKey: ['species'],
+  queryFn: () => answer(api.GET('/api/reference/species')),
+  staleTime: Infinity,
+})
+const name = computed(() => (typeof species.value === 'string' ? species.value : species.value.name))
+const known = computed(() => list.data.value?.find((s) => s.name === name.value.trim().toLowerCase()))
+
+function offer(typed: string) {
+  const words = typed.toLowerCase()
+  const all = list.data.value ?? []
+  const fitting = all.filter((s) => `${s.name} ${s.latin.toLowerCase()}`.includes(words))
+  offered.value = [...fitting].sort(
+    (a, b) => Number(b.water === props.tank.water_type) - Number(a.water === props.tank.water_type),
+  )
+}
+function day(date: Date): string {
+  const two = (n: number) => String(n).padStart(2, '0')
+  return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`
+}
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/groups', {
+      params: { path: { ...session.inRoom(), tank_id: props.tank.uid } },
+      body: {
+        write_id,
+        species: name.value,
+        count: count.value ?? 0,
+        count_plus_minus: plusMinus.value ?? 0,
+        dead_on_arrival: dead.value ?? 0,
+        supplier: supplier.value,
+        arrived_on: day(on.value),
+      },
+    }),
+  ),
+)
+const problem = write.problem
+async function save() {
+  if (await write.run()) emit('done')
+}
+</script>
+
+<template>
+  <form novalidate @submit.prevent="save">
+    <FieldRow v-slot="f" label="Fish" field="species" :problem="problem">
+      <AutoComplete
+        v-model="species"
+        :input-id="f.id"
+        :suggestions="offered"
+        option-label="name"
+        :invalid="f.invalid"
+        placeholder="cherry barb"
+        @complete="offer($event.query)"
+      >
+        <template #option="{ option }"
+          >{{ option.name }}&ensp;<i class="small quiet">{{ option.latin }}</i></template
+        >
+      </AutoComplete>
+    </FieldRow>
+    <ul v-if="known" class="known small">
+      <li v-if="known.water !== tank.water_type" class="brick">Not a fish for this tank’s water.</li>
+      <li>
+        {{ known.temperature_low.figure }} to {{ known.temperature_high.figure }}
+        {{ known.temperature_high.unit }}
+      </li>
+      <li v-for="t in known.tolerances" :key="t" class="tannin">{{ t }}</li>
+    </ul>
+    <FieldRow v-slot="f" label="How many came" field="count" :problem="problem" hint="dead ones too">
+      <InputNumber
+        v-model="count"
+        :input-id="f.id"
+        :min="0"
+        :max="100000"
+        :use-grouping="false"
+        :invalid="f.invalid"
+        input-class="fig short"
+      />
+    </FieldRow>
+    <FieldRow
+      v-slot="f"
+      label="give or take"
+      field="count_plus_minus"
+      :problem="problem"
+      hint="if they were not counted one by one"
+    >
+      <InputNumber
+        v-model="plusMinus"
+        :input-id="f.id"
+        :min="0"
+        :use-grouping="false"
+        :invalid="f.invalid"
+        input-class="fig short"
+      />
+    </FieldRow>
+    <FieldRow v-slot="f" label="Dead on arrival" field="dead_on_arrival" :problem="problem">
+      <InputNumber
+        v-model="dead"
+        :input-id="f.id"
+        :min="0"
+        :use-grouping="false"
+        :invalid="f.invalid"
+        input-class="fig short"
+      />
+    </FieldRow>
+    <FieldRow v-slot="f" label="From" field="supplier" :problem="problem">
+      <InputText :id="f.id" v-model="supplier" maxlength="60" />
+    </FieldRow>
+    <FieldRow v-slot="f" label="Day" field="arrived_on" :problem="problem">
+      <DatePicker v-model="on" :input-id="f.id" date-format="d M yy" :max-date="new Date()" />
+    </FieldRow>
+    <ProblemNote
+      :problem="problem"
+      :fields="['species', 'count', 'count_plus_minus', 'dead_on_arrival', 'supplier', 'arrived_on']"
+    />
+    <Button
+      type="submit"
+      :label="`They are in ${tank.name}`"
+      :loading="write.busy.value"
+      class="save"
+      data-testid="save-group"
+    />
+  </form>
+</template>
+
+<style scoped>
+form {
+  width: min(480px, 80vw);
+}
+.known {
+  padding: 6px 0;
+}
+.save {
+  margin-top: 16px;
+  min-height: 48px;
+}
+:deep(.short) {
+  width: 96px;
+}
+</style>

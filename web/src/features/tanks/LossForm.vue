@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+const props = defineProps<{ group: Schemas['GroupOut'] }>()
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const count = ref<number | null>(1)
+const plusMinus = ref<number | null>(null)
+const manner = ref<NonNullable<Schemas['LossIn']['manner']>>('died')
+const note = ref('')
+const at = ref<Date | null>(null)
+const manners = [
+  { value: 'died', label: 'found dead' },
+  { value: 'ended', label: 'put down' },
+  { value: 'missing', label: 'missing' },
+]
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/groups/{group_id}/losses', {
+      params: { path: { ...session.inRoom(), group_id: props.group.uid } },
+      body: {
+        write_id,
+        count: count.value ?? 0,
+        count_plus_minus: plusMinus.value ?? 0,
+        manner: manner.value,
+        note: note.value,
+        happened_at: at.value?.toISOString() ?? null,
+      },
+    }),
+  ),
+)
+const problem = write.problem
+async function save() {
+  if (await write.run()) emit('done')
+}
+</script>
+
+<template>
+  <form novalidate @submit.prevent="save">
+    <FieldRow v-slot="f" label="How many" field="count" :problem="problem" :hint="`of ${group.words}`">
+      <InputNumber
+        v-model="count"
+        :input-id="f.id"
+        :min="0"
+        :use-grouping="false"
+        :invalid="f.invalid"
+        input-class="fig short"
+      />
+    </FieldRow>
+    <FieldRow v-slot="f" label="give or take" field="count_plus_minus" :problem="problem">
+      <InputNumber
+        v-model="plusMinus"
+        :input-id="f.id"
+        :min="0"
+        :use-grouping="false"
+        :invalid="f.invalid"
+        input-class="fig short"
+      />
+    </FieldRow>
+    <div class="manner">
+      <span id="manner-label">How</span>
+      <SelectButton
+        v-model="manner"
+        :options="manners"
+        option-label="label"
+        option-value="value"
+        :allow-empty="false"
+        aria-labelledby="manner-label"
+      />
+    </div>
+    <FieldRow v-slot="f" label="When" field="happened_at" :problem="problem" hint="now, if left empty">
+      <DatePicker
+        v-model="at"
+        :input-id="f.id"
+        show-time
+        hour-format="24"
+        date-format="d M yy"
+        :max-date="new Date()"
+      />
+    </FieldRow>
+    <FieldRow v-slot="f" label="Note" field="note" :problem="problem">
+      <InputText :id="f.id" v-model="note" maxlength="500" />
+    </FieldRow>
+    <ProblemNote :problem="problem" :fields="['count', 'count_plus_minus', 'happened_at', 'note']" />
+    <Button
+      type="submit"
+      :label="count === 1 ? 'One lost' : `${count ?? 0} lost`"
+      :loading="write.busy.value"
+      class="save"
+      data-testid="save-loss"
+    />
+  </form>
+</template>
+
+<style scoped>
+form {
+  width: min(460px, 80vw);
+}
+.manner {
+  display: grid;
+  grid-template-columns: minmax(96px, 200px) 1fr;
+  gap: 4px 12px;
+  align-items: center;
+  min-height: 52px;
+  border-bottom: 1px solid var(--rule);
+}
+:deep(.short) {
+  width: 96px;
+}
+.save {
+  margin-top: 16px;
+  min-height: 48px;
+}
+@media (max-width: 759px) {
+  .manner {
+    grid-template-columns: 1fr;
+    padding: 8px 0;
+  }
+}
+</style>

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+const props = defineProps<{ group: string }>()
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const appetite = ref<NonNullable<Schemas['ObservationIn']['appetite']> | null>(null)
+const breathing = ref<NonNullable<Schemas['ObservationIn']['breathing']> | null>(null)
+const note = ref('')
+const appetites = [
+  { value: 'all', label: 'eats' },
+  { value: 'less', label: 'eats less' },
+  { value: 'none', label: 'refuses food' },
+]
+const breaths = [
+  { value: 'calm', label: 'calm' },
+  { value: 'fast', label: 'fast' },
+  { value: 'gasping', label: 'gasping' },
+]
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/groups/{group_id}/observations', {
+      params: { path: { ...session.inRoom(), group_id: props.group } },
+      body: { write_id, appetite: appetite.value ?? '', breathing: breathing.value ?? '', note: note.value },
+    }),
+  ),
+)
+async function save() {
+  if (await write.run()) emit('done')
+}
+</script>
+
+<template>
+  <form novalidate @submit.prevent="save">
+    <p id="appetite-label" class="what">Appetite</p>
+    <SelectButton
+      v-model="appetite"
+      :options="appetites"
+      option-label="label"
+      option-value="value"
+      aria-labelledby="appetite-label"
+    />
+    <p id="breathing-label" class="what">Breathing</p>
+    <SelectButton
+      v-model="breathing"
+      :options="breaths"
+      option-label="label"
+      option-value="value"
+      aria-labelledby="breathing-label"
+    />
+    <FieldRow v-slot="f" label="In your words" field="note" :problem="write.problem.value" wide>
+      <Textarea
+        :id="f.id"
+        v-model="note"
+        rows="3"
+        maxlength="500"
+        :invalid="f.invalid"
+        :aria-describedby="f.described"
+      />
+    </FieldRow>
+    <ProblemNote :problem="write.problem.value" :fields="['note']" />
+    <Button
+      type="submit"
+      label="Write it down"
+      :loading="write.busy.value"
+      class="save"
+      data-testid="save-observation"
+    />
+  </form>
+</template>
+
+<style scoped>
+form {
+  width: min(440px, 80vw);
+}
+.what {
+  padding: 10px 0 6px;
+  font-weight: 650;
+}
+textarea {
+  width: 100%;
+}
+.save {
+  margin-top: 14px;
+  min-height: 48px;
+}
+@media (max-width: 759px) {
+  :deep(.p-togglebutton) {
+    min-height: 56px;
+  }
+}
+</style>

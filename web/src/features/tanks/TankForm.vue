@@ -1,0 +1,436 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import FigureText from '@/shared/FigureText.vue'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+import BoxDrawing from './BoxDrawing.vue'
+import { useVolume, type Measures } from './useVolume'
+
+const props = defineProps<{ tank?: string }>()
+const session = useSession()
+const router = useRouter()
+const facts = ref({
+  code: '',
+  name: '',
+  water_type: 'freshwater_tropical' as Schemas['TankIn']['water_type'],
+  has_invertebrates: false,
+  has_plants: false,
+})
+const measures = ref<Measures>({
+  length: '',
+  width: '',
+  water_depth: '',
+  sand_depth: '',
+  sand_porosity: '',
+  rock_mass: '',
+  rock_density: '',
+  sump_volume: '',
+  measured_net_volume: '',
+})
+const waters = [
+  { value: 'freshwater_tropical', label: 'fresh, tropical' },
+  { value: 'coldwater_pond', label: 'fresh, cold' },
+  { value: 'marine', label: 'sea' },
+]
+const { data: old } = useQuery({
+  queryKey: ['tank', () => props.tank],
+  queryFn: () =>
+    answer(
+      api.GET('/api/rooms/{room_id}/tanks/{tank_id}', {
+        params: { path: { ...session.inRoom(), tank_id: props.tank! } },
+      }),
+    ),
+  enabled: computed(() => !!props.tank),
+})
+watch(
+  old,
+  (tank) => {
+    if (!tank) return
+    facts.value = {
+      code: tank.code,
+      name: tank.name,
+      water_type: tank.water_type as Schemas['TankIn']['water_type'],
+      has_invertebrates: tank.has_invertebrates,
+      has_plants: tank.has_plants,
+    }
+    measures.value = { ...measures.value, ...tank.typed }
+  },
+  { immediate: true },
+)
+const { volume, problem: reckoning, enough } = useVolume(measures)
+const write = useWrite((write_id) => {
+  const body = { write_id, ...facts.value, ...measures.value }
+  const path = session.inRoom()
+  return props.tank
+    ? answer(
+        api.PUT('/api/rooms/{room_id}/tanks/{tank_id}', {
+          params: { path: { ...path, tank_id: props.tank } },
+          body,
+        }),
+      )
+    : answer(api.POST('/api/rooms/{room_id}/tanks', { params: { path }, body }))
+})
+// what the server says of the figures while typing, or of the whole form when saved
+const problem = computed(() => write.problem.value ?? (enough.value ? reckoning.value : null))
+const fields = [
+  'name',
+  'code',
+  'length',
+  'width',
+  'water_depth',
+  'sand_depth',
+  'sand_porosity',
+  'rock_mass',
+  'rock_density',
+  'sump_volume',
+  'measured_net_volume',
+]
+watch([measures, facts], () => write.forget(), { deep: true })
+async function save() {
+  const done = await write.run()
+  if (done) await router.push({ name: 'tank', params: { tank: done.uid } })
+}
+</script>
+
+<template>
+  <PageHead
+    :title="tank ? `${facts.name || 'Tank'}, measures` : 'New tank'"
+    sentence="Inside measures to the water line. The dose follows the water, not the name on the box."
+  />
+  <form class="sheet" novalidate @submit.prevent="save">
+    <div class="left">
+      <section aria-label="The tank">
+        <h2 class="block-head"><span>1&ensp;The tank</span></h2>
+        <FieldRow v-slot="f" label="Name" field="name" :problem="problem">
+          <InputText
+            :id="f.id"
+            v-model="facts.name"
+            :invalid="f.invalid"
+            :aria-describedby="f.described"
+            maxlength="40"
+          />
+        </FieldRow>
+        <FieldRow
+          v-slot="f"
+          label="Short mark"
+          field="code"
+          :problem="problem"
+          hint="on the strips, such as Q1"
+        >
+          <InputText :id="f.id" v-model="facts.code" class="short" maxlength="8" />
+        </FieldRow>
+        <div class="pick">
+          <span id="water-label">Water</span>
+          <SelectButton
+            v-model="facts.water_type"
+            :options="waters"
+            option-label="label"
+            option-value="value"
+            :allow-empty="false"
+            aria-labelledby="water-label"
+          />
+        </div>
+        <div class="pick">
+          <span>Also in it</span>
+          <span class="ticks">
+            <span
+              ><Checkbox v-model="facts.has_plants" binary input-id="plants" /><label for="plants"
+                >live plants</label
+              ></span
+            >
+            <span
+              ><Checkbox v-model="facts.has_invertebrates" binary input-id="inverts" /><label for="inverts"
+                >snails, shrimps, corals</label
+              ></span
+            >
+          </span>
+        </div>
+      </section>
+      <section aria-label="The water">
+        <h2 class="block-head"><span>2&ensp;The water</span></h2>
+        <div class="water">
+          <BoxDrawing
+            :length="measures.length"
+            :width="measures.width"
+            :depth="measures.water_depth"
+            :sand="!!measures.sand_depth"
+            :rock="!!measures.rock_mass"
+            :sump="!!measures.sump_volume"
+          />
+          <div>
+            <FieldRow v-slot="f" label="Length" field="length" :problem="problem">
+              <InputText
+                :id="f.id"
+                v-model="measures.length"
+                class="fig short"
+                placeholder="60 cm"
+                :invalid="f.invalid"
+                :aria-describedby="f.described"
+              />
+            </FieldRow>
+            <FieldRow v-slot="f" label="Width" field="width" :problem="problem">
+              <InputText
+                :id="f.id"
+                v-model="measures.width"
+                class="fig short"
+                placeholder="30 cm"
+                :invalid="f.invalid"
+                :aria-describedby="f.described"
+              />
+            </FieldRow>
+            <FieldRow v-slot="f" label="Water depth" field="water_depth" :problem="problem">
+              <InputText
+                :id="f.id"
+                v-model="measures.water_depth"
+                class="fig short"
+                placeholder="28 cm"
+                :invalid="f.invalid"
+                :aria-describedby="f.described"
+              />
+            </FieldRow>
+          </div>
+        </div>
+      </section>
+      <section aria-label="What stands in it">
+        <h2 class="block-head">
+          <span>3&ensp;What stands in it</span><span class="small quiet">leave empty what is not there</span>
+        </h2>
+        <div class="two">
+          <FieldRow v-slot="f" label="Sand, depth" field="sand_depth" :problem="problem">
+            <InputText
+              :id="f.id"
+              v-model="measures.sand_depth"
+              class="fig short"
+              :invalid="f.invalid"
+              :aria-describedby="f.described"
+            />
+          </FieldRow>
+          <FieldRow v-slot="f" label="water between grains" field="sand_porosity" :problem="problem">
+            <InputText
+              :id="f.id"
+              v-model="measures.sand_porosity"
+              class="fig short"
+              placeholder="40 %"
+              :invalid="f.invalid"
+              :aria-describedby="f.described"
+            />
+          </FieldRow>
+          <FieldRow v-slot="f" label="Rock, weight" field="rock_mass" :problem="problem">
+            <InputText
+              :id="f.id"
+              v-model="measures.rock_mass"
+              class="fig short"
+              :invalid="f.invalid"
+              :aria-describedby="f.described"
+            />
+          </FieldRow>
+          <FieldRow v-slot="f" label="kg in a litre of it" field="rock_density" :problem="problem">
+            <InputText
+              :id="f.id"
+              v-model="measures.rock_density"
+              class="fig short"
+              placeholder="2.6"
+              :invalid="f.invalid"
+              :aria-describedby="f.described"
+            />
+          </FieldRow>
+          <FieldRow v-slot="f" label="Sump, water in it" field="sump_volume" :problem="problem">
+            <InputText
+              :id="f.id"
+              v-model="measures.sump_volume"
+              class="fig short"
+              :invalid="f.invalid"
+              :aria-describedby="f.described"
+            />
+          </FieldRow>
+          <FieldRow v-slot="f" label="Net, if measured" field="measured_net_volume" :problem="problem">
+            <InputText
+              :id="f.id"
+              v-model="measures.measured_net_volume"
+              class="fig short"
+              :invalid="f.invalid"
+              :aria-describedby="f.described"
+            />
+          </FieldRow>
+        </div>
+      </section>
+    </div>
+    <aside class="slip" aria-label="Volume" aria-live="polite" data-testid="volume">
+      <template v-if="volume && enough">
+        <p class="small quiet">Net water{{ volume.measured ? ', as measured' : '' }}</p>
+        <p class="huge"><FigureText :figure="volume.net.figure" :unit="volume.net.unit" /></p>
+        <dl>
+          <dt>box, to the line</dt>
+          <dd class="fig" data-testid="gross">{{ volume.gross.figure }} {{ volume.gross.unit }}</dd>
+          <dt>give or take</dt>
+          <dd class="fig">{{ volume.uncertainty.figure }} {{ volume.uncertainty.unit }}</dd>
+        </dl>
+        <p v-if="volume.less_words" class="less">{{ volume.less_words }}</p>
+        <details>
+          <summary>Why</summary>
+          <table class="why">
+            <tbody>
+              <tr v-for="line in volume.trace" :key="line.label">
+                <th scope="row">
+                  {{ line.label }}<span class="fig formula">{{ line.formula }}</span>
+                </th>
+                <td class="fig">{{ line.figure }} {{ line.unit }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p class="small quiet">
+            Tape ± 0.5 cm a side, sand ± 5 %, rock ± 10 %: common practice. Geometry: SRAC Publication 410,
+            recalled.
+          </p>
+        </details>
+      </template>
+      <p v-else class="quiet">Length, width and depth give the volume.</p>
+      <ProblemNote :problem="write.problem.value" :fields="fields" />
+      <Button
+        type="submit"
+        :label="tank ? 'Keep these measures' : 'Set up this tank'"
+        :loading="write.busy.value"
+        data-testid="save-tank"
+      />
+    </aside>
+  </form>
+</template>
+
+<style scoped>
+.sheet {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  gap: 40px;
+  align-items: start;
+}
+section {
+  margin-bottom: 20px;
+}
+.water {
+  display: grid;
+  grid-template-columns: minmax(0, 1.4fr) minmax(220px, 1fr);
+  gap: 20px;
+  align-items: center;
+  padding-top: 8px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 24px;
+}
+.short {
+  width: 112px;
+}
+.pick {
+  display: grid;
+  grid-template-columns: minmax(120px, 200px) 1fr;
+  gap: 12px;
+  align-items: center;
+  min-height: 48px;
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 0;
+}
+.ticks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 20px;
+}
+.ticks > span {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 32px;
+}
+.slip {
+  background: var(--plate);
+  border: 1px solid var(--ink);
+  padding: 16px 20px 20px;
+  position: sticky;
+  top: 16px;
+}
+.huge {
+  font-size: 64px;
+  line-height: 72px;
+  font-weight: 700;
+  letter-spacing: -0.02em;
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 8px;
+}
+.huge :deep(.unit) {
+  font-size: 28px;
+}
+dl {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  padding: 8px 0;
+  line-height: 26px;
+}
+dd {
+  text-align: right;
+}
+.less {
+  color: var(--tannin);
+  font-weight: 650;
+  padding-bottom: 8px;
+}
+summary {
+  cursor: pointer;
+  font-weight: 650;
+  min-height: 32px;
+  line-height: 32px;
+}
+.why {
+  width: 100%;
+  border-collapse: collapse;
+  margin-bottom: 8px;
+}
+.why th {
+  text-align: left;
+  font-weight: 400;
+}
+.why th,
+.why td {
+  border-top: 1px solid var(--rule);
+  padding: 4px 0;
+  vertical-align: top;
+}
+.why td {
+  text-align: right;
+  white-space: nowrap;
+}
+.formula {
+  display: block;
+  font-size: 12px;
+  color: var(--ink2);
+}
+.slip :deep(.p-button) {
+  margin-top: 16px;
+  width: 100%;
+  min-height: 48px;
+}
+@media (max-width: 999px) {
+  .sheet {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 16px;
+  }
+  .slip {
+    position: static;
+  }
+}
+@media (max-width: 759px) {
+  .water,
+  .two {
+    grid-template-columns: 1fr;
+  }
+  .pick {
+    grid-template-columns: 1fr;
+    gap: 4px;
+  }
+}
+</style>

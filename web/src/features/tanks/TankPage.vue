@@ -1,0 +1,287 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { RouterLink, useRoute } from 'vue-router'
+import { answer, api, type Problem, type Schemas } from '@/api/client'
+import ChangeForm from '@/shared/ChangeForm.vue'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+import ArriveForm from './ArriveForm.vue'
+import LossForm from './LossForm.vue'
+import ObserveForm from './ObserveForm.vue'
+import TestForm from './TestForm.vue'
+
+const props = defineProps<{ tank: string }>()
+const session = useSession()
+const route = useRoute()
+const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
+const board = useQuery({
+  queryKey: ['tank', () => props.tank],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}', { params: { path: path.value } })),
+})
+const all = useQuery({
+  queryKey: ['groups', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
+})
+const readings = useQuery({
+  queryKey: ['readings', () => props.tank],
+  queryFn: () =>
+    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/readings', { params: { path: path.value } })),
+})
+const groups = computed(() => (all.data.value ?? []).filter((g) => g.tank === props.tank))
+const alive = computed(() => groups.value.filter((g) => g.left > 0))
+const sentence = computed(() => {
+  const t = board.data.value
+  if (!t) return ''
+  const fish = alive.value.map((g) => g.words).join(', ') || 'No fish'
+  return `${fish} in ${t.volume.net.figure} ${t.volume.net.unit} of water.`
+})
+
+type Dialog = 'arrive' | 'test' | 'change' | 'observe' | 'loss'
+const open = ref<Dialog | null>(null)
+const group = ref<Schemas['GroupOut'] | null>(null)
+function ask(dialog: Dialog, of: Schemas['GroupOut'] | null = null) {
+  group.value = of
+  open.value = dialog
+}
+watch(
+  () => route.query['log'],
+  (log) => {
+    if (log === 'test') ask('test')
+  },
+  { immediate: true },
+)
+const TITLES: Record<Dialog, string> = {
+  arrive: 'Fish arrive',
+  test: 'Water test',
+  change: 'Water change',
+  observe: 'Observation',
+  loss: 'Loss',
+}
+const struck = ref('')
+const strike = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/strike', {
+      params: { path: session.inRoom() },
+      body: { write_id, ledger: 'reading', entry: struck.value, reason: '' },
+    }),
+  ),
+)
+async function strikeOut(uid: string) {
+  struck.value = uid
+  await strike.run()
+}
+</script>
+
+<template>
+  <PageHead :title="board.data.value?.name ?? 'Tank'" :sentence="sentence" :aside="board.data.value?.code" />
+  <ProblemNote :problem="(board.error.value as Problem | null) ?? strike.problem.value" />
+  <template v-if="board.data.value">
+    <div class="presses">
+      <Button label="Fish arrive" @click="ask('arrive')" />
+      <Button label="Water test" severity="secondary" @click="ask('test')" />
+      <Button label="Water change" severity="secondary" @click="ask('change')" />
+      <RouterLink :to="{ name: 'tank-measures', params: { tank } }">Measures</RouterLink>
+    </div>
+    <section aria-label="Fish">
+      <h2 class="block-head">Fish</h2>
+      <p v-if="!groups.length" class="none">No fish have come yet. Put in the first with “Fish arrive”.</p>
+      <ul class="groups rows">
+        <li
+          v-for="g in groups"
+          :key="g.uid"
+          :class="{ gone: !g.left }"
+          :data-testid="`group-${g.species_name}`"
+        >
+          <div>
+            <b>{{ g.words }}</b>
+            <span class="small quiet"
+              >came {{ g.arrived_on }}, {{ g.arrived_words
+              }}{{ g.supplier ? `, from ${g.supplier}` : '' }}</span
+            >
+          </div>
+          <div v-if="g.left" class="does">
+            <RouterLink class="act main" :to="{ name: 'look-at', params: { group: g.uid } }">Look</RouterLink>
+            <Button
+              label="Observe"
+              severity="secondary"
+              :aria-label="`Observe ${g.species_name}`"
+              @click="ask('observe', g)"
+            />
+            <Button
+              label="Loss"
+              severity="secondary"
+              :aria-label="`A loss among ${g.species_name}`"
+              @click="ask('loss', g)"
+            />
+            <RouterLink class="act" :to="{ name: 'course-for', params: { group: g.uid } }">Treat</RouterLink>
+          </div>
+        </li>
+      </ul>
+    </section>
+    <section aria-label="Water tests">
+      <h2 class="block-head">Water tests</h2>
+      <p v-if="!readings.data.value?.length" class="none">Nothing read yet.</p>
+      <table v-else class="tests">
+        <thead>
+          <tr>
+            <th scope="col">when</th>
+            <th scope="col" class="right">temperature</th>
+            <th scope="col" class="right">pH</th>
+            <th scope="col" class="right">ammonia, mg/L</th>
+            <th scope="col" class="right">nitrite, mg/L</th>
+            <th scope="col" class="by">by</th>
+            <th scope="col"><span class="unseen">strike out</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in readings.data.value" :key="r.uid">
+            <td>
+              {{ r.day_words }} <span class="fig">{{ r.at_words }}</span>
+            </td>
+            <td class="fig right">
+              {{ r.temperature ? `${r.temperature.figure} ${r.temperature.unit}` : '–' }}
+            </td>
+            <td class="fig right">{{ r.ph || '–' }}</td>
+            <td class="fig right">{{ r.ammonia || '–' }}</td>
+            <td class="fig right">{{ r.nitrite || '–' }}</td>
+            <td class="by quiet">{{ r.by }}</td>
+            <td class="right">
+              <button
+                type="button"
+                class="link"
+                :aria-label="`Strike out the test of ${r.day_words} ${r.at_words}`"
+                @click="strikeOut(r.uid)"
+              >
+                strike out
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="small quiet kit">
+        Ammonia and nitrite
+        {{ session.keeper?.preferences.kit_basis === 'n' ? 'as nitrogen, N' : 'as the ion, NH₄ and NO₂' }}, as
+        your kit counts them.
+      </p>
+    </section>
+    <Dialog
+      v-if="open"
+      visible
+      modal
+      :header="`${board.data.value.name}, ${TITLES[open].toLowerCase()}`"
+      @update:visible="open = null"
+    >
+      <ArriveForm v-if="open === 'arrive'" :tank="board.data.value" @done="open = null" />
+      <TestForm v-else-if="open === 'test'" :tank="board.data.value.uid" @done="open = null" />
+      <ChangeForm
+        v-else-if="open === 'change'"
+        :tank="board.data.value.uid"
+        share="25 %"
+        put-back
+        @done="open = null"
+      />
+      <ObserveForm v-else-if="open === 'observe' && group" :group="group.uid" @done="open = null" />
+      <LossForm v-else-if="open === 'loss' && group" :group="group" @done="open = null" />
+    </Dialog>
+  </template>
+</template>
+
+<style scoped>
+.presses,
+.does {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.presses {
+  margin-bottom: 24px;
+}
+.presses > a {
+  padding: 8px;
+}
+section {
+  margin-bottom: 28px;
+  max-width: 900px;
+}
+.groups li {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px 16px;
+  padding: 10px 0;
+}
+.groups b {
+  display: block;
+  font-size: 16px;
+}
+.gone {
+  color: var(--ink2);
+}
+.act {
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--plate);
+  font-weight: 650;
+  text-decoration: none;
+  padding: 8px 14px;
+}
+.act.main {
+  background: var(--leaf);
+  border-color: var(--leaf);
+  color: var(--on-leaf);
+}
+.none {
+  padding: 10px 0;
+}
+.tests {
+  width: 100%;
+  border-collapse: collapse;
+}
+.tests th {
+  font-size: 12.5px;
+  font-weight: 400;
+  color: var(--ink2);
+  text-align: left;
+}
+.tests th.right {
+  text-align: right;
+}
+.tests td {
+  border-top: 1px solid var(--rule);
+  height: 36px;
+}
+.tests .by {
+  padding-left: 24px;
+}
+.kit {
+  padding-top: 6px;
+}
+.link {
+  background: none;
+  border: 0;
+  min-height: 24px;
+  cursor: pointer;
+  color: var(--ink2);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+  font-size: 12.5px;
+}
+@media (max-width: 759px) {
+  .does > *,
+  .presses > * {
+    min-height: 56px;
+    display: inline-flex;
+    align-items: center;
+  }
+  .tests .by,
+  .tests th:last-child,
+  .tests td:last-child {
+    display: none;
+  }
+}
+</style>

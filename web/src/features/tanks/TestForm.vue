@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+const props = defineProps<{ tank: string }>()
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const form = ref({ temperature: '', ph: '', ammonia: '', nitrite: '', note: '' })
+const basis = ref<NonNullable<Schemas['ReadingEntry']['basis']>>(
+  session.keeper?.preferences.kit_basis === 'n' ? 'n' : 'ion',
+)
+const kits = [
+  { value: 'ion', label: 'the ion: NH₄, NO₂' },
+  { value: 'n', label: 'nitrogen: N' },
+]
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/readings', {
+      params: { path: { ...session.inRoom(), tank_id: props.tank } },
+      body: { write_id, ...form.value, basis: basis.value },
+    }),
+  ),
+)
+const problem = write.problem
+async function save() {
+  if (await write.run()) emit('done')
+}
+</script>
+
+<template>
+  <form novalidate @submit.prevent="save">
+    <FieldRow v-slot="f" label="Temperature" field="temperature" :problem="problem">
+      <InputText
+        :id="f.id"
+        v-model="form.temperature"
+        class="fig short"
+        :invalid="f.invalid"
+        :aria-describedby="f.described"
+        :placeholder="session.keeper?.preferences.temperature_unit === 'f' ? '77' : '25'"
+      />
+    </FieldRow>
+    <FieldRow v-slot="f" label="pH" field="ph" :problem="problem">
+      <InputText
+        :id="f.id"
+        v-model="form.ph"
+        class="fig short"
+        :invalid="f.invalid"
+        :aria-describedby="f.described"
+        inputmode="decimal"
+      />
+    </FieldRow>
+    <FieldRow v-slot="f" label="Ammonia" field="ammonia" :problem="problem" hint="mg/L">
+      <InputText
+        :id="f.id"
+        v-model="form.ammonia"
+        class="fig short"
+        :invalid="f.invalid"
+        :aria-describedby="f.described"
+        inputmode="decimal"
+      />
+    </FieldRow>
+    <FieldRow v-slot="f" label="Nitrite" field="nitrite" :problem="problem" hint="mg/L">
+      <InputText
+        :id="f.id"
+        v-model="form.nitrite"
+        class="fig short"
+        :invalid="f.invalid"
+        :aria-describedby="f.described"
+        inputmode="decimal"
+      />
+    </FieldRow>
+    <div class="kit">
+      <span id="kit-label">The kit counts</span>
+      <SelectButton
+        v-model="basis"
+        :options="kits"
+        option-label="label"
+        option-value="value"
+        :allow-empty="false"
+        aria-labelledby="kit-label"
+      />
+    </div>
+    <FieldRow v-slot="f" label="Note" field="note" :problem="problem">
+      <InputText :id="f.id" v-model="form.note" maxlength="200" />
+    </FieldRow>
+    <ProblemNote :problem="problem" :fields="['temperature', 'ph', 'ammonia', 'nitrite', 'note']" />
+    <Button
+      type="submit"
+      label="Keep this test"
+      :loading="write.busy.value"
+      class="save"
+      data-testid="save-test"
+    />
+  </form>
+</template>
+
+<style scoped>
+form {
+  width: min(460px, 80vw);
+}
+.short {
+  width: 112px;
+}
+.kit {
+  display: grid;
+  grid-template-columns: minmax(96px, 200px) 1fr;
+  gap: 4px 12px;
+  align-items: center;
+  min-height: 52px;
+  border-bottom: 1px solid var(--rule);
+}
+.save {
+  margin-top: 16px;
+  min-height: 48px;
+}
+@media (max-width: 759px) {
+  .kit {
+    grid-template-columns: 1fr;
+    padding: 8px 0;
+  }
+}
+</style>

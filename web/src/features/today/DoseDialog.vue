@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+/** Another amount or another time than planned; or the correction of a dose already written. */
+const props = defineProps<{ due?: Schemas['DueOut']; done?: Schemas['DoneOut'] }>()
+const emit = defineEmits<{ close: [] }>()
+const session = useSession()
+const amount = ref(props.due?.press_amount ?? props.done?.amount ?? '')
+const at = ref<Date | null>(null)
+const sure = ref(false)
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tasks/{task_id}/dose', {
+      params: { path: { ...session.inRoom(), task_id: props.due?.task ?? props.done?.task ?? '' } },
+      body: {
+        write_id,
+        amount: amount.value,
+        confirm_unusual: sure.value,
+        happened_at: at.value?.toISOString() ?? null,
+        corrects: props.done?.entry ?? null,
+      },
+    }),
+  ),
+)
+const leave = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tasks/{task_id}/leave-out', {
+      params: { path: { ...session.inRoom(), task_id: props.due?.task ?? '' } },
+      body: { write_id },
+    }),
+  ),
+)
+const unusual = computed(() => write.problem.value?.kind === 'unusual')
+async function save() {
+  sure.value = unusual.value
+  if (await write.run()) emit('close')
+}
+async function leaveOut() {
+  if (await leave.run()) emit('close')
+}
+const title = computed(() => (props.done ? 'Correct a dose' : `${props.due?.tank_name}, ${props.due?.what}`))
+</script>
+
+<template>
+  <Dialog visible modal :header="title" class="dose" @update:visible="emit('close')">
+    <form novalidate @submit.prevent="save">
+      <p v-if="due?.warning" class="tannin warn">{{ due.warning }}</p>
+      <FieldRow v-slot="f" label="Amount" field="amount" :problem="write.problem.value">
+        <InputText
+          :id="f.id"
+          v-model="amount"
+          class="fig"
+          :invalid="f.invalid"
+          :aria-describedby="f.described"
+          autofocus
+          inputmode="text"
+        />
+      </FieldRow>
+      <FieldRow
+        v-slot="f"
+        label="When"
+        field="happened_at"
+        :problem="write.problem.value"
+        hint="now, if left empty"
+      >
+        <DatePicker
+          v-model="at"
+          :input-id="f.id"
+          show-time
+          hour-format="24"
+          date-format="d M yy"
+          :max-date="new Date()"
+        />
+      </FieldRow>
+      <ProblemNote
+        :problem="write.problem.value ?? leave.problem.value"
+        :fields="['amount', 'happened_at']"
+      />
+      <div class="presses">
+        <Button
+          type="submit"
+          :label="unusual ? `${amount} is true, record it` : done ? `It was ${amount}` : `Gave ${amount}`"
+          :severity="unusual ? 'danger' : undefined"
+          :loading="write.busy.value"
+          data-testid="save-dose"
+        />
+        <Button v-if="due" type="button" severity="secondary" label="Leave it out" @click="leaveOut" />
+        <Button type="button" severity="secondary" label="Back" @click="emit('close')" />
+      </div>
+    </form>
+  </Dialog>
+</template>
+
+<style scoped>
+form {
+  width: min(420px, 78vw);
+}
+.warn {
+  padding-bottom: 8px;
+}
+.presses {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 16px;
+}
+.presses :deep(.p-button) {
+  min-height: 44px;
+}
+</style>

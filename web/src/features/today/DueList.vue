@@ -1,0 +1,255 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { answer, api, type Schemas } from '@/api/client'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+import ChangeDialog from './ChangeDialog.vue'
+import DoseDialog from './DoseDialog.vue'
+import WarmDialog from './WarmDialog.vue'
+
+type Due = Schemas['DueOut']
+type Done = Schemas['DoneOut']
+const props = defineProps<{ due: Due[]; done: Done[]; waiting: string[] }>()
+
+const session = useSession()
+const router = useRouter()
+const sections = computed(() =>
+  (
+    [
+      ['late', 'Late'],
+      ['now', 'Now'],
+      ['later', 'Later today'],
+    ] as const
+  )
+    .map(([id, label]) => ({ id, label, items: props.due.filter((d) => d.section === id) }))
+    .filter((s) => s.items.length),
+)
+
+const dosing = ref<Due | null>(null)
+const changing = ref<Due | null>(null)
+const warming = ref<Due | null>(null)
+const correcting = ref<Done | null>(null)
+const pressed = ref('')
+
+const give = useWrite((write_id) => {
+  const due = props.due.find((d) => d.task === pressed.value)
+  if (!due) throw new Error('the pressed task is gone')
+  return answer(
+    api.POST('/api/rooms/{room_id}/tasks/{task_id}/dose', {
+      params: { path: { ...session.inRoom(), task_id: due.task } },
+      body: { write_id, amount: due.press_amount },
+    }),
+  )
+})
+const strike = useWrite((write_id) => {
+  const done = props.done.find((d) => d.entry === pressed.value)
+  if (!done) throw new Error('the pressed entry is gone')
+  return answer(
+    api.POST('/api/rooms/{room_id}/strike', {
+      params: { path: session.inRoom() },
+      body: {
+        write_id,
+        ledger: done.ledger as Schemas['StrikeIn']['ledger'],
+        entry: done.entry,
+        reason: 'undone on the day',
+      },
+    }),
+  )
+})
+
+async function press(due: Due) {
+  pressed.value = due.task
+  if (due.kind === 'dose') {
+    // a warning is read before the press counts
+    if (due.warning) dosing.value = due
+    else await give.run()
+  } else if (due.kind === 'water_change') changing.value = due
+  else if (due.kind === 'temperature') warming.value = due
+  else if (due.kind === 'water_test')
+    await router.push({ name: 'tank', params: { tank: due.tank }, query: { log: 'test' } })
+  else await router.push({ name: 'look-at', params: { group: due.group } })
+}
+
+async function undo(done: Done) {
+  pressed.value = done.entry
+  await strike.run()
+}
+</script>
+
+<template>
+  <section class="due" aria-label="What is due">
+    <ProblemNote :problem="give.problem.value ?? strike.problem.value" />
+    <template v-for="s in sections" :key="s.id">
+      <h3 :class="s.id">
+        {{ s.label }}<span class="fig">{{ s.items.length }}</span>
+      </h3>
+      <ol>
+        <li v-for="d in s.items" :key="d.task" :data-testid="`due-${d.kind}`">
+          <span class="time fig"
+            >{{ d.at_words }}<b v-if="d.late_words" class="brick nowrap">{{ d.late_words }}</b></span
+          >
+          <span class="task">
+            <b>{{ d.tank_name }}</b>
+            <span>{{ d.what }}</span>
+            <span v-if="d.tool_words" class="small quiet">{{ d.tool_words }}</span>
+            <span v-if="d.reaches && !d.warning" class="small quiet">reaches {{ d.reaches }}</span>
+            <span v-if="d.warning" class="small tannin">{{ d.warning_short }}</span>
+          </span>
+          <span class="presses">
+            <Button
+              :label="d.press"
+              :severity="s.id === 'later' || d.warning ? 'secondary' : undefined"
+              :loading="give.busy.value && pressed === d.task"
+              :aria-label="`${d.press}, ${d.tank_name}, ${d.what}`"
+              @click="press(d)"
+            />
+            <button
+              v-if="d.kind === 'dose'"
+              class="link small"
+              type="button"
+              :aria-label="`Another amount, ${d.tank_name}, ${d.what}`"
+              @click="dosing = d"
+            >
+              other amount
+            </button>
+          </span>
+        </li>
+      </ol>
+    </template>
+    <p v-if="!due.length" class="none">Nothing else is due today.</p>
+    <template v-if="done.length">
+      <h3>
+        Done<span class="fig">{{ done.length }}</span>
+      </h3>
+      <ol class="done">
+        <li v-for="d in done" :key="d.entry" data-testid="done">
+          <span class="time fig">{{ d.at_words }}</span>
+          <span
+            >{{ d.words }}, <span class="nowrap">{{ d.by }}</span></span
+          >
+          <span class="links">
+            <button
+              v-if="d.task && d.ledger === 'dose'"
+              class="link"
+              type="button"
+              :aria-label="`Correct: ${d.words}`"
+              @click="correcting = d"
+            >
+              correct
+            </button>
+            <button class="link" type="button" :aria-label="`Undo: ${d.words}`" @click="undo(d)">undo</button>
+          </span>
+        </li>
+      </ol>
+    </template>
+    <template v-if="waiting.length">
+      <h3>Waiting for you</h3>
+      <p v-for="w in waiting" :key="w" class="wait">{{ w }}</p>
+    </template>
+    <DoseDialog v-if="dosing" :due="dosing" @close="dosing = null" />
+    <DoseDialog v-if="correcting" :done="correcting" @close="correcting = null" />
+    <ChangeDialog v-if="changing" :due="changing" @close="changing = null" />
+    <WarmDialog v-if="warming" :due="warming" @close="warming = null" />
+  </section>
+</template>
+
+<style scoped>
+h3 {
+  border-top: 2px solid var(--ink);
+  font-size: 14px;
+  line-height: 20px;
+  padding: 4px 0 3px;
+  display: flex;
+  justify-content: space-between;
+  margin-top: 10px;
+}
+h3:first-of-type {
+  margin-top: 0;
+}
+h3.late {
+  border-top: 4px solid var(--brick);
+  color: var(--brick);
+  padding-top: 3px;
+}
+li {
+  display: grid;
+  grid-template-columns: 56px 1fr auto;
+  align-items: start;
+  column-gap: 4px;
+  border-top: 1px solid var(--rule);
+  padding: 6px 0 7px;
+  font-size: 13px;
+  line-height: 17px;
+}
+.time {
+  padding-top: 1px;
+}
+.time b {
+  display: block;
+  font-weight: 600;
+}
+.task > * {
+  display: block;
+}
+.task b {
+  font-size: 14px;
+}
+.presses {
+  display: flex;
+  flex-direction: column;
+  align-items: stretch;
+  gap: 2px;
+}
+.presses :deep(.p-button) {
+  min-width: 108px;
+  padding: 7px 8px;
+  font-size: 13px;
+}
+.link {
+  background: none;
+  border: 0;
+  padding: 2px 0;
+  min-height: 24px;
+  cursor: pointer;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+.done li {
+  color: var(--ink2);
+  font-size: 12.5px;
+  line-height: 16px;
+  padding: 4px 0;
+}
+.links {
+  display: flex;
+  gap: 8px;
+}
+.wait,
+.none {
+  border-top: 1px solid var(--rule);
+  padding: 8px 0;
+}
+@media (max-width: 759px) {
+  .presses :deep(.p-button) {
+    min-height: 56px;
+    min-width: 124px;
+    font-size: 15px;
+  }
+  li {
+    font-size: 14px;
+    line-height: 19px;
+  }
+  .task b {
+    font-size: 16px;
+  }
+  .link {
+    min-height: 44px;
+  }
+  .done .links {
+    gap: 16px;
+  }
+}
+</style>

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Frame } from '@/shared/axis'
+
+const props = defineProps<{ frame: Frame }>()
+const step = computed(() => props.frame.width / props.frame.days.length)
+const narrow = computed(() => step.value < 16)
+const todayAt = computed(() => props.frame.days.findIndex((d) => d.today))
+</script>
+
+<template>
+  <svg class="axis" :width="frame.width" height="48" aria-hidden="true" focusable="false">
+    <rect v-if="todayAt >= 0" class="today" :x="todayAt * step" y="17" :width="step" height="31" />
+    <template v-for="(d, i) in frame.days" :key="i">
+      <text v-if="d.month" class="month" :x="i * step" y="10">{{ d.month }}</text>
+      <path v-if="d.month && i" class="edge" :d="`M${i * step - 1} 2V48`" />
+      <text class="letter" :class="{ now: d.today }" :x="(i + 0.5) * step" y="30">{{ d.letter }}</text>
+      <text
+        v-if="!narrow || d.today || i % 2 === todayAt % 2"
+        class="fig number"
+        :class="{ now: d.today }"
+        :x="(i + 0.5) * step"
+        y="43"
+      >
+        {{ d.number }}
+      </text>
+    </template>
+    <text v-if="frame.width > 560" class="quiet" :x="step * 9.2" y="10">two weeks back</text>
+    <text v-if="frame.width > 560" class="quiet end" :x="frame.width" y="10">three weeks ahead</text>
+    <path class="base" :d="`M0 47.5H${frame.width}`" />
+  </svg>
+</template>
+
+<style scoped>
+.month {
+  font-size: 12.5px;
+  font-weight: 650;
+}
+.letter,
+.number {
+  font-size: 11.5px;
+  text-anchor: middle;
+  fill: var(--ink2);
+}
+.letter {
+  font-size: 11px;
+}
+.today {
+  fill: var(--ink);
+}
+.axis text.now {
+  fill: var(--paper);
+  font-weight: 700;
+}
+.quiet {
+  font-size: 12px;
+  fill: var(--ink2);
+}
+.end {
+  text-anchor: end;
+}
+.edge {
+  stroke: var(--rule2);
+}
+.base {
+  stroke: var(--ink);
+}
+</style>

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+const props = defineProps<{ due: Schemas['DueOut'] }>()
+const emit = defineEmits<{ close: [] }>()
+const session = useSession()
+const temperature = ref(props.due.press_amount)
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tasks/{task_id}/warmth', {
+      params: { path: { ...session.inRoom(), task_id: props.due.task } },
+      body: { write_id, temperature: temperature.value, happened_at: null },
+    }),
+  ),
+)
+async function save() {
+  if (await write.run()) emit('close')
+}
+</script>
+
+<template>
+  <Dialog visible modal :header="`${due.tank_name}, warmth`" @update:visible="emit('close')">
+    <form novalidate @submit.prevent="save">
+      <p class="small quiet">{{ due.title }}. Write what the thermometer says now.</p>
+      <FieldRow v-slot="f" label="The water is at" field="temperature" :problem="write.problem.value">
+        <InputText
+          :id="f.id"
+          v-model="temperature"
+          class="fig"
+          :invalid="f.invalid"
+          :aria-describedby="f.described"
+        />
+      </FieldRow>
+      <ProblemNote :problem="write.problem.value" :fields="['temperature']" />
+      <Button type="submit" :label="`Reached ${temperature}`" :loading="write.busy.value" class="save" />
+    </form>
+  </Dialog>
+</template>
+
+<style scoped>
+form {
+  width: min(400px, 78vw);
+}
+.save {
+  margin-top: 14px;
+  min-height: 44px;
+}
+</style>

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import FigureText from '@/shared/FigureText.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+/** A water change of a stated share: how much water that is, and what must go back in. */
+const props = defineProps<{ tank: string; share: string; task?: string; putBack: boolean }>()
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const share = ref(props.share)
+const back = ref(props.putBack)
+
+const goes = useQuery({
+  queryKey: ['goes-back', () => props.tank, share],
+  queryFn: () =>
+    answer(
+      api.POST('/api/rooms/{room_id}/tanks/{tank_id}/goes-back', {
+        params: { path: { ...session.inRoom(), tank_id: props.tank } },
+        body: { share: share.value },
+      }),
+    ),
+  enabled: computed(() => share.value.trim() !== ''),
+  placeholderData: (before) => before,
+})
+const parts = computed(() => goes.data.value?.parts ?? [])
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/changes', {
+      params: { path: { ...session.inRoom(), tank_id: props.tank } },
+      body: {
+        write_id,
+        share: share.value,
+        task: props.task ?? null,
+        put_back: back.value && parts.value.length > 0,
+        happened_at: null,
+      },
+    }),
+  ),
+)
+const label = computed(() =>
+  back.value && parts.value.length
+    ? `Changed ${share.value}, put back ${parts.value.map((p) => `${p.amount.figure} ${p.amount.unit}`).join(' and ')}`
+    : `Changed ${share.value}`,
+)
+async function save() {
+  if (await write.run()) emit('done')
+}
+</script>
+
+<template>
+  <form novalidate @submit.prevent="save">
+    <FieldRow
+      v-slot="f"
+      label="Share of the water"
+      field="share"
+      :problem="write.problem.value"
+      :hint="goes.data.value ? `${goes.data.value.volume.figure} ${goes.data.value.volume.unit}` : undefined"
+    >
+      <InputText
+        :id="f.id"
+        v-model="share"
+        class="fig share"
+        :invalid="f.invalid"
+        :aria-describedby="f.described"
+      />
+    </FieldRow>
+    <template v-if="parts.length">
+      <div class="tick">
+        <Checkbox v-model="back" binary input-id="put-back" />
+        <label for="put-back">Put back what the change takes out</label>
+      </div>
+      <div v-if="back" class="back" data-testid="goes-back">
+        <p v-for="p in parts" :key="p.name">
+          <FigureText class="amount" :figure="p.amount.figure" :unit="p.amount.unit" />
+          <span>{{ p.name }}</span>
+          <span class="small quiet">{{ p.tool_words }}</span>
+        </p>
+      </div>
+    </template>
+    <ProblemNote :problem="write.problem.value" :fields="['share']" />
+    <Button type="submit" :label="label" :loading="write.busy.value" class="save" data-testid="save-change" />
+  </form>
+</template>
+
+<style scoped>
+form {
+  width: min(440px, 78vw);
+}
+.share {
+  width: 96px;
+}
+.tick {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  min-height: 48px;
+}
+.back p {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 0 12px;
+  align-items: baseline;
+  padding: 8px 0;
+  border-top: 1px solid var(--rule);
+}
+.back .small {
+  grid-column: 1 / -1;
+}
+.amount {
+  font-size: 28px;
+  line-height: 34px;
+  font-weight: 600;
+}
+.save {
+  margin-top: 14px;
+  min-height: 48px;
+}
+</style>

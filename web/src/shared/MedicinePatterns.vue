@@ -1,0 +1,94 @@
+<script setup lang="ts">
+/** Each medicine's own pattern, beside its colour; used by reference from any drawing on the page. */
+</script>
+
+<template>
+  <svg width="0" height="0" class="defs" aria-hidden="true" focusable="false">
+    <defs>
+      <pattern
+        id="p-copper"
+        width="5"
+        height="5"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(-45)"
+      >
+        <path class="copper" d="M0 2.5H5" />
+      </pattern>
+      <pattern id="p-permanganate" width="3" height="6" patternUnits="userSpaceOnUse">
+        <path class="permanganate" d="M1.5 0V6" />
+      </pattern>
+      <pattern id="p-malachite" width="6" height="4" patternUnits="userSpaceOnUse">
+        <path class="malachite" d="M0 2H6" />
+      </pattern>
+      <pattern id="p-blue" width="8" height="5" patternUnits="userSpaceOnUse">
+        <path class="blue" d="M0 2.5q2 -2.5 4 0t4 0" />
+      </pattern>
+      <pattern id="p-acriflavine" width="6" height="6" patternUnits="userSpaceOnUse">
+        <path class="acriflavine" d="M3 1V5M1 3H5" />
+      </pattern>
+      <pattern id="p-salt" width="6" height="6" patternUnits="userSpaceOnUse">
+        <path class="salt" d="M1 1.8H2.6M4 4.8H5.6" />
+      </pattern>
+      <pattern id="p-clear" width="6" height="6" patternUnits="userSpaceOnUse">
+        <path class="clear" d="M1 1.5H2.2M4 4.5H5.2" />
+      </pattern>
+      <pattern
+        id="p-observe"
+        width="6"
+        height="6"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(60)"
+      >
+        <path class="observe" d="M0 3H6" />
+      </pattern>
+      <pattern id="p-seen" width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <path class="seen" d="M0 2H4" />
+      </pattern>
+      <pattern id="p-pick" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(30)">
+        <path class="pick" d="M0 2.5H5" />
+      </pattern>
+    </defs>
+  </svg>
+</template>
+
+<style scoped>
+.defs {
+  position: absolute;
+}
+path {
+  fill: none;
+  stroke-width: 1;
+}
+.copper {
+  stroke: var(--m-copper);
+}
+.permanganate {
+  stroke: var(--m-permanganate);
+}
+.malachite {
+  stroke: var(--m-malachite);
+}
+.blue {
+  stroke: var(--m-blue);
+}
+.acriflavine {
+  stroke: var(--m-acriflavine);
+}
+.salt {
+  stroke: var(--m-salt);
+  stroke-width: 1.6;
+}
+.clear {
+  stroke: var(--m-clear);
+  stroke-width: 1.2;
+}
+.observe {
+  stroke: var(--ink2);
+}
+.seen {
+  stroke: var(--ink);
+}
+.pick {
+  stroke: var(--leaf);
+}
+</style>

@@ -1,0 +1,35 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+
+/** Who is signed in and which fishroom is open. */
+export const useSession = defineStore('session', () => {
+  const state = ref<Schemas['SessionOut'] | null>(null)
+  const keeper = computed(() => state.value?.keeper ?? null)
+  const room = computed(() => keeper.value?.rooms[0] ?? null)
+
+  function take(next: Schemas['SessionOut']) {
+    state.value = next
+    document.documentElement.classList.toggle('night', next.keeper?.preferences.night ?? false)
+  }
+
+  async function read() {
+    take(await answer(api.GET('/api/session')))
+  }
+
+  async function end() {
+    take(await answer(api.POST('/api/session/end')))
+  }
+
+  async function prefer(change: Schemas['PreferencesIn']) {
+    take(await answer(api.PUT('/api/me/preferences', { body: change })))
+  }
+
+  /** The open fishroom's id as routes want it; screens that need one are only reached with one. */
+  function inRoom(): { room_id: string } {
+    if (!room.value) throw new Error('no fishroom is open')
+    return { room_id: room.value.uid }
+  }
+
+  return { state, keeper, room, take, read, end, prefer, inRoom }
+})

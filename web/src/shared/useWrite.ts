@@ -1,0 +1,41 @@
+import { useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { newWriteId, Problem } from '@/api/client'
+
+/**
+ * One write: busy while it runs, its problem by field when it fails, and the same id when the same content is
+ * sent again, so that a wet thumb or a bad connection gives one entry. After success everything read is stale.
+ */
+export function useWrite<T>(send: (writeId: string) => Promise<T>) {
+  const busy = ref(false)
+  const problem = ref<Problem | null>(null)
+  const queries = useQueryClient()
+  let id = newWriteId()
+
+  async function run(): Promise<T | null> {
+    if (busy.value) return null
+    busy.value = true
+    problem.value = null
+    try {
+      const done = await send(id)
+      id = newWriteId()
+      await queries.invalidateQueries()
+      return done
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error
+      problem.value = error
+      // offline: keep the id, the server may have it; refused: the next try has other content and needs its own
+      if (error.kind !== 'offline' && error.kind !== 'accident') id = newWriteId()
+      if (error.kind === 'already-done' || error.kind === 'conflict') await queries.invalidateQueries()
+      return null
+    } finally {
+      busy.value = false
+    }
+  }
+
+  function forget() {
+    problem.value = null
+  }
+
+  return { busy, problem, run, forget }
+}
