@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+from collections.abc import Callable
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -89,6 +90,20 @@ def install(api: NinjaAPI) -> None:
     ]
     for kind, handler in handlers:
         api.add_exception_handler(kind, handler)
+
+
+class ApiProblems:
+    """Middleware: what the framework refuses below /api in plain text is told as a problem document too."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        answer = self.get_response(request)
+        told = answer.headers.get("Content-Type", "").startswith("application/")
+        if answer.status_code >= 400 and request.path.startswith("/api/") and not told:
+            return problem(answer.status_code, code="bad-request", title="That can’t be done", detail="This address does not take such a request.")
+        return answer
 
 
 def csrf_failure(request: HttpRequest, reason: str = "") -> HttpResponse:

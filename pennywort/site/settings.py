@@ -63,6 +63,7 @@ MIDDLEWARE = [
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "pennywort.site.problems.ApiProblems",
 ]
 ROOT_URLCONF = "pennywort.site.urls"
 WSGI_APPLICATION = "pennywort.site.wsgi.application"

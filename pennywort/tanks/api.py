@@ -194,7 +194,7 @@ def _basis_words(actor: Actor, as_n_mg_per_l: float | None, *, ion: str) -> str:
     return show_concentration(as_n_mg_per_l / nitrogen_from_ion_mg_per_l(1.0, ion=ion) if as_ion else as_n_mg_per_l).figure
 
 
-@router.get("/tanks/{uuid:tank_id}/readings", response=list[ReadingOut], operation_id="readings")
+@router.get("/tanks/{uuid:tank_id}/water", response=list[ReadingOut], operation_id="readings")
 def readings(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> list[ReadingOut]:
     """The last twenty water tests that stand, newest first."""
     actor = act(request, room_id)

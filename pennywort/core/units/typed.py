@@ -18,7 +18,7 @@ _FRACTIONS = {"½": "1/2", "¼": "1/4", "¾": "3/4", "⅓": "1/3", "⅔": "2/3",
 _NUMBER = re.compile(
     r"^(?P<sign>[-+\u2212]?)\s*(?:(?P<whole>\d+)\s+(?P<wn>\d+)/(?P<wd>\d+)|(?P<n>\d+)/(?P<d>\d+)|"
     r"(?P<decimal>(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?))\s*(?P<unit>\S.*)?$",
-    re.IGNORECASE,
+    re.IGNORECASE | re.ASCII,
 )
 
 # typed word -> pint unit. "gal" alone is resolved by the reader's own gallon.
@@ -75,7 +75,7 @@ class Kind:
 KINDS: dict[str, Kind] = {
     k.name: k
     for k in (
-        Kind(name="volume", canonical="liter", units=_VOLUME, low=0.05, high=1_000_000, examples="60 L, 2.5 gal, 1 tbsp"),
+        Kind(name="volume", canonical="liter", units=_VOLUME, low=0.001, high=1_000_000, examples="60 L, 2.5 gal, 1 tbsp"),
         Kind(name="small_volume", canonical="milliliter", units=_VOLUME, low=0.001, high=100_000, examples="5 mL, 1 tsp"),
         Kind(name="length", canonical="centimeter", units=_LENGTH, low=0, high=3_000, examples="60 cm, 24 in"),
         Kind(name="mass", canonical="gram", units=_MASS, low=0, high=1_000_000, examples="45 g, 1.5 oz, 120 mg"),
@@ -112,7 +112,7 @@ def read_quantity(text: str, *, kind: str, field: str, preferences: Preferences)
 
 
 def _split(text: str, *, field: str, spec: Kind) -> tuple[float, str]:
-    typed = text.strip()
+    typed = text.replace("\u00a0", " ").strip()
     if not typed:
         raise InvalidInput(f"Nothing typed. Write for example {spec.examples}.", field=field)
     if len(typed) > 40:

@@ -296,8 +296,8 @@ def _ledger(actor: Actor, model: type[LedgerRecord], parts: list[Any], place: st
         for part in ready:
             extra = fixed["each"](part) if "each" in fixed else {}
             static = {k: v for k, v in fixed.items() if k != "each"}
-            corrects = made[part.corrects] if part.corrects else None
-            made[part.uid] = model.objects.create(**_base(actor, part), **_own(part, *without), **static, **extra, corrects=corrects)
+            extra["corrects"] = made[part.corrects] if part.corrects else None
+            made[part.uid] = model.objects.create(**_base(actor, part), **_own(part, *without), **static, **extra)
             waiting.remove(part)
     return made
 

@@ -276,7 +276,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/rooms/{room_id}/tanks/{tank_id}/readings": {
+    "/api/rooms/{room_id}/tanks/{tank_id}/water": {
         parameters: {
             query?: never;
             header?: never;
@@ -289,11 +289,7 @@ export interface paths {
          */
         get: operations["readings"];
         put?: never;
-        /**
-         * Record Reading
-         * @description Keep a water test.
-         */
-        post: operations["record_reading"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -474,6 +470,26 @@ export interface paths {
          * @description Keep a look and its water test.
          */
         post: operations["record_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Reading
+         * @description Keep a water test.
+         */
+        post: operations["record_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2816,33 +2832,6 @@ export interface operations {
             };
         };
     };
-    record_reading: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                room_id: string;
-                tank_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReadingEntry"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Written"];
-                };
-            };
-        };
-    };
     groups: {
         parameters: {
             query?: never;
@@ -3063,6 +3052,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LookWritten"];
+                };
+            };
+        };
+    };
+    record_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
                 };
             };
         };

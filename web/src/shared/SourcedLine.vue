@@ -7,7 +7,8 @@ defineProps<{ title: string; said: Schemas['SourcedText']; tone?: 'brick' | 'tan
 
 <template>
   <div class="said">
-    <h3 :class="tone">{{ title }}</h3>
+    <h2 v-if="title" :class="tone">{{ title }}</h2>
+    <span v-else />
     <div>
       <p>{{ said.text }}</p>
       <p class="small quiet">{{ said.source }}{{ said.recalled ? ', recalled, not yet checked' : '' }}</p>
@@ -23,7 +24,7 @@ defineProps<{ title: string; said: Schemas['SourcedText']; tone?: 'brick' | 'tan
   padding: 10px 0;
   border-top: 1px solid var(--rule);
 }
-h3 {
+h2 {
   font-size: 14px;
 }
 p {

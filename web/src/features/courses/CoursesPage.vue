@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { answer, api, type Problem } from '@/api/client'
+import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import StateMark from '@/shared/StateMark.vue'
@@ -22,7 +22,7 @@ const sentence = computed(() =>
 
 <template>
   <PageHead title="Courses" :sentence="sentence" />
-  <ProblemNote :problem="today.error.value as Problem | null" />
+  <ProblemNote :problem="today.error.value" />
   <ul class="rows list">
     <li v-for="s in running" :key="s.tank" class="row">
       <b class="tank">{{ s.name }}</b>

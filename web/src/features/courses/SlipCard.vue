@@ -85,7 +85,7 @@ const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', r
     </section>
     <section v-if="columns.length" class="cautions">
       <div v-for="c in columns" :key="c.level">
-        <h3 :class="c.level"><LevelMark :level="c.level" />{{ c.level }}</h3>
+        <h2 :class="c.level"><LevelMark :level="c.level" />{{ c.level }}</h2>
         <ul>
           <li v-for="l in c.lines" :key="l.text" class="small" :title="l.source">{{ l.text }}</li>
         </ul>
@@ -214,7 +214,7 @@ summary {
   padding: 10px 0;
   border-bottom: 1px solid var(--ink);
 }
-h3 {
+h2 {
   display: flex;
   gap: 8px;
   align-items: center;
@@ -222,13 +222,13 @@ h3 {
   text-transform: capitalize;
   padding-bottom: 4px;
 }
-h3.never {
+h2.never {
   color: var(--brick);
 }
-h3.care {
+h2.care {
   color: var(--tannin);
 }
-h3.know {
+h2.know {
   color: var(--water);
 }
 .cautions li {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, reactive, ref } from 'vue'
+import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answer, api, Problem, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
@@ -52,12 +52,16 @@ function offer(typed: string) {
   offered.value = zones.value.filter((z) => z.toLowerCase().includes(words)).slice(0, 40)
 }
 
-onMounted(async () => {
+async function useLink() {
   const token = route.hash.slice(1)
-  if (token) {
-    await enter(() => answer(api.POST('/api/session/link', { body: { token } })))
-    if (problem.value) await router.replace({ name: 'enter' })
-  }
+  if (!token) return
+  await enter(() => answer(api.POST('/api/session/link', { body: { token } })))
+  if (problem.value) await router.replace({ name: 'enter' })
+}
+// a link pasted into a page that already stands here changes only the part after the #
+watch(() => route.hash, useLink)
+onMounted(async () => {
+  await useLink()
   if (first.value) zones.value = await answer(api.GET('/api/time-zones'))
 })
 </script>

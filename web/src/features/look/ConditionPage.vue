@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { answer, api, type Problem } from '@/api/client'
+import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import SourcedLine from '@/shared/SourcedLine.vue'
@@ -32,7 +32,7 @@ const PACE: Record<string, string> = {
     :title="data?.short_name ?? 'Condition'"
     :sentence="data ? `${data.name}, ${data.kind}. ${PACE[data.urgency]}` : ''"
   />
-  <ProblemNote :problem="error as Problem | null" />
+  <ProblemNote :problem="error" />
   <article v-if="data" class="condition">
     <SourcedLine title="What it is" :said="data.summary" />
     <SourcedLine title="How it goes" :said="data.course" />

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { answer, api, type Problem } from '@/api/client'
+import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -25,7 +25,7 @@ const rows = computed(() =>
 
 <template>
   <PageHead title="Look" sentence="Every day, under a good light, in the same order. Which fish?" />
-  <ProblemNote :problem="groups.error.value as Problem | null" />
+  <ProblemNote :problem="groups.error.value" />
   <p v-if="groups.data.value && !rows.length">
     There are no fish here yet. <RouterLink :to="{ name: 'tanks' }">Put some in a tank</RouterLink> first.
   </p>

@@ -104,7 +104,7 @@ async function keep(then: 'case' | 'treat') {
         : ''
     "
   />
-  <ProblemNote :problem="board.error.value as Problem | null" />
+  <ProblemNote :problem="board.error.value" />
   <template v-if="board.data.value">
     <GateBar
       v-model:typed="typed"

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { answer, api, type Problem, type Schemas } from '@/api/client'
+import { answer, api, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -66,7 +66,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
     :title="story ? `Case ${story.number}, ${story.tank_name}` : 'Case'"
     :sentence="story?.sentence"
   />
-  <ProblemNote :problem="error as Problem | null" />
+  <ProblemNote :problem="error" />
   <template v-if="story">
     <CaseSummary :figures="story.figures" />
     <div class="presses">
@@ -128,7 +128,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
               v-if="story.open && l.ledger && !l.struck"
               type="button"
               class="link small"
-              :aria-label="`Strike out: ${l.words}, ${l.at_words}`"
+              :aria-label="`strike out: ${l.words}, ${l.at_words}`"
               @click="((struck = l), (reason = ''))"
             >
               strike out

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { answer, api, type Problem } from '@/api/client'
+import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -42,7 +42,7 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
 
 <template>
   <PageHead title="Records" :sentence="sentence" />
-  <ProblemNote :problem="(cases.error.value as Problem | null) ?? bring.problem.value" />
+  <ProblemNote :problem="cases.error.value ?? bring.problem.value" />
   <p v-if="cases.data.value && !cases.data.value.length" class="empty">
     No case yet. The first look in which something is seen opens one by itself.
   </p>

@@ -17,6 +17,15 @@ const plusMinus = ref<number | null>(null)
 const dead = ref<number | null>(null)
 const supplier = ref('')
 const on = ref(new Date())
+// Escape closes the list of names first, and only then the form around it
+const listed = ref(false)
+let wasListed = false
+function beforeEscape() {
+  wasListed = listed.value
+}
+function afterEscape(event: KeyboardEvent) {
+  if (wasListed) event.stopPropagation()
+}
 const offered = ref<Schemas['SpeciesOut'][]>([])
 const list = useQuery({
   queryKey: ['species'],
@@ -63,19 +72,23 @@ async function save() {
 <template>
   <form novalidate @submit.prevent="save">
     <FieldRow v-slot="f" label="Fish" field="species" :problem="problem">
-      <AutoComplete
-        v-model="species"
-        :input-id="f.id"
-        :suggestions="offered"
-        option-label="name"
-        :invalid="f.invalid"
-        placeholder="cherry barb"
-        @complete="offer($event.query)"
-      >
-        <template #option="{ option }"
-          >{{ option.name }}&ensp;<i class="small quiet">{{ option.latin }}</i></template
+      <span class="names" @keydown.esc.capture="beforeEscape" @keydown.esc="afterEscape"
+        ><AutoComplete
+          v-model="species"
+          :input-id="f.id"
+          :suggestions="offered"
+          option-label="name"
+          :invalid="f.invalid"
+          placeholder="cherry barb"
+          @complete="offer($event.query)"
+          @before-show="listed = true"
+          @before-hide="listed = false"
         >
-      </AutoComplete>
+          <template #option="{ option }"
+            >{{ option.name }}&ensp;<i class="small quiet">{{ option.latin }}</i></template
+          >
+        </AutoComplete></span
+      >
     </FieldRow>
     <ul v-if="known" class="known small">
       <li v-if="known.water !== tank.water_type" class="brick">Not a fish for this tank’s water.</li>

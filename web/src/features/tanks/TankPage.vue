@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { answer, api, type Problem, type Schemas } from '@/api/client'
+import { answer, api, type Schemas } from '@/api/client'
 import ChangeForm from '@/shared/ChangeForm.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -28,7 +28,7 @@ const all = useQuery({
 const readings = useQuery({
   queryKey: ['readings', () => props.tank],
   queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/readings', { params: { path: path.value } })),
+    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/water', { params: { path: path.value } })),
 })
 const groups = computed(() => (all.data.value ?? []).filter((g) => g.tank === props.tank))
 const alive = computed(() => groups.value.filter((g) => g.left > 0))
@@ -77,7 +77,7 @@ async function strikeOut(uid: string) {
 
 <template>
   <PageHead :title="board.data.value?.name ?? 'Tank'" :sentence="sentence" :aside="board.data.value?.code" />
-  <ProblemNote :problem="(board.error.value as Problem | null) ?? strike.problem.value" />
+  <ProblemNote :problem="board.error.value ?? strike.problem.value" />
   <template v-if="board.data.value">
     <div class="presses">
       <Button label="Fish arrive" @click="ask('arrive')" />
@@ -152,7 +152,7 @@ async function strikeOut(uid: string) {
               <button
                 type="button"
                 class="link"
-                :aria-label="`Strike out the test of ${r.day_words} ${r.at_words}`"
+                :aria-label="`strike out the test of ${r.day_words} ${r.at_words}`"
                 @click="strikeOut(r.uid)"
               >
                 strike out

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { answer, api, type Problem, type Schemas } from '@/api/client'
+import { answer, api, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -35,7 +35,7 @@ const sentence = computed(() => {
 
 <template>
   <PageHead title="Tanks" :sentence="sentence" />
-  <ProblemNote :problem="tanks.error.value as Problem | null" />
+  <ProblemNote :problem="tanks.error.value" />
   <table v-if="tanks.data.value?.length" class="tanks">
     <thead>
       <tr>

@@ -82,9 +82,9 @@ async function undo(done: Done) {
   <section class="due" aria-label="What is due">
     <ProblemNote :problem="give.problem.value ?? strike.problem.value" />
     <template v-for="s in sections" :key="s.id">
-      <h3 :class="s.id">
+      <h2 :class="s.id">
         {{ s.label }}<span class="fig">{{ s.items.length }}</span>
-      </h3>
+      </h2>
       <ol>
         <li v-for="d in s.items" :key="d.task" :data-testid="`due-${d.kind}`">
           <span class="time fig"
@@ -109,7 +109,7 @@ async function undo(done: Done) {
               v-if="d.kind === 'dose'"
               class="link small"
               type="button"
-              :aria-label="`Another amount, ${d.tank_name}, ${d.what}`"
+              :aria-label="`other amount, ${d.tank_name}, ${d.what}`"
               @click="dosing = d"
             >
               other amount
@@ -120,9 +120,9 @@ async function undo(done: Done) {
     </template>
     <p v-if="!due.length" class="none">Nothing else is due today.</p>
     <template v-if="done.length">
-      <h3>
+      <h2>
         Done<span class="fig">{{ done.length }}</span>
-      </h3>
+      </h2>
       <ol class="done">
         <li v-for="d in done" :key="d.entry" data-testid="done">
           <span class="time fig">{{ d.at_words }}</span>
@@ -134,18 +134,18 @@ async function undo(done: Done) {
               v-if="d.task && d.ledger === 'dose'"
               class="link"
               type="button"
-              :aria-label="`Correct: ${d.words}`"
+              :aria-label="`correct: ${d.words}`"
               @click="correcting = d"
             >
               correct
             </button>
-            <button class="link" type="button" :aria-label="`Undo: ${d.words}`" @click="undo(d)">undo</button>
+            <button class="link" type="button" :aria-label="`undo: ${d.words}`" @click="undo(d)">undo</button>
           </span>
         </li>
       </ol>
     </template>
     <template v-if="waiting.length">
-      <h3>Waiting for you</h3>
+      <h2>Waiting for you</h2>
       <p v-for="w in waiting" :key="w" class="wait">{{ w }}</p>
     </template>
     <DoseDialog v-if="dosing" :due="dosing" @close="dosing = null" />
@@ -156,7 +156,7 @@ async function undo(done: Done) {
 </template>
 
 <style scoped>
-h3 {
+h2 {
   border-top: 2px solid var(--ink);
   font-size: 14px;
   line-height: 20px;
@@ -165,10 +165,10 @@ h3 {
   justify-content: space-between;
   margin-top: 10px;
 }
-h3:first-of-type {
+h2:first-of-type {
   margin-top: 0;
 }
-h3.late {
+h2.late {
   border-top: 4px solid var(--brick);
   color: var(--brick);
   padding-top: 3px;

@@ -8,7 +8,6 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWidth } from '@/shared/useWidth'
-import type { Problem } from '@/api/client'
 import DueList from './DueList.vue'
 import StripAxis from './StripAxis.vue'
 import StripKey from './StripKey.vue'
@@ -36,7 +35,7 @@ const frame = computed(() => {
     :aside="data?.fish_words"
     :figure="data?.time_words"
   />
-  <ProblemNote :problem="error as Problem | null" />
+  <ProblemNote :problem="error" />
   <div v-if="data && !data.strips.length" class="empty">
     <p>No tank is set up yet. A tank’s inside measures give its true water, and every dose hangs on that.</p>
     <RouterLink :to="{ name: 'tank-new' }" class="press">Set up the first tank</RouterLink>

@@ -1,0 +1,87 @@
+"""A fishroom to test in: two keepers, a tank, fish, and short words for the API's calls."""
+
+from __future__ import annotations
+
+import json
+from datetime import UTC, datetime, timedelta
+from typing import Any
+from unittest import mock
+from uuid import uuid4
+
+from django.test import Client, TestCase
+
+from pennywort.rooms.models import Fishroom, Keeper, Membership
+
+NOW = datetime(2026, 11, 24, 14, 20, tzinfo=UTC)
+TANK = {"name": "Weir", "code": "Q3", "water_type": "freshwater_tropical", "length": "60 cm", "width": "30 cm", "water_depth": "28 cm", "measured_net_volume": "45 L"}
+LABEL = {"product": "mix", "amount": "5 mL", "per_volume": "40 L", "every": "24 h", "days": 7}
+
+
+class RoomCase(TestCase):
+    """Two keepers of one fishroom, a stranger with another, and a clock that stands still."""
+
+    def setUp(self) -> None:
+        self.clock = NOW
+        self.clients: dict[int, Client] = {}
+        patcher = mock.patch("django.utils.timezone.now", lambda: self.clock)
+        patcher.start()
+        self.addCleanup(patcher.stop)
+        self.maren, self.ivo, self.stranger = (self.keeper(n) for n in ("maren", "ivo", "stranger"))
+        self.room = Fishroom.objects.create(name="Test Lock", time_zone="Europe/London")
+        self.elsewhere = Fishroom.objects.create(name="Elsewhere", time_zone="UTC")
+        Membership.objects.create(fishroom=self.room, keeper=self.maren)
+        Membership.objects.create(fishroom=self.room, keeper=self.ivo, role="helper")
+        Membership.objects.create(fishroom=self.elsewhere, keeper=self.stranger)
+
+    def keeper(self, name: str) -> Keeper:
+        keeper = Keeper(username=name, display_name=name.capitalize())
+        keeper.set_unusable_password()
+        keeper.save()
+        return keeper
+
+    def client_of(self, keeper: Keeper | None = None) -> Client:
+        who = keeper or self.maren
+        if who.pk not in self.clients:
+            client = Client(headers={"host": "127.0.0.1"})
+            client.force_login(who, backend="django.contrib.auth.backends.ModelBackend")
+            self.clients[who.pk] = client
+        return self.clients[who.pk]
+
+    def url(self, path: str, room: Fishroom | None = None) -> str:
+        return f"/api/rooms/{(room or self.room).uid}/{path}"
+
+    def get(self, path: str, *, by: Keeper | None = None, status: int = 200) -> Any:
+        answer = self.client_of(by).get(self.url(path))
+        self.assertEqual(answer.status_code, status, answer.content)
+        return answer.json()
+
+    def send(self, path: str, body: dict[str, Any] | None = None, *, by: Keeper | None = None, status: int = 200, method: str = "post") -> Any:
+        """A write, with a fresh id unless the body has one."""
+        content = {"write_id": str(uuid4()), **(body or {})}
+        answer = getattr(self.client_of(by), method)(self.url(path), json.dumps(content), content_type="application/json")
+        self.assertEqual(answer.status_code, status, answer.content)
+        if status >= 400:
+            self.assertEqual(answer["Content-Type"], "application/problem+json")
+        return answer.json()
+
+    def ask(self, path: str, body: dict[str, Any], *, status: int = 200, by: Keeper | None = None) -> Any:
+        """A question that keeps nothing: no write id."""
+        answer = self.client_of(by).post(self.url(path), json.dumps(body), content_type="application/json")
+        self.assertEqual(answer.status_code, status, answer.content)
+        return answer.json()
+
+    def tank(self, **more: Any) -> str:
+        return str(self.send("tanks", {**TANK, **more})["uid"])
+
+    def group(self, tank: str, species: str = "cherry_barb", count: int = 10, **more: Any) -> str:
+        return str(self.send(f"tanks/{tank}/groups", {"species": species, "count": count, **more})["uid"])
+
+    def course(self, group: str, protocol: str = "salt_and_warmth", **more: Any) -> dict[str, str]:
+        body = {"protocol": protocol, "condition": "ich", "confirmed": [0, 1, 2], "vet_word": True, **more}
+        return dict(self.send(f"groups/{group}/courses", body))
+
+    def due(self, kind: str = "dose") -> list[dict[str, Any]]:
+        return [d for d in self.get("today")["due"] if d["kind"] == kind]
+
+    def later(self, **delta: float) -> None:
+        self.clock = self.clock + timedelta(**delta)

@@ -1,0 +1,136 @@
+"""The house itself: the API's snapshot, the demo, the migrations, and a server that is killed."""
+
+from __future__ import annotations
+
+import json
+import os
+import signal
+import socket
+import sqlite3
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from datetime import UTC, datetime
+from http.cookiejar import CookieJar
+from pathlib import Path
+from typing import Any
+from unittest import TestCase as PlainCase
+from uuid import uuid4
+
+from django.core.management import call_command
+from django.test import TestCase
+
+from pennywort.courses.models import Case
+from pennywort.demo.alder_lock import build
+from pennywort.rooms.models import Fishroom, Keeper
+from pennywort.site.api import api
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+class Snapshot(PlainCase):
+    def test_the_committed_schema_is_the_live_one(self) -> None:
+        """openapi.json is what the front end's types are made from: it must be the API that runs."""
+        live = json.loads(json.dumps(api.get_openapi_schema(), default=str))
+        self.assertEqual(json.loads((ROOT / "openapi.json").read_text(encoding="utf-8")), live)
+
+    def test_every_operation_is_named_and_named_once(self) -> None:
+        ids = [op["operationId"] for path in api.get_openapi_schema()["paths"].values() for op in path.values()]
+        self.assertEqual(len(ids), len(set(ids)))
+
+
+class Migrations(TestCase):
+    def test_the_models_and_the_migrations_agree(self) -> None:
+        call_command("makemigrations", check=True, dry_run=True, verbosity=0)
+
+
+class Demo(TestCase):
+    def test_alder_lock_has_cases_in_every_state(self) -> None:
+        """Built for any hour of the day: fresh, unclear, in treatment, out of range, recovered, lost."""
+        for hour in (2, 14):
+            with self.subTest(hour=hour):
+                Fishroom.objects.all().delete()
+                Keeper.objects.all().delete()
+                now = datetime(2026, 11, 25, hour, 20, tzinfo=UTC)
+                build(now=now)
+                outcomes = sorted(Case.objects.values_list("outcome", flat=True))
+                self.assertEqual(outcomes, ["", "", "", "", "", "lost", "recovered"])
+                from pennywort.courses.queries.today import board_of
+                from pennywort.rooms.actor import Actor
+
+                actor = Actor(keeper=Keeper.objects.get(username="maren"), fishroom=Fishroom.objects.get(), now=now)
+                board = board_of(actor)
+                states = {s.tank.name: (s.state, s.state_words) for s in board.strips}
+                self.assertEqual(states["Sluice"], ("in_range", "in range"))
+                self.assertEqual(states["Vat"], ("below", "below range"))
+                self.assertEqual(states["Weir"][1], "dose due")
+                self.assertEqual(states["Paddle"][1], "watch only")
+                self.assertEqual(len(board.strips), 8)
+
+
+def _free_port() -> int:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
+
+
+class Killed(PlainCase):
+    """A real server on a real file, killed without warning right after it answered."""
+
+    def setUp(self) -> None:
+        self.var = tempfile.TemporaryDirectory()
+        self.addCleanup(self.var.cleanup)
+        self.env = {**os.environ, "PENNYWORT_VAR": self.var.name, "DJANGO_SETTINGS_MODULE": "pennywort.site.settings"}
+        self.port = _free_port()
+        subprocess.run([sys.executable, "manage.py", "migrate", "-v0"], cwd=ROOT, env=self.env, check=True)
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()), urllib.request.ProxyHandler({}))
+
+    def start(self) -> subprocess.Popen[bytes]:
+        command = [sys.executable, "-m", "gunicorn", "-b", f"127.0.0.1:{self.port}", "-w", "1", "--threads", "2", "--no-control-socket", "--log-level", "error", "pennywort.site.wsgi"]
+        server = subprocess.Popen(command, cwd=ROOT, env=self.env, start_new_session=True)
+        self.addCleanup(lambda: server.poll() is None and os.killpg(server.pid, signal.SIGKILL))
+        for _ in range(150):
+            try:
+                self.call("GET", "/api/session")
+            except OSError:
+                time.sleep(0.1)
+            else:
+                return server
+        self.fail("the server did not start")
+
+    def call(self, method: str, path: str, body: dict[str, Any] | None = None) -> Any:
+        token = next((c.value for h in self.opener.handlers for c in getattr(h, "cookiejar", []) if c.name == "csrftoken"), "")
+        headers = {"Content-Type": "application/json", "X-CSRFToken": token or ""}
+        request = urllib.request.Request(f"http://127.0.0.1:{self.port}{path}", json.dumps(body).encode() if body is not None else None, headers, method=method)  # noqa: S310
+        with self.opener.open(request, timeout=20) as answer:
+            return json.loads(answer.read())
+
+    def test_nothing_acknowledged_is_lost(self) -> None:
+        server = self.start()
+        first = {"username": "maren", "display_name": "Maren", "password": "slow water runs deep", "fishroom": "Lock", "time_zone": "UTC"}
+        room = self.call("POST", "/api/set-up", first)["keeper"]["rooms"][0]["uid"]
+        tank = {"name": "Weir", "water_type": "marine", "length": "60", "width": "30", "water_depth": "28"}
+        names = [f"Weir {i}" for i in range(5)]
+        writes = [{"write_id": str(uuid4()), **tank, "name": name} for name in names]
+        answers = [self.call("POST", f"/api/rooms/{room}/tanks", w) for w in writes]
+        os.killpg(server.pid, signal.SIGKILL)
+        server.wait(timeout=20)
+        with sqlite3.connect(Path(self.var.name) / "pennywort.sqlite3") as database:
+            self.assertEqual(database.execute("PRAGMA journal_mode").fetchone(), ("wal",))
+            self.assertEqual(database.execute("PRAGMA integrity_check").fetchone(), ("ok",))
+        self.start()
+        self.assertEqual([t["name"] for t in self.call("GET", f"/api/rooms/{room}/tanks")], names)
+        # the client that never heard the answer sends again: the same tank, not a second one
+        self.assertEqual(self.call("POST", f"/api/rooms/{room}/tanks", writes[-1]), answers[-1])
+        self.assertEqual(len(self.call("GET", f"/api/rooms/{room}/tanks")), 5)
+
+    def test_the_connection_is_set_for_durability(self) -> None:
+        """Write-ahead log, full sync (2), foreign keys on: asked of the connection Django opens outside tests."""
+        code = (
+            "import django; django.setup(); from django.db import connection; c = connection.cursor();"
+            "print([c.execute(f'PRAGMA {p}').fetchone()[0] for p in ('journal_mode', 'synchronous', 'foreign_keys')])"
+        )
+        out = subprocess.run([sys.executable, "-c", code], cwd=ROOT, env=self.env, capture_output=True, text=True, check=True).stdout
+        self.assertEqual(out.strip(), "['wal', 2, 1]")

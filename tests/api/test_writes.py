@@ -1,0 +1,188 @@
+"""Writes happen once, are corrected and never edited, and two hands make one dose."""
+
+from __future__ import annotations
+
+import threading
+from typing import Any
+from uuid import uuid4
+
+from django.db import IntegrityError, connection, transaction
+from django.test import TransactionTestCase
+
+from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.fish.models import Group, Loss, Look, Observation
+from pennywort.rooms.models import LedgerError, WriteReceipt
+from pennywort.tanks.models import Tank, WaterChange, WaterReading
+from tests.api.room import LABEL, TANK, RoomCase
+
+
+class Once(RoomCase):
+    def test_every_write_repeated_changes_nothing(self) -> None:
+        """The same id and content twice: the same answer, and one record of it."""
+        tank = self.tank()
+        group = self.group(tank)
+        case = self.course(group)["case"]
+        task = self.due()[0]["task"]
+        warm = Task.objects.get(kind="temperature")
+        look_task = Task.objects.filter(kind="look").first()
+        assert look_task is not None
+        for path, body, model in (
+            ("tanks", {**TANK, "name": "Sluice"}, Tank),
+            (f"tanks/{tank}/groups", {"species": "guppy", "count": 5}, Group),
+            (f"tanks/{tank}/readings", {"ph": "7.1"}, WaterReading),
+            (f"groups/{group}/looks", {"signs": {"flashing": True}}, Look),
+            (f"groups/{group}/observations", {"appetite": "less"}, Observation),
+            (f"groups/{group}/losses", {"count": 1}, Loss),
+            (f"tasks/{task}/dose", {"amount": "30 g"}, Dose),
+            (f"tanks/{tank}/changes", {"share": "20 %"}, WaterChange),
+            (f"tasks/{warm.uid}/warmth", {"temperature": "27"}, WaterReading),
+            (f"tasks/{look_task.uid}/leave-out", {}, Task),
+            (f"cases/{case}/close", {"outcome": "recovered"}, Case),
+        ):
+            with self.subTest(path):
+                content = {"write_id": str(uuid4()), **body}
+                first = self.send(path, content)
+                count = model.objects.count()
+                again = self.send(path, content)
+                self.assertEqual(first, again)
+                self.assertEqual(model.objects.count(), count)
+
+    def test_an_id_used_for_something_else_is_refused(self) -> None:
+        tank = self.tank()
+        content = {"write_id": str(uuid4()), "ph": "7.1"}
+        self.send(f"tanks/{tank}/readings", content)
+        problem = self.send(f"tanks/{tank}/readings", {**content, "ph": "8.1"}, status=409)
+        self.assertEqual(problem["field"], "write_id")
+        self.assertEqual(WaterReading.objects.count(), 1)
+
+    def test_a_refused_write_leaves_no_trace_and_its_id_free(self) -> None:
+        tank = self.tank()
+        content = {"write_id": str(uuid4()), "ph": "70"}
+        self.send(f"tanks/{tank}/readings", content, status=422)
+        self.assertFalse(WriteReceipt.objects.filter(write_id=content["write_id"]).exists())
+        self.send(f"tanks/{tank}/readings", {**content, "ph": "7.0"})
+
+    def test_the_trace_says_who_and_what(self) -> None:
+        tank = self.tank()
+        self.send(f"tanks/{tank}/readings", {"ph": "7.1"}, by=self.ivo)
+        receipt = WriteReceipt.objects.get(operation="record_reading")
+        self.assertEqual((receipt.keeper, receipt.content["ph"], receipt.at), (self.ivo, "7.1", self.clock))
+
+
+class TwoHands(RoomCase):
+    def test_the_second_is_told_who_gave_it_and_when(self) -> None:
+        self.course(self.group(self.tank()))
+        task = self.due()[0]["task"]
+        self.send(f"tasks/{task}/dose", {"amount": "30 g"}, by=self.ivo)
+        problem = self.send(f"tasks/{task}/dose", {"amount": "30 g"}, by=self.maren, status=409)
+        self.assertEqual((problem["type"], problem["by"], problem["at"]), ("urn:pennywort:already-done", "Ivo", self.clock.isoformat()))
+        self.assertEqual(Dose.objects.count(), 1)
+
+    def test_the_database_itself_refuses_a_second_dose(self) -> None:
+        self.course(self.group(self.tank()))
+        task = Task.objects.filter(kind="dose").first()
+        assert task is not None
+        values: dict[str, Any] = {"fishroom": self.room, "recorded_at": self.clock, "recorded_by": self.maren, "happened_at": self.clock, "course": task.course, "task": task}
+        Dose.objects.create(**values, amount_mg=5, net_volume_l=45, medicine_id="sodium_chloride")
+        with self.assertRaises(IntegrityError), transaction.atomic():
+            Dose.objects.create(**values, amount_mg=5, net_volume_l=45, medicine_id="sodium_chloride")
+
+
+class Corrections(RoomCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.weir = self.tank()
+        self.barbs = self.group(self.weir)
+        self.case = self.course(self.barbs)["case"]
+        self.task = self.due()[0]["task"]
+
+    def test_a_dose_is_corrected_by_a_new_entry(self) -> None:
+        """33 g written, 30 g given: both stay, the newer counts, the level follows it."""
+        first = self.send(f"tasks/{self.task}/dose", {"amount": "33 g"})["uid"]
+        self.send(f"tasks/{self.task}/dose", {"amount": "30 g", "corrects": first}, by=self.ivo)
+        self.assertEqual(Dose.objects.count(), 2)
+        standing = Dose.objects.standing().get()
+        self.assertEqual((standing.amount_mg, standing.by), (30_000, "Ivo"))
+        strip = self.get("today")["strips"][0]
+        self.assertEqual(strip["level"], {"figure": "0.67", "unit": "g/L"})
+        words = [(line["words"], line["corrected"]) for line in self.get(f"cases/{self.case}")["lines"] if line["kind"] == "dose"]
+        self.assertEqual(words, [("Gave 33 g salt", True), ("Gave 30 g salt", False)])
+
+    def test_only_the_newest_can_be_corrected(self) -> None:
+        first = self.send(f"tasks/{self.task}/dose", {"amount": "33 g"})["uid"]
+        self.send(f"tasks/{self.task}/dose", {"amount": "30 g", "corrects": first})
+        self.send(f"tasks/{self.task}/dose", {"amount": "31 g", "corrects": first}, status=409)
+
+    def test_a_struck_dose_is_due_again(self) -> None:
+        dose = self.send(f"tasks/{self.task}/dose", {"amount": "30 g"})["uid"]
+        self.assertEqual(len(self.due()), 0)
+        self.send("strike", {"ledger": "dose", "entry": dose, "reason": "wrong tank"})
+        self.assertEqual([d["task"] for d in self.due()], [self.task])
+        self.send(f"tasks/{self.task}/dose", {"amount": "29 g"})
+        self.assertEqual(Dose.objects.standing().get().amount_mg, 29_000)
+        line = next(x for x in self.get(f"cases/{self.case}")["lines"] if x["struck"])
+        self.assertEqual(line["detail"], "struck out: wrong tank")
+
+    def test_a_struck_water_change_takes_what_went_back_with_it(self) -> None:
+        self.send(f"tasks/{self.task}/dose", {"amount": "30 g"})
+        self.later(hours=1)
+        change = self.send(f"tanks/{self.weir}/changes", {"share": "50 %", "put_back": True})["uid"]
+        self.assertEqual(Dose.objects.standing().count(), 2)
+        self.send("strike", {"ledger": "change", "entry": change})
+        self.assertEqual(Dose.objects.standing().count(), 1)
+        self.assertEqual(self.get("today")["strips"][0]["level"]["figure"], "0.67")
+
+    def test_a_loss_is_corrected_and_counted_once(self) -> None:
+        loss = self.send(f"groups/{self.barbs}/losses", {"count": 3})["uid"]
+        self.send(f"groups/{self.barbs}/losses", {"count": 2, "corrects": loss})
+        self.assertEqual(self.get("groups")[0]["left"], 8)
+        self.send("strike", {"ledger": "loss", "entry": str(Loss.objects.standing().get().uid)})
+        self.assertEqual(self.get("groups")[0]["left"], 10)
+
+    def test_entries_can_be_neither_changed_nor_deleted(self) -> None:
+        self.send(f"tasks/{self.task}/dose", {"amount": "30 g"})
+        dose = Dose.objects.get()
+        dose.amount_mg = 1
+        for attempt in (dose.save, dose.delete, lambda: Dose.objects.update(amount_mg=1), lambda: Dose.objects.all().delete()):
+            with self.assertRaises(LedgerError):
+                attempt()
+        self.assertEqual(Dose.objects.get().amount_mg, 30_000)
+
+    def test_far_from_the_plan_is_asked_about_first(self) -> None:
+        """Ten times the planned 30 g is a slipped point; confirmed, it is recorded as true."""
+        problem = self.send(f"tasks/{self.task}/dose", {"amount": "300 g"}, status=422)
+        self.assertEqual((problem["type"], problem["field"]), ("urn:pennywort:unusual", "amount"))
+        self.assertIn("10.0 times", problem["detail"])
+        self.send(f"tasks/{self.task}/dose", {"amount": "30 mg"}, status=422)
+        self.assertEqual(Dose.objects.count(), 0)
+        self.send(f"tasks/{self.task}/dose", {"amount": "300 g", "confirm_unusual": True})
+        self.assertEqual(Dose.objects.get().amount_mg, 300_000)
+
+
+class AtTheSameInstant(TransactionTestCase):
+    def test_two_threads_press_one_dose(self) -> None:
+        """Two requests at once on a real file database: one dose, one refusal that names the other."""
+        helper = RoomCase()
+        helper.setUp()
+        self.addCleanup(helper.doCleanups)
+        helper.course(helper.group(helper.tank()), protocol="by_label", label=LABEL)
+        task = Task.objects.filter(kind="dose").order_by("due_at").first()
+        assert task is not None
+        path, statuses = helper.url(f"tasks/{task.uid}/dose"), []
+        barrier = threading.Barrier(2)
+        clients = [helper.client_of(k) for k in (helper.maren, helper.ivo)]
+
+        def press(client: Any) -> None:
+            barrier.wait()
+            body = f'{{"write_id": "{uuid4()}", "amount": "5.6 mL"}}'
+            statuses.append(client.post(path, body, content_type="application/json").status_code)
+            connection.close()
+
+        threads = [threading.Thread(target=press, args=(c,)) for c in clients]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join(timeout=30)
+        self.assertEqual(sorted(statuses), [200, 409])
+        self.assertEqual(Dose.objects.count(), 1)
+        self.assertEqual(Course.objects.count(), 1)

@@ -1,0 +1,183 @@
+"""The real interface in headless Chromium: the pieces every browser test uses."""
+
+from __future__ import annotations
+
+import json
+import shutil
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+from urllib.parse import urlsplit
+
+from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from django.test import Client
+from selenium import webdriver
+from selenium.common.exceptions import ElementClickInterceptedException, StaleElementReferenceException
+from selenium.webdriver.chrome.service import Service
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webelement import WebElement
+
+from pennywort.rooms.models import Keeper
+
+ROOT = Path(__file__).resolve().parents[2]
+AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
+FLAGS = (
+    "--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --no-first-run --no-default-browser-check --disable-background-networking "
+    "--disable-component-update --disable-default-apps --disable-extensions --disable-sync --disable-quic --metrics-recording-only --mute-audio "
+    "--password-store=basic --force-device-scale-factor=1 --hide-scrollbars --lang=en-GB --proxy-server=direct://"
+).split()
+DESKTOP, PHONE = (1280, 800), (390, 844)
+PATIENCE_S = 15.0
+
+
+def chromium(folder: str) -> webdriver.Chrome:
+    """Debian's Chromium with a fresh profile, a network log, and no way out to other hosts."""
+    options = webdriver.ChromeOptions()
+    options.binary_location = shutil.which("chromium") or "/usr/bin/chromium"
+    for flag in (*FLAGS, f"--user-data-dir={folder}/profile", "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE localhost , EXCLUDE 127.0.0.1"):
+        options.add_argument(flag)
+    options.set_capability("goog:loggingPrefs", {"performance": "ALL", "browser": "ALL"})
+    options.add_experimental_option("prefs", {"download.default_directory": f"{folder}/downloads"})
+    driver = webdriver.Chrome(options=options, service=Service(shutil.which("chromedriver") or "/usr/bin/chromedriver"))
+    driver.execute_cdp_cmd("Browser.setDownloadBehavior", {"behavior": "allow", "downloadPath": f"{folder}/downloads"})
+    return driver
+
+
+class BrowserCase(StaticLiveServerTestCase):
+    """One browser for a class; each test begins signed out on an empty database."""
+
+    driver: webdriver.Chrome
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.folder = tempfile.mkdtemp()
+        cls.driver = chromium(cls.folder)
+        cls.addClassCleanup(shutil.rmtree, cls.folder, ignore_errors=True)
+        cls.addClassCleanup(cls.driver.quit)
+
+    def setUp(self) -> None:
+        self.driver.delete_all_cookies()
+        self.size(*DESKTOP)
+        self.driver.get_log("performance")
+        self.driver.get_log("browser")
+
+    def tearDown(self) -> None:
+        """Nothing went to another host, and the page complained of nothing it was not told to expect."""
+        hosts = {urlsplit(u).hostname for u in self.requests() if u.startswith(("http", "ws"))}
+        self.assertLessEqual(hosts, {"localhost", "127.0.0.1"})
+        policy = [e["message"] for e in self.driver.get_log("browser") if "Content Security Policy" in e["message"] or "Uncaught" in e["message"]]
+        self.assertEqual(policy, [])
+        self.driver.get("about:blank")
+
+    def requests(self) -> list[str]:
+        """Every address the browser asked for, from its own network log."""
+        events = [json.loads(e["message"])["message"] for e in self.driver.get_log("performance")]
+        return [e["params"]["request"]["url"] for e in events if e["method"] == "Network.requestWillBeSent"]
+
+    def size(self, width: int, height: int) -> None:
+        self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False})
+
+    def enter_as(self, keeper: Keeper) -> None:
+        """Sign in without the form."""
+        client = Client()
+        client.force_login(keeper, backend="django.contrib.auth.backends.ModelBackend")
+        self.driver.get(f"{self.live_server_url}/api/session")
+        self.driver.add_cookie({"name": "sessionid", "value": client.cookies["sessionid"].value, "path": "/"})
+
+    def open(self, path: str) -> None:
+        self.driver.get(f"{self.live_server_url}{path}")
+        self.until(lambda: self.all("h1"), f"a heading at {path}")
+
+    def until(self, ready: Callable[[], Any], what: str) -> Any:
+        """Wait for something to be so. Fails with ``what`` was waited for."""
+        end = time.monotonic() + PATIENCE_S
+        while time.monotonic() < end:
+            try:
+                if found := ready():
+                    return found
+            except (StaleElementReferenceException, ElementClickInterceptedException):
+                pass
+            time.sleep(0.05)
+        self.fail(f"waited in vain for {what}; the page says: {self.text()[:1500]}")
+
+    def text(self) -> str:
+        return str(self.driver.execute_script("return document.body.innerText"))
+
+    def sees(self, words: str) -> None:
+        self.until(lambda: words in self.text(), repr(words))
+
+    def all(self, css: str) -> list[WebElement]:
+        return list(self.driver.find_elements(By.CSS_SELECTOR, css))
+
+    def one(self, css: str) -> WebElement:
+        found: WebElement = self.until(lambda: [e for e in self.all(css) if e.is_displayed()], css)[0]
+        return found
+
+    def tid(self, name: str) -> WebElement:
+        return self.one(f"[data-testid='{name}']")
+
+    def press(self, target: str | WebElement) -> None:
+        """Press a button or link by its words, or an element."""
+
+        def once() -> bool:
+            element = target
+            if isinstance(element, str):
+                quoted = json.dumps(target, ensure_ascii=False)
+                xpath = f"//button[normalize-space()={quoted}] | //a[normalize-space()={quoted}]"
+                shown = [e for e in self.driver.find_elements(By.XPATH, xpath) if e.is_displayed() and e.is_enabled()]
+                if not shown:
+                    return False
+                element = shown[0]
+            self.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", element)
+            element.click()
+            return True
+
+        self.until(once, f"something to press: {target}")
+
+    def field(self, label: str) -> WebElement:
+        """A control by its label."""
+
+        def find() -> WebElement | None:
+            for element in self.all("label"):
+                if element.text.strip() == label and element.get_attribute("for"):
+                    found = self.driver.find_elements(By.ID, element.get_attribute("for"))
+                    if found and found[0].is_displayed():
+                        return found[0]
+            return None
+
+        control: WebElement = self.until(find, f"a field called {label}")
+        return control
+
+    def fill(self, label: str, text: str) -> None:
+        control = self.field(label)
+        control.send_keys(Keys.CONTROL, "a")
+        control.send_keys(Keys.DELETE)
+        control.send_keys(text)
+
+    def accept_cautions(self) -> None:
+        self.press(self.tid("cautions-read"))
+        self.until(lambda: not self.all("[data-testid='cautions-read']"), "the cautions to go")
+
+    def axe(self) -> list[str]:
+        """What axe-core finds wrong on the page as it stands."""
+        self.driver.execute_cdp_cmd("Runtime.evaluate", {"expression": AXE.read_text(encoding="utf-8")})
+        run = "axe.run(document, {resultTypes: ['violations']}).then(r => JSON.stringify(r.violations.map(v => [v.id, v.nodes.map(n => n.html + ' ' + (n.any[0]?.message ?? n.all[0]?.message ?? n.none[0]?.message ?? '')).slice(0, 3)])))"
+        answer = self.driver.execute_cdp_cmd("Runtime.evaluate", {"expression": run, "awaitPromise": True, "returnByValue": True})
+        return [f"{name}: {nodes}" for name, nodes in json.loads(answer["result"]["value"])]
+
+    def settled(self) -> None:
+        """Wait until nothing is loading and nothing moves."""
+        self.driver.execute_async_script("const done = arguments[0]; document.fonts.ready.then(() => setTimeout(done, 350))")
+
+    def assert_accessible(self, where: str) -> None:
+        self.settled()
+        self.assertEqual(self.axe(), [], where)
+
+    def assert_fits(self, where: str) -> None:
+        """Nothing wider than the window."""
+        wide = self.driver.execute_script("return [document.documentElement.scrollWidth, window.innerWidth]")
+        self.assertLessEqual(wide[0], wide[1], where)

@@ -1,0 +1,213 @@
+"""Every screen with the demo fishroom: axe finds nothing, it fits a phone, keys and errors work."""
+
+from __future__ import annotations
+
+from django.utils import timezone
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from pennywort.courses.models import Case, Dose
+from pennywort.demo.alder_lock import build
+from pennywort.fish.models import Group, Look
+from pennywort.rooms.models import Fishroom, Keeper, Membership
+from pennywort.rooms.services import make_link, read_cautions
+from pennywort.tanks.models import Tank
+from tests.browser.base import PHONE, BrowserCase
+
+PASSWORD = "slow water runs deep"
+
+
+class Screens(BrowserCase):
+    def setUp(self) -> None:
+        super().setUp()
+        build(now=timezone.now(), password=PASSWORD)
+        self.maren, self.ivo = Keeper.objects.get(username="maren"), Keeper.objects.get(username="ivo")
+        for keeper in (self.maren, self.ivo):
+            read_cautions(keeper, now=timezone.now())
+        self.paddle = Group.objects.get(tank__name="Paddle")
+        self.sluice = Group.objects.get(tank__name="Sluice")
+
+    def screens(self) -> dict[str, str]:
+        tank, case = Tank.objects.get(name="Sluice"), Case.objects.get(tank__name="Sluice")
+        return {
+            "today": "/",
+            "tanks": "/tanks",
+            "new tank": "/tanks/new",
+            "tank": f"/tanks/{tank.uid}",
+            "measures": f"/tanks/{tank.uid}/measures",
+            "look list": "/look",
+            "look": f"/look/{self.paddle.uid}",
+            "courses": "/courses",
+            "choose, by weight": f"/courses/for/{self.sluice.uid}?condition=ich",
+            "choose, vet": f"/courses/for/{self.sluice.uid}?condition=skin_flukes",
+            "choose, nothing yet": f"/courses/for/{self.sluice.uid}",
+            "records": "/records",
+            "case": f"/records/{case.uid}",
+            "closed case": f"/records/{Case.objects.get(tank__name='Tideway').uid}",
+            "condition": f"/conditions/columnaris?group={self.paddle.uid}",
+            "settings": "/settings",
+            "nowhere": "/no/such/page",
+        }
+
+    def test_axe_finds_nothing_by_day_by_night_or_on_a_phone(self) -> None:
+        self.enter_as(self.maren)
+        for night in (False, True):
+            Keeper.objects.filter(pk=self.maren.pk).update(night=night)
+            for name, path in self.screens().items():
+                with self.subTest(screen=name, night=night):
+                    self.open(path)
+                    self.assert_accessible(name)
+        Keeper.objects.filter(pk=self.maren.pk).update(night=False)
+        self.size(*PHONE)
+        for name, path in self.screens().items():
+            with self.subTest(screen=name, phone=True):
+                self.open(path)
+                self.assert_accessible(name)
+                self.assert_fits(name)
+
+    def test_axe_finds_nothing_in_the_dialogs(self) -> None:
+        self.enter_as(self.maren)
+        tank = Tank.objects.get(name="Sluice")
+        for path, presses in (
+            (f"/tanks/{tank.uid}", ("Fish arrive", "Water test", "Water change", "Observe", "Loss")),
+            (f"/records/{Case.objects.get(tank__name='Sluice').uid}", ("Close the case", "Stop: Salt with raised temperature", "strike out")),
+            ("/", ("other amount", "correct", "Change 50 %")),
+        ):
+            for words in presses:
+                if words == "correct":
+                    continue
+                with self.subTest(words):
+                    self.open(path)
+                    self.press(words)
+                    self.one("[role=dialog]")
+                    self.assert_accessible(words)
+        self.driver.find_element(By.TAG_NAME, "body").send_keys(Keys.ESCAPE)
+        self.open("/settings")
+        self.driver.find_element(By.TAG_NAME, "body").send_keys("?")
+        self.sees("night colours, and day again")
+        self.assert_accessible("keys")
+
+    def test_first_use_shows_the_words_of_caution(self) -> None:
+        Keeper.objects.update(cautions_read_at=None)
+        self.enter_as(self.maren)
+        self.open("/")
+        self.sees("This is not veterinary advice.")
+        self.sees("Ornamental fish only.")
+        self.assert_accessible("cautions")
+        self.accept_cautions()
+        self.driver.refresh()
+        self.one("[data-testid='strip-Sluice']")
+        self.assertEqual(self.all("[data-testid='cautions-read']"), [])
+
+    def test_signing_in_by_form_and_by_link(self) -> None:
+        self.open("/records")
+        self.assert_accessible("sign in")
+        self.fill("Sign-in name", "maren")
+        self.fill("Password", "wrong")
+        self.press("Sign in")
+        self.sees("Name and password don’t fit together.")
+        self.fill("Password", PASSWORD)
+        self.press("Sign in")
+        self.sees("5 open, 2 closed.")
+        self.press("Maren V.")
+        self.press("Sign out")
+        self.one("input[type=password]")
+        self.driver.get(f"{self.live_server_url}/enter#{make_link(self.ivo, now=timezone.now())}")
+        self.one("[data-testid='strip-Sluice']")
+        self.assertIn("Ivo K.", self.text())
+
+    def test_today_tells_how_things_stand(self) -> None:
+        self.enter_as(self.maren)
+        self.open("/")
+        self.one("[data-testid='strip-Vat']")
+        self.assertIn("below range", self.tid("strip-Vat").text)
+        self.assertIn("in range", self.tid("strip-Sluice").text)
+        plot = self.one("[data-testid='strip-Sluice'] svg.plot")
+        self.assertIn("Sluice: 11 cherry barbs, salt, in range, 1.99 g/L", plot.get_attribute("aria-label"))
+        self.assertIn("due", self.one("header .sentence").text)
+        self.assertTrue(self.all(".night") == [])
+
+    def test_two_keepers_press_the_same_dose(self) -> None:
+        """Ivo's dose is recorded behind Maren's back: her press records nothing and tells her who was quicker."""
+        self.enter_as(self.maren)
+        self.open("/")
+        self.one("[data-testid='due-dose']")
+        count = Dose.objects.count()
+        from pennywort.courses.models import Task
+        from pennywort.courses.services.tasks import give_dose
+        from pennywort.rooms.actor import Actor
+
+        for task in Task.objects.filter(kind="dose", done_at=None, due_at__lt=timezone.now(), course__stopped_at=None).select_related("course__tank"):
+            actor = Actor(keeper=self.ivo, fishroom=Fishroom.objects.get(), now=timezone.now())
+            give_dose(actor, uid=task.uid, task=task, amount=f"{task.dose_mg} mg", confirm_unusual=False, happened_at=None, corrects=None)
+        given = Dose.objects.count() - count
+        self.press("Gave 56 mg")
+        self.press(self.tid("save-dose"))
+        self.sees("Ivo K. has done this already.")
+        self.assertEqual(Dose.objects.count(), count + given)
+
+    def test_a_look_by_keyboard_alone(self) -> None:
+        """Arrow keys and letters: seen, not there, next row; the rest of the place with one key."""
+        self.enter_as(self.maren)
+        self.open(f"/look/{self.paddle.uid}")
+        first = self.one("[data-testid='sign-white_spots_countable']").find_elements(By.CSS_SELECTOR, "input")[2]
+        self.driver.execute_script("arguments[0].focus()", first)
+        self.driver.switch_to.active_element.send_keys("x")
+        self.until(lambda: "Separate white grains, too many" in (self.driver.switch_to.active_element.get_attribute("aria-label") or ""), "the next row")
+        self.driver.switch_to.active_element.send_keys("x")
+        self.until(lambda: "Fine gold" in (self.driver.switch_to.active_element.get_attribute("aria-label") or ""), "the third row")
+        self.driver.switch_to.active_element.send_keys("s")
+        self.until(lambda: "Dull grey" in (self.driver.switch_to.active_element.get_attribute("aria-label") or ""), "the fourth row")
+        self.driver.switch_to.active_element.send_keys("r")
+        self.sees("7 of 35 looked at")
+        self.until(lambda: "Velvet" in self.all("[data-testid='ranking'] li h3")[0].text, "velvet to lead")
+        self.press("Keep this look")
+        self.sees("Velvet fits best")
+        look = Look.objects.standing().filter(group=self.paddle).latest("pk")
+        self.assertEqual((look.signs["gold_grey_dust"], look.signs["white_spots_many"], look.signs["cottony_tufts"]), (True, False, False))
+
+    def test_the_next_look_is_answered_where_it_stands(self) -> None:
+        self.enter_as(self.maren)
+        self.open(f"/look/{self.paddle.uid}")
+        asked = self.one("[data-testid='next-look'] .big").text
+        self.press(self.tid("next-seen"))
+        self.until(lambda: self.one("[data-testid='next-look'] .big").text != asked, "another look to be asked for")
+        self.sees("1 of 35 looked at")
+
+    def test_screens_by_their_keys_and_night_by_its_own(self) -> None:
+        self.enter_as(self.maren)
+        self.open("/")
+        self.one("[data-testid='strip-Sluice']")
+        body = self.driver.find_element(By.TAG_NAME, "body")
+        for key, path in (("2", "/tanks"), ("3", "/look"), ("4", "/courses"), ("5", "/records"), ("1", "/")):
+            body.send_keys(key)
+            self.until(lambda path=path: self.driver.current_url == f"{self.live_server_url}{path}", path)
+        body.send_keys("n")
+        self.until(lambda: "night" in (self.one("html").get_attribute("class") or ""), "night")
+        self.assertTrue(Keeper.objects.get(username="maren").night)
+
+    def test_units_change_what_is_read(self) -> None:
+        self.enter_as(self.maren)
+        self.open("/settings")
+        self.press("US gallons")
+        self.press("°F")
+        self.until(lambda: Keeper.objects.get(username="maren").temperature_unit == "f", "the setting to be kept")
+        self.open(f"/tanks/{Tank.objects.get(name='Sluice').uid}")
+        self.sees("23.1 US gal of water")
+        self.sees("82.0 °F")
+
+    def test_a_keeper_without_a_fishroom_is_told_so(self) -> None:
+        Membership.objects.filter(keeper=self.ivo).delete()
+        self.enter_as(self.ivo)
+        self.driver.get(f"{self.live_server_url}/")
+        self.sees("You belong to no fishroom.")
+
+    def test_another_fishrooms_page_is_not_found(self) -> None:
+        stranger = Keeper.objects.create(username="stranger", display_name="Stranger", cautions_read_at=timezone.now())
+        Membership.objects.create(keeper=stranger, fishroom=Fishroom.objects.create(name="Elsewhere"))
+        self.enter_as(stranger)
+        self.open(f"/records/{Case.objects.first().uid}")  # type: ignore[union-attr]
+        self.sees("There is no such case here.")
+        self.open("/")
+        self.sees("No tank is set up yet")
+        self.assertNotIn("Sluice", self.text())

@@ -1,0 +1,244 @@
+"""Doses, tools, water changes, slips."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from pennywort.core.course.level import LevelEvent, level_at, level_points
+from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
+from pennywort.core.medicine.dose import (
+    Water,
+    after_change_mg_per_l,
+    known_water,
+    label_dose_ml,
+    mass_for_target_mg,
+    put_back_mg,
+    put_back_ml,
+    reach,
+)
+from pennywort.core.medicine.slip import LabelDirections, aims, check_label, make_slip
+from pennywort.core.medicine.tools import in_tools
+from pennywort.core.reference import library
+
+FOUND = library()
+US_GALLON_L = 3.785411784
+volumes = st.floats(min_value=1, max_value=5000)
+
+
+class Arithmetic(TestCase):
+    def test_srac_410(self) -> None:
+        """SRAC Publication 410, Jensen 1989 (from memory): what 1 mg/L takes in a gallon, ten, a cubic foot, an acre-foot."""
+        for litres, mg, relative in (
+            (US_GALLON_L, 3.785, 1e-3),
+            (10 * US_GALLON_L, 37.85, 1e-3),
+            (28.316846592, 28.3, 2e-3),
+            (1233481.8375, 1_233_500, 1e-3),
+            (1000, 1000, 1e-12),
+        ):
+            with self.subTest(litres=litres):
+                self.assertAlmostEqual(mass_for_target_mg(net_volume_l=litres, target_mg_per_l=1), mg, delta=mg * relative)
+
+    def test_an_acre_foot_takes_2_72_pounds(self) -> None:
+        """SRAC 410 (from memory): 2.72 lb per acre-foot for 1 mg/L; pound from NIST."""
+        self.assertAlmostEqual(mass_for_target_mg(net_volume_l=1233481.8375, target_mg_per_l=1) / 453_592.37, 2.72, places=2)
+
+    def test_salt_by_the_gallon(self) -> None:
+        """0.1 % is 1 g/L: 3.785 g in a US gallon, 37.85 g in ten (arithmetic); 0.3 % is 11.36 g in one."""
+        self.assertAlmostEqual(mass_for_target_mg(net_volume_l=US_GALLON_L, target_mg_per_l=1000), 3785.4, delta=0.1)
+        self.assertAlmostEqual(mass_for_target_mg(net_volume_l=US_GALLON_L, target_mg_per_l=3000), 11356.2, delta=0.1)
+
+    def test_permanganate_check_value(self) -> None:
+        """2 mg/L in ten US gallons is 75.7 mg (arithmetic; UF/IFAS FA-37 gives the same, from memory)."""
+        self.assertAlmostEqual(mass_for_target_mg(net_volume_l=10 * US_GALLON_L, target_mg_per_l=2), 75.7, delta=0.05)
+
+    def test_a_label_scales_with_the_water(self) -> None:
+        """Common practice: a 10-gal packet treats a third of itself in 3 gal."""
+        self.assertAlmostEqual(label_dose_ml(net_volume_l=3 * US_GALLON_L, label_amount_ml=10, label_per_volume_l=10 * US_GALLON_L), 3.0, places=9)
+
+    def test_only_what_is_missing_is_added(self) -> None:
+        """The board's own slip: 85.0 L from 1.86 to 2.25 mg/L takes 33.15 mg; at the target nothing more."""
+        self.assertAlmostEqual(mass_for_target_mg(net_volume_l=85, target_mg_per_l=2.25, level_now_mg_per_l=1.86), 33.15, places=9)
+        self.assertEqual(mass_for_target_mg(net_volume_l=85, target_mg_per_l=2, level_now_mg_per_l=2.5), 0.0)
+
+    @given(volumes, st.floats(min_value=0.01, max_value=5000), st.floats(min_value=0.1, max_value=50))
+    def test_scaling_the_volume_scales_the_dose(self, volume_l: float, target: float, factor: float) -> None:
+        one = mass_for_target_mg(net_volume_l=volume_l, target_mg_per_l=target)
+        more = mass_for_target_mg(net_volume_l=volume_l * factor, target_mg_per_l=target)
+        self.assertAlmostEqual(more, one * factor, delta=more * 1e-9)
+        label = label_dose_ml(net_volume_l=volume_l * factor, label_amount_ml=5, label_per_volume_l=37.85)
+        self.assertAlmostEqual(label, label_dose_ml(net_volume_l=volume_l, label_amount_ml=5, label_per_volume_l=37.85) * factor, delta=label * 1e-9)
+
+    @given(volumes, st.floats(min_value=0.01, max_value=5000), st.floats(min_value=0, max_value=1))
+    def test_what_goes_back_restores_the_level(self, volume_l: float, level: float, share: float) -> None:
+        """C (1 - f) + V C f / V = C: never a full dose after a part change."""
+        back = put_back_mg(net_volume_l=volume_l, level_mg_per_l=level, changed_fraction=share)
+        after = after_change_mg_per_l(level_mg_per_l=level, changed_fraction=share)
+        self.assertAlmostEqual(after + back / volume_l, level, delta=level * 1e-9)
+        self.assertAlmostEqual(put_back_ml(dose_ml=8, changed_fraction=share), 8 * share)
+
+    def test_impossible_figures_name_their_field(self) -> None:
+        for call, field in (
+            (lambda: mass_for_target_mg(net_volume_l=0, target_mg_per_l=1), "tank"),
+            (lambda: mass_for_target_mg(net_volume_l=float("nan"), target_mg_per_l=1), "tank"),
+            (lambda: mass_for_target_mg(net_volume_l=10, target_mg_per_l=-1), "target"),
+            (lambda: mass_for_target_mg(net_volume_l=10, target_mg_per_l=1, level_now_mg_per_l=-1), "level_now"),
+            (lambda: label_dose_ml(net_volume_l=10, label_amount_ml=0, label_per_volume_l=10), "label_amount"),
+            (lambda: label_dose_ml(net_volume_l=10, label_amount_ml=5, label_per_volume_l=float("inf")), "label_per_volume"),
+            (lambda: after_change_mg_per_l(level_mg_per_l=1, changed_fraction=1.5), "share"),
+            (lambda: put_back_ml(dose_ml=1, changed_fraction=-0.1), "share"),
+        ):
+            with self.subTest(field), self.assertRaises(InvalidInput) as caught:
+                call()
+            self.assertEqual(caught.exception.field, field)
+
+    def test_no_volume_is_another_error_than_a_wrong_one(self) -> None:
+        with self.assertRaises(NotKnownYet):
+            known_water(None)
+        with self.assertRaises(InvalidInput):
+            known_water(Water(net_volume_l=-1))
+
+    def test_the_band_follows_the_water(self) -> None:
+        """2000 mg into 100 +- 5 L: 20 mg/L, between 2000 / 110 and 2000 / 90 (two standard deviations)."""
+        got = reach(water=Water(net_volume_l=100, net_uncertainty_l=5), added_mg=2000)
+        self.assertAlmostEqual(got.concentration_mg_per_l, 20.0)
+        self.assertAlmostEqual(got.low_mg_per_l, 2000 / 110)
+        self.assertAlmostEqual(got.high_mg_per_l, 2000 / 90)
+
+
+class Level(TestCase):
+    START = datetime(2026, 3, 1, 8, tzinfo=UTC)
+
+    def test_full_doses_after_part_changes_pile_up(self) -> None:
+        """A quarter changed each day and a full dose after it: 1.00, 1.75, 2.31, 2.73, 3.05, 3.29 (arithmetic)."""
+        events = []
+        for day in range(6):
+            at = self.START + timedelta(days=day)
+            events.append(LevelEvent(at=at, added_mg_per_l=1.0))
+            if day:
+                events.append(LevelEvent(at=at, changed_fraction=0.25))
+        points = level_points(events, until=self.START + timedelta(days=6))
+        levels = [level_at(points, self.START + timedelta(days=day)) for day in range(6)]
+        for got, expected in zip(levels, (1.00, 1.75, 2.31, 2.73, 3.05, 3.29), strict=True):
+            self.assertAlmostEqual(got, expected, places=2)
+
+    def test_the_change_comes_before_the_dose_of_the_same_minute(self) -> None:
+        events = [LevelEvent(at=self.START, added_mg_per_l=4.0), LevelEvent(at=self.START, changed_fraction=1.0)]
+        self.assertAlmostEqual(level_at(level_points(events, until=self.START), self.START), 4.0)
+
+    def test_before_the_first_dose_there_is_nothing(self) -> None:
+        points = level_points([LevelEvent(at=self.START, added_mg_per_l=2.0)], until=self.START + timedelta(days=1))
+        self.assertEqual(level_at(points, self.START - timedelta(minutes=1)), 0.0)
+        self.assertEqual(points[-1].at, self.START + timedelta(days=1))
+
+
+class Tools(TestCase):
+    def best(self, amount: float, measures: str = "mass", spoons: bool = False) -> tuple[str, str, float]:
+        options = in_tools(amount, measures=measures, tools=FOUND.tools.values(), spoons=FOUND.medicines["sodium_chloride"].spoons if spoons else None)  # type: ignore[arg-type]
+        return options[0].tool, options[0].words, options[0].amount
+
+    def test_the_tool_that_resolves_it(self) -> None:
+        self.assertEqual(self.best(112.5), ("scale_1mg", "112 mg", 112))
+        self.assertEqual(self.best(425), ("scale_10mg", "420 mg", 420))
+        self.assertEqual(self.best(57_000), ("scale_1g", "57 g", 57_000))
+        self.assertEqual(self.best(11.2, "volume"), ("syringe_5ml", "2 full and 1.2 mL", 11.200000000000001))
+        self.assertEqual(self.best(0.95, "volume")[:2], ("syringe_1ml", "0.96 mL"))
+
+    def test_milligrams_are_not_weighed_on_a_kitchen_scale(self) -> None:
+        """Common practice: 40 mg on a kitchen scale is how fish die."""
+        options = {o.tool: o.verdict for o in in_tools(40, measures="mass", tools=FOUND.tools.values(), spoons=None)}
+        self.assertEqual(options["scale_1g"], "too coarse")
+        self.assertEqual(options["scale_1mg"], "fits best")
+        self.assertNotIn("teaspoon", options)
+
+    def test_a_spoon_is_only_ever_rough(self) -> None:
+        """A level tablespoon of fine salt is 18 g (USDA household measures, from memory)."""
+        options = {o.tool: o for o in in_tools(54_000, measures="mass", tools=FOUND.tools.values(), spoons=FOUND.medicines["sodium_chloride"].spoons)}
+        self.assertEqual((options["tablespoon"].words, options["tablespoon"].verdict, options["tablespoon"].amount), ("3 level tablespoons", "rough", 54_000))
+        self.assertEqual(options["teaspoon"].words, "9 level teaspoons")
+
+    def test_a_drop_too_small_to_measure_has_no_tool(self) -> None:
+        options = in_tools(0.02, measures="volume", tools=FOUND.tools.values(), spoons=None)
+        self.assertFalse(any(o.usable for o in options))
+
+    @given(st.floats(min_value=30, max_value=100_000))
+    def test_what_the_best_tool_measures_is_within_a_twentieth(self, amount: float) -> None:
+        option = in_tools(amount, measures="mass", tools=FOUND.tools.values(), spoons=None)[0]
+        self.assertTrue(option.usable)
+        self.assertLessEqual(abs(option.amount - amount) / amount, 0.05)
+
+
+class Slips(TestCase):
+    WATER = Water(net_volume_l=85.0, net_uncertainty_l=1.3)
+
+    def slip(self, protocol: str, *species: str, **more: object) -> object:
+        return make_slip(FOUND.protocols[protocol], water=self.WATER, species=[FOUND.species[s] for s in species], found=FOUND, **more)  # type: ignore[arg-type]
+
+    def test_salt_comes_in_thirds(self) -> None:
+        """2 g/L in 85 L is 170 g, a third of it 56.7 g, measured as 57 g: 0.67 g/L now, 2 g/L when all is in."""
+        line = self.slip("salt_and_warmth").lines[0]  # type: ignore[attr-defined]
+        self.assertAlmostEqual(line.whole, 170_000)
+        self.assertAlmostEqual(line.exact, 56_666.7, places=0)
+        self.assertEqual(line.tools[0].words, "57 g")
+        self.assertAlmostEqual(line.whole_reach.concentration_mg_per_l, 2000)
+        self.assertAlmostEqual(line.reach.concentration_mg_per_l, 57_000 / 85)
+        self.assertEqual([round(t.value) for t in line.trace], [2000, 170_000, 56_667])
+
+    def test_two_rounds_by_weight(self) -> None:
+        """2.5 and 5 mg/L in 85 L: 212.5 mg and 425 mg; and it needs a vet's word."""
+        slip = self.slip("two_rounds")
+        self.assertEqual([round(line.exact, 6) for line in slip.lines], [212.5, 425.0])  # type: ignore[attr-defined]
+        self.assertTrue(slip.needs_vet)  # type: ignore[attr-defined]
+
+    def test_a_label_product(self) -> None:
+        """5 mL per 10 US gal in 85 L is 11.23 mL; no level is claimed."""
+        label = LabelDirections(product="mix", amount_ml=5, per_volume_l=37.85411784, every_h=24, days=7)
+        line = self.slip("by_label", label=label).lines[0]  # type: ignore[attr-defined]
+        self.assertAlmostEqual(line.exact, 11.227, places=3)
+        self.assertIsNone(line.reach)
+        self.assertEqual(line.source, ("label",))
+
+    def test_fish_that_bear_less_get_less(self) -> None:
+        """Corydoras and loaches bear 1 g/L (common practice): the target sinks to it, and 2 g/L is refused by name."""
+        protocol, corys = FOUND.protocols["salt_and_warmth"], [FOUND.species["panda_corydoras"]]
+        self.assertEqual(aims(protocol, species=corys, targets_mg_per_l={}, found=FOUND), {"sodium_chloride": 1000})
+        with self.assertRaisesRegex(Refused, "Panda corydoras live here") as caught:
+            aims(protocol, species=corys, targets_mg_per_l={"sodium_chloride": 2000}, found=FOUND)
+        self.assertEqual(caught.exception.field, "targets.sodium_chloride")
+
+    def test_guard_rails(self) -> None:
+        """Nothing outside the course's range; 3 % is not 0.3 %; nothing by a label that no label says."""
+        for targets in ({"sodium_chloride": 30_000.0}, {"sodium_chloride": 4_000.0}, {"sodium_chloride": 100.0}):
+            with self.assertRaises(Refused):
+                aims(FOUND.protocols["salt_and_warmth"], species=[], targets_mg_per_l=targets, found=FOUND)
+        for change, kind, field in (
+            ({"amount_ml": 500.0, "per_volume_l": 10.0}, Refused, "label.amount"),
+            ({"days": 0}, InvalidInput, "label.days"),
+            ({"days": 90}, InvalidInput, "label.days"),
+            ({"every_h": 200.0}, InvalidInput, "label.every"),
+            ({"every_h": 0.25, "days": 30}, InvalidInput, "label.every"),
+            ({"product": "  "}, InvalidInput, "label.product"),
+        ):
+            good = {"product": "mix", "amount_ml": 5.0, "per_volume_l": 37.85, "every_h": 24.0, "days": 7}
+            with self.subTest(change=change), self.assertRaises(kind) as caught:
+                check_label(LabelDirections(**{**good, **change}))  # type: ignore[arg-type]
+            self.assertEqual(caught.exception.field, field)
+
+    def test_no_volume_no_slip(self) -> None:
+        with self.assertRaises(NotKnownYet):
+            make_slip(FOUND.protocols["two_rounds"], water=None, species=[], found=FOUND)
+
+    def test_cautions_name_who_lives_here_and_never_comes_first(self) -> None:
+        slip = self.slip("two_rounds", "panda_corydoras")
+        levels = [c.level for c in slip.cautions]  # type: ignore[attr-defined]
+        self.assertEqual(levels, sorted(levels, key=["never", "care", "know"].index))
+        self.assertTrue(any("panda corydoras: young corydoras" in c.text for c in slip.cautions))  # type: ignore[attr-defined]
+        self.assertTrue(any("gloves" in c.text for c in slip.cautions))  # type: ignore[attr-defined]
+
+    def test_what_is_not_in_the_tank_is_not_warned_of(self) -> None:
+        dry = {c.text for c in self.slip("salt_and_warmth").cautions}  # type: ignore[attr-defined]
+        green = {c.text for c in self.slip("salt_and_warmth", has_plants=True, has_invertebrates=True).cautions}  # type: ignore[attr-defined]
+        self.assertEqual(len(green - dry), 2)

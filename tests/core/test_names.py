@@ -1,0 +1,55 @@
+"""Names carry their unit: in the core's values and in the record's columns."""
+
+from __future__ import annotations
+
+import dataclasses
+import importlib
+import pkgutil
+from unittest import TestCase
+
+from django.apps import apps
+from django.db import models
+
+import pennywort.core
+
+UNITS = (
+    "_l", "_ml", "_cm", "_mg", "_kg", "_c", "_h", "_mg_per_l", "_kg_per_l", "_fraction", "_prob", "_share", "_bits", "_decibans", "_count", "_plus_minus",
+)  # fmt: skip
+# pure numbers and counts whose name says what they count, and amounts whose unit stands in a field beside them
+PLAIN = {
+    "value", "low", "high", "ph", "share", "share_low", "share_high", "share_now", "share_then", "decibans", "amount", "exact", "whole", "fills", "days",
+    "doses_given", "looks", "count", "plus_minus", "dead_on_arrival", "number", "attempt", "id", "something_else_share",
+}  # fmt: skip
+
+
+def named_well(name: str) -> bool:
+    return name in PLAIN or name.endswith(UNITS)
+
+
+class Names(TestCase):
+    def test_every_number_in_the_core_carries_its_unit(self) -> None:
+        bad = []
+        for info in pkgutil.walk_packages(pennywort.core.__path__, "pennywort.core."):
+            for kind in vars(importlib.import_module(info.name)).values():
+                if dataclasses.is_dataclass(kind) and isinstance(kind, type) and kind.__module__ == info.name:
+                    bad += [f"{kind.__name__}.{f.name}" for f in dataclasses.fields(kind) if str(f.type).startswith(("float", "int")) and not named_well(f.name)]
+        self.assertEqual(bad, [])
+
+    def test_every_number_in_the_record_carries_its_unit(self) -> None:
+        bad = []
+        for label in ("rooms", "tanks", "fish", "courses"):
+            for model in apps.get_app_config(label).get_models():
+                for field in model._meta.concrete_fields:
+                    if isinstance(field, (models.FloatField, models.IntegerField)) and not field.primary_key and not named_well(field.name):
+                        bad.append(f"{model.__name__}.{field.name}")
+        self.assertEqual(bad, [])
+
+    def test_core_values_are_frozen_and_keyword_only(self) -> None:
+        bad = []
+        for info in pkgutil.walk_packages(pennywort.core.__path__, "pennywort.core."):
+            for kind in vars(importlib.import_module(info.name)).values():
+                if dataclasses.is_dataclass(kind) and isinstance(kind, type) and kind.__module__ == info.name:
+                    frozen = kind.__dataclass_params__.frozen  # type: ignore[attr-defined]
+                    if not (frozen and all(f.kw_only for f in dataclasses.fields(kind))):
+                        bad.append(kind.__name__)
+        self.assertEqual(bad, [])

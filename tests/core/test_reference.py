@@ -1,0 +1,111 @@
+"""The reference data: sourced, linked, refused when wrong."""
+
+from __future__ import annotations
+
+import shutil
+import tempfile
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+from unittest import TestCase
+
+from pennywort.core.reference.library import DATA, ReferenceError, library, load_library, read_yaml
+
+# numbers that are not facts of the trade but the shape of a schedule or a tool's own marks, sourced on their own line
+HAVE_OWN_SOURCE = ("source",)
+
+
+def numbers(node: Any, *, sourced: bool, path: str) -> Iterator[str]:
+    """Paths of numbers below ``node`` that no mapping above them gives a source for."""
+    if isinstance(node, dict):
+        sourced = sourced or any(key in HAVE_OWN_SOURCE or str(key).endswith("_source") for key in node)
+        for key, value in node.items():
+            yield from numbers(value, sourced=sourced, path=f"{path}.{key}")
+    elif isinstance(node, list):
+        for i, value in enumerate(node):
+            yield from numbers(value, sourced=sourced, path=f"{path}[{i}]")
+    elif isinstance(node, (int, float)) and not isinstance(node, bool) and not sourced:
+        yield path
+
+
+class Sources(TestCase):
+    def test_no_number_without_a_source(self) -> None:
+        """Every number in every file stands in something that names its source."""
+        missing = [p for file in sorted(DATA.rglob("*.yaml")) for p in numbers(read_yaml(file), sourced=False, path=file.name)]
+        self.assertEqual(missing, [])
+
+    def test_the_search_itself_finds_a_naked_number(self) -> None:
+        self.assertEqual(list(numbers([{"a": {"value": 3}}], sourced=False, path="x")), ["x[0].a.value"])
+        self.assertEqual(list(numbers([{"a": {"value": 3, "source": ["label"]}}], sourced=False, path="x")), [])
+
+    def test_likelihood_steps_are_the_five(self) -> None:
+        steps = library().likelihoods.steps
+        self.assertEqual([steps[s].value for s in ("almost_never", "seldom", "sometimes", "often", "nearly_always")], [0.02, 0.15, 0.4, 0.7, 0.93])
+
+    def test_every_published_letter_names_a_publication(self) -> None:
+        found = library()
+        self.assertGreaterEqual(len(found.conditions), 12)
+        self.assertGreaterEqual(len(found.signs), 30)
+        for code in ("NOGA", "VM86", "S410"):
+            self.assertIn(code, found.publications)
+
+    def test_no_condition_without_a_way_on(self) -> None:
+        """Each condition has something that helps while unsure, and either a course or is a trouble of the water."""
+        for condition in library().conditions.values():
+            self.assertTrue(condition.helps, condition.id)
+            self.assertTrue(condition.protocols or condition.kind == "water quality", condition.id)
+
+
+class Refusals(TestCase):
+    def setUp(self) -> None:
+        self.folder = Path(tempfile.mkdtemp()) / "data"
+        shutil.copytree(DATA, self.folder)
+        self.addCleanup(shutil.rmtree, self.folder.parent)
+
+    def change(self, name: str, old: str, new: str) -> None:
+        path = self.folder / name
+        text = path.read_text(encoding="utf-8")
+        self.assertIn(old, text)
+        path.write_text(text.replace(old, new, 1), encoding="utf-8")
+
+    def refused(self, pattern: str) -> None:
+        with self.assertRaisesRegex(ReferenceError, pattern):
+            load_library(self.folder)
+
+    def test_a_figure_without_its_source(self) -> None:
+        self.change("species.yaml", "temperature: {value: 25, low: 23, high: 27, unit: degC, source: [common practice],", "temperature: {value: 25, low: 23, high: 27, unit: degC,")
+        self.refused("(?s)species.yaml, cherry_barb.*temperature.source")
+
+    def test_an_invented_source(self) -> None:
+        self.change("tools.yaml", "source: [common practice]", "source: [somebody said]")
+        self.refused("somebody said")
+
+    def test_a_publication_nobody_listed(self) -> None:
+        self.change("tools.yaml", "source: [common practice]", 'source: ["published: NOWHERE"]')
+        self.refused("unknown NOWHERE")
+
+    def test_a_word_nobody_knows(self) -> None:
+        self.change("regions.yaml", "name: back and flank", "name: back and flank\n  colour: red")
+        self.refused("regions.yaml, back_flank")
+
+    def test_a_key_given_twice(self) -> None:
+        self.change("conditions/ich.yaml", "urgency: days", "urgency: days\nurgency: hours")
+        self.refused("doubled keys.*urgency")
+
+    def test_a_sign_that_does_not_exist(self) -> None:
+        self.change("conditions/ich.yaml", "white_spots_countable", "white_spots_imagined")
+        self.refused("condition ich: unknown white_spots_imagined")
+
+    def test_a_range_out_of_order(self) -> None:
+        self.change("limits.yaml", "value: 7, low: 6, high: 8.2", "value: 7, low: 8, high: 8.2")
+        self.refused("in order")
+
+    def test_a_dose_step_without_its_share(self) -> None:
+        self.change("protocols.yaml", "medicine: sodium_chloride, share: 0.3333333333,", "medicine: sodium_chloride,")
+        self.refused("share of the target")
+
+    def test_a_file_cut_in_half(self) -> None:
+        path = self.folder / "medicines.yaml"
+        text = path.read_text(encoding="utf-8")
+        path.write_text(text[: len(text) // 2], encoding="utf-8")
+        self.refused("medicines.yaml")
