@@ -152,6 +152,7 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802  
     return url.startswith("/static/assets/")
 
 
+TEST_RUNNER = "tests.runner.CountingRunner"
 LANGUAGE_CODE = "en-gb"
 USE_I18N = False
 USE_TZ = True

@@ -13,7 +13,15 @@ from django.test import Client, TestCase
 from pennywort.rooms.models import Fishroom, Keeper, Membership
 
 NOW = datetime(2026, 11, 24, 14, 20, tzinfo=UTC)
-TANK = {"name": "Weir", "code": "Q3", "water_type": "freshwater_tropical", "length": "60 cm", "width": "30 cm", "water_depth": "28 cm", "measured_net_volume": "45 L"}
+TANK = {
+    "name": "Weir",
+    "code": "Q3",
+    "water_type": "freshwater_tropical",
+    "length": "60 cm",
+    "width": "30 cm",
+    "water_depth": "28 cm",
+    "measured_net_volume": "45 L",
+}
 LABEL = {"product": "mix", "amount": "5 mL", "per_volume": "40 L", "every": "24 h", "days": 7}
 
 

@@ -88,7 +88,21 @@ class Killed(PlainCase):
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()), urllib.request.ProxyHandler({}))
 
     def start(self) -> subprocess.Popen[bytes]:
-        command = [sys.executable, "-m", "gunicorn", "-b", f"127.0.0.1:{self.port}", "-w", "1", "--threads", "2", "--no-control-socket", "--log-level", "error", "pennywort.site.wsgi"]
+        command = [
+            sys.executable,
+            "-m",
+            "gunicorn",
+            "-b",
+            f"127.0.0.1:{self.port}",
+            "-w",
+            "1",
+            "--threads",
+            "2",
+            "--no-control-socket",
+            "--log-level",
+            "error",
+            "pennywort.site.wsgi",
+        ]
         server = subprocess.Popen(command, cwd=ROOT, env=self.env, start_new_session=True)
         self.addCleanup(lambda: server.poll() is None and os.killpg(server.pid, signal.SIGKILL))
         for _ in range(150):
@@ -99,11 +113,12 @@ class Killed(PlainCase):
             else:
                 return server
         self.fail("the server did not start")
+        return None
 
     def call(self, method: str, path: str, body: dict[str, Any] | None = None) -> Any:
         token = next((c.value for h in self.opener.handlers for c in getattr(h, "cookiejar", []) if c.name == "csrftoken"), "")
         headers = {"Content-Type": "application/json", "X-CSRFToken": token or ""}
-        request = urllib.request.Request(f"http://127.0.0.1:{self.port}{path}", json.dumps(body).encode() if body is not None else None, headers, method=method)  # noqa: S310
+        request = urllib.request.Request(f"http://127.0.0.1:{self.port}{path}", json.dumps(body).encode() if body is not None else None, headers, method=method)
         with self.opener.open(request, timeout=20) as answer:
             return json.loads(answer.read())
 

@@ -24,7 +24,9 @@ class Tanks(RoomCase):
 
     def test_two_tanks_can_not_share_a_name(self) -> None:
         self.tank()
-        self.assertEqual(self.send("tanks", {"name": "Weir", "water_type": "marine", "length": "50", "width": "40", "water_depth": "30"}, status=422)["field"], "name")
+        self.assertEqual(
+            self.send("tanks", {"name": "Weir", "water_type": "marine", "length": "50", "width": "40", "water_depth": "30"}, status=422)["field"], "name"
+        )
 
     def test_new_measures_leave_old_doses_as_they_were(self) -> None:
         tank = self.tank()
@@ -238,7 +240,15 @@ class Records(RoomCase):
         self.assertEqual(ats, sorted(ats))
         figures = story["figures"]
         self.assertEqual(
-            (figures["days"], figures["doses_given"], figures["looks"], figures["fish_at_start"], figures["fish_lost"], figures["fish_left"], figures["survived"]),
+            (
+                figures["days"],
+                figures["doses_given"],
+                figures["looks"],
+                figures["fish_at_start"],
+                figures["fish_lost"],
+                figures["fish_left"],
+                figures["survived"],
+            ),
             (22, 1, 1, "10", "1", "9", "90 %"),
         )
         self.assertEqual(story["sentence"], "White spot, fresh water (Ichthyophthirius): recovered after 22 days, 1 lost, 9 left.")
@@ -319,7 +329,7 @@ class Records(RoomCase):
         case = self.course(barbs)["case"]
         answer = self.client_of().get(self.url(f"cases/{case}/calendar"))
         self.assertEqual(answer["Content-Type"], "text/calendar; charset=utf-8")
-        events = [c for c in Calendar.from_ical(answer.content).walk("VEVENT")]
+        events = list(Calendar.from_ical(answer.content).walk("VEVENT"))
         self.assertEqual(len(events), 30)
         first = events[0]
         self.assertEqual((str(first["summary"]), first["dtstart"].dt, len(first.subcomponents)), ("Weir: First third of the salt, 30 g", self.clock, 1))

@@ -35,7 +35,15 @@ class Scoping(RoomCase):
         group = self.group(tank)
         made = self.course(group)
         task = self.due()[0]["task"]
-        self.ids = {"room_id": str(self.room.uid), "tank_id": tank, "group_id": group, "case_id": made["case"], "course_id": made["uid"], "task_id": task, "condition_id": "ich"}
+        self.ids = {
+            "room_id": str(self.room.uid),
+            "tank_id": tank,
+            "group_id": group,
+            "case_id": made["case"],
+            "course_id": made["uid"],
+            "task_id": task,
+            "condition_id": "ich",
+        }
 
     def fill(self, route: str, ids: dict[str, str]) -> str:
         for name, value in ids.items():

@@ -10,7 +10,7 @@ from django.db import IntegrityError, connection, transaction
 from django.test import TransactionTestCase
 
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.fish.models import Group, Loss, Look, Observation
+from pennywort.fish.models import Group, Look, Loss, Observation
 from pennywort.rooms.models import LedgerError, WriteReceipt
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 from tests.api.room import LABEL, TANK, RoomCase
@@ -82,7 +82,14 @@ class TwoHands(RoomCase):
         self.course(self.group(self.tank()))
         task = Task.objects.filter(kind="dose").first()
         assert task is not None
-        values: dict[str, Any] = {"fishroom": self.room, "recorded_at": self.clock, "recorded_by": self.maren, "happened_at": self.clock, "course": task.course, "task": task}
+        values: dict[str, Any] = {
+            "fishroom": self.room,
+            "recorded_at": self.clock,
+            "recorded_by": self.maren,
+            "happened_at": self.clock,
+            "course": task.course,
+            "task": task,
+        }
         Dose.objects.create(**values, amount_mg=5, net_volume_l=45, medicine_id="sodium_chloride")
         with self.assertRaises(IntegrityError), transaction.atomic():
             Dose.objects.create(**values, amount_mg=5, net_volume_l=45, medicine_id="sodium_chloride")

@@ -24,11 +24,27 @@ from pennywort.rooms.models import Keeper
 
 ROOT = Path(__file__).resolve().parents[2]
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
-FLAGS = (
-    "--headless=new --no-sandbox --disable-gpu --disable-dev-shm-usage --no-first-run --no-default-browser-check --disable-background-networking "
-    "--disable-component-update --disable-default-apps --disable-extensions --disable-sync --disable-quic --metrics-recording-only --mute-audio "
-    "--password-store=basic --force-device-scale-factor=1 --hide-scrollbars --lang=en-GB --proxy-server=direct://"
-).split()
+FLAGS = [
+    "--headless=new",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-dev-shm-usage",
+    "--no-first-run",
+    "--no-default-browser-check",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-default-apps",
+    "--disable-extensions",
+    "--disable-sync",
+    "--disable-quic",
+    "--metrics-recording-only",
+    "--mute-audio",
+    "--password-store=basic",
+    "--force-device-scale-factor=1",
+    "--hide-scrollbars",
+    "--lang=en-GB",
+    "--proxy-server=direct://",
+]
 DESKTOP, PHONE = (1280, 800), (390, 844)
 PATIENCE_S = 15.0
 
@@ -103,6 +119,7 @@ class BrowserCase(StaticLiveServerTestCase):
                 pass
             time.sleep(0.05)
         self.fail(f"waited in vain for {what}; the page says: {self.text()[:1500]}")
+        return None
 
     def text(self) -> str:
         return str(self.driver.execute_script("return document.body.innerText"))
@@ -165,7 +182,8 @@ class BrowserCase(StaticLiveServerTestCase):
     def axe(self) -> list[str]:
         """What axe-core finds wrong on the page as it stands."""
         self.driver.execute_cdp_cmd("Runtime.evaluate", {"expression": AXE.read_text(encoding="utf-8")})
-        run = "axe.run(document, {resultTypes: ['violations']}).then(r => JSON.stringify(r.violations.map(v => [v.id, v.nodes.map(n => n.html + ' ' + (n.any[0]?.message ?? n.all[0]?.message ?? n.none[0]?.message ?? '')).slice(0, 3)])))"
+        run = """axe.run(document, {resultTypes: ['violations']}).then(found => JSON.stringify(found.violations.map(v =>
+            [v.id, v.nodes.slice(0, 3).map(n => n.html + ' ' + [...n.any, ...n.all, ...n.none].map(c => c.message).join('; '))])))"""
         answer = self.driver.execute_cdp_cmd("Runtime.evaluate", {"expression": run, "awaitPromise": True, "returnByValue": True})
         return [f"{name}: {nodes}" for name, nodes in json.loads(answer["result"]["value"])]
 

@@ -32,7 +32,9 @@ class Names(TestCase):
         for info in pkgutil.walk_packages(pennywort.core.__path__, "pennywort.core."):
             for kind in vars(importlib.import_module(info.name)).values():
                 if dataclasses.is_dataclass(kind) and isinstance(kind, type) and kind.__module__ == info.name:
-                    bad += [f"{kind.__name__}.{f.name}" for f in dataclasses.fields(kind) if str(f.type).startswith(("float", "int")) and not named_well(f.name)]
+                    bad += [
+                        f"{kind.__name__}.{f.name}" for f in dataclasses.fields(kind) if str(f.type).startswith(("float", "int")) and not named_well(f.name)
+                    ]
         self.assertEqual(bad, [])
 
     def test_every_number_in_the_record_carries_its_unit(self) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from datetime import UTC, date, datetime, timedelta
 from unittest import TestCase
 from zoneinfo import ZoneInfo
@@ -78,7 +79,7 @@ class Plans(TestCase):
     def test_hourly_intervals_are_real_hours(self) -> None:
         start = datetime(2026, 3, 28, 20, 0, tzinfo=UTC)
         doses = [t.due_at for t in plan("by_label", start=start, label=label(6, 1)).tasks if t.kind == "dose"]
-        self.assertEqual([b - a for a, b in zip(doses, doses[1:], strict=False)], [timedelta(hours=6)] * 3)
+        self.assertEqual([b - a for a, b in itertools.pairwise(doses)], [timedelta(hours=6)] * 3)
 
     def test_warmth_stops_at_what_the_fish_bear(self) -> None:
         """Cherry barbs bear 27 C: the course warms to 27, not 28. Panda corydoras bear 25: it is refused."""
@@ -94,7 +95,7 @@ class Plans(TestCase):
 
     def test_a_start_without_a_zone_is_refused(self) -> None:
         with self.assertRaises(InvalidInput):
-            plan("watch", start=datetime(2026, 1, 1))  # noqa: DTZ001
+            plan("watch", start=datetime(2026, 1, 1))
 
     @given(st.sampled_from(["salt_and_warmth", "two_rounds", "watch"]), st.datetimes(min_value=datetime(2020, 1, 1), max_value=datetime(2035, 1, 1)))
     def test_tasks_are_in_order_and_within_the_course(self, protocol: str, start: datetime) -> None:
@@ -116,7 +117,12 @@ class Figures(TestCase):
 
     def test_a_case_in_figures(self) -> None:
         got = case_figures(
-            opened_on=date(2026, 11, 1), ended_on=date(2026, 11, 20), doses_given=3, looks=5, fish_at_start=Count(count=12), lost=[Count(count=1), Count(count=2)]
+            opened_on=date(2026, 11, 1),
+            ended_on=date(2026, 11, 20),
+            doses_given=3,
+            looks=5,
+            fish_at_start=Count(count=12),
+            lost=[Count(count=1), Count(count=2)],
         )
         self.assertEqual((got.days, got.doses_given, got.looks, got.fish_lost.count, got.fish_left.count), (20, 3, 5, 3, 9))
         self.assertAlmostEqual(got.survived_fraction or 0, 0.75)
@@ -126,7 +132,12 @@ class Figures(TestCase):
             case_figures(opened_on=date(2026, 2, 2), ended_on=date(2026, 2, 1), doses_given=0, looks=0, fish_at_start=Count(count=1), lost=[])
 
     def test_counts_out_of_sense(self) -> None:
-        for count, field in ((Count(count=0), "count"), (Count(count=-3), "count"), (Count(count=200_000), "count"), (Count(count=5, plus_minus=6), "count_plus_minus")):
+        for count, field in (
+            (Count(count=0), "count"),
+            (Count(count=-3), "count"),
+            (Count(count=200_000), "count"),
+            (Count(count=5, plus_minus=6), "count_plus_minus"),
+        ):
             with self.assertRaises(InvalidInput) as caught:
                 check_count(count, field="count", least=1)
             self.assertEqual(caught.exception.field, field)

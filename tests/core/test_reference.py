@@ -73,7 +73,11 @@ class Refusals(TestCase):
             load_library(self.folder)
 
     def test_a_figure_without_its_source(self) -> None:
-        self.change("species.yaml", "temperature: {value: 25, low: 23, high: 27, unit: degC, source: [common practice],", "temperature: {value: 25, low: 23, high: 27, unit: degC,")
+        self.change(
+            "species.yaml",
+            "temperature: {value: 25, low: 23, high: 27, unit: degC, source: [common practice],",
+            "temperature: {value: 25, low: 23, high: 27, unit: degC,",
+        )
         self.refused("(?s)species.yaml, cherry_barb.*temperature.source")
 
     def test_an_invented_source(self) -> None:

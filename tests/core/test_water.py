@@ -78,7 +78,8 @@ class Ammonia(TestCase):
 
         The tables were printed with T + 273.2; the definition has 273.15."""
         for ph, temperature_c, percent in (
-            (6.5, 25, 0.180), (7.0, 10, 0.186), (7.0, 25, 0.566), (7.4, 20, 0.988), (8.0, 20, 3.82), (8.0, 25, 5.38), (8.4, 28, 14.99), (9.0, 25, 36.3), (9.0, 30, 44.6),
+            (6.5, 25, 0.180), (7.0, 10, 0.186), (7.0, 25, 0.566), (7.4, 20, 0.988), (8.0, 20, 3.82), (8.0, 25, 5.38), (8.4, 28, 14.99),
+            (9.0, 25, 36.3), (9.0, 30, 44.6),
         ):  # fmt: skip
             with self.subTest(ph=ph, temperature_c=temperature_c):
                 self.assertAlmostEqual(unionised_ammonia_fraction(ph=ph, temperature_c=temperature_c) * 100, percent, delta=percent * 0.005 + 0.0005)

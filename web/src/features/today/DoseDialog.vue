@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -36,6 +36,8 @@ const leave = useWrite((write_id) =>
   ),
 )
 const unusual = computed(() => write.problem.value?.kind === 'unusual')
+// another amount is another question
+watch([amount, at], () => write.forget())
 async function save() {
   sure.value = unusual.value
   if (await write.run()) emit('close')

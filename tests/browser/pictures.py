@@ -1,0 +1,160 @@
+"""Pictures of the main views, from the demo fishroom in a throwaway folder. Run by script/screenshots."""
+
+from __future__ import annotations
+
+import base64
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+from selenium import webdriver
+from selenium.webdriver.common.by import By
+
+from tests.browser.base import DESKTOP, PHONE, ROOT, chromium
+
+OUT = ROOT / "docs" / "screenshots"
+Prepare = Callable[["Camera"], None]
+
+
+class Camera:
+    """A browser on a demo server of its own."""
+
+    def __init__(self, driver: webdriver.Chrome, address: str) -> None:
+        self.driver, self.address = driver, address
+
+    def size(self, width: int, height: int) -> None:
+        self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False})
+
+    def go(self, path: str) -> None:
+        self.driver.get(self.address + path)
+        time.sleep(1.2)
+
+    def click(self, css: str, index: int = 0) -> None:
+        element = self.driver.find_elements(By.CSS_SELECTOR, css)[index]
+        self.driver.execute_script("arguments[0].click()", element)
+        time.sleep(0.4)
+
+    def type(self, label: str, text: str) -> None:
+        for element in self.driver.find_elements(By.TAG_NAME, "label"):
+            if element.text == label:
+                self.driver.find_element(By.ID, element.get_attribute("for") or "").send_keys(text)
+                return
+        raise LookupError(label)
+
+    def night(self, on: bool) -> None:
+        self.driver.execute_script("document.documentElement.classList.toggle('night', arguments[0])", on)
+
+    def shoot(self, name: str) -> None:
+        self.driver.execute_async_script("const done = arguments[0]; document.fonts.ready.then(() => setTimeout(done, 500))")
+        picture = self.driver.execute_cdp_cmd("Page.captureScreenshot", {"format": "png"})["data"]
+        (OUT / f"{name}.png").write_bytes(base64.b64decode(picture))
+
+
+def _look(camera: Camera) -> None:
+    camera.go("/look")
+    camera.click("[data-testid='look-panda corydoras']")
+    time.sleep(0.8)
+    for sign, answer in (("white_spots_countable", 1), ("flat_grey_sheen", 0), ("cottony_tufts", 1), ("saddle_patch", 1)):
+        camera.click(f"[data-testid='sign-{sign}'] input", answer)
+    camera.click("[data-testid='place-gill_cover']")
+    camera.click("[data-testid='sign-rapid_breathing'] input", 0)
+    camera.click("[data-testid='place-group']")
+    camera.click("[data-testid='sign-spread_over_days'] input", 0)
+    camera.click("[data-testid='sign-flashing'] input", 1)
+    camera.click("[data-testid='place-back_flank']")
+    time.sleep(0.6)
+
+
+def _tank(camera: Camera) -> None:
+    camera.go("/tanks/new")
+    for label, text in (
+        ("Name", "Towpath"),
+        ("Short mark", "Q4"),
+        ("Length", "24 in"),
+        ("Width", "12 in"),
+        ("Water depth", "11 in"),
+        ("Sand, depth", "2 cm"),
+        ("Rock, weight", "3 kg"),
+    ):
+        camera.type(label, text)
+    time.sleep(1.0)
+    camera.click("summary")
+
+
+def _course(camera: Camera) -> None:
+    camera.go("/look")
+    camera.click("[data-testid='look-cherry barb']")
+    time.sleep(0.5)
+    camera.driver.get(camera.driver.current_url.replace("/look/", "/courses/for/") + "?condition=ich")
+    time.sleep(1.2)
+
+
+def _case(camera: Camera) -> None:
+    camera.go("/records")
+    camera.click("[data-testid='case-3']")
+    time.sleep(0.8)
+
+
+VIEWS: dict[str, tuple[tuple[int, int], Prepare, bool]] = {
+    "today": (DESKTOP, lambda c: c.go("/"), False),
+    "today-night": (DESKTOP, lambda c: c.go("/"), True),
+    "today-phone": (PHONE, lambda c: c.go("/"), False),
+    "tank": (DESKTOP, _tank, False),
+    "look": (DESKTOP, _look, False),
+    "look-phone": (PHONE, _look, False),
+    "course": (DESKTOP, _course, False),
+    "course-phone": (PHONE, _course, False),
+    "records": (DESKTOP, lambda c: c.go("/records"), False),
+    "case": (DESKTOP, _case, False),
+}
+
+
+def main(names: list[str]) -> None:
+    OUT.mkdir(parents=True, exist_ok=True)
+    folder = tempfile.mkdtemp()
+    env = {**os.environ, "PENNYWORT_VAR": folder, "DJANGO_SETTINGS_MODULE": "pennywort.site.settings"}
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    address = f"http://127.0.0.1:{port}"
+
+    def manage(*words: str) -> str:
+        return subprocess.run([sys.executable, "manage.py", *words], cwd=ROOT, env=env, check=True, capture_output=True, text=True).stdout.strip()
+
+    for words in (("migrate", "-v0"), ("load_demo",), ("collectstatic", "--noinput", "-v0")):
+        manage(*words)
+    server = subprocess.Popen(
+        [sys.executable, "-m", "gunicorn", "-b", f"127.0.0.1:{port}", "-w", "1", "--threads", "4", "--no-control-socket",
+         "--log-level", "error", "pennywort.site.wsgi"],
+        cwd=ROOT, env=env, start_new_session=True,
+    )  # fmt: skip
+    driver = chromium(folder)
+    try:
+        time.sleep(4)
+        camera = Camera(driver, address)
+        camera.size(*DESKTOP)
+        driver.get(manage("sign_in_link", "maren", "--address", address))
+        time.sleep(2)
+        camera.click("[data-testid='cautions-read']")
+        for name in names or list(VIEWS):
+            size, prepare, night = VIEWS[name]
+            camera.size(*size)
+            prepare(camera)
+            camera.night(night)
+            camera.shoot(name)
+            print(Path("docs/screenshots") / f"{name}.png")  # noqa: T201
+    finally:
+        driver.quit()
+        os.killpg(server.pid, signal.SIGTERM)
+        shutil.rmtree(folder, ignore_errors=True)
+
+
+if __name__ == "__main__":
+    main(sys.argv[1:])
