@@ -17,7 +17,7 @@ from pathlib import Path
 from selenium import webdriver
 from selenium.webdriver.common.by import By
 
-from tests.browser.base import DESKTOP, PHONE, ROOT, chromium
+from tests.browser.chromium import DESKTOP, PHONE, ROOT, chromium
 
 OUT = ROOT / "docs" / "screenshots"
 Prepare = Callable[["Camera"], None]

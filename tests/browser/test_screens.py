@@ -12,7 +12,8 @@ from pennywort.fish.models import Group, Look
 from pennywort.rooms.models import Fishroom, Keeper, Membership
 from pennywort.rooms.services import make_link, read_cautions
 from pennywort.tanks.models import Tank
-from tests.browser.base import PHONE, BrowserCase
+from tests.browser.base import BrowserCase
+from tests.browser.chromium import PHONE
 
 PASSWORD = "slow water runs deep"
 
@@ -162,7 +163,8 @@ class Screens(BrowserCase):
         self.sees("7 of 35 looked at")
         self.until(lambda: "Velvet" in self.all("[data-testid='ranking'] li h3")[0].text, "velvet to lead")
         self.press("Keep this look")
-        self.sees("Velvet fits best")
+        self.until(lambda: "/records/" in self.driver.current_url, "the case")
+        self.sees("velvet fits best")
         look = Look.objects.standing().filter(group=self.paddle).latest("pk")
         self.assertEqual((look.signs["gold_grey_dust"], look.signs["white_spots_many"], look.signs["cottony_tufts"]), (True, False, False))
 

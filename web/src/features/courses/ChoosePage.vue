@@ -169,8 +169,8 @@ const FIELDS = ['label.product', 'label.amount', 'label.per_volume', 'label.ever
       <p v-else-if="chosen.protocols.length === 1" class="tannin">
         No medicine for {{ chosen.short_name.toLowerCase() }}: mend the water, and watch.
       </p>
-      <ul v-if="chosen" class="schools" role="radiogroup" aria-label="Courses">
-        <li v-for="p in chosen.protocols" :key="p.id" :class="{ chosen: protocol === p.id }">
+      <div v-if="chosen" class="schools" role="radiogroup" aria-label="Courses">
+        <div v-for="p in chosen.protocols" :key="p.id" class="school" :class="{ chosen: protocol === p.id }">
           <label>
             <span class="head"
               ><RadioButton
@@ -185,8 +185,8 @@ const FIELDS = ['label.product', 'label.amount', 'label.per_volume', 'label.ever
             <span class="small"><span class="fig leaf">+</span> {{ p.for_it.text }}</span>
             <span class="small"><span class="fig brick">−</span> {{ p.against_it.text }}</span>
           </label>
-        </li>
-      </ul>
+        </div>
+      </div>
       <LabelForm v-if="kind === 'label'" v-model:label="label" :problem="problem" />
       <ProblemNote :problem="problem" :fields="FIELDS" />
     </div>
@@ -242,12 +242,12 @@ const FIELDS = ['label.product', 'label.amount', 'label.per_volume', 'label.ever
 .pick :deep(.p-select) {
   min-width: 240px;
 }
-.schools li {
+.school {
   border: 1px solid var(--rule2);
   border-radius: 4px;
   margin-bottom: 8px;
 }
-.schools li.chosen {
+.school.chosen {
   border: 2px solid var(--ink);
   border-top: 5px solid var(--leaf);
   background: var(--plate);
