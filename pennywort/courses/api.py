@@ -349,6 +349,14 @@ def leave_out(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: Wr
     return write_once(actor, body.write_id, "leave_out", {"task": task_id}, lambda: tasks.leave_out(actor, task=task))
 
 
+@router.post("/tasks/{uuid:task_id}/take-up", response=Written, operation_id="take_up")
+def take_up(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: Write) -> dict[str, object]:
+    """A task that was left out is due again."""
+    actor = act(request, room_id)
+    task = tasks.task_of(actor, task_id)
+    return write_once(actor, body.write_id, "take_up", {"task": task_id}, lambda: tasks.take_up(actor, task=task))
+
+
 @router.post("/strike", response=Written, operation_id="strike")
 def strike(request: HttpRequest, room_id: Path[UUID], body: schemas.StrikeIn) -> dict[str, object]:
     """Strike out an entry that never happened."""

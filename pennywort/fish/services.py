@@ -13,7 +13,7 @@ from pennywort.core.reference import library
 from pennywort.fish.models import Group, Look, Loss, Observation
 from pennywort.fish.queries import count_of
 from pennywort.rooms.actor import Actor
-from pennywort.rooms.services import find, find_standing, when
+from pennywort.rooms.services import find, find_standing, new_entry
 from pennywort.tanks.models import Tank
 
 
@@ -67,20 +67,19 @@ def add_look(
     actor: Actor, *, uid: UUID, group: Group, signs: dict[str, bool], ranking: Ranking, note: str, happened_at: datetime | None, corrects: UUID | None
 ) -> Look:
     """One look, kept with the ranking it gave, so that old looks keep their old answer."""
-    old = find_standing(Look, actor, corrects, name="look") if corrects else None
     shares = {line.condition: round(line.share, 4) for line in ranking.ranked}
-    return Look.objects.create(
+    return new_entry(
+        Look,
+        actor,
         uid=uid,
-        fishroom=actor.fishroom,
-        recorded_at=actor.now,
-        recorded_by=actor.keeper,
+        name="look",
+        happened_at=happened_at,
+        corrects=corrects,
         group=group,
         signs=signs,
         shares={**shares, SOMETHING_ELSE: round(ranking.something_else_share, 4)},
         verdict=ranking.verdict,
         note=note,
-        corrects=old,
-        happened_at=when(actor, happened_at or (old.happened_at if old else None)),
     )
 
 
@@ -90,19 +89,8 @@ def add_observation(
     """Appetite, breathing, a note. :raises InvalidInput: nothing observed."""
     if not (appetite or breathing or note.strip()):
         raise InvalidInput("Nothing to write down yet.", field="note")
-    old = find_standing(Observation, actor, corrects, name="observation") if corrects else None
-    entry = Observation.objects.create(
-        uid=uid,
-        fishroom=actor.fishroom,
-        recorded_at=actor.now,
-        recorded_by=actor.keeper,
-        group=group,
-        appetite=appetite,
-        breathing=breathing,
-        note=note.strip(),
-        corrects=old,
-        happened_at=when(actor, happened_at or (old.happened_at if old else None)),
-    )
+    values = {"group": group, "appetite": appetite, "breathing": breathing, "note": note.strip()}
+    entry = new_entry(Observation, actor, uid=uid, name="observation", happened_at=happened_at, corrects=corrects, **values)
     return {"uid": str(entry.uid)}
 
 
@@ -125,17 +113,6 @@ def add_loss(
     most = left.count + left.plus_minus + (old.count if old else 0)
     if count > most:
         raise InvalidInput(f"Only {left.words} are left in this group.", field="count")
-    entry = Loss.objects.create(
-        uid=uid,
-        fishroom=actor.fishroom,
-        recorded_at=actor.now,
-        recorded_by=actor.keeper,
-        group=group,
-        count=count,
-        count_plus_minus=count_plus_minus,
-        manner=manner,
-        note=note.strip(),
-        corrects=old,
-        happened_at=when(actor, happened_at or (old.happened_at if old else None)),
-    )
+    values = {"group": group, "count": count, "count_plus_minus": count_plus_minus, "manner": manner, "note": note.strip()}
+    entry = new_entry(Loss, actor, uid=uid, name="loss", happened_at=happened_at, corrects=corrects, **values)
     return {"uid": str(entry.uid)}

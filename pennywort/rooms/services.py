@@ -89,6 +89,17 @@ def when(actor: Actor, happened_at: datetime | None, *, field: str = "happened_a
     return happened_at
 
 
+def new_entry(model: type[L], actor: Actor, *, uid: UUID, name: str, happened_at: datetime | None, corrects: UUID | None = None, **values: Any) -> L:
+    """Write one ledger entry; a correction keeps the time of what it corrects unless it says another.
+
+    :raises Conflict: what it corrects was corrected already. :raises InvalidInput: a time that can't be.
+    """
+    old = find_standing(model, actor, corrects, name=name) if corrects else None
+    at = when(actor, happened_at or (old.happened_at if old else None))
+    entry: L = _all(model).create(uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper, happened_at=at, corrects=old, **values)
+    return entry
+
+
 def check_time_zone(name: str) -> str:
     """:raises InvalidInput: no such zone."""
     if name not in available_timezones():

@@ -14,7 +14,7 @@ from pennywort.core.water.chemistry import nitrogen_from_ion_mg_per_l
 from pennywort.core.water.volume import BoxTank, WaterVolume, water_volume
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
-from pennywort.rooms.services import find, find_standing, when
+from pennywort.rooms.services import find, new_entry
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 
 
@@ -127,18 +127,7 @@ def add_reading(
     }
     if all(value is None for value in values.values()):
         raise InvalidInput("Nothing measured yet: fill in at least one.", field="temperature")
-    old = find_standing(WaterReading, actor, corrects, name="reading") if corrects else None
-    reading = WaterReading.objects.create(
-        uid=uid,
-        fishroom=actor.fishroom,
-        recorded_at=actor.now,
-        recorded_by=actor.keeper,
-        tank=tank,
-        happened_at=when(actor, happened_at or (old.happened_at if old else None)),
-        corrects=old,
-        note=note,
-        **values,
-    )
+    reading = new_entry(WaterReading, actor, uid=uid, name="reading", happened_at=happened_at, corrects=corrects, tank=tank, note=note, **values)
     return {"uid": str(reading.uid)}
 
 
@@ -146,16 +135,8 @@ def add_water_change(actor: Actor, *, uid: UUID, tank: Tank, changed_fraction: f
     """A share of the water changed. :raises InvalidInput: nothing, or more than all."""
     if not 0 < changed_fraction <= 1:
         raise InvalidInput("A share lies between 0 and 100 %.", field="share")
-    return WaterChange.objects.create(
-        uid=uid,
-        fishroom=actor.fishroom,
-        recorded_at=actor.now,
-        recorded_by=actor.keeper,
-        tank=tank,
-        changed_fraction=changed_fraction,
-        net_volume_l=tank.net_volume_l,
-        happened_at=when(actor, happened_at),
-    )
+    values: dict[str, Any] = {"tank": tank, "changed_fraction": changed_fraction, "net_volume_l": tank.net_volume_l}
+    return new_entry(WaterChange, actor, uid=uid, name="water change", happened_at=happened_at, **values)
 
 
 def tank_of(actor: Actor, uid: UUID) -> Tank:

@@ -76,7 +76,23 @@ class TwoHands(RoomCase):
         self.send(f"tasks/{task}/dose", {"amount": "30 g"}, by=self.ivo)
         problem = self.send(f"tasks/{task}/dose", {"amount": "30 g"}, by=self.maren, status=409)
         self.assertEqual((problem["type"], problem["by"], problem["at"]), ("urn:pennywort:already-done", "Ivo", self.clock.isoformat()))
+        self.assertEqual(problem["detail"], "Ivo has done this already, at 14:20.")
+        self.later(days=1)
+        problem = self.send(f"tasks/{task}/dose", {"amount": "30 g"}, status=409)
+        self.assertEqual(problem["detail"], "Ivo has done this already, on Tuesday at 14:20.")
         self.assertEqual(Dose.objects.count(), 1)
+
+    def test_what_was_left_out_is_taken_up_again(self) -> None:
+        self.course(self.group(self.tank()))
+        task = self.due()[0]["task"]
+        self.send(f"tasks/{task}/take-up", {}, status=409)
+        self.send(f"tasks/{task}/leave-out", {}, by=self.ivo)
+        self.assertEqual(self.due(), [])
+        self.send(f"tasks/{task}/dose", {"amount": "30 g"}, status=409)
+        done = self.get("today")["done"][0]
+        self.assertEqual((done["ledger"], done["words"], done["by"]), ("task", "Weir: left out first third of the salt", "Ivo"))
+        self.send(f"tasks/{task}/take-up", {})
+        self.assertEqual([d["task"] for d in self.due()], [task])
 
     def test_the_database_itself_refuses_a_second_dose(self) -> None:
         self.course(self.group(self.tank()))

@@ -178,6 +178,13 @@ def _done_today(actor: Actor) -> tuple[DoneItem, ...]:
         add("change", change, f"{change.tank.name}: changed {show_fraction(change.changed_fraction).text}")
     for loss in Loss.objects.standing().filter(**mine).select_related("group__tank", "recorded_by"):
         add("loss", loss, f"{loss.group.tank.name}: {loss.count} lost")
+    skipped = Task.objects.filter(fishroom=actor.fishroom, skipped=True, done_at__gte=midnight, course__stopped_at=None)
+    for task in skipped.select_related("course__tank", "done_by"):
+        at = task.done_at or actor.now
+        words = f"{task.course.tank.name}: left out {task.title[:1].lower()}{task.title[1:]}"
+        items.append(
+            (at, DoneItem(ledger="task", entry=str(task.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=str(task.done_by), amount="", task=""))
+        )
     items.sort(key=lambda pair: pair[0], reverse=True)
     return tuple(item for _, item in items)
 

@@ -363,7 +363,7 @@ def calendar_of(case: Case, *, now: datetime, preferences: Preferences) -> bytes
         event.add("dtend", task.due_at + timedelta(minutes=15))
         event.add("summary", f"{case.tank.name}: {task.title}{_amount(task, preferences)}")
         event.add("status", "CANCELLED" if task.skipped or (task.course.stopped_at and not task.done_at) else "CONFIRMED")
-        if task.done_at:
+        if task.done_at and not task.skipped:
             event.add("description", f"Done {task.done_at:%Y-%m-%d %H:%M} UTC")
         elif not task.skipped and not task.course.stopped_at:
             alarm = Alarm()

@@ -39,13 +39,14 @@ def task_of(actor: Actor, uid: UUID) -> Task:
     return find(Task, actor, uid, name="task")
 
 
-def _still_open(task: Task) -> None:
+def _still_open(actor: Actor, task: Task) -> None:
     task.refresh_from_db()
-    if task.done_at is not None:
-        who = str(task.done_by)
-        raise AlreadyDone(f"{who} has done this already.", by=who, at=task.done_at)
     if task.skipped:
-        raise Conflict("This was left out. Reload to see how it stands.", field="task")
+        raise Conflict("This was left out. Take it up again from the list of what was done.", field="task")
+    if task.done_at is not None:
+        who, at = str(task.done_by), actor.local(task.done_at)
+        day = "" if at.date() == actor.local(actor.now).date() else f" on {at:%A}"
+        raise AlreadyDone(f"{who} has done this already,{day} at {at:%H:%M}.", by=who, at=task.done_at)
 
 
 def _amounts(actor: Actor, *, text: str, by_weight: bool, planned: float | None, confirm_unusual: bool) -> tuple[float | None, float | None]:
@@ -82,7 +83,7 @@ def give_dose(
     if old is not None and old.task_id != task.pk:
         raise InvalidInput("That dose belongs to another task.", field="corrects")
     if old is None:
-        _still_open(task)
+        _still_open(actor, task)
     mg, ml = _amounts(actor, text=amount, by_weight=by_weight, planned=task.dose_mg or task.dose_ml, confirm_unusual=confirm_unusual)
     at = when(actor, happened_at or (old.happened_at if old else None))
     course = task.course
@@ -159,7 +160,7 @@ def change_water(actor: Actor, *, uid: UUID, tank: Tank, share: str, task: Task 
     if task is not None:
         if task.kind != "water_change" or task.course.tank_id != tank.pk:
             raise InvalidInput("This task is not a water change of this tank.", field="task")
-        _still_open(task)
+        _still_open(actor, task)
     at = when(actor, happened_at)
     back = what_goes_back(actor, tank=tank, changed_fraction=fraction) if put_back else []
     change = add_water_change(actor, uid=uid, tank=tank, changed_fraction=fraction, happened_at=at)
@@ -188,7 +189,7 @@ def reach_temperature(actor: Actor, *, uid: UUID, task: Task, temperature: str, 
     """The water is as warm as it should be: a reading, and the task is done."""
     if task.kind != "temperature":
         raise InvalidInput("This task is not about warmth.", field="task")
-    _still_open(task)
+    _still_open(actor, task)
     if not temperature.strip():
         raise InvalidInput("Read the thermometer first.", field="temperature")
     answer = add_reading(actor, uid=uid, tank=task.course.tank, temperature=temperature, happened_at=happened_at)
@@ -199,9 +200,19 @@ def reach_temperature(actor: Actor, *, uid: UUID, task: Task, temperature: str, 
 
 def leave_out(actor: Actor, *, task: Task) -> dict[str, Any]:
     """A task will not be done. :raises AlreadyDone: it was."""
-    _still_open(task)
-    task.skipped, task.done_by = True, actor.keeper
-    task.save(update_fields=["skipped", "done_by"])
+    _still_open(actor, task)
+    task.skipped, task.done_at, task.done_by = True, actor.now, actor.keeper
+    task.save(update_fields=["skipped", "done_at", "done_by"])
+    return {"uid": str(task.uid)}
+
+
+def take_up(actor: Actor, *, task: Task) -> dict[str, Any]:
+    """A task that was left out is due again. :raises Conflict: it was not left out."""
+    task.refresh_from_db()
+    if not task.skipped:
+        raise Conflict("This was not left out.", field="task")
+    task.skipped, task.done_at, task.done_by = False, None, None
+    task.save(update_fields=["skipped", "done_at", "done_by"])
     return {"uid": str(task.uid)}
 
 

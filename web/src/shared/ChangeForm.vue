@@ -2,11 +2,11 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
 import FigureText from '@/shared/FigureText.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import TextField from '@/shared/TextField.vue'
 
 /** A water change of a stated share: how much water that is, and what must go back in. */
 const props = defineProps<{ tank: string; share: string; task?: string; putBack: boolean }>()
@@ -54,21 +54,14 @@ async function save() {
 
 <template>
   <form novalidate @submit.prevent="save">
-    <FieldRow
-      v-slot="f"
+    <TextField
+      v-model="share"
+      figure
       label="Share of the water"
       field="share"
       :problem="write.problem.value"
       :hint="goes.data.value ? `${goes.data.value.volume.figure} ${goes.data.value.volume.unit}` : undefined"
-    >
-      <InputText
-        :id="f.id"
-        v-model="share"
-        class="fig share"
-        :invalid="f.invalid"
-        :aria-describedby="f.described"
-      />
-    </FieldRow>
+    />
     <template v-if="parts.length">
       <div class="tick">
         <Checkbox v-model="back" binary input-id="put-back" />

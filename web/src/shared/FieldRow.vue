@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue'
-import type { Problem } from '@/api/client'
+import { Problem } from '@/api/client'
 
 /** A labelled control with its unit or hint beside it and its error beneath, tied together for screen readers. */
 const props = defineProps<{
   label: string
   field?: string
-  problem?: Problem | null
+  problem?: Error | null
   hint?: string
   wide?: boolean
 }>()
 const id = useId()
 const error = computed(() =>
-  props.field && props.problem?.body.field === props.field ? props.problem.message : '',
+  props.field && props.problem instanceof Problem && props.problem.body.field === props.field
+    ? props.problem.message
+    : '',
 )
 const described = computed(() => (error.value ? `${id}-error` : props.hint ? `${id}-hint` : undefined))
 </script>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Problem } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
+import TextField from '@/shared/TextField.vue'
+import CountField from '@/shared/CountField.vue'
 
 export interface LabelText {
   product: string
@@ -16,56 +17,45 @@ const label = defineModel<LabelText>('label', { required: true })
 <template>
   <fieldset>
     <legend class="block-head">What the bottle says</legend>
-    <FieldRow v-slot="f" label="Product" field="label.product" :problem="problem" hint="as you call it">
-      <InputText
-        :id="f.id"
-        v-model="label.product"
-        maxlength="80"
-        :invalid="f.invalid"
-        :aria-describedby="f.described"
-      />
-    </FieldRow>
-    <FieldRow v-slot="f" label="This much" field="label.amount" :problem="problem">
-      <InputText
-        :id="f.id"
-        v-model="label.amount"
-        class="fig short"
-        placeholder="5 mL"
-        :invalid="f.invalid"
-        :aria-describedby="f.described"
-      />
-    </FieldRow>
-    <FieldRow v-slot="f" label="in every" field="label.per_volume" :problem="problem">
-      <InputText
-        :id="f.id"
-        v-model="label.per_volume"
-        class="fig short"
-        placeholder="10 gal"
-        :invalid="f.invalid"
-        :aria-describedby="f.described"
-      />
-    </FieldRow>
-    <FieldRow v-slot="f" label="every" field="label.every" :problem="problem">
-      <InputText
-        :id="f.id"
-        v-model="label.every"
-        class="fig short"
-        placeholder="24 h"
-        :invalid="f.invalid"
-        :aria-describedby="f.described"
-      />
-    </FieldRow>
-    <FieldRow v-slot="f" label="for so many days" field="label.days" :problem="problem">
-      <InputNumber
-        v-model="label.days"
-        :input-id="f.id"
-        :min="1"
-        :max="60"
-        :use-grouping="false"
-        input-class="fig short"
-        :invalid="f.invalid"
-      />
-    </FieldRow>
+    <TextField
+      v-model="label.product"
+      label="Product"
+      field="label.product"
+      :problem="problem"
+      hint="as you call it"
+      maxlength="80"
+    />
+    <TextField
+      v-model="label.amount"
+      figure
+      label="This much"
+      field="label.amount"
+      :problem="problem"
+      placeholder="5 mL"
+    />
+    <TextField
+      v-model="label.per_volume"
+      figure
+      label="in every"
+      field="label.per_volume"
+      :problem="problem"
+      placeholder="10 gal"
+    />
+    <TextField
+      v-model="label.every"
+      figure
+      label="every"
+      field="label.every"
+      :problem="problem"
+      placeholder="24 h"
+    />
+    <CountField
+      v-model="label.days"
+      label="for so many days"
+      field="label.days"
+      :problem="problem"
+      :max="60"
+    />
   </fieldset>
 </template>
 
@@ -77,9 +67,5 @@ fieldset {
 }
 legend {
   width: 100%;
-}
-.short,
-:deep(.short) {
-  width: 112px;
 }
 </style>

@@ -5,6 +5,7 @@ import { answer, api, Problem, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
 
 const session = useSession()
 const route = useRoute()
@@ -78,12 +79,20 @@ onMounted(async () => {
     </p>
     <form novalidate @submit.prevent="send">
       <template v-if="first">
-        <FieldRow v-slot="f" label="Your name" field="display_name" :problem="problem">
-          <InputText :id="f.id" v-model="form.display_name" :invalid="f.invalid" autocomplete="name" />
-        </FieldRow>
-        <FieldRow v-slot="f" label="Fishroom" field="fishroom" :problem="problem">
-          <InputText :id="f.id" v-model="form.fishroom" :invalid="f.invalid" autocomplete="off" />
-        </FieldRow>
+        <TextField
+          v-model="form.display_name"
+          label="Your name"
+          field="display_name"
+          :problem="problem"
+          autocomplete="name"
+        />
+        <TextField
+          v-model="form.fishroom"
+          label="Fishroom"
+          field="fishroom"
+          :problem="problem"
+          autocomplete="off"
+        />
         <FieldRow v-slot="f" label="Its clock" field="time_zone" :problem="problem">
           <AutoComplete
             v-model="form.time_zone"
@@ -95,30 +104,23 @@ onMounted(async () => {
           />
         </FieldRow>
       </template>
-      <FieldRow v-slot="f" label="Sign-in name" field="username" :problem="problem">
-        <InputText
-          :id="f.id"
-          v-model="form.username"
-          :invalid="f.invalid"
-          autocomplete="username"
-          autocapitalize="none"
-        />
-      </FieldRow>
-      <FieldRow
-        v-slot="f"
+      <TextField
+        v-model="form.username"
+        label="Sign-in name"
+        field="username"
+        :problem="problem"
+        autocomplete="username"
+        autocapitalize="none"
+      />
+      <TextField
+        v-model="form.password"
         label="Password"
         field="password"
         :problem="problem"
         :hint="first ? 'ten characters or more' : undefined"
-      >
-        <InputText
-          :id="f.id"
-          v-model="form.password"
-          type="password"
-          :invalid="f.invalid"
-          :autocomplete="first ? 'new-password' : 'current-password'"
-        />
-      </FieldRow>
+        type="password"
+        :autocomplete="first ? 'new-password' : 'current-password'"
+      />
       <ProblemNote
         :problem="problem"
         :fields="['username', 'password', 'display_name', 'fishroom', 'time_zone']"

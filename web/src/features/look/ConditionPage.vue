@@ -6,6 +6,7 @@ import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import SourcedLine from '@/shared/SourcedLine.vue'
+import LinkButton from '@/shared/LinkButton.vue'
 
 const props = defineProps<{ condition: string }>()
 const route = useRoute()
@@ -44,12 +45,12 @@ const PACE: Record<string, string> = {
     <SourcedLine v-for="(l, i) in data.lookalikes" :key="l.text" :title="i ? '' : 'Taken for it'" :said="l" />
     <template v-if="group">
       <div class="presses">
-        <RouterLink
+        <LinkButton
           v-if="data.protocols.length"
-          class="press"
+          main
           :to="{ name: 'course-for', params: { group }, query: { condition: data.id } }"
-          >Choose a course for it</RouterLink
-        >
+          label="Choose a course for it"
+        />
         <RouterLink :to="{ name: 'look-at', params: { group } }">Back to the look</RouterLink>
       </div>
       <p v-if="!data.protocols.length" class="quiet">
@@ -68,13 +69,5 @@ const PACE: Record<string, string> = {
   gap: 20px;
   align-items: center;
   padding: 20px 0 8px;
-}
-.press {
-  background: var(--leaf);
-  color: var(--on-leaf);
-  font-weight: 650;
-  text-decoration: none;
-  border-radius: 4px;
-  padding: 12px 18px;
 }
 </style>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { RouterLink } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -10,6 +9,7 @@ import { useWrite } from '@/shared/useWrite'
 import CaseSummary from './CaseSummary.vue'
 import CloseForm from './CloseForm.vue'
 import KindMark from './KindMark.vue'
+import LinkButton from '@/shared/LinkButton.vue'
 
 const props = defineProps<{ caseId: string }>()
 const session = useSession()
@@ -71,21 +71,16 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
     <CaseSummary :figures="story.figures" />
     <div class="presses">
       <template v-if="story.open">
-        <RouterLink class="act main" :to="{ name: 'look-at', params: { group: story.group } }"
-          >Look again</RouterLink
-        >
-        <RouterLink
-          class="act"
+        <LinkButton main :to="{ name: 'look-at', params: { group: story.group } }" label="Look again" />
+        <LinkButton
           :to="{
             name: 'course-for',
             params: { group: story.group },
             query: story.condition ? { condition: story.condition } : {},
           }"
-          >Choose a course</RouterLink
-        >
-        <RouterLink class="act" :to="{ name: 'tank', params: { tank: story.tank } }"
-          >Log in the tank</RouterLink
-        >
+          label="Choose a course"
+        />
+        <LinkButton :to="{ name: 'tank', params: { tank: story.tank } }" label="Log in the tank" />
         <Button
           v-for="c in story.courses.filter((x) => x.running)"
           :key="c.uid"
@@ -187,19 +182,6 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
 }
 .presses a:not(.act) {
   padding: 8px 4px;
-}
-.act {
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  background: var(--plate);
-  font-weight: 650;
-  text-decoration: none;
-  padding: 8px 14px;
-}
-.act.main {
-  background: var(--leaf);
-  border-color: var(--leaf);
-  color: var(--on-leaf);
 }
 .said {
   border-left: 3px solid var(--ink);

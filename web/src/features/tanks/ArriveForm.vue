@@ -6,6 +6,8 @@ import FieldRow from '@/shared/FieldRow.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import TextField from '@/shared/TextField.vue'
+import CountField from '@/shared/CountField.vue'
 
 /** A group of fish arrives: which, how many (or about how many), how many dead, from where, when. */
 const props = defineProps<{ tank: Schemas['TankOut'] }>()
@@ -98,46 +100,23 @@ async function save() {
       </li>
       <li v-for="t in known.tolerances" :key="t" class="tannin">{{ t }}</li>
     </ul>
-    <FieldRow v-slot="f" label="How many came" field="count" :problem="problem" hint="dead ones too">
-      <InputNumber
-        v-model="count"
-        :input-id="f.id"
-        :min="0"
-        :max="100000"
-        :use-grouping="false"
-        :invalid="f.invalid"
-        input-class="fig short"
-      />
-    </FieldRow>
-    <FieldRow
-      v-slot="f"
+    <CountField
+      v-model="count"
+      label="How many came"
+      field="count"
+      :problem="problem"
+      hint="dead ones too"
+      :max="100000"
+    />
+    <CountField
+      v-model="plusMinus"
       label="give or take"
       field="count_plus_minus"
       :problem="problem"
       hint="if they were not counted one by one"
-    >
-      <InputNumber
-        v-model="plusMinus"
-        :input-id="f.id"
-        :min="0"
-        :use-grouping="false"
-        :invalid="f.invalid"
-        input-class="fig short"
-      />
-    </FieldRow>
-    <FieldRow v-slot="f" label="Dead on arrival" field="dead_on_arrival" :problem="problem">
-      <InputNumber
-        v-model="dead"
-        :input-id="f.id"
-        :min="0"
-        :use-grouping="false"
-        :invalid="f.invalid"
-        input-class="fig short"
-      />
-    </FieldRow>
-    <FieldRow v-slot="f" label="From" field="supplier" :problem="problem">
-      <InputText :id="f.id" v-model="supplier" maxlength="60" />
-    </FieldRow>
+    />
+    <CountField v-model="dead" label="Dead on arrival" field="dead_on_arrival" :problem="problem" />
+    <TextField v-model="supplier" label="From" field="supplier" :problem="problem" maxlength="60" />
     <FieldRow v-slot="f" label="Day" field="arrived_on" :problem="problem">
       <DatePicker v-model="on" :input-id="f.id" date-format="d M yy" :max-date="new Date()" />
     </FieldRow>
@@ -165,8 +144,5 @@ form {
 .save {
   margin-top: 16px;
   min-height: 48px;
-}
-:deep(.short) {
-  width: 96px;
 }
 </style>

@@ -5,6 +5,8 @@ import FieldRow from '@/shared/FieldRow.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import TextField from '@/shared/TextField.vue'
+import CountField from '@/shared/CountField.vue'
 
 const props = defineProps<{ group: Schemas['GroupOut'] }>()
 const emit = defineEmits<{ done: [] }>()
@@ -42,26 +44,14 @@ async function save() {
 
 <template>
   <form novalidate @submit.prevent="save">
-    <FieldRow v-slot="f" label="How many" field="count" :problem="problem" :hint="`of ${group.words}`">
-      <InputNumber
-        v-model="count"
-        :input-id="f.id"
-        :min="0"
-        :use-grouping="false"
-        :invalid="f.invalid"
-        input-class="fig short"
-      />
-    </FieldRow>
-    <FieldRow v-slot="f" label="give or take" field="count_plus_minus" :problem="problem">
-      <InputNumber
-        v-model="plusMinus"
-        :input-id="f.id"
-        :min="0"
-        :use-grouping="false"
-        :invalid="f.invalid"
-        input-class="fig short"
-      />
-    </FieldRow>
+    <CountField
+      v-model="count"
+      label="How many"
+      field="count"
+      :problem="problem"
+      :hint="`of ${group.words}`"
+    />
+    <CountField v-model="plusMinus" label="give or take" field="count_plus_minus" :problem="problem" />
     <div class="manner">
       <span id="manner-label">How</span>
       <SelectButton
@@ -83,9 +73,7 @@ async function save() {
         :max-date="new Date()"
       />
     </FieldRow>
-    <FieldRow v-slot="f" label="Note" field="note" :problem="problem">
-      <InputText :id="f.id" v-model="note" maxlength="500" />
-    </FieldRow>
+    <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
     <ProblemNote :problem="problem" :fields="['count', 'count_plus_minus', 'happened_at', 'note']" />
     <Button
       type="submit"
@@ -108,9 +96,6 @@ form {
   align-items: center;
   min-height: 52px;
   border-bottom: 1px solid var(--rule);
-}
-:deep(.short) {
-  width: 96px;
 }
 .save {
   margin-top: 16px;

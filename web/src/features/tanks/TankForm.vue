@@ -3,7 +3,6 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
 import FigureText from '@/shared/FigureText.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -11,6 +10,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import BoxDrawing from './BoxDrawing.vue'
 import { useVolume, type Measures } from './useVolume'
+import TextField from '@/shared/TextField.vue'
 
 const props = defineProps<{ tank?: string }>()
 const session = useSession()
@@ -107,24 +107,15 @@ async function save() {
     <div class="left">
       <section aria-label="The tank">
         <h2 class="block-head"><span>1&ensp;The tank</span></h2>
-        <FieldRow v-slot="f" label="Name" field="name" :problem="problem">
-          <InputText
-            :id="f.id"
-            v-model="facts.name"
-            :invalid="f.invalid"
-            :aria-describedby="f.described"
-            maxlength="40"
-          />
-        </FieldRow>
-        <FieldRow
-          v-slot="f"
+        <TextField v-model="facts.name" label="Name" field="name" :problem="problem" maxlength="40" />
+        <TextField
+          v-model="facts.code"
           label="Short mark"
           field="code"
           :problem="problem"
           hint="on the strips, such as Q1"
-        >
-          <InputText :id="f.id" v-model="facts.code" class="short" maxlength="8" />
-        </FieldRow>
+          maxlength="8"
+        />
         <div class="pick">
           <span id="water-label">Water</span>
           <SelectButton
@@ -164,36 +155,30 @@ async function save() {
             :sump="!!measures.sump_volume"
           />
           <div>
-            <FieldRow v-slot="f" label="Length" field="length" :problem="problem">
-              <InputText
-                :id="f.id"
-                v-model="measures.length"
-                class="fig short"
-                placeholder="60 cm"
-                :invalid="f.invalid"
-                :aria-describedby="f.described"
-              />
-            </FieldRow>
-            <FieldRow v-slot="f" label="Width" field="width" :problem="problem">
-              <InputText
-                :id="f.id"
-                v-model="measures.width"
-                class="fig short"
-                placeholder="30 cm"
-                :invalid="f.invalid"
-                :aria-describedby="f.described"
-              />
-            </FieldRow>
-            <FieldRow v-slot="f" label="Water depth" field="water_depth" :problem="problem">
-              <InputText
-                :id="f.id"
-                v-model="measures.water_depth"
-                class="fig short"
-                placeholder="28 cm"
-                :invalid="f.invalid"
-                :aria-describedby="f.described"
-              />
-            </FieldRow>
+            <TextField
+              v-model="measures.length"
+              figure
+              label="Length"
+              field="length"
+              :problem="problem"
+              placeholder="60 cm"
+            />
+            <TextField
+              v-model="measures.width"
+              figure
+              label="Width"
+              field="width"
+              :problem="problem"
+              placeholder="30 cm"
+            />
+            <TextField
+              v-model="measures.water_depth"
+              figure
+              label="Water depth"
+              field="water_depth"
+              :problem="problem"
+              placeholder="28 cm"
+            />
           </div>
         </div>
       </section>
@@ -202,62 +187,50 @@ async function save() {
           <span>3&ensp;What stands in it</span><span class="small quiet">leave empty what is not there</span>
         </h2>
         <div class="two">
-          <FieldRow v-slot="f" label="Sand, depth" field="sand_depth" :problem="problem">
-            <InputText
-              :id="f.id"
-              v-model="measures.sand_depth"
-              class="fig short"
-              :invalid="f.invalid"
-              :aria-describedby="f.described"
-            />
-          </FieldRow>
-          <FieldRow v-slot="f" label="water between grains" field="sand_porosity" :problem="problem">
-            <InputText
-              :id="f.id"
-              v-model="measures.sand_porosity"
-              class="fig short"
-              placeholder="40 %"
-              :invalid="f.invalid"
-              :aria-describedby="f.described"
-            />
-          </FieldRow>
-          <FieldRow v-slot="f" label="Rock, weight" field="rock_mass" :problem="problem">
-            <InputText
-              :id="f.id"
-              v-model="measures.rock_mass"
-              class="fig short"
-              :invalid="f.invalid"
-              :aria-describedby="f.described"
-            />
-          </FieldRow>
-          <FieldRow v-slot="f" label="kg in a litre of it" field="rock_density" :problem="problem">
-            <InputText
-              :id="f.id"
-              v-model="measures.rock_density"
-              class="fig short"
-              placeholder="2.6"
-              :invalid="f.invalid"
-              :aria-describedby="f.described"
-            />
-          </FieldRow>
-          <FieldRow v-slot="f" label="Sump, water in it" field="sump_volume" :problem="problem">
-            <InputText
-              :id="f.id"
-              v-model="measures.sump_volume"
-              class="fig short"
-              :invalid="f.invalid"
-              :aria-describedby="f.described"
-            />
-          </FieldRow>
-          <FieldRow v-slot="f" label="Net, if measured" field="measured_net_volume" :problem="problem">
-            <InputText
-              :id="f.id"
-              v-model="measures.measured_net_volume"
-              class="fig short"
-              :invalid="f.invalid"
-              :aria-describedby="f.described"
-            />
-          </FieldRow>
+          <TextField
+            v-model="measures.sand_depth"
+            figure
+            label="Sand, depth"
+            field="sand_depth"
+            :problem="problem"
+          />
+          <TextField
+            v-model="measures.sand_porosity"
+            figure
+            label="water between grains"
+            field="sand_porosity"
+            :problem="problem"
+            placeholder="40 %"
+          />
+          <TextField
+            v-model="measures.rock_mass"
+            figure
+            label="Rock, weight"
+            field="rock_mass"
+            :problem="problem"
+          />
+          <TextField
+            v-model="measures.rock_density"
+            figure
+            label="kg in a litre of it"
+            field="rock_density"
+            :problem="problem"
+            placeholder="2.6"
+          />
+          <TextField
+            v-model="measures.sump_volume"
+            figure
+            label="Sump, water in it"
+            field="sump_volume"
+            :problem="problem"
+          />
+          <TextField
+            v-model="measures.measured_net_volume"
+            figure
+            label="Net, if measured"
+            field="measured_net_volume"
+            :problem="problem"
+          />
         </div>
       </section>
     </div>
@@ -323,9 +296,6 @@ section {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 0 24px;
-}
-.short {
-  width: 112px;
 }
 .pick {
   display: grid;

@@ -12,6 +12,7 @@ import ArriveForm from './ArriveForm.vue'
 import LossForm from './LossForm.vue'
 import ObserveForm from './ObserveForm.vue'
 import TestForm from './TestForm.vue'
+import LinkButton from '@/shared/LinkButton.vue'
 
 const props = defineProps<{ tank: string }>()
 const session = useSession()
@@ -103,7 +104,7 @@ async function strikeOut(uid: string) {
             >
           </div>
           <div v-if="g.left" class="does">
-            <RouterLink class="act main" :to="{ name: 'look-at', params: { group: g.uid } }">Look</RouterLink>
+            <LinkButton main :to="{ name: 'look-at', params: { group: g.uid } }" label="Look" />
             <Button
               label="Observe"
               severity="secondary"
@@ -116,7 +117,7 @@ async function strikeOut(uid: string) {
               :aria-label="`A loss among ${g.species_name}`"
               @click="ask('loss', g)"
             />
-            <RouterLink class="act" :to="{ name: 'course-for', params: { group: g.uid } }">Treat</RouterLink>
+            <LinkButton :to="{ name: 'course-for', params: { group: g.uid } }" label="Treat" />
           </div>
         </li>
       </ul>
@@ -221,19 +222,6 @@ section {
 }
 .gone {
   color: var(--ink2);
-}
-.act {
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  background: var(--plate);
-  font-weight: 650;
-  text-decoration: none;
-  padding: 8px 14px;
-}
-.act.main {
-  background: var(--leaf);
-  border-color: var(--leaf);
-  color: var(--on-leaf);
 }
 .none {
   padding: 10px 0;

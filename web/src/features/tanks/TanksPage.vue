@@ -6,6 +6,7 @@ import { answer, api, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
+import LinkButton from '@/shared/LinkButton.vue'
 
 const session = useSession()
 const tanks = useQuery({
@@ -64,7 +65,7 @@ const sentence = computed(() => {
       </tr>
     </tbody>
   </table>
-  <RouterLink :to="{ name: 'tank-new' }" class="press">New tank</RouterLink>
+  <LinkButton main :to="{ name: 'tank-new' }" label="New tank" />
 </template>
 
 <style scoped>
@@ -101,15 +102,6 @@ td.right {
 .net {
   font-size: 16px;
   font-weight: 600;
-}
-.press {
-  display: inline-block;
-  background: var(--leaf);
-  color: var(--on-leaf);
-  font-weight: 650;
-  text-decoration: none;
-  border-radius: 4px;
-  padding: 12px 18px;
 }
 @media (max-width: 759px) {
   thead,

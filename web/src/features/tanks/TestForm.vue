@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import TextField from '@/shared/TextField.vue'
 
 const props = defineProps<{ tank: string }>()
 const emit = defineEmits<{ done: [] }>()
@@ -33,46 +33,33 @@ async function save() {
 
 <template>
   <form novalidate @submit.prevent="save">
-    <FieldRow v-slot="f" label="Temperature" field="temperature" :problem="problem">
-      <InputText
-        :id="f.id"
-        v-model="form.temperature"
-        class="fig short"
-        :invalid="f.invalid"
-        :aria-describedby="f.described"
-        :placeholder="session.keeper?.preferences.temperature_unit === 'f' ? '77' : '25'"
-      />
-    </FieldRow>
-    <FieldRow v-slot="f" label="pH" field="ph" :problem="problem">
-      <InputText
-        :id="f.id"
-        v-model="form.ph"
-        class="fig short"
-        :invalid="f.invalid"
-        :aria-describedby="f.described"
-        inputmode="decimal"
-      />
-    </FieldRow>
-    <FieldRow v-slot="f" label="Ammonia" field="ammonia" :problem="problem" hint="mg/L">
-      <InputText
-        :id="f.id"
-        v-model="form.ammonia"
-        class="fig short"
-        :invalid="f.invalid"
-        :aria-describedby="f.described"
-        inputmode="decimal"
-      />
-    </FieldRow>
-    <FieldRow v-slot="f" label="Nitrite" field="nitrite" :problem="problem" hint="mg/L">
-      <InputText
-        :id="f.id"
-        v-model="form.nitrite"
-        class="fig short"
-        :invalid="f.invalid"
-        :aria-describedby="f.described"
-        inputmode="decimal"
-      />
-    </FieldRow>
+    <TextField
+      v-model="form.temperature"
+      figure
+      label="Temperature"
+      field="temperature"
+      :problem="problem"
+      :placeholder="session.keeper?.preferences.temperature_unit === 'f' ? '77' : '25'"
+    />
+    <TextField v-model="form.ph" figure label="pH" field="ph" :problem="problem" inputmode="decimal" />
+    <TextField
+      v-model="form.ammonia"
+      figure
+      label="Ammonia"
+      field="ammonia"
+      :problem="problem"
+      hint="mg/L"
+      inputmode="decimal"
+    />
+    <TextField
+      v-model="form.nitrite"
+      figure
+      label="Nitrite"
+      field="nitrite"
+      :problem="problem"
+      hint="mg/L"
+      inputmode="decimal"
+    />
     <div class="kit">
       <span id="kit-label">The kit counts</span>
       <SelectButton
@@ -84,9 +71,7 @@ async function save() {
         aria-labelledby="kit-label"
       />
     </div>
-    <FieldRow v-slot="f" label="Note" field="note" :problem="problem">
-      <InputText :id="f.id" v-model="form.note" maxlength="200" />
-    </FieldRow>
+    <TextField v-model="form.note" label="Note" field="note" :problem="problem" maxlength="200" />
     <ProblemNote :problem="problem" :fields="['temperature', 'ph', 'ammonia', 'nitrite', 'note']" />
     <Button
       type="submit"
@@ -101,9 +86,6 @@ async function save() {
 <style scoped>
 form {
   width: min(460px, 80vw);
-}
-.short {
-  width: 112px;
 }
 .kit {
   display: grid;

@@ -5,6 +5,7 @@ import FieldRow from '@/shared/FieldRow.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import TextField from '@/shared/TextField.vue'
 
 /** Another amount or another time than planned; or the correction of a dose already written. */
 const props = defineProps<{ due?: Schemas['DueOut']; done?: Schemas['DoneOut'] }>()
@@ -52,17 +53,15 @@ const title = computed(() => (props.done ? 'Correct a dose' : `${props.due?.tank
   <Dialog visible modal :header="title" class="dose" @update:visible="emit('close')">
     <form novalidate @submit.prevent="save">
       <p v-if="due?.warning" class="tannin warn">{{ due.warning }}</p>
-      <FieldRow v-slot="f" label="Amount" field="amount" :problem="write.problem.value">
-        <InputText
-          :id="f.id"
-          v-model="amount"
-          class="fig"
-          :invalid="f.invalid"
-          :aria-describedby="f.described"
-          autofocus
-          inputmode="text"
-        />
-      </FieldRow>
+      <TextField
+        v-model="amount"
+        figure
+        label="Amount"
+        field="amount"
+        :problem="write.problem.value"
+        autofocus
+        inputmode="text"
+      />
       <FieldRow
         v-slot="f"
         label="When"

@@ -72,15 +72,24 @@ async function press(due: Due) {
   else await router.push({ name: 'look-at', params: { group: due.group } })
 }
 
+const takeUp = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tasks/{task_id}/take-up', {
+      params: { path: { ...session.inRoom(), task_id: pressed.value } },
+      body: { write_id },
+    }),
+  ),
+)
+
 async function undo(done: Done) {
   pressed.value = done.entry
-  await strike.run()
+  await (done.ledger === 'task' ? takeUp : strike).run()
 }
 </script>
 
 <template>
   <section class="due" aria-label="What is due">
-    <ProblemNote :problem="give.problem.value ?? strike.problem.value" />
+    <ProblemNote :problem="give.problem.value ?? strike.problem.value ?? takeUp.problem.value" />
     <template v-for="s in sections" :key="s.id">
       <h2 :class="s.id">
         {{ s.label }}<span class="fig">{{ s.items.length }}</span>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { RouterLink } from 'vue-router'
 import { answer, api } from '@/api/client'
 import { frameOf } from '@/shared/axis'
 import PageHead from '@/shared/PageHead.vue'
@@ -12,6 +11,7 @@ import DueList from './DueList.vue'
 import StripAxis from './StripAxis.vue'
 import StripKey from './StripKey.vue'
 import StripRow from './StripRow.vue'
+import LinkButton from '@/shared/LinkButton.vue'
 
 const session = useSession()
 const { data, error } = useQuery({
@@ -38,7 +38,7 @@ const frame = computed(() => {
   <ProblemNote :problem="error" />
   <div v-if="data && !data.strips.length" class="empty">
     <p>No tank is set up yet. A tank’s inside measures give its true water, and every dose hangs on that.</p>
-    <RouterLink :to="{ name: 'tank-new' }" class="press">Set up the first tank</RouterLink>
+    <LinkButton main :to="{ name: 'tank-new' }" label="Set up the first tank" />
   </div>
   <div v-show="data?.strips.length" class="today">
     <section ref="chart" class="chart" aria-label="Tanks on one time axis">
@@ -83,15 +83,6 @@ const frame = computed(() => {
   gap: 16px;
   font-size: 16px;
   line-height: 23px;
-}
-.press {
-  justify-self: start;
-  background: var(--leaf);
-  color: var(--on-leaf);
-  font-weight: 650;
-  text-decoration: none;
-  border-radius: 4px;
-  padding: 10px 16px;
 }
 @media (max-width: 1079px) {
   .today {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import TextField from '@/shared/TextField.vue'
 
 const props = defineProps<{ due: Schemas['DueOut'] }>()
 const emit = defineEmits<{ close: [] }>()
@@ -27,15 +27,13 @@ async function save() {
   <Dialog visible modal :header="`${due.tank_name}, warmth`" @update:visible="emit('close')">
     <form novalidate @submit.prevent="save">
       <p class="small quiet">{{ due.title }}. Write what the thermometer says now.</p>
-      <FieldRow v-slot="f" label="The water is at" field="temperature" :problem="write.problem.value">
-        <InputText
-          :id="f.id"
-          v-model="temperature"
-          class="fig"
-          :invalid="f.invalid"
-          :aria-describedby="f.described"
-        />
-      </FieldRow>
+      <TextField
+        v-model="temperature"
+        figure
+        label="The water is at"
+        field="temperature"
+        :problem="write.problem.value"
+      />
       <ProblemNote :problem="write.problem.value" :fields="['temperature']" />
       <Button type="submit" :label="`Reached ${temperature}`" :loading="write.busy.value" class="save" />
     </form>
