@@ -37,7 +37,11 @@ const guard: Middleware = {
   },
 }
 
-export const api = createClient<paths>({ baseUrl: '/', credentials: 'same-origin' })
+export const api = createClient<paths>({
+  baseUrl: '/',
+  credentials: 'same-origin',
+  fetch: (request) => globalThis.fetch(request),
+})
 api.use(guard)
 
 interface Answer<T> {

@@ -1,0 +1,261 @@
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, describe, expect, it } from 'vitest'
+import type { Schemas } from '@/api/client'
+import { show } from '@/testing/mount'
+import FishPlan from './FishPlan.vue'
+import GateBar from './GateBar.vue'
+import NextLook from './NextLook.vue'
+import { places } from './places'
+import RankList from './RankList.vue'
+import SignTable from './SignTable.vue'
+
+afterEach(() => (document.body.innerHTML = ''))
+
+const sign = (id: string, label: string, reading: string | null = null): Schemas['SignOut'] => ({
+  id,
+  label,
+  look: `how to see ${label}`,
+  not_if: 'sand',
+  kit: 'eye',
+  reading,
+})
+const flank: Schemas['RegionOut'] = {
+  id: 'back_flank',
+  name: 'back and flank',
+  signs: [sign('grains', 'White grains'), sign('dust', 'Gold dust'), sign('tufts', 'Cotton tufts')],
+}
+const water: Schemas['RegionOut'] = {
+  id: 'water',
+  name: 'water',
+  signs: [sign('ammonia_raised', 'Ammonia', 'ammonia')],
+}
+
+describe('the fish plan', () => {
+  it('has a place for each region it is given, and marks what was found there', () => {
+    const plan = show(FishPlan, {
+      props: { regions: [flank, water], signs: { grains: true }, picked: 'back_flank' },
+    })
+    const labels = plan.findAll('button.label')
+    expect(labels.map((b) => b.text())).toEqual(['back and flank, seen', 'water, not looked at'])
+    expect(labels[0]?.attributes('aria-pressed')).toBe('true')
+    expect(plan.get('path.place').classes()).toContain('seen')
+  })
+
+  it('picks a place by its label', async () => {
+    const plan = show(FishPlan, { props: { regions: [flank, water], signs: {}, picked: 'back_flank' } })
+    await plan.get('[data-testid=place-water]').trigger('click')
+    expect(plan.emitted('update:picked')).toEqual([['water']])
+  })
+
+  it('knows where each place lies', () => {
+    expect(places).toHaveLength(11)
+    for (const place of places) expect(!!place.outline || !!place.inset).toBe(true)
+  })
+})
+
+describe('the signs of a place', () => {
+  function table(signs: Record<string, boolean> = {}) {
+    return show(SignTable, { props: { region: flank, asked: '', signs } })
+  }
+
+  it('asks of each sign: seen, not there, not looked at', () => {
+    const rows = table({ dust: false }).findAll('tbody tr')
+    expect(rows).toHaveLength(3)
+    const checked = rows.map((r) => r.find('input:checked').attributes('aria-label'))
+    expect(checked).toEqual([
+      'White grains: not looked at',
+      'Gold dust: not there',
+      'Cotton tufts: not looked at',
+    ])
+  })
+
+  it('marks by one press', async () => {
+    const drawn = table()
+    await drawn.findAll('[data-testid=sign-dust] input')[0]?.trigger('change')
+    expect(drawn.emitted('update:signs')).toEqual([[{ dust: true }]])
+  })
+
+  it.each([
+    ['s', { grains: true }],
+    ['x', { grains: false }],
+    ['r', { grains: false, dust: false, tufts: false }],
+  ])('marks by the key %s', async (key, expected) => {
+    const drawn = table()
+    await drawn.get('[data-testid=sign-grains] input').trigger('keydown', { key })
+    expect(drawn.emitted('update:signs')).toEqual([[expected]])
+  })
+
+  it('takes a mark back by u', async () => {
+    const drawn = table({ grains: true })
+    await drawn.get('[data-testid=sign-grains] input').trigger('keydown', { key: 'u' })
+    expect(drawn.emitted('update:signs')).toEqual([[{}]])
+  })
+
+  it('moves down a row with each answer', async () => {
+    const drawn = table()
+    await drawn.get('[data-testid=sign-grains] input').trigger('keydown', { key: 'ArrowDown' })
+    await flushPromises()
+    expect(document.activeElement?.getAttribute('aria-label')).toBe('Gold dust: not looked at')
+  })
+
+  it('tells how to look, and what it is not', async () => {
+    const drawn = table()
+    await drawn.get('[data-testid=sign-dust] button.name').trigger('click')
+    expect(drawn.text()).toContain('how to see Gold dust')
+    expect(drawn.text()).toContain('Not if: sand')
+  })
+
+  it('leaves what a kit says to the kit', () => {
+    const drawn = show(SignTable, { props: { region: water, asked: '', signs: {} } })
+    expect(drawn.find('input').exists()).toBe(false)
+    expect(drawn.text()).toContain('count from the figures above')
+  })
+})
+
+const evidence = (label: string, decibans: number, marks: number, seen = true) => ({
+  sign: label,
+  label,
+  seen,
+  marks,
+  decibans,
+})
+const ranked = (more: Partial<Schemas['RankedOut']>): Schemas['RankedOut'] => ({
+  condition: 'columnaris',
+  name: 'Columnaris (Flavobacterium)',
+  short_name: 'Columnaris',
+  in_100: 61,
+  in_100_low: 48,
+  in_100_high: 72,
+  tag: 'fits best',
+  urgency: 'hours',
+  evidence_for: [evidence('dull flat sheen', 9, 3), evidence('fins whole', 2, 1, false)],
+  evidence_against: [evidence('fast breathing', -4, 2)],
+  not_looked_at: ['pale saddle'],
+  ...more,
+})
+const weighed: Schemas['WeighedOut'] = {
+  gate: { state: 'open', words: '', lines: [] },
+  verdict: '',
+  can_be_told: false,
+  ranked: [
+    ranked({}),
+    ...['a', 'b', 'c', 'd'].map((n) => ranked({ condition: n, short_name: n, in_100: 5, tag: '' })),
+    ranked({ condition: 'velvet', short_name: 'Velvet', in_100: 6, tag: 'worst if missed' }),
+  ],
+  something_else_in_100: 12,
+  next_looks: [],
+  meanwhile: [],
+  not_now: [],
+  looked_at: 5,
+  of_signs: 35,
+}
+
+describe('what fits', () => {
+  it('shows share, band and the evidence on both sides', () => {
+    const drawn = show(RankList, { props: { weighed, group: 'g' } })
+    const first = drawn.get('[data-testid=rank-columnaris]')
+    expect(first.text()).toContain('61 in 100, between 48 and 72')
+    expect(first.text()).toContain('+++dull flat sheen')
+    expect(first.text()).toContain('+not: fins whole')
+    expect(first.text()).toContain('−−fast breathing')
+    expect(first.text()).toContain('not looked at: pale saddle')
+  })
+
+  it('never hides what kills in hours, however small its share', () => {
+    const drawn = show(RankList, { props: { weighed, group: 'g' } })
+    expect(drawn.findAll('ol > li').map((li) => li.find('h3').text())).toEqual([
+      'Columnarisfits bestkills in hours',
+      'a',
+      'b',
+      'c',
+      'Velvetworst if missedkills in hours',
+      'Something else',
+    ])
+  })
+
+  it('shows all of them when asked', async () => {
+    const drawn = show(RankList, { props: { weighed, group: 'g' } })
+    await drawn.get('button').trigger('click')
+    expect(drawn.findAll('ol > li')).toHaveLength(7)
+  })
+
+  it('says that these are guesses', () => {
+    expect(show(RankList, { props: { weighed, group: 'g' } }).text()).toContain('Expert guesses, not counts')
+  })
+})
+
+describe('the next look', () => {
+  const next: Schemas['NextLookOut'] = {
+    sign: 'dust',
+    label: 'Gold dust',
+    look: 'Lights off, torch along the back.',
+    not_if: '',
+    kit: 'torch',
+    region: 'back_flank',
+    if_seen: { name: 'Velvet', in_100_now: 19, in_100_then: 74 },
+    if_not_there: { name: 'Columnaris', in_100_now: 61, in_100_then: 77 },
+  }
+
+  it('says what either answer would do and what it needs', () => {
+    const text = show(NextLook, { props: { next } }).text()
+    expect(text).toContain('19 → 74')
+    expect(text).toContain('61 → 77')
+    expect(text).toContain('Needs a torch in the dark.')
+  })
+
+  it('is answered where it stands', async () => {
+    const drawn = show(NextLook, { props: { next } })
+    await drawn.get('[data-testid=next-seen]').trigger('click')
+    await drawn.get('[data-testid=next-absent]').trigger('click')
+    expect(drawn.emitted('answer')).toEqual([[true], [false]])
+  })
+
+  it('sends a water test to the kit, not to a press', () => {
+    const drawn = show(NextLook, { props: { next: { ...next, sign: 'nitrite_raised', kit: 'test' } } })
+    expect(drawn.find('[data-testid=next-seen]').exists()).toBe(false)
+    expect(drawn.text()).toContain('Read it with a kit')
+  })
+})
+
+describe('the water gate', () => {
+  const line = (name: string, state: string, figure: string, range_words: string, words = '') => ({
+    name,
+    state,
+    harmful: state === 'above',
+    figure,
+    unit: '',
+    range_words,
+    words,
+  })
+  const gate: Schemas['GateOut'] = {
+    state: 'shut',
+    words: 'Mend the water first: temperature.',
+    lines: [
+      line('ammonia', 'unknown', '–', 'to 0.020', 'there is some; read pH to know how much of it harms'),
+      line('nitrite', 'in_range', '0.03', 'to 0.10', 'low enough'),
+      line('ph', 'in_range', '7.1', '6.0–8.2'),
+      line('temperature', 'above', '31.0', '22.0–25.0'),
+    ],
+  }
+  const typed = { temperature: '', ph: '', ammonia: '', nitrite: '' }
+
+  it('stands open, half open or shut, in words', () => {
+    for (const [state, words] of [
+      ['open', 'gate open'],
+      ['half', 'gate half open'],
+      ['shut', 'gate shut'],
+    ] as const) {
+      const drawn = show(GateBar, {
+        props: { gate: { ...gate, state }, readWords: '', problem: null, typed },
+      })
+      expect(drawn.get('[data-testid=gate]').text()).toBe(words)
+    }
+  })
+
+  it('says what was read, what fits, and what is missing', () => {
+    const text = show(GateBar, { props: { gate, readWords: 'read 13:50', problem: null, typed } }).text()
+    expect(text).toContain('31.0, fit is 22.0–25.0')
+    expect(text).toContain('read pH to know')
+    expect(text).toContain('read 13:50')
+  })
+})

@@ -1,0 +1,116 @@
+import { flushPromises } from '@vue/test-utils'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import type { Schemas } from '@/api/client'
+import { fakeServer, problem, ROOM, show } from '@/testing/mount'
+import DueList from './DueList.vue'
+
+afterEach(() => {
+  vi.unstubAllGlobals()
+  document.body.innerHTML = ''
+})
+
+function due(more: Partial<Schemas['DueOut']> = {}): Schemas['DueOut'] {
+  return {
+    task: 'task-1',
+    kind: 'dose',
+    section: 'now',
+    tank: 'tank-1',
+    tank_name: 'Weir',
+    group: 'group-1',
+    case: 'case-1',
+    at_words: '14:00',
+    late_words: '',
+    title: 'Round 1',
+    what: 'praziquantel',
+    press: 'Gave 112 mg',
+    press_amount: '112 mg',
+    put_back: false,
+    tool_words: 'scale, reads 1 mg',
+    reaches: '2.49 mg/L',
+    warning: '',
+    warning_short: '',
+    ...more,
+  }
+}
+const done: Schemas['DoneOut'] = {
+  ledger: 'dose',
+  entry: 'dose-1',
+  at_words: '13:40',
+  words: 'Weir: gave 112 mg praziquantel',
+  by: 'Ivo K.',
+  amount: '112 mg',
+  task: 'task-1',
+}
+const list = (dues: Schemas['DueOut'][], dones: Schemas['DoneOut'][] = [], waiting: string[] = []) =>
+  show(DueList, { props: { due: dues, done: dones, waiting } })
+
+describe('what is due', () => {
+  it('stands under late, now and later, with their counts', () => {
+    const drawn = list([
+      due({ section: 'late', late_words: '80 min' }),
+      due({ task: 't2', section: 'now' }),
+      due({ task: 't3', section: 'later' }),
+      due({ task: 't4', section: 'later' }),
+    ])
+    expect(drawn.findAll('h2').map((h) => h.text())).toEqual(['Late1', 'Now1', 'Later today2'])
+    expect(drawn.text()).toContain('80 min')
+  })
+
+  it('records exactly what its button says', async () => {
+    const calls = fakeServer([{ json: { uid: 'dose-9' } }])
+    const drawn = list([due()])
+    await drawn.get('button').trigger('click')
+    await flushPromises()
+    expect(calls[0]?.path).toBe(`/api/rooms/${ROOM}/tasks/task-1/dose`)
+    expect(calls[0]?.body).toMatchObject({ amount: '112 mg' })
+    expect(calls[0]?.body['write_id']).toMatch(/^[0-9a-f-]{36}$/)
+  })
+
+  it('has a warning read before the press counts', async () => {
+    const calls = fakeServer([])
+    const drawn = list([due({ warning: 'The water already holds 2.49 mg/L.', warning_short: 'look first' })])
+    await drawn.get('button').trigger('click')
+    await flushPromises()
+    expect(calls).toHaveLength(0)
+    expect(document.body.textContent).toContain('The water already holds 2.49 mg/L.')
+  })
+
+  it('tells who was quicker', async () => {
+    fakeServer([problem('already-done', 'Ivo K. has done this already, at 14:02.')])
+    const drawn = list([due()])
+    await drawn.get('button').trigger('click')
+    await flushPromises()
+    expect(drawn.get('[data-testid=problem]').text()).toBe('Ivo K. has done this already, at 14:02.')
+  })
+
+  it('undoes by striking out, and takes up again what was left out', async () => {
+    const calls = fakeServer([{ json: { uid: 'x' } }, { json: { uid: 'y' } }])
+    const drawn = list(
+      [],
+      [done, { ...done, ledger: 'task', entry: 'task-7', words: 'Weir: left out change half', task: '' }],
+    )
+    for (const button of drawn.findAll('[aria-label^="undo"]')) {
+      await button.trigger('click')
+      await flushPromises()
+    }
+    expect(calls.map((c) => c.path)).toEqual([
+      `/api/rooms/${ROOM}/strike`,
+      `/api/rooms/${ROOM}/tasks/task-7/take-up`,
+    ])
+    expect(calls[0]?.body).toMatchObject({ ledger: 'dose', entry: 'dose-1' })
+  })
+
+  it('corrects doses only', () => {
+    const drawn = list(
+      [],
+      [done, { ...done, ledger: 'loss', entry: 'loss-1', words: 'Weir: 1 lost', task: '' }],
+    )
+    expect(drawn.findAll('[aria-label^="correct"]')).toHaveLength(1)
+  })
+
+  it('says so when nothing is due, and who waits', () => {
+    const drawn = list([], [], ['Paddle has no name yet.'])
+    expect(drawn.text()).toContain('Nothing else is due today.')
+    expect(drawn.text()).toContain('Paddle has no name yet.')
+  })
+})
