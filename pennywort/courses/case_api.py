@@ -58,7 +58,8 @@ def _sentence(out: schemas.CaseOut) -> str:
     name = out.condition_name or "No name yet"
     if out.open:
         return f"{name}. Day {out.figures.days}, {out.figures.fish_lost} lost, {out.figures.fish_left} left."
-    return f"{name}: {out.outcome_words} after {out.figures.days} days, {out.figures.fish_lost} lost, {out.figures.fish_left} left."
+    days = "1 day" if out.figures.days == 1 else f"{out.figures.days} days"
+    return f"{name}: {out.outcome_words} after {days}, {out.figures.fish_lost} lost, {out.figures.fish_left} left."
 
 
 @router.get("/cases", response=list[schemas.CaseOut], operation_id="cases")

@@ -51,10 +51,12 @@ def species_in(groups: Iterable[Group]) -> list[Species]:
 
 def plural(name: str, count: int) -> str:
     """'11 cherry barbs': a fish's name in the number at hand. Names of two numbers alike stay as they are."""
-    if count == 1 or name.endswith(("fish", "koi", "corydoras", "shubunkins", "s")):
+    if count == 1 or name.endswith(("fish", "koi", "s")):
         return name
-    if name.endswith("loach"):
+    if name.endswith(("ch", "sh", "x")):
         return f"{name}es"
+    if name.endswith("y") and name[-2:-1] not in "aeiou":
+        return f"{name[:-1]}ies"
     return f"{name}s"
 
 

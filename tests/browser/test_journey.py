@@ -163,7 +163,7 @@ class Journey(BrowserCase):
         self.press("recovered")
         self.fill("What you would tell the next keeper", "Look every day.")
         self.press(self.tid("save-close"))
-        self.sees("recovered after 1 days, 1 lost, 11 left")
+        self.sees("recovered after 1 day, 1 lost, 11 left")
         lines = [e.text for e in self.all("[data-testid='story-line']")]
         for words in (
             "Case opened",

@@ -74,6 +74,8 @@ function words(steps: Schemas['StepOut'][]): string {
   margin-top: 24px;
 }
 .scroll {
+  /* holds the unseen words too, which would widen the page */
+  position: relative;
   overflow-x: auto;
 }
 table {

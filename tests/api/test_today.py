@@ -1,0 +1,165 @@
+"""The Today board over the days of a course: states, windows, words."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from tests.api.room import LABEL, RoomCase
+
+
+class States(RoomCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.weir = self.tank()
+        self.barbs = self.group(self.weir)
+
+    def strip(self, name: str = "Weir") -> dict[str, Any]:
+        return next(s for s in self.get("today")["strips"] if s["name"] == name)
+
+    def give_due(self) -> None:
+        for due in self.due():
+            self.send(f"tasks/{due['task']}/dose", {"amount": due["press_amount"]})
+
+    def test_a_tank_without_fish_or_trouble_is_quiet(self) -> None:
+        self.tank(name="Spare")
+        spare = self.strip("Spare")
+        self.assertEqual((spare["quiet"], spare["fish"], spare["state"], spare["state_words"]), (True, "empty", "none", "clear water"))
+
+    def test_quiet_tanks_stand_below_the_others(self) -> None:
+        self.tank(name="Another")
+        self.send(f"groups/{self.barbs}/losses", {"count": 1})
+        self.assertEqual([s["name"] for s in self.get("today")["strips"]], ["Weir", "Another"])
+
+    def test_from_building_up_to_in_range_to_watching(self) -> None:
+        """0.67 g/L builds up, 1.33 and 2 are in the range of 1 to 3; the level falls with the two half changes; then the tank is watched."""
+        self.course(self.barbs)
+        self.assertEqual(self.strip()["state_words"], "building up")
+        states = []
+        for _ in range(3):
+            self.give_due()
+            states.append(self.strip()["state_words"])
+            self.later(days=1)
+        self.assertEqual(states, ["building up", "in range", "in range"])
+        self.assertEqual(self.strip()["day_count"]["words"], "day 4 of 14")
+        self.later(days=11)
+        for change in self.due("water_change"):
+            if "salt out" in change["title"]:
+                self.send(f"tanks/{self.weir}/changes", {"share": change["press_amount"], "task": change["task"], "put_back": change["put_back"]})
+        strip = self.strip()
+        self.assertEqual((strip["state_words"], strip["level"]["figure"]), ("observe", "1.00"))
+        self.later(days=3)
+        self.assertEqual(self.strip()["day_count"]["words"], "clear day 2 of 14")
+
+    def test_an_overdue_dose_says_so_before_anything_else(self) -> None:
+        self.course(self.barbs)
+        self.later(minutes=5)
+        self.assertEqual((self.strip()["state"], self.strip()["state_words"]), ("unknown", "dose due"))
+
+    def test_a_label_claims_no_level(self) -> None:
+        self.course(self.barbs, protocol="by_label", label=LABEL)
+        self.give_due()
+        strip = self.strip()
+        self.assertEqual((strip["state_words"], strip["level"], strip["curves"], strip["medicine"]), ("by label, level not known", None, [], "mix"))
+        self.assertEqual([d["done"] for d in strip["doses"]], [True] + [False] * 6)
+
+    def test_too_much_is_above_the_range(self) -> None:
+        """Three thirds and one more by hand: 2 g/L and 0.89 more is 2.9, in range; another is above."""
+        self.course(self.barbs)
+        for extra in ("30 g", "30 g", "85 g"):
+            self.send(f"tasks/{self.due()[0]['task']}/dose", {"amount": extra})
+            self.later(days=1)
+        self.assertEqual((self.strip()["state"], self.strip()["state_words"]), ("above", "above range"))
+
+    def test_of_two_medicines_the_one_out_of_range_is_drawn(self) -> None:
+        """45 % changed without putting back: praziquantel 1.37 of 2 to 5, metronidazole 2.75 of 5 to 12, both below."""
+        self.course(self.barbs, protocol="two_rounds", condition="skin_flukes")
+        self.give_due()
+        self.assertEqual(self.strip()["curves"][0]["medicine"], "praziquantel")
+        self.later(days=2)
+        for change in self.due("water_change"):
+            self.send(f"tanks/{self.weir}/changes", {"share": "50 %", "task": change["task"], "put_back": False})
+        self.give_due()
+        self.assertEqual(self.strip()["state"], "in_range")
+        self.later(hours=1)
+        self.send(f"tanks/{self.weir}/changes", {"share": "10 %", "put_back": False})
+        strip = self.strip()
+        self.assertEqual((strip["curves"][0]["medicine"], strip["level"]["figure"], strip["state"]), ("metronidazole", "4.49", "below"))
+
+    def test_a_stopped_course_leaves_its_medicine_in_the_water(self) -> None:
+        made = self.course(self.barbs)
+        self.give_due()
+        self.later(hours=1)
+        self.send(f"courses/{made['uid']}/stop", {"reason": "gasping"})
+        strip = self.strip()
+        self.assertEqual((strip["state_words"], strip["day_count"], self.get("today")["due"]), ("no course yet", None, []))
+        self.send(f"courses/{made['uid']}/stop", {}, status=409)
+        self.send(f"groups/{self.barbs}/courses", {"protocol": "two_rounds", "confirmed": [0, 1], "vet_word": True}, status=409)
+
+    def test_arrivals_of_one_day_are_one_mark(self) -> None:
+        self.group(self.weir, species="guppy", count=4)
+        self.assertEqual([a["words"] for a in self.strip()["arrivals"]], ["arrived, 14 fish"])
+        self.assertEqual(self.strip()["fish"], "10 cherry barbs, 4 guppies")
+
+    def test_who_waits(self) -> None:
+        self.assertEqual(self.get("today")["waiting"], ["Weir: nobody has looked at the cherry barbs yet."])
+        self.send(f"groups/{self.barbs}/looks", {"signs": {"lethargy": True}})
+        self.assertEqual(self.get("today")["waiting"], ["Weir has no course yet. Look again, or choose one."])
+        self.course(self.barbs, protocol="watch", condition="")
+        self.assertEqual(self.get("today")["waiting"], ["Weir has no name yet for what was seen. One more look may tell."])
+
+    def test_the_rail_counts(self) -> None:
+        self.assertEqual(self.get("rail"), {"due": 0, "waiting": 0})
+        self.send(f"groups/{self.barbs}/looks", {"signs": {"lethargy": True}})
+        self.assertEqual(self.get("rail"), {"due": 0, "waiting": 1})
+        self.course(self.barbs)
+        self.assertEqual(self.get("rail"), {"due": 2, "waiting": 0})
+
+    def test_the_axis_runs_two_weeks_back_and_three_ahead(self) -> None:
+        axis = self.get("today")["axis"]
+        self.assertEqual((axis["starts_at"], axis["ends_at"], len(axis["days"])), ("2026-11-10T00:00:00Z", "2026-12-15T00:00:00Z", 35))
+        self.assertEqual([i for i, d in enumerate(axis["days"]) if d["today"]], [14])
+        self.assertEqual([(i, d["month"]) for i, d in enumerate(axis["days"]) if d["month"]], [(0, "November"), (21, "December")])
+
+    def test_the_day_is_the_fishrooms_not_the_servers(self) -> None:
+        """At half past eleven UTC on the 24th it is the 25th in Auckland."""
+        self.room.time_zone = "Pacific/Auckland"
+        self.room.save()
+        today = self.get("today")
+        self.assertEqual((today["date_words"], today["time_words"]), ("Wednesday 25 November", "03:20"))
+
+    def test_losses_are_counted_for_two_weeks(self) -> None:
+        self.send(f"groups/{self.barbs}/losses", {"count": 2})
+        self.assertEqual(self.get("today")["fish_words"], "8 fish, 2 lost in two weeks")
+        self.later(days=16)
+        self.assertEqual(self.get("today")["fish_words"], "8 fish, none lost in two weeks")
+
+    def test_tasks_of_other_days_carry_their_day(self) -> None:
+        self.course(self.barbs, protocol="by_label", label=LABEL)
+        self.later(days=2)
+        words = [(d["at_words"], d["late_words"]) for d in self.due()]
+        self.assertEqual(words, [("Tue 14:20", "2 days"), ("Wed 14:20", "24 h"), ("14:20", "")])
+
+    def test_what_was_done_is_listed_newest_first(self) -> None:
+        self.course(self.barbs)
+        self.give_due()
+        self.later(minutes=10)
+        self.send(f"tanks/{self.weir}/changes", {"share": "10 %", "put_back": True}, by=self.ivo)
+        self.later(minutes=10)
+        self.send(f"groups/{self.barbs}/losses", {"count": 1})
+        done = [(d["ledger"], d["words"], d["by"]) for d in self.get("today")["done"]]
+        self.assertEqual(done[0], ("loss", "Weir: 1 lost", "Maren"))
+        self.assertEqual({d[1] for d in done[1:3]}, {"Weir: changed 10 %", "Weir: put back 3 g salt"})
+        self.assertEqual(done[3], ("dose", "Weir: gave 30 g salt", "Maren"))
+
+    def test_reference_pages(self) -> None:
+        client = self.client_of()
+        rows = client.get("/api/reference/conditions").json()
+        self.assertGreaterEqual(len(rows), 12)
+        self.assertEqual([p["id"] for p in next(r for r in rows if r["id"] == "ich")["protocols"]], ["salt_and_warmth", "by_label", "watch"])
+        columnaris = client.get("/api/reference/conditions/columnaris").json()
+        self.assertIn("Raise the heat", columnaris["never"]["text"])
+        self.assertIn("Noga", columnaris["summary"]["source"])
+        self.assertTrue(columnaris["summary"]["recalled"])
+        self.assertEqual(client.get("/api/reference/conditions/plague").status_code, 404)
+        loach = next(s for s in client.get("/api/reference/species").json() if s["id"] == "kuhli_loach")
+        self.assertEqual((loach["temperature_low"]["figure"], loach["tolerances"]), ("24.0", ["loaches bear no more than 1 g/L of salt"]))

@@ -1,0 +1,134 @@
+"""What keepers do beside the straight road: correct, leave out, undo, stop, strike out, change measures."""
+
+from __future__ import annotations
+
+from django.utils import timezone
+
+from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.demo.alder_lock import build
+from pennywort.fish.models import Group, Loss
+from pennywort.rooms.models import Keeper
+from pennywort.rooms.services import read_cautions
+from pennywort.tanks.models import Tank, WaterChange
+from tests.browser.base import BrowserCase
+from tests.browser.chromium import PHONE
+
+
+class Actions(BrowserCase):
+    def setUp(self) -> None:
+        super().setUp()
+        build(now=timezone.now())
+        maren = Keeper.objects.get(username="maren")
+        read_cautions(maren, now=timezone.now())
+        self.enter_as(maren)
+
+    def test_the_water_is_changed_and_then_the_dose_needs_no_warning(self) -> None:
+        """The overdue half change of the demo, done on a phone: the second round then restores the level."""
+        self.size(*PHONE)
+        self.open("/")
+        self.sees("look first: would reach")
+        self.press("Change 50 %")
+        self.sees("22.5 L")
+        self.press(self.tid("save-change"))
+        self.until(lambda: "look first" not in self.text(), "the warning to go")
+        change = WaterChange.objects.latest("pk")
+        self.assertEqual((change.changed_fraction, change.put_back_doses.count()), (0.5, 0))
+        self.press("Gave 56 mg")
+        self.until(lambda: Dose.objects.filter(task__isnull=False, amount_mg=56).exists(), "the dose")
+        self.sees("gave 56 mg praziquantel")
+
+    def test_a_dose_is_corrected_the_same_evening(self) -> None:
+        self.open("/")
+        self.press("Change 50 %")
+        self.press(self.tid("save-change"))
+        self.until(lambda: "look first" not in self.text(), "the warning to go")
+        self.press("Gave 56 mg")
+        self.press("correct")
+        self.fill("Amount", "60 mg")
+        self.press("It was 60 mg")
+        self.sees("gave 60 mg praziquantel")
+        self.assertEqual(Dose.objects.standing().filter(medicine_id="praziquantel", course__tank__name="Weir").latest("pk").amount_mg, 60)
+
+    def test_left_out_and_taken_up_again(self) -> None:
+        self.open("/")
+        self.until(lambda: len(self.all("[data-testid='due-dose']")) == 3, "three doses due today")
+        self.press("other amount")
+        self.press("Leave it out")
+        self.sees("left out round 2")
+        self.until(lambda: len(self.all("[data-testid='due-dose']")) == 2, "two doses")
+        self.assertEqual(Task.objects.filter(skipped=True).count(), 1)
+        self.press(self.one("[aria-label^='undo: Weir: left out']"))
+        self.until(lambda: len(self.all("[data-testid='due-dose']")) == 3, "three again")
+        self.assertEqual(Task.objects.filter(skipped=True).count(), 0)
+
+    def test_a_course_is_stopped_with_its_reason(self) -> None:
+        case = Case.objects.get(tank__name="Sluice")
+        self.open(f"/records/{case.uid}")
+        self.press("Stop: Salt with raised temperature")
+        self.fill("Why", "gasping at dawn")
+        self.press("Stop the course")
+        self.sees("Course stopped")
+        self.sees("gasping at dawn")
+        self.assertIsNotNone(Course.objects.get(case=case).stopped_at)
+
+    def test_an_entry_is_struck_out_and_stays_readable(self) -> None:
+        case = Case.objects.get(tank__name="Sluice")
+        self.open(f"/records/{case.uid}")
+        self.until(lambda: "11" in self.tid("figures").text, "the figures")
+        self.press(self.one("[aria-label^='strike out: 1 lost']"))
+        self.fill("Why", "it hid behind the pipe")
+        self.press(self.tid("save-strike"))
+        self.sees("struck out: it hid behind the pipe")
+        self.until(lambda: "100 %" in self.tid("figures").text, "all twelve to be there")
+        self.assertEqual(Loss.objects.standing().filter(group=case.group, happened_at__gte=case.opened_at).count(), 0)
+
+    def test_measures_are_changed_and_the_volume_follows(self) -> None:
+        tank = Tank.objects.get(name="Sill")
+        self.open(f"/tanks/{tank.uid}")
+        self.press("Measures")
+        self.until(lambda: self.field("Water depth").get_attribute("value") == "38.0 cm", "the old measures")
+        self.fill("Water depth", "30 cm")
+        self.until(lambda: "60.0" in self.tid("volume").text, "the new volume")
+        self.press("Keep these measures")
+        self.sees("in 60.0 L of water")
+        tank.refresh_from_db()
+        self.assertAlmostEqual(tank.net_volume_l, 60.0)
+
+    def test_a_labels_figures_give_its_slip_and_its_doses(self) -> None:
+        """Pound's grammas: 5 mL per 10 gal in 86.4 L is 11.4 mL; wrong figures are told at their field."""
+        group = Group.objects.get(species_id="royal_gramma")
+        self.open(f"/courses/for/{group.uid}?condition=marine_ich")
+        self.sees("Copy the five figures from the bottle")
+        self.fill("Product", "copper, complexed")
+        self.fill("This much", "5 kg")
+        self.fill("in every", "10 gal")
+        self.fill("for so many days", "14")
+        self.field("Product").click()
+        self.sees("is not a unit that fits here")
+        self.fill("This much", "5 mL")
+        self.until(lambda: self.all("[data-testid='slip']") and "11.4" in self.tid("slip").text, "the slip")
+        self.assertIn("by its label: 5 mL in every 37.85 L", self.tid("slip").text)
+        for i in (0, 1):
+            self.press(self.tid(f"confirm-{i}"))
+        self.press("Start now")
+        self.until(lambda: Course.objects.filter(tank__name="Pound").exists(), "the course")
+        self.assertEqual(Task.objects.filter(course__tank__name="Pound", kind="dose").count(), 14)
+
+    def test_what_needs_a_vet_does_not_start_without_one(self) -> None:
+        group = Group.objects.get(tank__name="Paddle")
+        self.open(f"/courses/for/{group.uid}?condition=skin_flukes")
+        self.sees("A veterinarian told me to use it here.")
+        for i in (0, 1):
+            self.press(self.tid(f"confirm-{i}"))
+        self.sees("Start, after 1 more tick")
+        self.assertFalse(self.tid("start-course").is_enabled())
+        self.press(self.tid("vet-word"))
+        self.press("Start now")
+        self.until(lambda: Course.objects.filter(tank__name="Paddle", protocol_id="two_rounds").exists(), "the course")
+        self.assertIn("A veterinarian said so.", Course.objects.get(tank__name="Paddle", protocol_id="two_rounds").confirmed)
+
+    def test_a_course_the_fish_do_not_bear_is_refused_by_name(self) -> None:
+        group = Group.objects.get(tank__name="Paddle")
+        self.open(f"/courses/for/{group.uid}?condition=ich")
+        self.sees("Panda corydoras live here and bear at most 25 °C")
+        self.assertEqual(self.all("[data-testid='start-course']"), [])
