@@ -37,7 +37,7 @@ class GroupOut(Schema):
     words: str
     left: int
     arrived_words: str
-    arrived_on: date
+    arrived_on_words: str
     supplier: str
 
     @staticmethod
@@ -56,7 +56,7 @@ class GroupOut(Schema):
             words=f"{left.words} {queries.plural(group.species_name, left.count)}",
             left=left.count,
             arrived_words=arrived,
-            arrived_on=group.arrived_on,
+            arrived_on_words=f"{group.arrived_on:%a} {group.arrived_on.day} {group.arrived_on:%b}",
             supplier=group.supplier,
         )
 

@@ -28,7 +28,8 @@ class Tanks(RoomCase):
             self.send("tanks", {"name": "Weir", "water_type": "marine", "length": "50", "width": "40", "water_depth": "30"}, status=422)["field"], "name"
         )
 
-    def test_new_measures_leave_old_doses_as_they_were(self) -> None:
+    def test_new_measures_leave_old_doses_as_they_were_and_lead_the_next(self) -> None:
+        """30 g were a third for 45 L; measured anew at 60 L the next third is 40 g, and the old level stays."""
         tank = self.tank()
         self.course(self.group(tank))
         self.send(f"tasks/{self.due()[0]['task']}/dose", {"amount": "30 g"})
@@ -37,6 +38,10 @@ class Tanks(RoomCase):
         self.assertEqual(self.get(f"tanks/{tank}")["volume"]["net"]["figure"], "60.0")
         self.assertEqual(Dose.objects.get().net_volume_l, 45)
         self.assertEqual(self.get("today")["strips"][0]["level"]["figure"], "0.67")
+        self.later(days=1)
+        due = self.due()[0]
+        self.assertEqual((due["press"], due["reaches"]), ("Gave 40 g", "1.33 g/L"))
+        self.send(f"tasks/{due['task']}/dose", {"amount": due["press_amount"]})
 
 
 class Fish(RoomCase):

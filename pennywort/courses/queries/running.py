@@ -21,7 +21,7 @@ def open_tasks(tank: Tank, *, now: datetime) -> QuerySet[Task]:
     """Tasks of running courses that nobody did or skipped, in order."""
     return (
         Task.objects.filter(course__tank=tank, course__stopped_at=None, course__ends_at__gt=now, done_at=None, skipped=False)
-        .select_related("course", "course__case", "course__case__group")
+        .select_related("course__tank", "course__case__group")
         .order_by("due_at", "pk")
     )
 
@@ -44,13 +44,26 @@ def past_events(doses: Iterable[Dose], changes: Iterable[WaterChange], *, medici
     return [*added, *(LevelEvent(at=c.happened_at, changed_fraction=c.changed_fraction) for c in changes)]
 
 
+def dose_now(task: Task) -> tuple[float | None, float | None]:
+    """A dose task's amount for the water as it is measured today, mg or mL.
+
+    The plan was made for the volume of its day; if the tank was measured anew since, the doses still to come follow.
+    """
+    factor = task.course.tank.net_volume_l / task.course.net_volume_l
+    return (
+        task.dose_mg * factor if task.dose_mg is not None else None,
+        task.dose_ml * factor if task.dose_ml is not None else None,
+    )
+
+
 def planned_events(tasks: Iterable[Task], *, medicine_id: str, net_volume_l: float, now: datetime) -> list[LevelEvent]:
     """What the plan will do to one medicine; what is overdue counts as done now."""
     events = []
     for task in tasks:
         at = max(task.due_at, now)
-        if task.kind == "dose" and task.medicine_id == medicine_id and task.dose_mg is not None:
-            events.append(LevelEvent(at=at, added_mg_per_l=task.dose_mg / net_volume_l))
+        dose_mg, _ = dose_now(task)
+        if task.kind == "dose" and task.medicine_id == medicine_id and dose_mg is not None:
+            events.append(LevelEvent(at=at, added_mg_per_l=dose_mg / net_volume_l))
         elif task.kind == "water_change" and task.water_share and not task.put_back:
             events.append(LevelEvent(at=at, changed_fraction=task.water_share))
     return events

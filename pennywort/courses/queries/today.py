@@ -11,7 +11,7 @@ from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
 from pennywort.core.units import show_concentration, show_fraction, show_mass, show_small_volume, show_temperature
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.courses.queries.running import level_now, open_tasks
+from pennywort.courses.queries.running import dose_now, level_now, open_tasks
 from pennywort.courses.queries.strip import Axis, Strip, amount_words, axis_for, strip_of
 from pennywort.fish.models import Look, Loss
 from pennywort.fish.queries import count_of, groups_of, plural
@@ -70,11 +70,11 @@ class TodayBoard:
 def best_tool(task: Task) -> InTool | None:
     """The tool that fits a dose task best, if one does."""
     found = library()
-    if task.dose_mg is not None:
-        spoons = found.medicines[task.medicine_id].spoons
-        options = in_tools(task.dose_mg, measures="mass", tools=found.tools.values(), spoons=spoons)
-    elif task.dose_ml is not None:
-        options = in_tools(task.dose_ml, measures="volume", tools=found.tools.values(), spoons=None)
+    dose_mg, dose_ml = dose_now(task)
+    if dose_mg is not None:
+        options = in_tools(dose_mg, measures="mass", tools=found.tools.values(), spoons=found.medicines[task.medicine_id].spoons)
+    elif dose_ml is not None:
+        options = in_tools(dose_ml, measures="volume", tools=found.tools.values(), spoons=None)
     else:
         return None
     return options[0] if options and options[0].usable else None
@@ -97,7 +97,8 @@ def _press(actor: Actor, task: Task, tank: Tank) -> tuple[str, str, str, str, st
     """Press words, press amount, tool words, what it reaches, warning."""
     if task.kind == "dose":
         tool = best_tool(task)
-        exact = show_mass(task.dose_mg, actor.preferences) if task.dose_mg is not None else show_small_volume(task.dose_ml or 0)
+        dose_mg, dose_ml = dose_now(task)
+        exact = show_mass(dose_mg, actor.preferences) if dose_mg is not None else show_small_volume(dose_ml or 0)
         if tool is None:
             return f"Gave {exact.text}", exact.text, "no tool here measures so little well", "", ""
         shown = show_mass(tool.amount, actor.preferences) if task.dose_mg is not None else show_small_volume(tool.amount)

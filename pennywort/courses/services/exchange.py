@@ -16,6 +16,7 @@ from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
 from pennywort.core.units import Preferences, show_fraction, show_mass, show_small_volume, show_temperature
 from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.queries.running import dose_now
 from pennywort.courses.services.cases import next_number
 from pennywort.fish.models import Group, Look, Loss, Observation
 from pennywort.rooms.actor import Actor
@@ -376,10 +377,11 @@ def calendar_of(case: Case, *, now: datetime, preferences: Preferences) -> bytes
 
 
 def _amount(task: Task, preferences: Preferences) -> str:
-    if task.dose_mg is not None:
-        return f", {show_mass(task.dose_mg, preferences).text}"
-    if task.dose_ml is not None:
-        return f", {show_small_volume(task.dose_ml).text}"
+    dose_mg, dose_ml = dose_now(task)
+    if dose_mg is not None:
+        return f", {show_mass(dose_mg, preferences).text}"
+    if dose_ml is not None:
+        return f", {show_small_volume(dose_ml).text}"
     if task.water_share is not None:
         return f", {show_fraction(task.water_share).text}"
     if task.temperature_c is not None:

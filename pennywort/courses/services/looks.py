@@ -83,12 +83,6 @@ def _readings_now(actor: Actor, tank: Tank, typed: TypedReading) -> Readings:
     )
 
 
-def gate_of(actor: Actor, tank: Tank) -> Gate:
-    """The water gate of a tank as it stands."""
-    readings, _ = fresh_readings(tank, now=actor.now)
-    return water_gate(readings, water=water_type_of(tank), species=species_in(groups_in(tank)), found=library())
-
-
 def weigh(actor: Actor, group: Group, *, signs: dict[str, bool], typed: TypedReading) -> Weighed:
     """Rank what was looked at, with the water of the last day and what is typed now. Keeps nothing.
 

@@ -13,7 +13,7 @@ from django.db.models import Max
 from pennywort.core.errors import InvalidInput, Unusual
 from pennywort.core.medicine.dose import put_back_mg, put_back_ml
 from pennywort.courses.models import Course, Dose, Task
-from pennywort.courses.queries.running import doses_in, level_now, running_courses
+from pennywort.courses.queries.running import dose_now, doses_in, level_now, running_courses
 from pennywort.fish.models import Look, Loss, Observation
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import AlreadyDone, Conflict
@@ -84,7 +84,8 @@ def give_dose(
         raise InvalidInput("That dose belongs to another task.", field="corrects")
     if old is None:
         _still_open(actor, task)
-    mg, ml = _amounts(actor, text=amount, by_weight=by_weight, planned=task.dose_mg or task.dose_ml, confirm_unusual=confirm_unusual)
+    planned = next((x for x in dose_now(task) if x is not None), None)
+    mg, ml = _amounts(actor, text=amount, by_weight=by_weight, planned=planned, confirm_unusual=confirm_unusual)
     at = when(actor, happened_at or (old.happened_at if old else None))
     course = task.course
     last = Dose.objects.filter(task=task).aggregate(m=Max("attempt"))["m"] or 0

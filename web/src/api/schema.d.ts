@@ -1233,11 +1233,8 @@ export interface components {
             left: number;
             /** Arrived Words */
             arrived_words: string;
-            /**
-             * Arrived On
-             * Format: date
-             */
-            arrived_on: string;
+            /** Arrived On Words */
+            arrived_on_words: string;
             /** Supplier */
             supplier: string;
         };

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api } from '@/api/client'
 import FigureText from '@/shared/FigureText.vue'
-import ProblemNote from '@/shared/ProblemNote.vue'
+import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
@@ -53,7 +53,14 @@ async function save() {
 </script>
 
 <template>
-  <form novalidate @submit.prevent="save">
+  <EntryForm
+    :label="label"
+    :busy="write.busy.value"
+    :problem="write.problem.value"
+    :fields="['share']"
+    testid="save-change"
+    @save="save"
+  >
     <TextField
       v-model="share"
       figure
@@ -75,15 +82,10 @@ async function save() {
         </p>
       </div>
     </template>
-    <ProblemNote :problem="write.problem.value" :fields="['share']" />
-    <Button type="submit" :label="label" :loading="write.busy.value" class="save" data-testid="save-change" />
-  </form>
+  </EntryForm>
 </template>
 
 <style scoped>
-form {
-  width: min(440px, 78vw);
-}
 .share {
   width: 96px;
 }
@@ -108,9 +110,5 @@ form {
   font-size: 28px;
   line-height: 34px;
   font-weight: 600;
-}
-.save {
-  margin-top: 14px;
-  min-height: 48px;
 }
 </style>

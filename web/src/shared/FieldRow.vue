@@ -53,6 +53,9 @@ const described = computed(() => (error.value ? `${id}-error` : props.hint ? `${
   flex-wrap: wrap;
   min-width: 0;
 }
+.control :deep(input) {
+  max-width: 100%;
+}
 .hint {
   flex: 1 1 60px;
 }

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
-import ProblemNote from '@/shared/ProblemNote.vue'
+import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 
@@ -39,7 +39,15 @@ async function save() {
 </script>
 
 <template>
-  <form novalidate @submit.prevent="save">
+  <EntryForm
+    label="Close the case"
+    :busy="write.busy.value"
+    :problem="write.problem.value"
+    :fields="['condition', 'note']"
+    testid="save-close"
+    :disabled="!outcome"
+    @save="save"
+  >
     <p id="outcome-label" class="what">How did it end?</p>
     <SelectButton
       v-model="outcome"
@@ -73,32 +81,16 @@ async function save() {
     <p v-if="story.courses.some((c) => c.running)" class="small tannin">
       The course that is running ends with the case. What is in the water stays in the water.
     </p>
-    <ProblemNote :problem="write.problem.value" :fields="['condition', 'note']" />
-    <Button
-      type="submit"
-      label="Close the case"
-      :disabled="!outcome"
-      :loading="write.busy.value"
-      class="save"
-      data-testid="save-close"
-    />
-  </form>
+  </EntryForm>
 </template>
 
 <style scoped>
-form {
-  width: min(520px, 80vw);
-}
 .what {
   padding-bottom: 8px;
   font-weight: 650;
 }
 textarea {
   width: 100%;
-}
-.save {
-  margin-top: 14px;
-  min-height: 48px;
 }
 :deep(.p-selectbutton) {
   flex-wrap: wrap;

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
-import ProblemNote from '@/shared/ProblemNote.vue'
+import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
@@ -72,7 +72,14 @@ async function save() {
 </script>
 
 <template>
-  <form novalidate @submit.prevent="save">
+  <EntryForm
+    :label="`They are in ${tank.name}`"
+    :busy="write.busy.value"
+    :problem="problem"
+    :fields="['species', 'count', 'count_plus_minus', 'dead_on_arrival', 'supplier', 'arrived_on']"
+    testid="save-group"
+    @save="save"
+  >
     <FieldRow v-slot="f" label="Fish" field="species" :problem="problem">
       <span class="names" @keydown.esc.capture="beforeEscape" @keydown.esc="afterEscape"
         ><AutoComplete
@@ -120,29 +127,11 @@ async function save() {
     <FieldRow v-slot="f" label="Day" field="arrived_on" :problem="problem">
       <DatePicker v-model="on" :input-id="f.id" date-format="d M yy" :max-date="new Date()" />
     </FieldRow>
-    <ProblemNote
-      :problem="problem"
-      :fields="['species', 'count', 'count_plus_minus', 'dead_on_arrival', 'supplier', 'arrived_on']"
-    />
-    <Button
-      type="submit"
-      :label="`They are in ${tank.name}`"
-      :loading="write.busy.value"
-      class="save"
-      data-testid="save-group"
-    />
-  </form>
+  </EntryForm>
 </template>
 
 <style scoped>
-form {
-  width: min(480px, 80vw);
-}
 .known {
   padding: 6px 0;
-}
-.save {
-  margin-top: 16px;
-  min-height: 48px;
 }
 </style>

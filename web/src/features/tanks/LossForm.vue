@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
-import ProblemNote from '@/shared/ProblemNote.vue'
+import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
@@ -43,7 +43,14 @@ async function save() {
 </script>
 
 <template>
-  <form novalidate @submit.prevent="save">
+  <EntryForm
+    :label="count === 1 ? 'One lost' : `${count ?? 0} lost`"
+    :busy="write.busy.value"
+    :problem="problem"
+    :fields="['count', 'count_plus_minus', 'happened_at', 'note']"
+    testid="save-loss"
+    @save="save"
+  >
     <CountField
       v-model="count"
       label="How many"
@@ -74,21 +81,10 @@ async function save() {
       />
     </FieldRow>
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
-    <ProblemNote :problem="problem" :fields="['count', 'count_plus_minus', 'happened_at', 'note']" />
-    <Button
-      type="submit"
-      :label="count === 1 ? 'One lost' : `${count ?? 0} lost`"
-      :loading="write.busy.value"
-      class="save"
-      data-testid="save-loss"
-    />
-  </form>
+  </EntryForm>
 </template>
 
 <style scoped>
-form {
-  width: min(460px, 80vw);
-}
 .manner {
   display: grid;
   grid-template-columns: minmax(96px, 200px) 1fr;
@@ -96,10 +92,6 @@ form {
   align-items: center;
   min-height: 52px;
   border-bottom: 1px solid var(--rule);
-}
-.save {
-  margin-top: 16px;
-  min-height: 48px;
 }
 @media (max-width: 759px) {
   .manner {

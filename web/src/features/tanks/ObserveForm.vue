@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
-import ProblemNote from '@/shared/ProblemNote.vue'
+import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 
@@ -36,7 +36,14 @@ async function save() {
 </script>
 
 <template>
-  <form novalidate @submit.prevent="save">
+  <EntryForm
+    label="Write it down"
+    :busy="write.busy.value"
+    :problem="write.problem.value"
+    :fields="['note']"
+    testid="save-observation"
+    @save="save"
+  >
     <p id="appetite-label" class="what">Appetite</p>
     <SelectButton
       v-model="appetite"
@@ -63,31 +70,16 @@ async function save() {
         :aria-describedby="f.described"
       />
     </FieldRow>
-    <ProblemNote :problem="write.problem.value" :fields="['note']" />
-    <Button
-      type="submit"
-      label="Write it down"
-      :loading="write.busy.value"
-      class="save"
-      data-testid="save-observation"
-    />
-  </form>
+  </EntryForm>
 </template>
 
 <style scoped>
-form {
-  width: min(440px, 80vw);
-}
 .what {
   padding: 10px 0 6px;
   font-weight: 650;
 }
 textarea {
   width: 100%;
-}
-.save {
-  margin-top: 14px;
-  min-height: 48px;
 }
 @media (max-width: 759px) {
   :deep(.p-togglebutton) {

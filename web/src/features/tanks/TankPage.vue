@@ -99,7 +99,7 @@ async function strikeOut(uid: string) {
           <div>
             <b>{{ g.words }}</b>
             <span class="small quiet"
-              >came {{ g.arrived_on }}, {{ g.arrived_words
+              >came {{ g.arrived_on_words }}, {{ g.arrived_words
               }}{{ g.supplier ? `, from ${g.supplier}` : '' }}</span
             >
           </div>
@@ -242,6 +242,9 @@ section {
 .tests td {
   border-top: 1px solid var(--rule);
   height: 36px;
+}
+.tests .right {
+  padding-left: 10px;
 }
 .tests .by {
   padding-left: 24px;

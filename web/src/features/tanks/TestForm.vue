@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
-import ProblemNote from '@/shared/ProblemNote.vue'
+import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
@@ -32,7 +32,14 @@ async function save() {
 </script>
 
 <template>
-  <form novalidate @submit.prevent="save">
+  <EntryForm
+    label="Keep this test"
+    :busy="write.busy.value"
+    :problem="problem"
+    :fields="['temperature', 'ph', 'ammonia', 'nitrite', 'note']"
+    testid="save-test"
+    @save="save"
+  >
     <TextField
       v-model="form.temperature"
       figure
@@ -72,21 +79,10 @@ async function save() {
       />
     </div>
     <TextField v-model="form.note" label="Note" field="note" :problem="problem" maxlength="200" />
-    <ProblemNote :problem="problem" :fields="['temperature', 'ph', 'ammonia', 'nitrite', 'note']" />
-    <Button
-      type="submit"
-      label="Keep this test"
-      :loading="write.busy.value"
-      class="save"
-      data-testid="save-test"
-    />
-  </form>
+  </EntryForm>
 </template>
 
 <style scoped>
-form {
-  width: min(460px, 80vw);
-}
 .kit {
   display: grid;
   grid-template-columns: minmax(96px, 200px) 1fr;
@@ -94,10 +90,6 @@ form {
   align-items: center;
   min-height: 52px;
   border-bottom: 1px solid var(--rule);
-}
-.save {
-  margin-top: 16px;
-  min-height: 48px;
 }
 @media (max-width: 759px) {
   .kit {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
-import ProblemNote from '@/shared/ProblemNote.vue'
+import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
@@ -25,7 +25,14 @@ async function save() {
 
 <template>
   <Dialog visible modal :header="`${due.tank_name}, warmth`" @update:visible="emit('close')">
-    <form novalidate @submit.prevent="save">
+    <EntryForm
+      :label="`Reached ${temperature}`"
+      :busy="write.busy.value"
+      :problem="write.problem.value"
+      :fields="['temperature']"
+      testid="save-warmth"
+      @save="save"
+    >
       <p class="small quiet">{{ due.title }}. Write what the thermometer says now.</p>
       <TextField
         v-model="temperature"
@@ -34,18 +41,6 @@ async function save() {
         field="temperature"
         :problem="write.problem.value"
       />
-      <ProblemNote :problem="write.problem.value" :fields="['temperature']" />
-      <Button type="submit" :label="`Reached ${temperature}`" :loading="write.busy.value" class="save" />
-    </form>
+    </EntryForm>
   </Dialog>
 </template>
-
-<style scoped>
-form {
-  width: min(400px, 78vw);
-}
-.save {
-  margin-top: 14px;
-  min-height: 44px;
-}
-</style>
