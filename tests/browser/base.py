@@ -133,10 +133,16 @@ class BrowserCase(StaticLiveServerTestCase):
         return control
 
     def fill(self, label: str, text: str) -> None:
-        control = self.field(label)
-        control.send_keys(Keys.CONTROL, "a")
-        control.send_keys(Keys.DELETE)
-        control.send_keys(text)
+        """Type into a field. A dialog that is just opening takes the focus once: type again if it swallowed keys."""
+
+        def once() -> bool:
+            control = self.field(label)
+            control.send_keys(Keys.CONTROL, "a")
+            control.send_keys(Keys.DELETE)
+            control.send_keys(text)
+            return control.get_attribute("value") == text
+
+        self.until(once, f"{label} to hold {text}")
 
     def accept_cautions(self) -> None:
         self.press(self.tid("cautions-read"))

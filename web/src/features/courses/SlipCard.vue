@@ -14,6 +14,7 @@ const columns = computed(() =>
     (c) => c.lines.length,
   ),
 )
+const cautionSources = computed(() => [...new Set(props.slip.cautions.map((c) => c.source))].join('; '))
 const first = computed(() => props.slip.lines.length > 1)
 const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', rough: 'tannin' }
 </script>
@@ -77,11 +78,11 @@ const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', r
             </tr>
           </tbody>
         </table>
-        <p class="small quiet">
-          Source: {{ line.source }}{{ line.recalled ? ', recalled, not yet checked' : '' }}. Rule
-          {{ slip.version }}.
-        </p>
       </details>
+      <p class="small quiet source">
+        <b>Source</b> {{ line.source }}{{ line.recalled ? ', recalled, not yet checked' : '' }}. Rule
+        {{ slip.version }}.
+      </p>
     </section>
     <section v-if="columns.length" class="cautions">
       <div v-for="c in columns" :key="c.level">
@@ -91,6 +92,7 @@ const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', r
         </ul>
       </div>
     </section>
+    <p v-if="cautionSources" class="small quiet source"><b>Cautions from</b> {{ cautionSources }}.</p>
     <p class="small quiet end">
       Not veterinary advice. Ornamental fish only. The label, the law and your vet come first.
     </p>
@@ -233,6 +235,9 @@ h2.know {
 }
 .cautions li {
   padding: 3px 0;
+}
+p.source {
+  padding-top: 6px;
 }
 .end {
   padding-top: 8px;

@@ -104,8 +104,13 @@ describe('the slip', () => {
   it('tells why, and that a source was recalled', () => {
     const why = card().get('details').text()
     expect(why).toContain('2000 × 87.4')
-    expect(why).toContain('The Use of Salt in Aquaculture, recalled, not yet checked')
-    expect(why).toContain('salt-warm-1')
+    const sources = card()
+      .findAll('p.source')
+      .map((p) => p.text())
+    expect(sources).toEqual([
+      'Source The Use of Salt in Aquaculture, recalled, not yet checked. Rule salt-warm-1.',
+      'Cautions from common practice.',
+    ])
   })
 
   it('puts never before know, and drops an empty column', () => {
