@@ -9,10 +9,10 @@ from pennywort.core.medicine.slip import Slip, SlipLine
 from pennywort.core.medicine.tools import InTool
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Protocol
-from pennywort.core.units import Shown, show_concentration, show_fraction, show_mass, show_small_volume, show_temperature, show_volume
+from pennywort.core.units import Shown, show_concentration, show_dose, show_fraction, show_mass, show_small_volume, show_temperature, show_volume
 from pennywort.courses.schemas import CautionOut, RulerOut, RulerTick, SlipLineOut, SlipOut, StepOut, ToolOut
 from pennywort.rooms.actor import Actor
-from pennywort.rooms.reference_api import SourcedText
+from pennywort.rooms.reference_api import SourcedText, source_words
 from pennywort.rooms.schemas import ShownOut, TraceOut
 from pennywort.tanks.models import Tank
 
@@ -36,11 +36,6 @@ def _tool(option: InTool) -> ToolOut:
 
 def _amount(line: SlipLine, amount: float, actor: Actor) -> Shown:
     return show_mass(amount, actor.preferences) if line.measures == "mass" else show_small_volume(amount)
-
-
-def _source(codes: tuple[str, ...]) -> str:
-    found = library()
-    return "; ".join(found.publications[c.removeprefix("published: ")].title if c.startswith("published: ") else c for c in codes)
 
 
 def nice_step(span: float, *, most: int = 8) -> float:
@@ -102,16 +97,14 @@ def _line(line: SlipLine, actor: Actor) -> SlipLineOut:
         range_high=level(line.range_high_mg_per_l),
         ruler=_ruler(line),
         trace=[TraceOut.of(t) for t in line.trace],
-        source=_source(line.source),
+        source=source_words(line.source),
         recalled=line.recalled,
     )
 
 
 def _step_amount(task: PlannedTask, actor: Actor) -> str:
-    if task.dose_mg is not None:
-        return show_mass(task.dose_mg, actor.preferences).text
-    if task.dose_ml is not None:
-        return show_small_volume(task.dose_ml).text
+    if task.kind == "dose":
+        return show_dose(dose_mg=task.dose_mg, dose_ml=task.dose_ml, preferences=actor.preferences).text
     if task.water_share is not None:
         return show_fraction(task.water_share).text
     return show_temperature(task.temperature_c, actor.preferences).text if task.temperature_c is not None else ""
@@ -143,7 +136,7 @@ def slip_out(protocol: Protocol, slip: Slip, plan: Plan, *, tank: Tank, actor: A
         for_it=SourcedText.of(protocol.for_it),
         against_it=SourcedText.of(protocol.against_it),
         lines=[_line(line, actor) for line in slip.lines],
-        cautions=[CautionOut(level=c.level, text=c.text, source=_source(c.source), recalled=c.recalled) for c in slip.cautions],
+        cautions=[CautionOut(level=c.level, text=c.text, source=source_words(c.source), recalled=c.recalled) for c in slip.cautions],
         confirm=[SourcedText.of(c) for c in protocol.confirm],
         needs_vet=slip.needs_vet,
         vet_reason=vet.gate_reason.text if vet else "",

@@ -44,6 +44,11 @@ class Actor:
         """An instant on the fishroom's clock."""
         return at.astimezone(self.zone)
 
+    @property
+    def midnight(self) -> datetime:
+        """The beginning of today on the fishroom's clock."""
+        return self.local(self.now).replace(hour=0, minute=0, second=0, microsecond=0)
+
     def read(self, text: str, *, kind: str, field: str) -> float:
         """What this keeper typed, in the canonical unit."""
         return read_quantity(text, kind=kind, field=field, preferences=self.preferences)

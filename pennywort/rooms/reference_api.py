@@ -6,7 +6,7 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 
 from pennywort.core.reference import library
-from pennywort.core.reference.figures import Sourced, Statement
+from pennywort.core.reference.figures import Statement
 from pennywort.core.units import show_temperature
 from pennywort.rooms.actor import preferences_of
 from pennywort.rooms.api import keeper_of
@@ -33,7 +33,7 @@ class SourcedText(Schema):
 
     @staticmethod
     def of(statement: Statement) -> SourcedText:
-        return SourcedText(text=statement.text, source=source_words(statement), recalled=statement.recalled)
+        return SourcedText(text=statement.text, source=source_words(statement.source), recalled=statement.recalled)
 
 
 class ProtocolOut(Schema):
@@ -62,10 +62,10 @@ class ConditionOut(Schema):
     protocols: list[ProtocolOut]
 
 
-def source_words(item: Sourced) -> str:
+def source_words(sources: tuple[str, ...]) -> str:
     """Where something comes from, in words: titles of publications, or the kind of source."""
     found = library()
-    names = [found.publications[s.removeprefix("published: ")].title if s.startswith("published: ") else s for s in item.source]
+    names = [found.publications[s.removeprefix("published: ")].title if s.startswith("published: ") else s for s in sources]
     return "; ".join(names)
 
 

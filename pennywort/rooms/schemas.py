@@ -10,7 +10,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import BeforeValidator, ConfigDict, Field
 
-from pennywort.core.trace import TraceLine
+from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import Shown
 
 
@@ -68,8 +68,6 @@ class TraceOut(Schema):
 
     @staticmethod
     def of(line: TraceLine) -> TraceOut:
-        from pennywort.core.trace import plain
-
         return TraceOut(label=line.label, formula=line.formula, figure=plain(line.value), unit=line.unit, source=line.source)
 
 

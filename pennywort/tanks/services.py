@@ -93,6 +93,29 @@ def keep_tank(actor: Actor, *, uid: UUID, tank: Tank | None, typed: TypedTank, f
     return {"uid": str(kept.uid)}
 
 
+def read_test(actor: Actor, *, temperature: str | None, ph: str | None, ammonia: str | None, nitrite: str | None, basis: str | None) -> dict[str, float | None]:
+    """A water test as typed, in the record's units; None where nothing was read.
+
+    Ammonia and nitrite are typed as the kit gives them, as the ion or as nitrogen.
+
+    :raises InvalidInput: a value out of range, naming the field.
+    """
+    as_ion = (basis or actor.keeper.kit_basis) == "ion"
+
+    def nitrogen(text: str | None, *, ion: str, field: str) -> float | None:
+        value = actor.read_optional(text, kind="concentration", field=field)
+        if value is not None and value > 50:
+            raise InvalidInput("No kit reads so much. Check the unit and the point.", field=field)
+        return nitrogen_from_ion_mg_per_l(value, ion=ion) if value is not None and as_ion else value
+
+    return {
+        "temperature_c": actor.read_optional(temperature, kind="temperature", field="temperature"),
+        "ph": actor.read_optional(ph, kind="ph", field="ph"),
+        "total_ammonia_as_n_mg_per_l": nitrogen(ammonia, ion="ammonium", field="ammonia"),
+        "nitrite_as_n_mg_per_l": nitrogen(nitrite, ion="nitrite", field="nitrite"),
+    }
+
+
 def add_reading(
     actor: Actor,
     *,
@@ -107,24 +130,8 @@ def add_reading(
     happened_at: datetime | None = None,
     corrects: UUID | None = None,
 ) -> dict[str, Any]:
-    """One water test. Ammonia and nitrite are typed as the kit gives them, as the ion or as nitrogen.
-
-    :raises InvalidInput: nothing measured, or a value out of range, naming the field.
-    """
-    as_ion = (basis or actor.keeper.kit_basis) == "ion"
-
-    def nitrogen(text: str | None, *, ion: str, field: str) -> float | None:
-        value = actor.read_optional(text, kind="concentration", field=field)
-        if value is not None and value > 50:
-            raise InvalidInput("No kit reads so much. Check the unit and the point.", field=field)
-        return nitrogen_from_ion_mg_per_l(value, ion=ion) if value is not None and as_ion else value
-
-    values = {
-        "temperature_c": actor.read_optional(temperature, kind="temperature", field="temperature"),
-        "ph": actor.read_optional(ph, kind="ph", field="ph"),
-        "total_ammonia_as_n_mg_per_l": nitrogen(ammonia, ion="ammonium", field="ammonia"),
-        "nitrite_as_n_mg_per_l": nitrogen(nitrite, ion="nitrite", field="nitrite"),
-    }
+    """One water test. :raises InvalidInput: nothing measured, or a value out of range, naming the field."""
+    values = read_test(actor, temperature=temperature, ph=ph, ammonia=ammonia, nitrite=nitrite, basis=basis)
     if all(value is None for value in values.values()):
         raise InvalidInput("Nothing measured yet: fill in at least one.", field="temperature")
     reading = new_entry(WaterReading, actor, uid=uid, name="reading", happened_at=happened_at, corrects=corrects, tank=tank, note=note, **values)

@@ -4,6 +4,7 @@ from pennywort.core.units.preferences import Preferences
 from pennywort.core.units.shown import (
     Shown,
     show_concentration,
+    show_dose,
     show_fraction,
     show_length,
     show_mass,
@@ -20,6 +21,7 @@ __all__ = [
     "Shown",
     "read_quantity",
     "show_concentration",
+    "show_dose",
     "show_fraction",
     "show_length",
     "show_mass",

@@ -8,7 +8,7 @@ from typing import Literal
 
 from pennywort.core.course.level import LevelPoint, level_points
 from pennywort.core.reference import library
-from pennywort.core.units import Shown, show_concentration, show_mass, show_small_volume
+from pennywort.core.units import Shown, show_concentration, show_dose
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.running import changes_in, curve, doses_in, planned_events, running_courses
 from pennywort.fish.models import Group, Loss
@@ -120,15 +120,13 @@ class Strip:
 
 def axis_for(actor: Actor) -> Axis:
     """The axis of this fishroom now."""
-    midnight = actor.local(actor.now).replace(hour=0, minute=0, second=0, microsecond=0)
-    return Axis(starts_at=midnight - timedelta(days=DAYS_BACK), ends_at=midnight + timedelta(days=DAYS_AHEAD + 1), now=actor.now)
+    return Axis(starts_at=actor.midnight - timedelta(days=DAYS_BACK), ends_at=actor.midnight + timedelta(days=DAYS_AHEAD + 1), now=actor.now)
 
 
 def amount_words(dose: Dose, actor: Actor) -> str:
     """A dose in words: '57 g salt'."""
-    if dose.amount_mg is not None:
-        return f"{show_mass(dose.amount_mg, actor.preferences).text} {library().medicines[dose.medicine_id].short_name}"
-    return f"{show_small_volume(dose.amount_ml or 0).text} {dose.product}"
+    amount = show_dose(dose_mg=dose.amount_mg, dose_ml=dose.amount_ml, preferences=actor.preferences).text
+    return f"{amount} {library().medicines[dose.medicine_id].short_name if dose.medicine_id else dose.product}"
 
 
 def _curve(actor: Actor, tank: Tank, *, course: Course, medicine_id: str, tasks: list[Task], axis: Axis) -> Curve | None:

@@ -9,7 +9,7 @@ from typing import Literal
 from pennywort.core.medicine.dose import Water, reach
 from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
-from pennywort.core.units import show_concentration, show_fraction, show_mass, show_small_volume, show_temperature
+from pennywort.core.units import show_concentration, show_dose, show_fraction, show_mass, show_small_volume, show_temperature
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.running import dose_now, level_now, open_tasks
 from pennywort.courses.queries.strip import Axis, Strip, amount_words, axis_for, strip_of
@@ -98,7 +98,7 @@ def _press(actor: Actor, task: Task, tank: Tank) -> tuple[str, str, str, str, st
     if task.kind == "dose":
         tool = best_tool(task)
         dose_mg, dose_ml = dose_now(task)
-        exact = show_mass(dose_mg, actor.preferences) if dose_mg is not None else show_small_volume(dose_ml or 0)
+        exact = show_dose(dose_mg=dose_mg, dose_ml=dose_ml, preferences=actor.preferences)
         if tool is None:
             return f"Gave {exact.text}", exact.text, "no tool here measures so little well", "", ""
         shown = show_mass(tool.amount, actor.preferences) if task.dose_mg is not None else show_small_volume(tool.amount)
@@ -162,8 +162,7 @@ def section_of(item: DueItem, actor: Actor) -> Literal["late", "now", "later"]:
 
 
 def _done_today(actor: Actor) -> tuple[DoneItem, ...]:
-    midnight = actor.local(actor.now).replace(hour=0, minute=0, second=0, microsecond=0)
-    mine = {"fishroom": actor.fishroom, "happened_at__gte": midnight}
+    mine = {"fishroom": actor.fishroom, "happened_at__gte": actor.midnight}
     items: list[tuple[datetime, DoneItem]] = []
 
     def add(ledger: str, entry: Dose | WaterChange | Loss, words: str, amount: str = "", task: str = "") -> None:
@@ -172,14 +171,14 @@ def _done_today(actor: Actor) -> tuple[DoneItem, ...]:
         items.append((at, done))
 
     for dose in Dose.objects.standing().filter(**mine).select_related("course__tank", "task", "recorded_by"):
-        amount = show_mass(dose.amount_mg, actor.preferences).text if dose.amount_mg is not None else show_small_volume(dose.amount_ml or 0).text
+        amount = show_dose(dose_mg=dose.amount_mg, dose_ml=dose.amount_ml, preferences=actor.preferences).text
         verb = "put back" if dose.water_change_id else "gave"
         add("dose", dose, f"{dose.course.tank.name}: {verb} {amount_words(dose, actor)}", amount, str(dose.task.uid) if dose.task else "")
     for change in WaterChange.objects.standing().filter(**mine).select_related("tank", "recorded_by"):
         add("change", change, f"{change.tank.name}: changed {show_fraction(change.changed_fraction).text}")
     for loss in Loss.objects.standing().filter(**mine).select_related("group__tank", "recorded_by"):
         add("loss", loss, f"{loss.group.tank.name}: {loss.count} lost")
-    skipped = Task.objects.filter(fishroom=actor.fishroom, skipped=True, done_at__gte=midnight, course__stopped_at=None)
+    skipped = Task.objects.filter(fishroom=actor.fishroom, skipped=True, done_at__gte=actor.midnight, course__stopped_at=None)
     for task in skipped.select_related("course__tank", "done_by"):
         at = task.done_at or actor.now
         words = f"{task.course.tank.name}: left out {task.title[:1].lower()}{task.title[1:]}"
@@ -240,7 +239,7 @@ def _waiting(actor: Actor, strips: tuple[Strip, ...]) -> tuple[str, ...]:
 def board_of(actor: Actor) -> TodayBoard:
     """The Today screen of a fishroom."""
     axis = axis_for(actor)
-    midnight_next = actor.local(actor.now).replace(hour=0, minute=0, second=0, microsecond=0) + timedelta(days=1)
+    midnight_next = actor.midnight + timedelta(days=1)
     strips, due = [], []
     upcoming: Task | None = None
     for tank in tanks_of(actor):
@@ -266,7 +265,7 @@ def board_of(actor: Actor) -> TodayBoard:
 
 def unfinished(actor: Actor) -> tuple[int, int]:
     """How many tasks are due today, and how many open cases have no course: the rail's two figures."""
-    midnight_next = actor.local(actor.now).replace(hour=0, minute=0, second=0, microsecond=0) + timedelta(days=1)
+    midnight_next = actor.midnight + timedelta(days=1)
     due = Task.objects.filter(
         fishroom=actor.fishroom, done_at=None, skipped=False, course__stopped_at=None, course__ends_at__gt=actor.now, due_at__lt=midnight_next
     ).count()

@@ -14,7 +14,7 @@ from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
-from pennywort.core.units import Preferences, show_fraction, show_mass, show_small_volume, show_temperature
+from pennywort.core.units import Preferences, show_dose, show_fraction, show_temperature
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.running import dose_now
 from pennywort.courses.services.cases import next_number
@@ -377,11 +377,9 @@ def calendar_of(case: Case, *, now: datetime, preferences: Preferences) -> bytes
 
 
 def _amount(task: Task, preferences: Preferences) -> str:
-    dose_mg, dose_ml = dose_now(task)
-    if dose_mg is not None:
-        return f", {show_mass(dose_mg, preferences).text}"
-    if dose_ml is not None:
-        return f", {show_small_volume(dose_ml).text}"
+    if task.kind == "dose":
+        dose_mg, dose_ml = dose_now(task)
+        return f", {show_dose(dose_mg=dose_mg, dose_ml=dose_ml, preferences=preferences).text}"
     if task.water_share is not None:
         return f", {show_fraction(task.water_share).text}"
     if task.temperature_c is not None:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid5
@@ -14,7 +14,6 @@ from pennywort.core.diagnosis.ranking import Ranking, rank
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
 from pennywort.core.reference.models import WaterType
-from pennywort.core.water.chemistry import nitrogen_from_ion_mg_per_l
 from pennywort.core.water.gate import Gate, Readings, signs_from_readings, water_gate
 from pennywort.courses.models import Case
 from pennywort.courses.queries.running import open_tasks
@@ -25,7 +24,7 @@ from pennywort.fish.services import add_look
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import fresh_readings
-from pennywort.tanks.services import add_reading
+from pennywort.tanks.services import add_reading, read_test
 
 # A look a little before it is due counts as that look.
 EARLY = timedelta(hours=6)
@@ -64,23 +63,10 @@ def water_type_of(tank: Tank) -> WaterType:
 
 
 def _readings_now(actor: Actor, tank: Tank, typed: TypedReading) -> Readings:
+    """The readings of the last day, with what is typed now in their place."""
     fresh, _ = fresh_readings(tank, now=actor.now)
-    as_ion = (typed.basis or actor.keeper.kit_basis) == "ion"
-
-    def nitrogen(text: str, ion: str, field: str, before: float | None) -> float | None:
-        value = actor.read_optional(text, kind="concentration", field=field)
-        if value is None:
-            return before
-        return nitrogen_from_ion_mg_per_l(value, ion=ion) if as_ion else value
-
-    temperature = actor.read_optional(typed.temperature, kind="temperature", field="temperature")
-    ph = actor.read_optional(typed.ph, kind="ph", field="ph")
-    return Readings(
-        temperature_c=fresh.temperature_c if temperature is None else temperature,
-        ph=fresh.ph if ph is None else ph,
-        total_ammonia_as_n_mg_per_l=nitrogen(typed.ammonia, "ammonium", "ammonia", fresh.total_ammonia_as_n_mg_per_l),
-        nitrite_as_n_mg_per_l=nitrogen(typed.nitrite, "nitrite", "nitrite", fresh.nitrite_as_n_mg_per_l),
-    )
+    read = {name: value for name, value in read_test(actor, **vars(typed)).items() if value is not None}
+    return replace(fresh, **read)
 
 
 def weigh(actor: Actor, group: Group, *, signs: dict[str, bool], typed: TypedReading) -> Weighed:
