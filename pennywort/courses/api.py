@@ -12,20 +12,17 @@ from pennywort.core.medicine.tools import in_tools
 from pennywort.core.reference import library
 from pennywort.core.units import show_concentration, show_mass, show_small_volume, show_volume
 from pennywort.courses import schemas
-from pennywort.courses.look_schemas import LastLook, LookBoardOut, Looked, LookIn, LookWritten, RegionOut, SignOut, WeighedOut
-from pennywort.courses.models import Case, Course
+from pennywort.courses.models import Course
 from pennywort.courses.queries import today as today_query
 from pennywort.courses.queries.strip import Axis, Mark, Span, Strip
 from pennywort.courses.services import cases, course, looks, tasks
 from pennywort.courses.services.tasks import PutBack
 from pennywort.courses.slip_out import slip_out
-from pennywort.fish.queries import count_of, looks_of, plural
 from pennywort.fish.services import group_of
 from pennywort.rooms.actor import Actor
-from pennywort.rooms.schemas import Entry, ShownOut, Write, Written
+from pennywort.rooms.schemas import ShownOut, Write, Written
 from pennywort.rooms.services import find, write_once
 from pennywort.tanks.api import ReadingIn, act
-from pennywort.tanks.queries import fresh_readings
 from pennywort.tanks.services import tank_of
 
 router = Router(tags=["courses"])
@@ -145,73 +142,8 @@ def rail(request: HttpRequest, room_id: Path[UUID]) -> schemas.RailOut:
     return schemas.RailOut(due=due, waiting=waiting)
 
 
-@router.get("/groups/{uuid:group_id}/look", response=LookBoardOut, operation_id="look_board")
-def look_board(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> LookBoardOut:
-    """The fish plan of a group: places, signs, and the last look."""
-    actor = act(request, room_id)
-    group = group_of(actor, group_id)
-    found = library()
-    last = looks_of(group).first()
-    case = Case.objects.filter(group=group, closed_at=None).first()
-    left = count_of(group)
-    day = (actor.local(actor.now).date() - group.arrived_on).days + 1
-    _, read_at = fresh_readings(group.tank, now=actor.now)
-    return LookBoardOut(
-        group=group.uid,
-        tank=group.tank.uid,
-        tank_name=group.tank.name,
-        fish=f"{left.words} {plural(group.species_name, left.count)}",
-        day_words=f"day {day}",
-        case=case.uid if case else None,
-        regions=[
-            RegionOut(
-                id=r.id,
-                name=r.name,
-                signs=[
-                    SignOut(id=s.id, label=s.label, look=s.look, not_if=s.not_if, kit=s.kit, reading=s.reading)
-                    for s in found.signs.values()
-                    if s.region == r.id
-                ],
-            )
-            for r in found.regions.values()
-        ],
-        last=LastLook(at=last.happened_at, at_words=f"{actor.local(last.happened_at):%a %H:%M}", by=last.by, verdict=last.verdict, signs=last.signs)
-        if last
-        else None,
-        gate_read_words=f"read {actor.local(read_at):%H:%M}" if read_at else "nothing read today",
-    )
-
-
-@router.post("/groups/{uuid:group_id}/weigh", response=WeighedOut, operation_id="weigh")
-def weigh(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: Looked) -> WeighedOut:
-    """Rank what is marked so far; keeps nothing."""
-    actor = act(request, room_id)
-    group = group_of(actor, group_id)
-    return WeighedOut.of(looks.weigh(actor, group, signs=body.signs, typed=body.typed()), actor, looked_at=len(body.signs))
-
-
-@router.post("/groups/{uuid:group_id}/looks", response=LookWritten, operation_id="record_look")
-def record_look(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: LookIn) -> dict[str, object]:
-    """Keep a look and its water test."""
-    actor = act(request, room_id)
-    group = group_of(actor, group_id)
-    return write_once(
-        actor,
-        body.write_id,
-        "record_look",
-        {**body.dict(exclude={"write_id"}), "group": group_id},
-        lambda: looks.record_look(
-            actor, uid=body.write_id, group=group, signs=body.signs, typed=body.typed(), note=body.note, happened_at=body.happened_at, corrects=body.corrects
-        ),
-    )
-
-
-class ReadingEntry(ReadingIn, Entry):
-    """A water test as an entry of the ledger."""
-
-
 @router.post("/tanks/{uuid:tank_id}/readings", response=Written, operation_id="record_reading")
-def record_reading(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: ReadingEntry) -> dict[str, object]:
+def record_reading(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: ReadingIn) -> dict[str, object]:
     """Keep a water test."""
     actor = act(request, room_id)
     tank = tank_of(actor, tank_id)
@@ -220,7 +152,9 @@ def record_reading(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, bod
         body.write_id,
         "record_reading",
         {**body.dict(exclude={"write_id"}), "tank": tank_id},
-        lambda: looks.record_reading(actor, uid=body.write_id, tank=tank, values=body.values(), happened_at=body.happened_at, corrects=body.corrects),
+        lambda: looks.record_reading(
+            actor, uid=body.write_id, tank=tank, typed=body.typed_test(), note=body.note, happened_at=body.happened_at, corrects=body.corrects
+        ),
     )
 
 

@@ -1,4 +1,4 @@
-"""What the Look screen sends and gets."""
+"""What the Look screen and the diagnosis send and get."""
 
 from __future__ import annotations
 
@@ -7,25 +7,29 @@ from typing import Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import StrictBool
+from pydantic import Field, StrictBool
 
-from pennywort.core.diagnosis.next_look import NextLook, Swing
-from pennywort.core.diagnosis.ranking import Evidence, Ranked
-from pennywort.core.reference import library
-from pennywort.core.units import show_concentration, show_temperature
-from pennywort.core.water.gate import Gate, GateLine
-from pennywort.courses.services.looks import TypedReading, Weighed
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.schemas import Entry, In, Note, Typed
+from pennywort.core.reference.disease_models import WaterType
+from pennywort.courses.diagnosis_out import AskedOut
+from pennywort.courses.services.weighing import Looked
+from pennywort.rooms.reference_api import SourcedText
+from pennywort.rooms.schemas import Entry, In, Note
+from pennywort.tanks.api import TestIn
 
 
 class SignOut(Schema):
     id: str
+    short: str
     label: str
     look: str
     not_if: str
     kit: str
+    taken_by: str
+    daily: bool
+    arrival: bool
+    good: bool
     reading: str | None
+    instead_of: list[str]
 
 
 class RegionOut(Schema):
@@ -34,39 +38,106 @@ class RegionOut(Schema):
     signs: list[SignOut]
 
 
-class LastLook(Schema):
-    at: datetime
-    at_words: str
-    by: str
-    verdict: str
+class LookKindOut(Schema):
+    id: str
+    name: str
+    kit: str
+    minutes: int
+    how: str
+
+
+class ContextOut(Schema):
+    id: str
+    words: str
+    known: bool
+
+
+class KinOut(Schema):
+    id: str
+    name: str
+
+
+class CarriedOut(Schema):
     signs: dict[str, bool]
+    counts: dict[str, list[int]]
+    words: str
+    context: list[str]
+    kin: str
 
 
 class LookBoardOut(Schema):
-    group: UUID
-    tank: UUID
+    group: UUID | None
+    tank: UUID | None
     tank_name: str
     fish: str
+    species_name: str
+    fish_count: int
     day_words: str
     case: UUID | None
+    water: str
     regions: list[RegionOut]
-    last: LastLook | None
+    looks: list[LookKindOut]
+    context: list[ContextOut]
+    kin: list[KinOut]
+    kin_known: str
+    carried: CarriedOut
+    fish_named: list[str]
+    last_verdict: str
+    last_words: str
     gate_read_words: str
+    read: dict[str, str]
 
 
-class Looked(In):
+class CountIn(In):
+    seen: int = Field(description="How many fish show it")
+    of: int = Field(description="How many were looked at")
+
+
+class LookedIn(TestIn):
+    """Marks, counts and a water test, as they stand on the screen. A sign that is missing was not looked at."""
+
     signs: dict[str, StrictBool]
-    temperature: Typed = ""
-    ph: Typed = ""
-    ammonia: Typed = ""
-    nitrite: Typed = ""
-    basis: Literal["ion", "n"] | None = None
+    counts: dict[str, CountIn] = Field(default_factory=dict)
+    context: list[str] = Field(default_factory=list, max_length=40)
+    kin: str = Field(default="", max_length=40)
+    fish: str = Field(default="", max_length=40)
 
-    def typed(self) -> TypedReading:
-        return TypedReading(temperature=self.temperature, ph=self.ph, ammonia=self.ammonia, nitrite=self.nitrite, basis=self.basis)
+    def looked(self) -> Looked:
+        return Looked(
+            signs=self.signs,
+            counts={s: (c.seen, c.of) for s, c in self.counts.items()},
+            context=tuple(self.context),
+            kin=self.kin,
+            test=self.typed_test(),
+            fish=self.fish,
+        )
 
 
-class LookIn(Looked, Entry):
+class WeighIn(LookedIn):
+    in_bag: bool = False
+
+
+class LookIn(LookedIn, Entry):
+    kind: Literal["daily", "arrival"] = "daily"
+    place: Literal["", "bag", "tank"] = ""
+    carried: list[str] = Field(default_factory=list, max_length=200)
+    note: Note = ""
+
+
+class Newcomer(In):
+    """Fish that are not bought yet."""
+
+    water: WaterType
+    species: str = Field(default="", max_length=60)
+    fish_count: int = Field(default=1, ge=1, le=100_000)
+
+
+class DiagnoseIn(LookedIn, Newcomer):
+    """One case for a diagnosis: what ``manage.py diagnose`` reads, too."""
+
+
+class InspectionIn(DiagnoseIn, Entry):
+    seller: str = Field(default="", max_length=60)
     note: Note = ""
 
 
@@ -75,150 +146,116 @@ class LookWritten(Schema):
     case: UUID | None
 
 
-class EvidenceOut(Schema):
-    sign: str
-    label: str
-    seen: bool
-    marks: int
-    decibans: float
-
-    @staticmethod
-    def of(e: Evidence) -> EvidenceOut:
-        return EvidenceOut(sign=e.sign, label=library().signs[e.sign].label, seen=e.seen, marks=e.marks, decibans=round(e.decibans, 1))
+class CompareIn(In):
+    one: str = Field(max_length=40)
+    other: str = Field(max_length=40)
+    water: WaterType
+    signs: dict[str, StrictBool] = Field(default_factory=dict)
 
 
-class RankedOut(Schema):
-    condition: str
-    name: str
-    short_name: str
-    in_100: int
-    in_100_low: int
-    in_100_high: int
-    tag: str
-    urgency: str
-    evidence_for: list[EvidenceOut]
-    evidence_against: list[EvidenceOut]
-    not_looked_at: list[str]
-
-    @staticmethod
-    def of(r: Ranked) -> RankedOut:
-        found = library()
-        condition = found.conditions[r.condition]
-        return RankedOut(
-            condition=r.condition,
-            name=condition.name,
-            short_name=condition.short_name,
-            in_100=round(r.share * 100),
-            in_100_low=round(r.share_low * 100),
-            in_100_high=round(r.share_high * 100),
-            tag=r.tag,
-            urgency=condition.urgency,
-            evidence_for=[EvidenceOut.of(e) for e in r.evidence_for],
-            evidence_against=[EvidenceOut.of(e) for e in r.evidence_against],
-            not_looked_at=[found.signs[s].label for s in r.not_looked_at],
-        )
-
-
-class SwingOut(Schema):
-    name: str
-    in_100_now: int
-    in_100_then: int
-
-    @staticmethod
-    def of(s: Swing) -> SwingOut:
-        return SwingOut(name=library().conditions[s.condition].short_name, in_100_now=round(s.share_now * 100), in_100_then=round(s.share_then * 100))
-
-
-class NextLookOut(Schema):
+class CompareRowOut(Schema):
     sign: str
     label: str
     look: str
-    not_if: str
-    kit: str
     region: str
-    if_seen: SwingOut
-    if_not_there: SwingOut
-
-    @staticmethod
-    def of(n: NextLook) -> NextLookOut:
-        sign = library().signs[n.sign]
-        return NextLookOut(
-            sign=sign.id, label=sign.label, look=sign.look, not_if=sign.not_if, kit=sign.kit, region=sign.region,
-            if_seen=SwingOut.of(n.if_seen), if_not_there=SwingOut.of(n.if_not_there),
-        )  # fmt: skip
+    one_words: str
+    other_words: str
+    for_one: bool
+    marks: int
+    answer: bool | None
 
 
-class GateLineOut(Schema):
+class CompareOut(Schema):
+    one: str
+    other: str
+    one_name: str
+    other_name: str
+    one_urgency: str
+    other_urgency: str
+    one_summary: SourcedText
+    other_summary: SourcedText
+    rows: list[CompareRowOut]
+    question: AskedOut | None
+    question_look: str
+    question_how: str
+    cost: str
+    separates: str
+    meanwhile: str
+    decide_by: str
+    pair_source: str
+
+
+class TopOut(Schema):
+    condition: str
     name: str
-    state: str
-    harmful: bool
-    figure: str
-    unit: str
-    range_words: str
-    words: str
+    in_100: int
 
 
-class GateOut(Schema):
-    state: Literal["open", "half", "shut"]
-    words: str
-    lines: list[GateLineOut]
-
-    @staticmethod
-    def of(gate: Gate, actor: Actor) -> GateOut:
-        return GateOut(state=gate.state, words=gate.words, lines=[_gate_line(line, actor) for line in gate.lines])
-
-
-def _gate_line(line: GateLine, actor: Actor) -> GateLineOut:
-    def show(value: float) -> tuple[str, str]:
-        if line.name == "temperature":
-            shown = show_temperature(value, actor.preferences)
-            return shown.figure, shown.unit
-        if line.name == "ph":
-            return f"{value:.1f}", ""
-        if line.name == "ammonia":
-            return (f"{value:.3f}" if value else "0"), line.unit
-        return show_concentration(value).figure, line.unit
-
-    figure, unit = show(line.value) if line.value is not None else ("–", "")
-    low = show(line.low)[0] if line.low is not None else ""
-    high = show(line.high)[0] if line.high is not None else ""
-    words = f"{low}–{high}" if low and high else f"to {high}" if high else ""
-    return GateLineOut(name=line.name, state=line.state, harmful=line.harmful, figure=figure, unit=unit, range_words=words, words=line.words)
-
-
-class ActionOut(Schema):
-    id: str
-    text: str
-    why: str
-
-
-class WeighedOut(Schema):
-    gate: GateOut
+class LookPointOut(Schema):
+    uid: UUID
+    at: datetime
+    day: int
+    day_words: str
+    at_words: str
+    by: str
+    kind_words: str
     verdict: str
-    can_be_told: bool
-    ranked: list[RankedOut]
+    seen: list[str]
+    absent_count: int
+    not_now_seen: list[str]
+    note: str
+    shares: dict[str, int]
     something_else_in_100: int
-    next_looks: list[NextLookOut]
-    meanwhile: list[ActionOut]
-    not_now: list[ActionOut]
-    looked_at: int
-    of_signs: int
+    best: TopOut | None
 
-    @staticmethod
-    def of(weighed: Weighed, actor: Actor, *, looked_at: int) -> WeighedOut:
-        found = library()
-        return WeighedOut(
-            gate=GateOut.of(weighed.gate, actor),
-            verdict=weighed.ranking.verdict,
-            can_be_told=weighed.ranking.can_be_told,
-            ranked=[RankedOut.of(r) for r in weighed.ranking.ranked],
-            something_else_in_100=round(weighed.ranking.something_else_share * 100),
-            next_looks=[NextLookOut.of(n) for n in weighed.next_looks],
-            meanwhile=[ActionOut(id=a, text=found.actions[a].text, why="") for a in weighed.meanwhile.do],
-            not_now=[
-                ActionOut(id=a, text=found.actions[a].text, why=f"wrong if it is {found.conditions[c].short_name.lower()}")
-                for a, c in weighed.meanwhile.not_now
-            ],
-            looked_at=looked_at,
-            of_signs=sum(1 for s in found.signs.values() if s.reading is None),
-        )
+
+class TrendOut(Schema):
+    sign: str
+    label: str
+    trend: str
+    words: str
+
+
+class ProgressOut(Schema):
+    since_last: str
+    since_first: str
+    words: str
+    look_again: bool
+    signs: list[TrendOut]
+
+
+class ExpectOut(Schema):
+    name: str
+    day: int | None
+    started_by: str
+    day_1: str
+    day_3_4: str
+    day_7: str
+    look_again_if: str
+    source: str
+
+
+class TurnOut(Schema):
+    look: int
+    words: str
+
+
+class OverDaysOut(Schema):
+    fish: str
+    fish_named: list[str]
+    looks: list[LookPointOut]
+    lines: list[TopOut]
+    turns: list[TurnOut]
+    progress: ProgressOut | None
+    expect: ExpectOut | None
+
+
+class WaitingOut(Schema):
+    uid: UUID
+    species_name: str
+    seller: str
+    water: str
+    verdict: str
+    day_words: str
+    by: str
+    seen: list[str]

@@ -289,7 +289,7 @@ class WarmIn(Write):
 
 
 class StrikeIn(Write):
-    ledger: Literal["dose", "change", "reading", "look", "observation", "loss"]
+    ledger: Literal["dose", "change", "reading", "look", "observation", "loss", "photo"]
     entry: UUID
     reason: str = Field(default="", max_length=200)
 

@@ -16,13 +16,16 @@ from django.db import transaction
 from pennywort.courses.models import Case, Course, Task
 from pennywort.courses.services import cases, course, looks, tasks
 from pennywort.courses.services.course import TypedLabel, Wish
-from pennywort.courses.services.looks import TypedReading
+from pennywort.courses.services.weighing import Looked
+from pennywort.demo.pictures import fish_picture
 from pennywort.fish.models import Group
+from pennywort.fish.photos import add_photo
+from pennywort.fish.queries import count_of
 from pennywort.fish.services import add_group, add_loss, add_observation
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.models import Fishroom, Keeper, Membership
 from pennywort.tanks.models import Tank
-from pennywort.tanks.services import TypedTank, keep_tank
+from pennywort.tanks.services import TypedTank, TypedTest, keep_tank
 
 SEED = UUID("3b0a4f0e-1f43-4b57-9d0c-a1de210c0001")
 ZONE = "Europe/London"
@@ -56,10 +59,20 @@ class Player:
         )["uid"]  # fmt: skip
         return Group.objects.get(uid=uid, fishroom=self.actor.fishroom)
 
-    def look(self, group: Group, seen: str, absent: str = "", *, water: tuple[str, str, str, str] = ("", "", "", ""), note: str = "") -> dict[str, Any]:
-        signs = dict.fromkeys(seen.split(), True) | dict.fromkeys(absent.split(), False)
-        typed = TypedReading(temperature=water[0], ph=water[1], ammonia=water[2], nitrite=water[3], basis="ion")
-        return looks.record_look(self.actor, uid=self.uid(), group=group, signs=signs, typed=typed, note=note, happened_at=None, corrects=None)
+    def look(
+        self, group: Group, seen: str, absent: str = "", *, water: tuple[str, str, str, str] = ("", "", "", ""), fish: str = "", note: str = ""
+    ) -> dict[str, Any]:
+        """``seen``: signs, each with how many fish show it if that was counted, as in ``flashing:3``."""
+        marked = [word.partition(":") for word in seen.split()]
+        signs = {sign: True for sign, _, _ in marked} | dict.fromkeys(absent.split(), False)
+        left = count_of(group).count
+        counts = {sign: (int(n), left) for sign, _, n in marked if n}
+        test = TypedTest(temperature=water[0], ph=water[1], ammonia=water[2], nitrite=water[3], basis="ion")
+        return looks.record_look(self.actor, uid=self.uid(), group=group, looked=Looked(signs=signs, counts=counts, test=test, fish=fish), note=note)
+
+    def photo(self, group: Group, *, fish: str, patch_share: float, note: str = "") -> None:
+        file = fish_picture(patch_share=patch_share, seed=self.counter)
+        add_photo(self.actor, uid=self.uid(), group=group, fish=fish, note=note, file=file, taken_at=None)
 
     def lose(self, group: Group, count: int, *, manner: str = "died", note: str = "") -> None:
         add_loss(self.actor, uid=self.uid(), group=group, count=count, count_plus_minus=0, manner=manner, note=note, happened_at=None, corrects=None)
@@ -96,8 +109,8 @@ class Player:
         elif task.kind == "temperature":
             tasks.reach_temperature(self.actor, uid=self.uid(), task=task, temperature=press, happened_at=None)
         elif task.kind == "water_test":
-            values = {"temperature": "", "ph": "7.2", "ammonia": "0", "nitrite": "0.1", "basis": "ion", "note": ""}
-            looks.record_reading(self.actor, uid=self.uid(), tank=running.tank, values=values, happened_at=None, corrects=None)
+            typed = TypedTest(ph="7.2", ammonia="0", nitrite="0.1", basis="ion")
+            looks.record_reading(self.actor, uid=self.uid(), tank=running.tank, typed=typed)
         else:
             looks.tick_off(self.actor, tank=running.tank, kind="look", at=self.actor.now)
 
@@ -144,8 +157,11 @@ def _closed_cases(p: Player, ago: Any) -> None:
     cases.close_case(p.actor, case=case, outcome="recovered", note="Two nippers moved out on the second day.", condition="fin_rot")
     tideway = p.tank("D2", "Tideway", "marine", ("100 cm", "50 cm", "45 cm"), sand_depth="3 cm", rock_mass="18 kg", sump_volume="40 L")
     fire = p.at(ago(46)).fish(tideway, "firefish", 4, supplier="the harbour importer")
-    p.at(ago(43, 18)).look(fire, "white_spots_countable flashing", "gold_grey_dust", water=("25.4", "8.2", "0", "0"))
-    p.at(ago(41, 8)).look(fire, "rapid_breathing gold_grey_dust lethargy hangs_in_flow off_food deaths_24h", "", note="Torch in the dark: dust, not grains.")
+    p.at(ago(44, 18)).look(fire, "white_spots_countable:1 flashing:2 eating_normally", "gold_grey_dust rapid_breathing", water=("25.4", "8.2", "0", "0"))
+    p.at(ago(43, 19)).look(fire, "white_spots_countable:2 flashing:3", "rapid_breathing")
+    p.at(ago(41, 8)).look(
+        fire, "rapid_breathing:4 gold_grey_dust:4 lethargy:3 hangs_in_flow:3 off_food", "white_spots_countable", note="Torch in the dark: dust, not grains."
+    )
     p.lose(fire, 1, note="Found by the overflow.")
     p.at(ago(40, 7)).lose(fire, 3)
     case = Case.objects.get(group=fire)
@@ -160,7 +176,7 @@ def _sluice(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
     maren.at(ago(7, 8)).lose(barbs, 2, note="Small ones, nothing to see.")
     ivo.at(ago(6, 18)).look(
         barbs,
-        "white_spots_countable flashing spread_over_days",
+        "white_spots_countable:4 flashing:6 spread_over_days",
         "gold_grey_dust flat_grey_sheen cottony_tufts saddle_patch",
         water=("25.0", "7.2", "0.1", "0.1"),
     )
@@ -168,8 +184,12 @@ def _sluice(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
     ivo.follow(running, until=now, forget_from=ago(0, 2))
     ivo.at(ago(4, 19)).observe(barbs, "less", "fast", "More grains than yesterday, as expected.")
     ivo.at(ago(3, 8)).lose(barbs, 1)
+    ivo.at(ago(3, 19)).look(barbs, "white_spots_countable:7 flashing:4 spread_over_days", "gold_grey_dust flat_grey_sheen rapid_breathing clamped_fins")
     maren.at(ago(1, 8, 20)).look(
-        barbs, "white_spots_countable eating_normally", "gold_grey_dust rapid_breathing flat_grey_sheen clamped_fins", water=("27.8", "7.2", "0", "0.1")
+        barbs,
+        "white_spots_countable:2 flashing:1 eating_normally",
+        "gold_grey_dust rapid_breathing flat_grey_sheen clamped_fins",
+        water=("27.8", "7.2", "0", "0.1"),
     )
 
 
@@ -178,11 +198,17 @@ def _paddle(p: Player, ago: Any, now: datetime) -> None:
     corys = p.at(ago(7, 17)).fish(tank, "panda_corydoras", 12, supplier="the Saturday van")
     running = p.at(ago(6, 14, 10)).start(corys, "watch", "")
     p.follow(running, until=ago(1, 20))
-    for days in (6, 3, 2):
-        p.at(ago(days, 7)).lose(corys, 1)
+    p.at(ago(6, 7)).lose(corys, 1)
+    p.at(ago(4, 18)).look(corys, "clamped_fins:1", "flat_grey_sheen flashing white_spots_countable rapid_breathing", water=("26.2", "7.1", "0", "0.1"))
+    p.photo(corys, fish="the pale one", patch_share=0.08, note="a dull place behind the fin")
+    p.at(ago(3, 7)).lose(corys, 1)
+    p.at(ago(2, 18)).look(corys, "clamped_fins:2 flat_grey_sheen:1 rapid_breathing:3", "flashing white_spots_countable cottony_tufts")
+    p.photo(corys, fish="the pale one", patch_share=0.4)
+    p.at(ago(2, 7)).lose(corys, 1)
+    p.at(ago(0, 9, 20)).photo(corys, fish="the pale one", patch_share=0.95, note="edge sharper than before")
     p.at(ago(0, 9, 40)).look(
         corys,
-        "flat_grey_sheen rapid_breathing clamped_fins spread_over_days",
+        "flat_grey_sheen:3 rapid_breathing:9 clamped_fins:5 spread_over_days",
         "cottony_tufts white_spots_countable saddle_patch mouth_white_eroding fin_ragged_white_edge flashing all_species_same_day",
         water=("26.4", "7.1", "0", "0.1"),
     )
@@ -213,6 +239,11 @@ def _sill(p: Player, ago: Any, now: datetime) -> None:
 
 def _pound(p: Player, ago: Any) -> None:
     tank = p.at(ago(40)).tank("M2", "Pound", "marine", ("60 cm", "40 cm", "36 cm"))
+    looked = Looked(signs={"flat_grey_sheen": False, "white_spots_countable": False, "clamped_fins": False, "rapid_breathing": True, "eating_normally": True})
+    looks.record_inspection(
+        p.at(ago(2, 11)).actor, uid=p.uid(), water="marine", species="clownfish", fish_count=2, seller="the harbour importer", looked=looked,
+        note="Asked to have them held a week.", happened_at=None,
+    )  # fmt: skip
     p.at(ago(0, 8)).fish(tank, "royal_gramma", 3, supplier="the harbour importer")
     p.fish(tank, "firefish", 3, dead=1, supplier="the harbour importer")
 
@@ -221,7 +252,7 @@ def _vat(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
     tank = maren.at(ago(40)).tank("V", "Vat", "coldwater_pond", ("150 cm", "80 cm", "50 cm"))
     shubunkins = maren.at(ago(20, 11)).fish(tank, "shubunkin", 40, plus_minus=3, supplier="the mill pond, before frost")
     ivo.at(ago(8, 17)).look(
-        shubunkins, "flashing clamped_fins eating_normally", "white_spots_countable gold_grey_dust red_open_sores", water=("9.5", "7.6", "0", "0.1")
+        shubunkins, "flashing:6 clamped_fins eating_normally", "white_spots_countable gold_grey_dust red_open_sores", water=("9.5", "7.6", "0", "0.1")
     )
     ivo.at(ago(6, 8)).lose(shubunkins, 1)
     running = maren.at(ago(3, 19)).start(shubunkins, "two_rounds", "skin_flukes")

@@ -27,6 +27,7 @@ class GroupIn(Write):
     dead_on_arrival: int = 0
     supplier: str = Field(default="", max_length=60)
     arrived_on: date | None = None
+    seen_before: UUID | None = None
 
 
 class GroupOut(Schema):

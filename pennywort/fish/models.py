@@ -9,7 +9,10 @@ from pennywort.tanks.models import Tank
 
 
 class Group(RoomRecord):
-    """Fish of one kind that arrived together. Counts may be estimates with a plus-minus."""
+    """Fish of one kind that arrived together. Counts may be estimates with a plus-minus.
+
+    ``seen_before`` is the look at the seller's, where there was one.
+    """
 
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="groups")
     species_id = models.CharField(max_length=40, blank=True)
@@ -19,16 +22,50 @@ class Group(RoomRecord):
     count_plus_minus = models.PositiveIntegerField(default=0)
     dead_on_arrival = models.PositiveIntegerField(default=0)
     supplier = models.CharField(max_length=60, blank=True)
+    seen_before = models.OneToOneField("Look", null=True, blank=True, on_delete=models.PROTECT, related_name="became")
 
 
 class Look(LedgerRecord):
-    """One look at a group: each sign seen (true) or not there (false); a sign that is missing was not looked at."""
+    """One look at a group, at one fish of it, or at fish not bought yet.
 
-    group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="looks")
+    ``signs``: seen (true) or not there (false); a sign that is missing was not looked at. ``counts``: of how many fish
+    a sign was seen in how many. ``context`` and ``kin``: what was known then. ``carried``: marks taken over from the
+    look before. ``bag``: the water they came in. ``shares`` and ``verdict``: the answer given then, kept as it was.
+    """
+
+    group = models.ForeignKey(Group, null=True, blank=True, on_delete=models.CASCADE, related_name="looks")
+    fish = models.CharField(max_length=40, blank=True)
+    kind = models.CharField(max_length=8, default="daily", choices=[("daily", "daily look"), ("arrival", "arrival inspection")])
+    place = models.CharField(max_length=8, blank=True, choices=[("shop", "at the seller"), ("bag", "in the bag"), ("tank", "in the tank")])
+    species_id = models.CharField(max_length=40, blank=True)
+    species_name = models.CharField(max_length=60, blank=True)
+    water_type = models.CharField(max_length=24, blank=True)
+    seller = models.CharField(max_length=60, blank=True)
     signs = models.JSONField()
+    counts = models.JSONField(default=dict)
+    context = models.JSONField(default=list)
+    kin = models.CharField(max_length=40, blank=True)
+    carried = models.JSONField(default=list)
+    bag = models.JSONField(default=dict)
     shares = models.JSONField()
     verdict = models.CharField(max_length=200)
     note = models.CharField(max_length=500, blank=True)
+
+    class Meta(LedgerRecord.Meta):
+        constraints = [
+            models.UniqueConstraint(fields=["fishroom", "uid"], name="look_uid_in_fishroom"),
+            models.CheckConstraint(condition=models.Q(group__isnull=False) | ~models.Q(water_type=""), name="a_look_without_group_names_its_water"),
+        ]
+
+
+class Photo(LedgerRecord):
+    """A picture of a group or one fish of it, re-encoded; ``happened_at`` is when it was taken."""
+
+    group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="photos")
+    fish = models.CharField(max_length=40, blank=True)
+    note = models.CharField(max_length=200, blank=True)
+    width_px = models.PositiveIntegerField()
+    height_px = models.PositiveIntegerField()
 
 
 class Observation(LedgerRecord):

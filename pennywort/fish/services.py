@@ -13,8 +13,29 @@ from pennywort.core.reference import library
 from pennywort.fish.models import Group, Look, Loss, Observation
 from pennywort.fish.queries import count_of
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.errors import Conflict
 from pennywort.rooms.services import find, find_standing, new_entry
 from pennywort.tanks.models import Tank
+
+
+def species_of(text: str) -> tuple[str, str]:
+    """Id and name of a kind of fish as typed; the id is empty for one that is not on the built-in list.
+
+    :raises InvalidInput: nothing typed.
+    """
+    typed = text.strip()
+    if not typed:
+        raise InvalidInput("Write which fish these are.", field="species")
+    known = next((s for s in library().species.values() if typed.lower() in (s.id, s.name.lower(), s.latin.lower())), None)
+    return (known.id, known.name) if known else ("", typed)
+
+
+def find_waiting(actor: Actor, uid: UUID) -> Look:
+    """A look at fish not bought yet. :raises Conflict: it belongs to a group already."""
+    look = find(Look, actor, uid, name="look")
+    if look.group_id is not None or Group.objects.filter(seen_before=look).exists():
+        raise Conflict("This look belongs to a group already.", field="seen_before")
+    return look
 
 
 def add_group(
@@ -28,12 +49,14 @@ def add_group(
     dead_on_arrival: int,
     supplier: str,
     arrived_on: date | None,
+    seen_before: UUID | None = None,
 ) -> dict[str, Any]:
-    """Fish arrive in a tank. ``species`` may be from the built-in list (by id or name) or free text."""
-    typed = species.strip()
-    if not typed:
-        raise InvalidInput("Write which fish these are.", field="species")
-    known = next((s for s in library().species.values() if typed.lower() in (s.id, s.name.lower(), s.latin.lower())), None)
+    """Fish arrive in a tank. ``species`` may be from the built-in list (by id or name) or free text.
+
+    ``seen_before`` is the look at these fish at the seller's.
+    """
+    species_id, species_name = species_of(species)
+    before = find_waiting(actor, seen_before) if seen_before else None
     check_count(Count(count=count, plus_minus=count_plus_minus), field="count", least=1)
     if not 0 <= dead_on_arrival <= count:
         raise InvalidInput("No more can be dead on arrival than arrived.", field="dead_on_arrival")
@@ -47,8 +70,9 @@ def add_group(
         recorded_at=actor.now,
         recorded_by=actor.keeper,
         tank=tank,
-        species_id=known.id if known else "",
-        species_name=known.name if known else typed,
+        species_id=species_id,
+        species_name=species_name,
+        seen_before=before,
         count=count,
         count_plus_minus=count_plus_minus,
         dead_on_arrival=dead_on_arrival,
@@ -64,10 +88,10 @@ def group_of(actor: Actor, uid: UUID) -> Group:
 
 
 def add_look(
-    actor: Actor, *, uid: UUID, group: Group, signs: dict[str, bool], ranking: Ranking, note: str, happened_at: datetime | None, corrects: UUID | None
+    actor: Actor, *, uid: UUID, group: Group | None, ranking: Ranking, note: str, happened_at: datetime | None, corrects: UUID | None, **facts: Any
 ) -> Look:
     """One look, kept with the ranking it gave, so that old looks keep their old answer."""
-    shares = {line.condition: round(line.share, 4) for line in ranking.ranked}
+    shares = {line.condition: round(line.share, 4) for line in ranking.ranked if line.share >= 0.00005}
     return new_entry(
         Look,
         actor,
@@ -76,10 +100,10 @@ def add_look(
         happened_at=happened_at,
         corrects=corrects,
         group=group,
-        signs=signs,
         shares={**shares, SOMETHING_ELSE: round(ranking.something_else_share, 4)},
         verdict=ranking.verdict,
         note=note,
+        **facts,
     )
 
 

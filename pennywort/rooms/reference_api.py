@@ -5,7 +5,9 @@ from __future__ import annotations
 from django.http import HttpRequest
 from ninja import Router, Schema
 
+from pennywort.core.diagnosis.ranking import within
 from pennywort.core.reference import library
+from pennywort.core.reference.disease_models import STEPS, Condition
 from pennywort.core.reference.figures import Statement
 from pennywort.core.units import show_temperature
 from pennywort.rooms.actor import preferences_of
@@ -45,14 +47,35 @@ class ProtocolOut(Schema):
     against_it: SourcedText
 
 
+class LookAlikeOut(Schema):
+    id: str
+    short_name: str
+
+
+class TellingSignOut(Schema):
+    step: str
+    signs: list[str]
+
+
 class ConditionOut(Schema):
     id: str
     name: str
     short_name: str
     kind: str
     urgency: str
+    water: list[str]
+    notifiable: str
+    harms_keeper: str
+    signs: list[TellingSignOut]
+    mixed_up_with: list[LookAlikeOut]
+    sources: list[str]
     summary: SourcedText
     course: SourcedText
+    contagion: SourcedText
+    test: SourcedText
+    life_cycle: SourcedText | None
+    progress: SourcedText | None
+    look_again_if: str
     first_actions: SourcedText
     treatment: SourcedText
     never: SourcedText
@@ -93,11 +116,42 @@ def species(request: HttpRequest) -> list[SpeciesOut]:
     ]
 
 
+STEP_WORDS = {"nearly_always": "nearly always", "often": "often", "sometimes": "sometimes", "seldom": "seldom", "almost_never": "almost never"}
+
+
+def _mixed_up_with(condition: Condition) -> list[str]:
+    """Conditions of the same water that the pairs of the reference set against this one."""
+    names: list[str] = []
+    for pair in library().pairs:
+        for mine, theirs in ((pair.one, pair.other), (pair.other, pair.one)):
+            if condition.id in mine:
+                names += [t for t in theirs if set(library().conditions[t].water) & set(condition.water)]
+    return list(dict.fromkeys(names))
+
+
+def _progress(condition: Condition) -> SourcedText | None:
+    """What to expect after a treatment began, in one sentence."""
+    p = condition.progress
+    if p is None:
+        return None
+    days = [f"{day}: {within(text)}" for day, text in (("day 1", p.day_1), ("day 3 to 4", p.day_3_4), ("day 7", p.day_7)) if text]
+    text = f"{p.started_by}. " + "; ".join(days) + "."
+    return SourcedText(text=text, source=source_words(p.source), recalled=p.recalled)
+
+
+def _sources(condition: Condition) -> list[str]:
+    """Every source named anywhere on the condition's page."""
+    statements = [v for v in (getattr(condition, n) for n in type(condition).model_fields) if isinstance(v, Statement)]
+    names = [s for st in (*statements, *condition.lookalikes) for s in st.source]
+    return [source_words((name,)) for name in dict.fromkeys(names)]
+
+
 class ConditionRow(Schema):
     id: str
     short_name: str
     name: str
     water: list[str]
+    notifiable: str
     protocols: list[ProtocolOut]
 
 
@@ -105,7 +159,14 @@ class ConditionRow(Schema):
 def conditions(request: HttpRequest) -> list[ConditionRow]:
     """All conditions in short, with the courses that are here for each."""
     return [
-        ConditionRow(id=c.id, short_name=c.short_name, name=c.name, water=list(c.prior), protocols=[protocol_out(p) for p in [*c.protocols, "watch"]])
+        ConditionRow(
+            id=c.id,
+            short_name=c.short_name,
+            name=c.name,
+            water=list(c.prior),
+            notifiable=c.notifiable or "",
+            protocols=[protocol_out(p) for p in [*c.protocols, "watch"]],
+        )
         for c in library().conditions.values()
     ]
 
@@ -113,7 +174,8 @@ def conditions(request: HttpRequest) -> list[ConditionRow]:
 @router.get("/conditions/{condition_id}", response=ConditionOut, operation_id="condition")
 def condition(request: HttpRequest, condition_id: str) -> ConditionOut:
     """One condition: what it is, how it goes, what to do and not to do, and which courses are here for it."""
-    c = library().conditions.get(condition_id)
+    found = library()
+    c = found.conditions.get(condition_id)
     if c is None:
         raise NotFound("There is no such condition.")
     return ConditionOut(
@@ -122,6 +184,17 @@ def condition(request: HttpRequest, condition_id: str) -> ConditionOut:
         short_name=c.short_name,
         kind=c.kind,
         urgency=c.urgency,
+        water=list(c.water),
+        notifiable=c.notifiable or "",
+        harms_keeper=c.harms_keeper,
+        signs=[TellingSignOut(step=STEP_WORDS[step], signs=[found.signs[s].short for s in c.signs.get(step, ())]) for step in STEPS if c.signs.get(step)],
+        mixed_up_with=[LookAlikeOut(id=other, short_name=found.conditions[other].short_name) for other in _mixed_up_with(c)],
+        sources=_sources(c),
+        contagion=SourcedText.of(c.contagion),
+        test=SourcedText.of(c.test),
+        life_cycle=SourcedText.of(c.life_cycle) if c.life_cycle else None,
+        progress=_progress(c),
+        look_again_if=c.progress.look_again_if if c.progress else "",
         summary=SourcedText.of(c.summary),
         course=SourcedText.of(c.course),
         first_actions=SourcedText.of(c.first_actions),

@@ -7,7 +7,9 @@ from ninja.security import django_auth
 
 from pennywort.courses.api import router as courses
 from pennywort.courses.case_api import router as cases
+from pennywort.courses.look_api import router as looks
 from pennywort.fish.api import router as fish
+from pennywort.fish.photo_api import router as photos
 from pennywort.rooms.api import open_router
 from pennywort.rooms.api import router as rooms
 from pennywort.rooms.reference_api import router as reference
@@ -21,5 +23,7 @@ api.add_router("", rooms)
 api.add_router("/reference", reference)
 api.add_router("/rooms/{uuid:room_id}", tanks)
 api.add_router("/rooms/{uuid:room_id}", fish)
+api.add_router("/rooms/{uuid:room_id}", photos)
+api.add_router("/rooms/{uuid:room_id}", looks)
 api.add_router("/rooms/{uuid:room_id}", courses)
 api.add_router("/rooms/{uuid:room_id}", cases)

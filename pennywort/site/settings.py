@@ -137,6 +137,8 @@ CONTENT_SECURITY_POLICY = {
     }
 }
 
+# Photos are served by a route that asks who is looking, never from a public folder.
+PHOTO_ROOT = VAR / ("test_photos" if TESTING else "photos")
 STATIC_URL = "/static/"
 STATIC_ROOT = VAR / "static"
 # Only the built assets: the raw index template stays private.

@@ -10,16 +10,17 @@ from django.utils import timezone
 from ninja import Path, Router, Schema
 from pydantic import Field
 
-from pennywort.core.units import show_concentration, show_length, show_temperature, show_volume
+from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.units import show_length, show_temperature, show_volume
 from pennywort.core.units.shown import show_fraction
-from pennywort.core.water.chemistry import nitrogen_from_ion_mg_per_l
 from pennywort.core.water.volume import WaterVolume
 from pennywort.rooms.actor import Actor, enter
 from pennywort.rooms.api import keeper_of
-from pennywort.rooms.schemas import In, Note, ShownOut, TraceOut, Typed, Write, Written
+from pennywort.rooms.schemas import Entry, In, Note, ShownOut, TraceOut, Typed, Write, Written
 from pennywort.rooms.services import write_once
 from pennywort.tanks import queries, services
 from pennywort.tanks.models import Tank
+from pennywort.tanks.shown import as_typed, more_words
 
 router = Router(tags=["tanks"])
 
@@ -47,7 +48,7 @@ class Measures(In):
 class TankIn(Measures, Write):
     code: str = Field(default="", max_length=8)
     name: str = Field(max_length=40)
-    water_type: Literal["freshwater_tropical", "coldwater_pond", "marine"]
+    water_type: WaterType
     has_invertebrates: bool = False
     has_plants: bool = False
 
@@ -121,16 +122,30 @@ def _typed_again(tank: Tank, actor: Actor) -> dict[str, str]:
     }
 
 
-class ReadingIn(Write):
+class TestIn(In):
+    """A water test as typed. Kits differ in what they count: ``*_as`` says it, else the keeper's own setting."""
+
     temperature: Typed = ""
     ph: Typed = ""
     ammonia: Typed = ""
     nitrite: Typed = ""
+    oxygen: Typed = ""
+    chlorine: Typed = ""
+    salinity: Typed = ""
+    nitrate: Typed = ""
+    chloride: Typed = ""
+    copper: Typed = ""
+    ammonia_as: Literal["n", "nh3", "nh4"] | None = None
+    nitrite_as: Literal["n", "no2"] | None = None
+    nitrate_as: Literal["n", "no3"] | None = None
     basis: Literal["ion", "n"] | None = None
-    note: Note = ""
 
-    def values(self) -> dict[str, str | None]:
-        return {name: getattr(self, name) for name in ("temperature", "ph", "ammonia", "nitrite", "basis", "note")}
+    def typed_test(self) -> services.TypedTest:
+        return services.TypedTest(**{name: getattr(self, name) for name in services.TypedTest.__dataclass_fields__})
+
+
+class ReadingIn(TestIn, Entry):
+    note: Note = ""
 
 
 @router.post("/volume", response=VolumeOut, operation_id="reckon_volume")
@@ -183,15 +198,8 @@ class ReadingOut(Schema):
     ph: str
     ammonia: str
     nitrite: str
+    more: str
     note: str
-
-
-def _basis_words(actor: Actor, as_n_mg_per_l: float | None, *, ion: str) -> str:
-    """Nitrogen compounds as this keeper's kit gives them."""
-    if as_n_mg_per_l is None:
-        return ""
-    as_ion = actor.keeper.kit_basis == "ion"
-    return show_concentration(as_n_mg_per_l / nitrogen_from_ion_mg_per_l(1.0, ion=ion) if as_ion else as_n_mg_per_l).figure
 
 
 @router.get("/tanks/{uuid:tank_id}/water", response=list[ReadingOut], operation_id="readings")
@@ -200,7 +208,7 @@ def readings(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> list[R
     actor = act(request, room_id)
     rows = []
     for r in queries.readings_of(services.tank_of(actor, tank_id))[:20]:
-        local = actor.local(r.happened_at)
+        local, figures = actor.local(r.happened_at), as_typed(r, actor)
         rows.append(
             ReadingOut(
                 uid=r.uid,
@@ -208,9 +216,10 @@ def readings(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> list[R
                 at_words=f"{local:%H:%M}",
                 by=r.by,
                 temperature=ShownOut.of(show_temperature(r.temperature_c, actor.preferences)) if r.temperature_c is not None else None,
-                ph=f"{r.ph:.1f}" if r.ph is not None else "",
-                ammonia=_basis_words(actor, r.total_ammonia_as_n_mg_per_l, ion="ammonium"),
-                nitrite=_basis_words(actor, r.nitrite_as_n_mg_per_l, ion="nitrite"),
+                ph=figures.get("ph", ""),
+                ammonia=figures.get("ammonia", ""),
+                nitrite=figures.get("nitrite", ""),
+                more=more_words(r, actor),
                 note=r.note,
             )
         )

@@ -6,7 +6,7 @@ from django.db import models
 
 from pennywort.rooms.models import LedgerRecord, RoomRecord
 
-WATER_TYPES = [("freshwater_tropical", "fresh, tropical"), ("coldwater_pond", "fresh, cold"), ("marine", "sea")]
+WATER_TYPES = [("freshwater_tropical", "fresh, tropical"), ("coldwater_pond", "fresh, cold"), ("brackish", "brackish"), ("marine", "sea")]
 
 
 class Tank(RoomRecord):
@@ -45,6 +45,12 @@ class WaterReading(LedgerRecord):
     ph = models.FloatField(null=True, blank=True)
     total_ammonia_as_n_mg_per_l = models.FloatField(null=True, blank=True)
     nitrite_as_n_mg_per_l = models.FloatField(null=True, blank=True)
+    oxygen_mg_per_l = models.FloatField(null=True, blank=True)
+    chlorine_mg_per_l = models.FloatField(null=True, blank=True)
+    salinity_g_per_kg = models.FloatField(null=True, blank=True)
+    nitrate_as_n_mg_per_l = models.FloatField(null=True, blank=True)
+    chloride_mg_per_l = models.FloatField(null=True, blank=True)
+    copper_mg_per_l = models.FloatField(null=True, blank=True)
     note = models.CharField(max_length=200, blank=True)
 
 

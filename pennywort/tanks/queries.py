@@ -14,7 +14,7 @@ from pennywort.tanks.models import Tank, WaterReading
 
 # A reading older than this says nothing about the water now.
 FRESH = timedelta(hours=24)
-MEASURES = ("temperature_c", "ph", "total_ammonia_as_n_mg_per_l", "nitrite_as_n_mg_per_l")
+MEASURES = tuple(Readings.__dataclass_fields__)
 
 
 def tanks_of(actor: Actor) -> QuerySet[Tank]:
@@ -60,3 +60,16 @@ def fresh_readings(tank: Tank, *, now: datetime) -> tuple[Readings, datetime | N
             if value is not None:
                 newest.setdefault(name, value)
     return Readings(**newest), at
+
+
+def readings_before(tank: Tank, *, now: datetime) -> Readings:
+    """Of each measure read more than once within the last day, the oldest value: what a shock is told from."""
+    oldest: dict[str, float] = {}
+    counts: dict[str, int] = {}
+    for reading in readings_of(tank).filter(happened_at__gt=now - FRESH)[:20]:
+        for name in MEASURES:
+            value = getattr(reading, name)
+            if value is not None:
+                oldest[name] = value
+                counts[name] = counts.get(name, 0) + 1
+    return Readings(**{name: value for name, value in oldest.items() if counts[name] > 1})

@@ -10,7 +10,9 @@ from uuid import UUID
 from django.db import IntegrityError
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.water.chemistry import nitrogen_from_ion_mg_per_l
+from pennywort.core.water.chemistry import as_nitrogen_mg_per_l
+from pennywort.core.water.gate import Readings
+from pennywort.core.water.salt import salinity_from_gravity
 from pennywort.core.water.volume import BoxTank, WaterVolume, water_volume
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
@@ -93,47 +95,85 @@ def keep_tank(actor: Actor, *, uid: UUID, tank: Tank | None, typed: TypedTank, f
     return {"uid": str(kept.uid)}
 
 
-def read_test(actor: Actor, *, temperature: str | None, ph: str | None, ammonia: str | None, nitrite: str | None, basis: str | None) -> dict[str, float | None]:
-    """A water test as typed, in the record's units; None where nothing was read.
+@dataclass(frozen=True, kw_only=True)
+class TypedTest:
+    """A water test as typed; empty where nothing was read. ``*_as`` say what the kit counts: n, nh3, nh4, no2, no3.
 
-    Ammonia and nitrite are typed as the kit gives them, as the ion or as nitrogen.
+    Left empty they follow ``basis`` (ion or n), and that the keeper's own setting.
+    """
+
+    temperature: str = ""
+    ph: str = ""
+    ammonia: str = ""
+    nitrite: str = ""
+    oxygen: str = ""
+    chlorine: str = ""
+    salinity: str = ""
+    nitrate: str = ""
+    chloride: str = ""
+    copper: str = ""
+    ammonia_as: str | None = None
+    nitrite_as: str | None = None
+    nitrate_as: str | None = None
+    basis: str | None = None
+
+    @property
+    def any(self) -> bool:
+        return any(getattr(self, name).strip() for name in MEASURES_TYPED)
+
+
+MEASURES_TYPED = ("temperature", "ph", "ammonia", "nitrite", "oxygen", "chlorine", "salinity", "nitrate", "chloride", "copper")
+# No kit and no tank holds more: a typed value above it is a slip of the point or the unit.
+MOST_MG_PER_L = {"ammonia": 50.0, "nitrite": 50.0, "oxygen": 30.0, "chlorine": 20.0, "nitrate": 1000.0, "chloride": 25_000.0, "copper": 10.0}
+
+
+def _read_salinity(actor: Actor, text: str) -> float | None:
+    """g/kg as typed, or from a specific gravity: a bare figure from 0.99 to 1.06 is one, read at 25 degC."""
+    typed = text.strip()
+    if not typed:
+        return None
+    bare = typed.removesuffix("sg").removesuffix("SG").strip()
+    if bare != typed or bare.startswith(("0.99", "1.0")):
+        return salinity_from_gravity(actor.read(bare, kind="gravity", field="salinity"))
+    return actor.read(typed, kind="salinity", field="salinity")
+
+
+def read_test(actor: Actor, typed: TypedTest) -> Readings:
+    """A water test as typed, in the record's units; None where nothing was read.
 
     :raises InvalidInput: a value out of range, naming the field.
     """
-    as_ion = (basis or actor.keeper.kit_basis) == "ion"
+    as_ion = (typed.basis or actor.keeper.kit_basis) == "ion"
 
-    def nitrogen(text: str | None, *, ion: str, field: str) -> float | None:
-        value = actor.read_optional(text, kind="concentration", field=field)
-        if value is not None and value > 50:
-            raise InvalidInput("No kit reads so much. Check the unit and the point.", field=field)
-        return nitrogen_from_ion_mg_per_l(value, ion=ion) if value is not None and as_ion else value
+    def concentration(name: str, *, counted_as: str | None = None, ion: str = "") -> float | None:
+        value = actor.read_optional(getattr(typed, name), kind="concentration", field=name)
+        if value is not None and value > MOST_MG_PER_L[name]:
+            raise InvalidInput("No kit reads so much. Check the unit and the point.", field=name)
+        if value is None or not ion:
+            return value
+        return as_nitrogen_mg_per_l(value, counted_as=counted_as or (ion if as_ion else "n"))
 
-    return {
-        "temperature_c": actor.read_optional(temperature, kind="temperature", field="temperature"),
-        "ph": actor.read_optional(ph, kind="ph", field="ph"),
-        "total_ammonia_as_n_mg_per_l": nitrogen(ammonia, ion="ammonium", field="ammonia"),
-        "nitrite_as_n_mg_per_l": nitrogen(nitrite, ion="nitrite", field="nitrite"),
-    }
+    return Readings(
+        temperature_c=actor.read_optional(typed.temperature, kind="temperature", field="temperature"),
+        ph=actor.read_optional(typed.ph, kind="ph", field="ph"),
+        total_ammonia_as_n_mg_per_l=concentration("ammonia", counted_as=typed.ammonia_as, ion="nh4"),
+        nitrite_as_n_mg_per_l=concentration("nitrite", counted_as=typed.nitrite_as, ion="no2"),
+        oxygen_mg_per_l=concentration("oxygen"),
+        chlorine_mg_per_l=concentration("chlorine"),
+        salinity_g_per_kg=_read_salinity(actor, typed.salinity),
+        nitrate_as_n_mg_per_l=concentration("nitrate", counted_as=typed.nitrate_as, ion="no3"),
+        chloride_mg_per_l=concentration("chloride"),
+        copper_mg_per_l=concentration("copper"),
+    )
 
 
 def add_reading(
-    actor: Actor,
-    *,
-    uid: UUID,
-    tank: Tank,
-    temperature: str | None = None,
-    ph: str | None = None,
-    ammonia: str | None = None,
-    nitrite: str | None = None,
-    basis: str | None = None,
-    note: str = "",
-    happened_at: datetime | None = None,
-    corrects: UUID | None = None,
+    actor: Actor, *, uid: UUID, tank: Tank, typed: TypedTest, note: str = "", happened_at: datetime | None = None, corrects: UUID | None = None
 ) -> dict[str, Any]:
     """One water test. :raises InvalidInput: nothing measured, or a value out of range, naming the field."""
-    values = read_test(actor, temperature=temperature, ph=ph, ammonia=ammonia, nitrite=nitrite, basis=basis)
-    if all(value is None for value in values.values()):
+    if not typed.any:
         raise InvalidInput("Nothing measured yet: fill in at least one.", field="temperature")
+    values = vars(read_test(actor, typed))
     reading = new_entry(WaterReading, actor, uid=uid, name="reading", happened_at=happened_at, corrects=corrects, tank=tank, note=note, **values)
     return {"uid": str(reading.uid)}
 

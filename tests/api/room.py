@@ -3,12 +3,17 @@
 from __future__ import annotations
 
 import json
+import shutil
+import tempfile
 from datetime import UTC, datetime, timedelta
+from io import BytesIO
 from typing import Any
 from unittest import mock
 from uuid import uuid4
 
-from django.test import Client, TestCase
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client, TestCase, override_settings
+from PIL import Image
 
 from pennywort.rooms.models import Fishroom, Keeper, Membership
 
@@ -25,11 +30,25 @@ TANK = {
 LABEL = {"product": "mix", "amount": "5 mL", "per_volume": "40 L", "every": "24 h", "days": 7}
 
 
+def a_picture(width: int = 640, height: int = 480, *, form: str = "JPEG", exif: bytes = b"") -> bytes:
+    """A small picture with a light and a dark half."""
+    picture = Image.new("RGB", (width, height), (240, 235, 220))
+    picture.paste((40, 60, 70), (0, 0, width // 2, height))
+    file = BytesIO()
+    picture.save(file, format=form, **({"exif": exif} if exif else {}))
+    return file.getvalue()
+
+
 class RoomCase(TestCase):
     """Two keepers of one fishroom, a stranger with another, and a clock that stands still."""
 
     def setUp(self) -> None:
         self.clock = NOW
+        photos = tempfile.mkdtemp()
+        self.addCleanup(shutil.rmtree, photos, ignore_errors=True)
+        folder = override_settings(PHOTO_ROOT=photos)
+        folder.enable()
+        self.addCleanup(folder.disable)
         self.clients: dict[int, Client] = {}
         patcher = mock.patch("django.utils.timezone.now", lambda: self.clock)
         patcher.start()
@@ -83,6 +102,13 @@ class RoomCase(TestCase):
 
     def group(self, tank: str, species: str = "cherry_barb", count: int = 10, **more: Any) -> str:
         return str(self.send(f"tanks/{tank}/groups", {"species": species, "count": count, **more})["uid"])
+
+    def photo(self, group: str, picture: bytes | None = None, *, status: int = 200, by: Keeper | None = None, **more: Any) -> Any:
+        """A photo sent as a phone sends it; its id, or the problem."""
+        file = SimpleUploadedFile("IMG_0001.jpg", picture if picture is not None else a_picture(), content_type="image/jpeg")
+        answer = self.client_of(by).post(self.url(f"groups/{group}/photos"), {"write_id": str(uuid4()), "file": file, **more})
+        self.assertEqual(answer.status_code, status, answer.content)
+        return answer.json()["uid"] if status == 200 else answer.json()
 
     def course(self, group: str, protocol: str = "salt_and_warmth", **more: Any) -> dict[str, str]:
         body = {"protocol": protocol, "condition": "ich", "confirmed": [0, 1, 2], "vet_word": True, **more}

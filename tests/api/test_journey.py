@@ -68,7 +68,7 @@ class Look(RoomCase):
         got = self.ask(f"groups/{self.barbs}/weigh", {"signs": SPOTS, "ammonia": "1", "ph": "8.2", "temperature": "26"})
         self.assertEqual(got["ranked"][0]["condition"], "ich")
         self.assertEqual((got["gate"]["state"], got["gate"]["words"]), ("shut", "Mend the water first: ammonia."))
-        self.assertEqual(got["meanwhile"][0]["id"], "partial_change")
+        self.assertEqual(got["acts"]["do"][0]["id"], "partial_change")
         self.assertEqual(got["ranked"][0]["evidence_for"][0]["sign"], "white_spots_countable")
         self.assertTrue(got["next_looks"])
         self.assertEqual(Case.objects.count(), 0)
@@ -76,7 +76,7 @@ class Look(RoomCase):
     def test_shares_and_something_else_make_a_hundred(self) -> None:
         got = self.ask(f"groups/{self.barbs}/weigh", {"signs": SPOTS})
         self.assertAlmostEqual(sum(r["in_100"] for r in got["ranked"]) + got["something_else_in_100"], 100, delta=8)
-        self.assertGreater(got["something_else_in_100"], 5)
+        self.assertGreater(got["something_else_in_100"], 0)
 
     def test_a_look_with_something_seen_opens_one_case(self) -> None:
         first = self.send(f"groups/{self.barbs}/looks", {"signs": SPOTS, "temperature": "25", "ammonia": "0.1", "nitrite": "0"})
@@ -93,7 +93,7 @@ class Look(RoomCase):
     def test_the_last_look_is_shown_with_its_verdict(self) -> None:
         self.send(f"groups/{self.barbs}/looks", {"signs": SPOTS}, by=self.ivo)
         board = self.get(f"groups/{self.barbs}/look")
-        self.assertEqual((board["last"]["by"], board["last"]["verdict"], board["last"]["signs"]), ("Ivo", "White spot fits best.", SPOTS))
+        self.assertEqual((board["last_words"], board["last_verdict"], board["carried"]["signs"]), ("Tue 14:20, Ivo", "White spot fits best.", SPOTS))
         self.assertGreaterEqual(sum(len(r["signs"]) for r in board["regions"]), 30)
 
 

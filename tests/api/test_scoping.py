@@ -43,6 +43,8 @@ class Scoping(RoomCase):
             "course_id": made["uid"],
             "task_id": task,
             "condition_id": "ich",
+            "photo_id": self.photo(group),
+            "size": "small",
         }
 
     def fill(self, route: str, ids: dict[str, str]) -> str:
@@ -66,7 +68,7 @@ class Scoping(RoomCase):
 
     def test_the_walk_reaches_the_whole_api(self) -> None:
         found = set(routes())
-        self.assertGreaterEqual(len(found), 38)
+        self.assertGreaterEqual(len(found), 46)
         self.assertIn("api/rooms/<uuid:room_id>/tasks/<uuidstr:task_id>/dose", found)
 
     def test_a_stranger_gets_404_everywhere(self) -> None:

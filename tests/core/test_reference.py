@@ -50,10 +50,30 @@ class Sources(TestCase):
             self.assertIn(code, found.publications)
 
     def test_no_condition_without_a_way_on(self) -> None:
-        """Each condition has something that helps while unsure, and either a course or is a trouble of the water."""
+        """Each condition has something that helps while unsure, unless it needs nothing."""
         for condition in library().conditions.values():
-            self.assertTrue(condition.helps, condition.id)
-            self.assertTrue(condition.protocols or condition.kind == "water quality", condition.id)
+            self.assertTrue(condition.helps or condition.urgency == "none", condition.id)
+
+    def test_the_whole_table_is_there(self) -> None:
+        """61 conditions, 126 signs, 24 pairs, 26 facts and 20 kinds of fish; each condition lists enough signs."""
+        found = library()
+        sizes = [len(x) for x in (found.conditions, found.signs, found.pairs, found.context, found.kin)]
+        self.assertEqual(sizes, [61, 126, 24, 26, 20])
+        for condition in found.conditions.values():
+            self.assertTrue(condition.signs.get("almost_never"), condition.id)
+            self.assertGreaterEqual(len(condition.step_of), 7, condition.id)
+
+    def test_what_is_reported_is_not_treated(self) -> None:
+        notifiable = {c.id: c for c in library().conditions.values() if c.notifiable == "most places"}
+        self.assertEqual(set(notifiable), {"khv", "svc"})
+        for condition in notifiable.values():
+            self.assertEqual((condition.protocols, [a for a in condition.helps if a.startswith("treat_")]), ((), []))
+
+    def test_every_sign_is_told_apart_in_few_words(self) -> None:
+        """Short names are unique, short, and hold no id."""
+        names = [s.short for s in library().signs.values()]
+        self.assertEqual(len(set(names)), len(names))
+        self.assertEqual([n for n in names if len(n) > 44 or "_" in n], [])
 
 
 class Refusals(TestCase):

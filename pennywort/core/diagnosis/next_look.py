@@ -1,15 +1,21 @@
-"""The next look: the one observation that would change the ranking most, for the trouble it takes."""
+"""The next look: the one thing to look at that would change the ranking most, for the trouble it takes."""
 
 from __future__ import annotations
 
-import math
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from itertools import product
 
-from pennywort.core.diagnosis.evidence import probability, settled
-from pennywort.core.diagnosis.ranking import SOMETHING_ELSE, conditions_of, posterior
-from pennywort.core.reference.library import Library
-from pennywort.core.reference.models import WaterType
+import numpy as np
+
+from pennywort.core.diagnosis.network import Array, Network, Weighed, softmax, temper
+
+# A look answers many signs; the gain of the joint answer is reckoned over its best so many.
+JOINT_SIGNS = 4
+# Looks whose joint gain is reckoned in full: those with the best single sign.
+CANDIDATE_LOOKS = 5
+BREATHING = frozenset({"rapid_breathing", "gasping_at_surface", "all_species_same_day"})
+WATER_FIRST = frozenset({"ammonia_raised", "nitrite_raised", "low_oxygen_measured"})
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -23,46 +29,190 @@ class Swing:
 
 @dataclass(frozen=True, kw_only=True)
 class NextLook:
-    """A sign worth looking for: expected gain in bits, the chance to see it, and what either answer would do."""
+    """A way of looking, what it answers, and what the most telling of its answers would do.
 
+    ``sign`` is the most telling one, ``also`` the other open signs that the same look answers, best first;
+    ``gain_bits`` is the gain of their joint answer. ``water_first`` marks a water test that goes before all else.
+    """
+
+    look: str
     sign: str
+    also: tuple[str, ...]
     gain_bits: float
     seen_prob: float
     if_seen: Swing
     if_not_there: Swing
+    water_first: bool = False
 
 
-def _entropy_bits(shares: Mapping[str, float]) -> float:
-    return -math.fsum(p * math.log2(p) for p in shares.values() if p > 0)
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Outlook:
+    """Every open sign of one case: its chance to be seen, and the posterior after either answer (rows: conditions)."""
+
+    signs: tuple[str, ...]
+    seen_prob: Array
+    if_seen: Array
+    if_absent: Array
+    gain_bits: Array
 
 
-def _swing(now: Mapping[str, float], then: Mapping[str, float]) -> Swing:
-    names = [name for name in then if name != SOMETHING_ELSE]
-    lifted = max(names, key=lambda name: (then[name] - now[name], then[name], name))
-    return Swing(condition=lifted, share_now=now[lifted], share_then=then[lifted])
+def entropy_bits(shares: Array) -> Array:
+    """Shannon entropy along the first axis, in bits."""
+    safe = np.maximum(shares, 1e-300)
+    return -(shares * np.log2(safe)).sum(axis=0)  # type: ignore[no-any-return]
 
 
-def next_looks(observed: Mapping[str, bool], *, water: WaterType, found: Library, most: int = 3) -> tuple[NextLook, ...]:
-    """Unobserved signs by expected information gain over the trouble of the look, best first.
+def _open_signs(weighed: Weighed) -> list[str]:
+    """Signs nobody answered that some condition of this water lists, and that an answered set leaves open."""
+    net = weighed.net
+    settled = {u for u in weighed.raw if any(weighed.answers.get(s, 0) > 0 for s in net.units[u].signs)}
+    return [s for s in net.signs if s not in weighed.answers and s in net.listed and net.unit_of[s] not in settled]
 
-    gain = H(now) - [P(seen) H(if seen) + P(not) H(if not)], with H the entropy of the posterior in bits and
-    P(seen) the mixture of P(sign | condition) (value of information; Shannon entropy).
 
-    :raises InvalidInput: an unknown sign or water.
+def _chance(weighed: Weighed, sign: str) -> Array:
+    """P(sign | condition) given what of its own set is known to be absent."""
+    net = weighed.net
+    column = net.seen_prob[:, net.column_of[sign]]
+    absent = [s for s in net.units[net.unit_of[sign]].signs if s in weighed.answers]
+    if not absent:
+        return column
+    return column / (1 - net.seen_prob[:, [net.column_of[s] for s in absent]].sum(axis=1))  # type: ignore[no-any-return]
+
+
+class _Totals:
+    """Log-weights of a case, with some units answered anew: only the groups touched are reckoned again."""
+
+    def __init__(self, weighed: Weighed) -> None:
+        self.weighed = weighed
+        self.base = weighed.prior_logs + sum((r for r in weighed.ratios.values()), np.zeros(len(weighed.prior_logs)))
+        self.in_group: dict[str, list[str]] = {}
+        for name in weighed.raw:
+            group = weighed.net.units[name].group
+            if group:
+                self.in_group.setdefault(group, []).append(name)
+
+    def after(self, new: Mapping[str, Array]) -> Array:
+        """Log-weights [condition, outcome] once these units have these ratios [condition, outcome]."""
+        weighed, units = self.weighed, self.weighed.net.units
+        width = next(iter(new.values())).shape[1]
+        logs = np.repeat(self.base[:, None], width, axis=1)
+        touched: dict[str, dict[str, Array]] = {}
+        for name, ratios in new.items():
+            group = units[name].group
+            if group is None:
+                old = weighed.ratios.get(name)
+                logs += ratios if old is None else ratios - old[:, None]
+            else:
+                touched.setdefault(group, {})[name] = ratios
+        for group, fresh in touched.items():
+            others = [n for n in self.in_group.get(group, ()) if n not in fresh]
+            for name in self.in_group.get(group, ()):
+                logs -= weighed.ratios[name][:, None]
+            stack = [np.repeat(weighed.raw[n][:, None], width, axis=1) for n in others] + list(fresh.values())
+            logs += temper(np.stack(stack, axis=-1), further=weighed.net.found.likelihoods.further_in_group.value).sum(axis=-1)
+        return logs
+
+
+def _answers_ratio(weighed: Weighed, sign: str, seen: bool) -> Array:
+    """The ratio of the sign's whole unit once it is answered."""
+    net = weighed.net
+    unit = net.units[net.unit_of[sign]]
+    if len(unit.signs) == 1:
+        return (net.log_seen if seen else net.log_absent)[:, net.column_of[sign]]
+    return net.ratio(unit, {**{s: weighed.answers[s] for s in unit.signs if s in weighed.answers}, sign: float(seen)})
+
+
+def outlook(weighed: Weighed) -> Outlook:
+    """What each open sign would do to the posterior.
+
+    gain = H(now) - [P(seen) H(if seen) + P(not) H(if not)] with H the entropy of the posterior in bits and P(seen)
+    the mixture of P(sign | condition) (expected value of information; Shannon).
     """
-    now = posterior(observed, water=water, found=found)
-    looks = settled(observed, found=found)
-    h_now = _entropy_bits(now)
-    conditions = conditions_of(water, found=found)
-    asked = []
-    for sign in found.signs.values():
-        if sign.id in looks or (sign.id in found.likelihoods.more_than.values() and any(looks.get(m) for m in found.likelihoods.more_than)):
-            continue
-        seen_prob = math.fsum(share * probability(sign.id, conditions.get(name), found=found) for name, share in now.items())
-        if_seen = posterior({**looks, sign.id: True}, water=water, found=found)
-        if_not = posterior({**looks, sign.id: False}, water=water, found=found)
-        gain = h_now - seen_prob * _entropy_bits(if_seen) - (1 - seen_prob) * _entropy_bits(if_not)
-        cost = found.likelihoods.look_costs[sign.kit]
-        asked.append((gain / cost, NextLook(sign=sign.id, gain_bits=gain, seen_prob=seen_prob, if_seen=_swing(now, if_seen), if_not_there=_swing(now, if_not))))
-    asked.sort(key=lambda pair: (-pair[0], pair[1].sign))
-    return tuple(look for value, look in asked[:most] if value > 0)
+    net, totals, now = weighed.net, _Totals(weighed), weighed.posterior_prob
+    signs = _open_signs(weighed)
+    if not signs:
+        empty = np.zeros((len(now), 0))
+        return Outlook(signs=(), seen_prob=np.zeros(0), if_seen=empty, if_absent=empty, gain_bits=np.zeros(0))
+    chances = np.stack([_chance(weighed, s) for s in signs], axis=1)
+    seen_prob = now @ chances
+    columns: dict[str | None, list[int]] = {}
+    for i, sign in enumerate(signs):
+        columns.setdefault(net.units[net.unit_of[sign]].group or (None if len(net.units[net.unit_of[sign]].signs) == 1 else net.unit_of[sign]), []).append(i)
+    if_seen, if_absent = np.empty_like(chances), np.empty_like(chances)
+    for group, places in columns.items():
+        for seen, target in ((True, if_seen), (False, if_absent)):
+            if group is None:
+                picked = [net.column_of[signs[i]] for i in places]
+                target[:, places] = totals.base[:, None] + (net.log_seen if seen else net.log_absent)[:, picked]
+            else:
+                for unit in dict.fromkeys(net.unit_of[signs[i]] for i in places):
+                    mine = [i for i in places if net.unit_of[signs[i]] == unit]
+                    target[:, mine] = totals.after({unit: np.stack([_answers_ratio(weighed, signs[i], seen) for i in mine], axis=1)})
+    if_seen, if_absent = softmax(if_seen), softmax(if_absent)
+    gain = entropy_bits(now) - seen_prob * entropy_bits(if_seen) - (1 - seen_prob) * entropy_bits(if_absent)
+    return Outlook(signs=tuple(signs), seen_prob=seen_prob, if_seen=if_seen, if_absent=if_absent, gain_bits=gain)
+
+
+def joint(weighed: Weighed, signs: Iterable[str], totals: _Totals | None = None) -> tuple[Array, Array]:
+    """Chances of all answers to a few open signs together, and the posterior after each (columns).
+
+    Given the condition the answers are taken as independent; of an exclusive set pass one sign only.
+    """
+    signs = list(signs)
+    outcomes = np.array(list(product((True, False), repeat=len(signs))))
+    chances = np.ones((len(weighed.posterior_prob), len(outcomes)))
+    new: dict[str, Array] = {}
+    for place, sign in enumerate(signs):
+        p, answer = _chance(weighed, sign)[:, None], outcomes[:, place][None, :]
+        chances *= np.where(answer, p, 1 - p)
+        new[weighed.net.unit_of[sign]] = np.where(answer, _answers_ratio(weighed, sign, True)[:, None], _answers_ratio(weighed, sign, False)[:, None])
+    return weighed.posterior_prob @ chances, softmax((totals or _Totals(weighed)).after(new))
+
+
+def _swing(net: Network, now: Array, then: Array) -> Swing:
+    row = int((then - now)[:-1].argmax())
+    return Swing(condition=net.conditions[row], share_now=float(now[row]), share_then=float(then[row]))
+
+
+def next_looks(weighed: Weighed, *, most: int = 3) -> tuple[NextLook, ...]:
+    """Ways of looking by the gain of what they answer over their trouble, best first.
+
+    The gain of a look is that of the joint answer of its best four signs. Where a fish breathes fast, or all fell ill
+    at once, and the water was not tested, the water test goes first whatever its gain: medicine on burnt gills kills
+    (rule of the reference, common practice).
+    """
+    net, now = weighed.net, weighed.posterior_prob
+    view = outlook(weighed)
+    by_look: dict[str, list[int]] = {}
+    for i in np.argsort(-view.gain_bits, kind="stable"):
+        by_look.setdefault(net.found.signs[view.signs[i]].taken_by, []).append(int(i))
+    trouble = {look: net.found.looks[look].trouble.value for look in by_look}
+    first = sorted(by_look, key=lambda look: (-view.gain_bits[by_look[look][0]] / trouble[look], look))[:CANDIDATE_LOOKS]
+    water_open = any(weighed.answers.get(s, 0) > 0 for s in BREATHING) and not WATER_FIRST & set(weighed.answers)
+    if water_open and "water_test" in by_look and "water_test" not in first:
+        first.append("water_test")
+    valued, totals = [], _Totals(weighed)
+    for look in first:
+        places = by_look[look]
+        units: dict[str, int] = {}
+        for i in places:
+            units.setdefault(net.unit_of[view.signs[i]], i)
+        asked = list(units.values())[:JOINT_SIGNS]
+        chance, after = joint(weighed, [view.signs[i] for i in asked], totals)
+        gain = float(entropy_bits(now) - chance @ entropy_bits(after))
+        first_water = water_open and look == "water_test"
+        # before all else the water test is about what burns gills, not about what tells most
+        lead = next((i for i in places if view.signs[i] in WATER_FIRST), places[0]) if first_water else places[0]
+        found = NextLook(
+            look=look,
+            sign=view.signs[lead],
+            also=tuple(view.signs[i] for i in places if i != lead and (first_water or view.gain_bits[i] > 0.02 * view.gain_bits[lead])),
+            gain_bits=gain,
+            seen_prob=float(view.seen_prob[lead]),
+            if_seen=_swing(net, now, view.if_seen[:, lead]),
+            if_not_there=_swing(net, now, view.if_absent[:, lead]),
+            water_first=first_water,
+        )
+        valued.append((gain / trouble[look], found))
+    valued.sort(key=lambda pair: (not pair[1].water_first, -pair[0], pair[1].look))
+    return tuple(look for value, look in valued[:most] if value > 0)

@@ -1,24 +1,30 @@
-"""The ranking: a posterior over conditions and "something else"."""
+"""The ranking: a posterior over conditions and "something else", with the evidence of each."""
 
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
-from pennywort.core.diagnosis.evidence import DECIBAN, check_signs, settled, weighed
-from pennywort.core.errors import InvalidInput
-from pennywort.core.reference.library import Library
-from pennywort.core.reference.models import Condition, WaterType
+import numpy as np
 
-SOMETHING_ELSE = "something_else"
+from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.network import SOMETHING_ELSE, Weighed, weigh
+from pennywort.core.diagnosis.two_at_once import TwoAtOnce, likeliest_pair
+from pennywort.core.reference.disease_models import AnswerGroup, Condition
+from pennywort.core.reference.library import Library
+
+DECIBAN = 10 / math.log(10)
 # How far all our guesses together may be off: the band shown beside a share.
 BAND = (0.7, 1.3)
 # Evidence below half a deciban is not worth a keeper's eye.
 MENTION_DECIBANS = 0.5
 CANNOT_TELL_BELOW = 0.5
 SHOW_URGENT_ABOVE = 0.05
+# Evidence is spelled out for so many of the first, and for all that must be shown.
+TOLD_IN_FULL = 12
+# An act that takes this share of a loss away, or adds this much to one, makes two conditions contrary.
+HELPS_MUCH, HARMS_MUCH = 0.1, 0.3
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -47,114 +53,164 @@ class Ranked:
     evidence_against: tuple[Evidence, ...]
     not_looked_at: tuple[str, ...]
     tag: Literal["fits best", "worst if missed", ""]
+    must_show: bool
 
 
 @dataclass(frozen=True, kw_only=True)
 class Ranking:
-    """All conditions of this water, best first, with "something else"; ``verdict`` sums it up in words."""
+    """All conditions of this water, best first, with "something else"; ``verdict`` sums it up in words.
+
+    ``together`` is set where conditions that the eye cannot separate are answered as one, with their summed share;
+    ``two`` where two conditions explain the signs better than any one.
+    """
 
     ranked: tuple[Ranked, ...]
     something_else_share: float
     can_be_told: bool
+    together: AnswerGroup | None
+    together_share: float
+    two: TwoAtOnce | None
     verdict: str
 
 
-def _weights(observed: Mapping[str, bool], *, conditions: Mapping[str, Condition], water: WaterType, found: Library, strength: float = 1.0) -> dict[str, float]:
-    """Unnormalised log weights: log prior plus the summed log-likelihood ratios; "something else" has ratio 1."""
-    logs = {SOMETHING_ELSE: math.log(found.likelihoods.something_else_prior[water])}
-    for condition in conditions.values():
-        logs[condition.id] = math.log(condition.prior[water]) + strength * sum(weighed(observed, condition, found=found).values())
-    return logs
+def evidence_of(weighed: Weighed, rows: list[int]) -> list[list[Evidence]]:
+    """What each look says of the conditions in these rows, strongest first, a list for each row."""
+    if not weighed.ratios:
+        return [[] for _ in rows]
+    decibans = (np.stack([r[rows] for r in weighed.ratios.values()], axis=-1) * DECIBAN).tolist()
+    known = [[s for s in weighed.net.units[name].signs if s in weighed.answers] for name in weighed.ratios]
+    seen = [[s for s in signs if weighed.answers[s] > 0] for signs in known]
+    told = []
+    for row, values in zip(rows, decibans, strict=True):
+        steps = weighed.net.found.conditions[weighed.net.conditions[row]].step_of
+        lines = []
+        for there, looked, value in zip(seen, known, values, strict=True):
+            if abs(value) >= MENTION_DECIBANS:
+                # a set in which nothing was seen is told by the member that matters to this condition
+                sign = there[-1] if there else next((s for s in looked if s in steps), looked[0])
+                lines.append(Evidence(sign=sign, seen=bool(there), decibans=value))
+        told.append(sorted(lines, key=lambda e: (-abs(e.decibans), e.sign)))
+    return told
 
 
-def _normalised(logs: Mapping[str, float]) -> dict[str, float]:
-    top = max(logs.values())
-    weights = {name: math.exp(value - top) for name, value in logs.items()}
-    total = math.fsum(weights.values())
-    return {name: weight / total for name, weight in weights.items()}
+def _must_show(condition: Condition, share: float) -> bool:
+    grave = condition.urgency == "hours" or condition.notifiable is not None or condition.harms_keeper == "known"
+    return grave and share > SHOW_URGENT_ABOVE
 
 
-def conditions_of(water: WaterType, *, found: Library) -> dict[str, Condition]:
-    """The conditions that occur in this kind of water."""
-    if water not in found.likelihoods.something_else_prior:
-        raise InvalidInput("Choose fresh water, pond or sea.", field="water")
-    return {c.id: c for c in found.conditions.values() if water in c.prior}
+def contrary(one: Condition, other: Condition) -> bool:
+    """Whether the two ask for different acts: what helps one harms the other, or they share no treatment."""
+    for a, b in ((one, other), (other, one)):
+        if any(share >= HELPS_MUCH and b.harms.get(action, 0.0) >= HARMS_MUCH for action, share in a.helps.items()):
+            return True
+    treats = [{a for a in c.helps if a.startswith("treat_")} for c in (one, other)]
+    return not (treats[0] & treats[1]) and bool(treats[0] | treats[1])
 
 
-def posterior(observed: Mapping[str, bool], *, water: WaterType, found: Library, strength: float = 1.0) -> dict[str, float]:
-    """P(condition | looks) over the conditions of this water and ``something_else``; sums to 1.
-
-    ``observed`` maps sign to seen (True) or not there (False); a sign that is missing was not looked at and
-    changes nothing. ``strength`` scales every log-likelihood, for the band.
-
-    :raises InvalidInput: an unknown sign or water.
-    """
-    check_signs(observed, found=found)
-    return _normalised(_weights(settled(observed, found=found), conditions=conditions_of(water, found=found), water=water, found=found, strength=strength))
-
-
-def rank(observed: Mapping[str, bool], *, water: WaterType, found: Library) -> Ranking:
+def rank(facts: Facts, *, found: Library) -> Ranking:
     """Rank the conditions of this water by their posterior, each with its evidence.
 
     "Can't be told apart yet" where the best has under half the mass, or its nearest rival asks for a contrary act
-    within a factor of three, or a fish breathes fast and nothing but a glance was taken. A condition that kills
-    within hours is shown from a share of 1 in 20 on (rules of the reference, common practice).
+    within a factor of three, or a fish breathes fast and nothing but glances were taken. What kills within hours, is
+    notifiable or dangerous to the keeper is shown from a share of 1 in 20 on (rules of the reference, common practice).
 
-    :raises InvalidInput: an unknown sign or water.
+    :raises InvalidInput: an unknown sign, water, fact or kind of fish.
     """
-    conditions = conditions_of(water, found=found)
-    shares = posterior(observed, water=water, found=found)
-    bands = [posterior(observed, water=water, found=found, strength=s) for s in BAND]
-    looks = settled(observed, found=found)
-    seen = any(looks.values())
-    order = sorted(conditions, key=lambda name: (-shares[name], name))
+    return ranking_of(weigh(facts, found=found))
+
+
+def ranking_of(weighed: Weighed) -> Ranking:
+    """The ranking of a case that was weighed."""
+    net = weighed.net
+    bands = np.stack([weighed.posterior_prob, *(weighed.with_strength(s) for s in BAND)])
+    lows, highs = bands.min(axis=0), bands.max(axis=0)
+    shares = weighed.posterior_prob[:-1]
+    anything = any(weighed.answers[s] > 0 for s in weighed.answers)
+    order = sorted(range(len(shares)), key=lambda i: (-shares[i], net.conditions[i]))
+    shown_rows = [row for place, row in enumerate(order) if place < TOLD_IN_FULL or _must_show(net.found.conditions[net.conditions[row]], float(shares[row]))]
+    said_of = dict(zip(shown_rows, evidence_of(weighed, shown_rows), strict=True))
     ranked = []
-    for place, name in enumerate(order):
-        condition = conditions[name]
-        said = [Evidence(sign=s, seen=looks[s], decibans=v * DECIBAN) for s, v in weighed(looks, condition, found=found).items()]
-        told = sorted((e for e in said if abs(e.decibans) >= MENTION_DECIBANS), key=lambda e: (-abs(e.decibans), e.sign))
-        telling = [s for step in ("nearly_always", "often") for s in condition.signs.get(step, ()) if s not in looks]
-        spread = [shares[name], *(band[name] for band in bands)]
-        urgent = condition.urgency == "hours" and shares[name] > SHOW_URGENT_ABOVE
+    for place, row in enumerate(order):
+        condition = net.found.conditions[net.conditions[row]]
+        share = float(shares[row])
+        shown = _must_show(condition, share)
+        said = said_of.get(row, [])
+        telling = [s for step in ("nearly_always", "often") for s in condition.signs.get(step, ()) if s not in weighed.answers]
+        urgent = shown and (condition.urgency == "hours" or condition.notifiable is not None)
         ranked.append(
             Ranked(
-                condition=name,
-                share=shares[name],
-                share_low=min(spread),
-                share_high=max(spread),
-                evidence_for=tuple(e for e in told if e.decibans > 0),
-                evidence_against=tuple(e for e in told if e.decibans < 0),
+                condition=condition.id,
+                share=share,
+                share_low=float(lows[row]),
+                share_high=float(highs[row]),
+                evidence_for=tuple(e for e in said if e.decibans > 0),
+                evidence_against=tuple(e for e in said if e.decibans < 0),
                 not_looked_at=tuple(telling),
-                tag="" if not seen else "fits best" if place == 0 else "worst if missed" if urgent else "",
+                tag="" if not anything else "fits best" if place == 0 else "worst if missed" if urgent else "",
+                must_show=shown,
             )
         )
-    told_apart = _can_be_told(looks, ranked=ranked, something_else=shares[SOMETHING_ELSE], found=found)
+    something_else = float(weighed.posterior_prob[-1])
+    told_apart = anything and _can_be_told(weighed, ranked=ranked, something_else=something_else)
+    together, together_share = (None, 0.0) if told_apart or not anything else _together(weighed, ranked=ranked)
+    two = likeliest_pair(weighed) if anything else None
     return Ranking(
         ranked=tuple(ranked),
-        something_else_share=shares[SOMETHING_ELSE],
+        something_else_share=something_else,
         can_be_told=told_apart,
-        verdict=_verdict(looks, ranked=ranked, told_apart=told_apart, found=found),
+        together=together,
+        together_share=together_share,
+        two=two,
+        verdict=_verdict(weighed, ranked=ranked, told_apart=told_apart, together=together, something_else=something_else),
     )
 
 
-def _can_be_told(looks: Mapping[str, bool], *, ranked: list[Ranked], something_else: float, found: Library) -> bool:
+def _can_be_told(weighed: Weighed, *, ranked: list[Ranked], something_else: float) -> bool:
     first, second = ranked[0], ranked[1]
     if first.share < CANNOT_TELL_BELOW or something_else > first.share:
         return False
-    one, other = found.conditions[first.condition], found.conditions[second.condition]
-    contrary = set(one.helps) & set(other.harms) or set(one.harms) & set(other.helps) or set(one.protocols) != set(other.protocols)
-    if contrary and second.share * 3 > first.share:
+    found = weighed.net.found
+    if second.share * 3 > first.share and contrary(found.conditions[first.condition], found.conditions[second.condition]):
         return False
-    only_glances = all(found.signs[s].kit in ("eye", "ask") for s in looks)
-    return not (looks.get("rapid_breathing") and only_glances)
+    only_glances = all(found.signs[s].kit in ("eye", "ask") for s in weighed.answers)
+    return not (weighed.answers.get("rapid_breathing") and only_glances)
 
 
-def _verdict(looks: Mapping[str, bool], *, ranked: list[Ranked], told_apart: bool, found: Library) -> str:
-    if not any(looks.values()):
-        return "Nothing seen yet." if looks else "Nothing looked at yet."
+def _together(weighed: Weighed, *, ranked: list[Ranked]) -> tuple[AnswerGroup | None, float]:
+    """Conditions that only a further look separates, where they lead and hold half of the mass together."""
+    shares, found = weighed.shares, weighed.net.found
+    looked = {found.signs[s].taken_by for s in weighed.answers if found.signs[s].kit in ("scope", "test")}
+    if any(sure > 0 and found.signs[s].kit == "scope" for s, sure in weighed.answers.items()):
+        return None, 0.0
+    best: tuple[AnswerGroup | None, float] = (None, 0.0)
+    for group in found.answer_groups.values():
+        share = sum(shares.get(c, 0.0) for c in group.members)
+        leads = sum(r.condition in group.members for r in ranked[:2]) == 2
+        open_yet = not set(group.looks) <= looked
+        if leads and open_yet and share >= CANNOT_TELL_BELOW and share > best[1]:
+            best = (group, share)
+    return best
+
+
+def _verdict(weighed: Weighed, *, ranked: list[Ranked], told_apart: bool, together: AnswerGroup | None, something_else: float) -> str:
+    if not any(weighed.answers.values()):
+        return "Nothing seen yet." if weighed.answers else "Nothing looked at yet."
+    found = weighed.net.found
     best = found.conditions[ranked[0].condition].short_name
     worst = next((r for r in ranked[1:] if r.tag == "worst if missed"), None)
-    tail = f", {found.conditions[worst.condition].short_name.lower()} is not ruled out" if worst else ""
+    tail = f", {within(found.conditions[worst.condition].short_name)} is not ruled out" if worst else ""
     if told_apart:
         return f"{best} fits best{tail}."
-    return f"Can’t be told apart yet: {best.lower()} fits best{tail}."
+    if together is not None:
+        return f"Can’t be told apart yet: {within(together.name)}{tail}."
+    if something_else > ranked[0].share:
+        return f"Can’t be told apart yet: too little was seen{tail}."
+    return f"Can’t be told apart yet: {within(best)} fits best{tail}."
+
+
+def within(name: str) -> str:
+    """A condition's name within a sentence: names that begin with a sign stay as they are."""
+    return name[:1].lower() + name[1:]
+
+
+__all__ = ["SOMETHING_ELSE", "Evidence", "Ranked", "Ranking", "evidence_of", "rank", "ranking_of", "within"]

@@ -10,7 +10,7 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validat
 
 Confidence = Literal["A", "B", "C", "X"]
 Unit = Literal[
-    "mg/L", "g/L", "g", "mg", "mL", "L", "degC", "h", "day", "1", "percent", "pH", "mg/L as N", "kg/L", "mg/mL"
+    "mg/L", "g/L", "g", "mg", "mL", "L", "degC", "h", "day", "1", "percent", "pH", "mg/L as N", "kg/L", "mg/mL", "min", "g/kg"
 ]  # fmt: skip
 _SOURCE = re.compile(r"^(common practice|label|arithmetic|published: [A-Z0-9]+)$")
 

@@ -11,17 +11,24 @@ from typing import Any, TypeVar
 import yaml
 from pydantic import ValidationError
 
+from pennywort.core.reference.disease_models import (
+    Action,
+    AnswerGroup,
+    Condition,
+    Context,
+    Kin,
+    Likelihoods,
+    LookKind,
+    Pair,
+    Region,
+    Sign,
+)
 from pennywort.core.reference.figures import Datum
 from pennywort.core.reference.models import (
-    Action,
-    Condition,
-    Likelihoods,
     Limit,
     Medicine,
     Protocol,
     Publication,
-    Region,
-    Sign,
     Species,
     Tool,
 )
@@ -34,14 +41,19 @@ class ReferenceError(ValueError):
     """A reference file is wrong; the message names the file and the place."""
 
 
-@dataclass(frozen=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True, eq=False)
 class Library:
-    """All reference data, by id."""
+    """All reference data, by id. Two libraries are the same only if they are one object: what is built from one is kept."""
 
     publications: dict[str, Publication]
     regions: dict[str, Region]
     signs: dict[str, Sign]
+    looks: dict[str, LookKind]
     likelihoods: Likelihoods
+    answer_groups: dict[str, AnswerGroup]
+    context: dict[str, Context]
+    kin: dict[str, Kin]
+    pairs: tuple[Pair, ...]
     actions: dict[str, Action]
     conditions: dict[str, Condition]
     medicines: dict[str, Medicine]
@@ -93,6 +105,17 @@ def _list(path: Path, model: type[M], *, key: str = "id") -> dict[str, M]:
     return found
 
 
+def _folder(folder: Path, model: type[M]) -> dict[str, M]:
+    """All lists of one folder as one; an id stands once in all of them."""
+    found: dict[str, M] = {}
+    for path in sorted(folder.glob("*.yaml")):
+        for name, item in _list(path, model).items():
+            if name in found:
+                raise ReferenceError(f"{path.name}: {name} stands in another file too")
+            found[name] = item
+    return found
+
+
 def load_library(folder: Path = DATA) -> Library:
     """Read and check every reference file below ``folder``.
 
@@ -108,8 +131,13 @@ def load_library(folder: Path = DATA) -> Library:
     found = Library(
         publications=_list(folder / "publications.yaml", Publication, key="code"),
         regions=_list(folder / "regions.yaml", Region),
-        signs=_list(folder / "signs.yaml", Sign),
+        signs=_folder(folder / "signs", Sign),
+        looks=_list(folder / "looks.yaml", LookKind),
         likelihoods=_one(path, Likelihoods, read_yaml(path)),
+        answer_groups=_list(folder / "answer_groups.yaml", AnswerGroup),
+        context=_list(folder / "context.yaml", Context),
+        kin=_list(folder / "kin.yaml", Kin),
+        pairs=tuple(_one(folder / "pairs.yaml", Pair, raw) for raw in read_yaml(folder / "pairs.yaml")),
         actions=_list(folder / "actions.yaml", Action),
         conditions=conditions,
         medicines=_list(folder / "medicines.yaml", Medicine),
@@ -122,36 +150,60 @@ def load_library(folder: Path = DATA) -> Library:
     return found
 
 
-def _check_links(found: Library) -> None:
-    def known(where: str, names: Iterable[str], among: Iterable[str]) -> None:
-        missing = sorted(set(names) - set(among))
-        if missing:
-            raise ReferenceError(f"{where}: unknown {', '.join(missing)}")
+def _known(where: str, names: Iterable[str], among: Iterable[str]) -> None:
+    missing = sorted(set(names) - set(among))
+    if missing:
+        raise ReferenceError(f"{where}: unknown {', '.join(missing)}")
 
-    weights = found.likelihoods
-    for sign in found.signs.values():
-        known(f"sign {sign.id}", [sign.region], found.regions)
-    known("baselines", weights.baseline, found.signs)
-    known("signs without a baseline", found.signs, weights.baseline)
-    known("direct_view", weights.direct_view, found.signs)
-    for name, members in weights.correlated_groups.items():
-        known(f"group {name}", members, found.signs)
-    for members in weights.exclusive_groups:
-        known("exclusive group", members, found.signs)
-    known("more_than", [*weights.more_than, *weights.more_than.values()], found.signs)
-    for condition in found.conditions.values():
-        where = f"condition {condition.id}"
-        known(where, [s for signs in condition.signs.values() for s in signs], found.signs)
-        known(where, [*condition.helps, *condition.harms], found.actions)
-        known(where, condition.protocols, found.protocols)
+
+def _check_links(found: Library) -> None:
+    _check_weights(found)
+    _check_conditions(found)
     for protocol in found.protocols.values():
         where = f"protocol {protocol.id}"
         aims = [m.medicine for m in protocol.medicines]
-        known(where, aims, found.medicines)
-        known(where, [s.medicine for s in protocol.steps if s.medicine], aims)
+        _known(where, aims, found.medicines)
+        _known(where, [s.medicine for s in protocol.steps if s.medicine], aims)
     for species in found.species.values():
-        known(f"species {species.id}", [t.medicine for t in species.tolerances], found.medicines)
-    known("sources", _codes(found), found.publications)
+        _known(f"species {species.id}", [t.medicine for t in species.tolerances], found.medicines)
+        _known(f"species {species.id}", [species.kin], found.kin)
+    _known("sources", _codes(found), found.publications)
+
+
+def _check_weights(found: Library) -> None:
+    weights = found.likelihoods
+    for sign in found.signs.values():
+        _known(f"sign {sign.id}", [sign.region], found.regions)
+        _known(f"sign {sign.id}", [sign.taken_by], found.looks)
+        if found.looks[sign.taken_by].kit != sign.kit and sign.kit != "ask" and sign.reading is None:
+            raise ReferenceError(f"sign {sign.id}: its kit is not that of the look {sign.taken_by}")
+    _known("baselines", weights.baseline, found.signs)
+    _known("signs without a baseline", found.signs, weights.baseline)
+    _known("direct_view", weights.direct_view, found.signs)
+    _known("strays", weights.strays, found.signs)
+    for name, members in weights.correlated_groups.items():
+        _known(f"group {name}", members, found.signs)
+    for members in weights.exclusive_sets:
+        _known("exclusive set", members, found.signs)
+
+
+def _check_conditions(found: Library) -> None:
+    for condition in found.conditions.values():
+        where = f"condition {condition.id}"
+        _known(where, [s for signs in condition.signs.values() for s in signs], found.signs)
+        _known(where, [*condition.helps, *condition.harms], found.actions)
+        _known(where, condition.protocols, found.protocols)
+    for group in found.answer_groups.values():
+        _known(f"answer group {group.id}", group.members, found.conditions)
+        _known(f"answer group {group.id}", group.looks, found.looks)
+    for modifier in [*found.context.values(), *found.kin.values()]:
+        _known(modifier.id, modifier.times, found.conditions)
+    for fact in found.context.values():
+        _known(fact.id, [fact.same_reading] if fact.same_reading else [], found.signs)
+    for pair in found.pairs:
+        _known("pairs", [*pair.one, *pair.other], found.conditions)
+    for action in found.actions.values():
+        _known(f"action {action.id}", [s for signs in action.if_seen for s in signs], found.signs)
 
 
 def _codes(item: object) -> set[str]:

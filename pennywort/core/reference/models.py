@@ -2,19 +2,14 @@
 
 from __future__ import annotations
 
-from functools import cached_property
 from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pennywort.core.reference.disease_models import Gate, WaterType
 from pennywort.core.reference.figures import Datum, Figure, Sourced, Statement
 
-WaterType = Literal["freshwater_tropical", "coldwater_pond", "marine"]
-Urgency = Literal["hours", "days", "weeks", "none"]
-Kit = Literal["eye", "ask", "torch", "hand", "test", "scope"]
-Step = Literal["nearly_always", "often", "sometimes", "seldom", "almost_never"]
 CautionLevel = Literal["never", "care", "know"]
-Gate = Literal["open", "care", "vet", "block"]
 
 
 class Publication(Datum):
@@ -23,95 +18,6 @@ class Publication(Datum):
     code: str
     title: str
     sure: Literal["A", "B"]
-
-
-class Region(Datum):
-    """A place on the fish plan."""
-
-    id: str
-    name: str
-
-
-class Sign(Sourced):
-    """Something a keeper can see or test. ``reading`` marks signs that follow from a water test, not from a press."""
-
-    id: str
-    region: str
-    kit: Kit
-    label: str
-    look: str
-    not_if: str
-    reading: Literal["ammonia", "nitrite"] | None = None
-
-
-class Likelihoods(Datum):
-    """How evidence is weighed: the five steps, baselines, caps and groups."""
-
-    steps: dict[Step, Figure]
-    baseline: dict[str, float]
-    baseline_source: Statement
-    something_else_prior: dict[WaterType, float]
-    something_else_source: Statement
-    cap_ordinary: Figure
-    cap_direct: Figure
-    further_in_group: Figure
-    direct_view: tuple[str, ...]
-    correlated_groups: dict[str, tuple[str, ...]]
-    exclusive_groups: tuple[tuple[str, ...], ...]
-    more_than: dict[str, str]
-    look_costs: dict[Kit, float]
-    look_costs_source: Statement
-    urgency_costs: dict[Urgency, float]
-    urgency_costs_source: Statement
-
-
-class Action(Sourced):
-    """Something safe a keeper can do before he is sure."""
-
-    id: str
-    text: str
-
-
-class Condition(Datum):
-    """One disease or water trouble."""
-
-    id: str
-    name: str
-    short_name: str
-    water: tuple[WaterType, ...]
-    kind: str
-    prior: dict[WaterType, float]
-    prior_source: Statement
-    urgency: Urgency
-    summary: Statement
-    course: Statement
-    first_actions: Statement
-    treatment: Statement
-    never: Statement
-    vet: Statement
-    zoonotic: Statement
-    lookalikes: tuple[Statement, ...]
-    signs: dict[Step, tuple[str, ...]]
-    signs_source: Statement
-    helps: tuple[str, ...]
-    harms: tuple[str, ...]
-    protocols: tuple[str, ...]
-
-    @cached_property
-    def step_of(self) -> dict[str, Step]:
-        """The step of each sign this condition lists."""
-        return {sign: step for step, signs in self.signs.items() for sign in signs}
-
-    @model_validator(mode="after")
-    def _consistent(self) -> Condition:
-        if set(self.prior) != set(self.water):
-            raise ValueError("a prior for each water type, and no other")
-        listed = [sign for signs in self.signs.values() for sign in signs]
-        if len(listed) != len(set(listed)):
-            raise ValueError("a sign stands under two steps")
-        if set(self.helps) & set(self.harms):
-            raise ValueError("an action both helps and harms")
-        return self
 
 
 class Caution(Statement):
@@ -216,6 +122,7 @@ class Species(Datum):
     id: str
     name: str
     latin: str
+    kin: str
     water: WaterType
     temperature: Figure
     tolerances: tuple[Tolerance, ...]

@@ -56,6 +56,8 @@ _DURATION = {
     "h": "hour", "hr": "hour", "hrs": "hour", "hour": "hour", "hours": "hour", "min": "minute",
     "minutes": "minute", "d": "day", "day": "day", "days": "day", "week": "week", "weeks": "week",
 }  # fmt: skip
+# practical salinity and parts per thousand are read as g/kg: they differ by half a per cent, less than any keeper's tool
+_SALINITY = {"g/kg": "gram/kilogram", "ppt": "gram/kilogram", "psu": "gram/kilogram", "‰": "gram/kilogram"}
 _DENSITY = {"kg/l": "kilogram/liter", "g/ml": "kilogram/liter", "g/cm3": "kilogram/liter", "g/cm³": "kilogram/liter"}
 
 
@@ -82,6 +84,8 @@ KINDS: dict[str, Kind] = {
         Kind(name="mass_heavy", canonical="kilogram", units=_MASS, low=0, high=10_000, examples="4 kg, 9 lb"),
         Kind(name="temperature", canonical="degC", units=_TEMPERATURE, low=-2, high=40, examples="25.5 C, 78 F"),
         Kind(name="concentration", canonical="milligram/liter", units=_CONCENTRATION, low=0, high=100_000, examples="0.25 mg/L"),
+        Kind(name="salinity", canonical="gram/kilogram", units=_SALINITY, low=0, high=60, examples="34 g/kg, 1.025"),
+        Kind(name="gravity", canonical="gravity", units={"sg": "gravity"}, low=0.99, high=1.06, examples="1.025"),
         Kind(name="ph", canonical="ph", units={}, low=3, high=11, examples="7.4"),
         Kind(name="fraction", canonical="fraction", units={"%": "percent", "percent": "percent"}, low=0, high=1, examples="25 %"),
         Kind(name="duration", canonical="hour", units=_DURATION, low=0.25, high=24 * 366, examples="24 h, 2 days"),
@@ -91,7 +95,7 @@ KINDS: dict[str, Kind] = {
 
 _BARE = {
     "small_volume": "milliliter", "mass_heavy": "kilogram", "concentration": "milligram/liter",
-    "duration": "hour", "density": "kilogram/liter",
+    "duration": "hour", "density": "kilogram/liter", "salinity": "gram/kilogram",
 }  # fmt: skip
 
 
@@ -99,7 +103,7 @@ def read_quantity(text: str, *, kind: str, field: str, preferences: Preferences)
     """Read a typed quantity into its canonical unit.
 
     :param text: what was typed, with or without a unit; at most 40 characters.
-    :param kind: a key of :data:`KINDS`; the canonical units are L, mL, cm, g, kg, degC, mg/L, pH, 0-1, h, kg/L.
+    :param kind: a key of :data:`KINDS`; the canonical units are L, mL, cm, g, kg, degC, mg/L, pH, 0-1, h, kg/L, g/kg.
     :param field: name of the input, given back in the error.
     :param preferences: the reader's units, for a bare number.
     :raises InvalidInput: not a number, a comma, an unknown or wrong unit, or a value out of range.
@@ -148,6 +152,10 @@ def _to_canonical(value: float, unit: str, *, spec: Kind, preferences: Preferenc
     if spec.name == "ph":
         if unit not in ("", "ph"):
             raise InvalidInput("pH has no unit: write for example 7.4.", field=field)
+        return value
+    if spec.name == "gravity":
+        if unit and unit not in spec.units:
+            raise _wrong_unit(unit, spec=spec, field=field)
         return value
     if spec.name == "fraction":
         if unit and unit not in spec.units:

@@ -10,11 +10,23 @@ from pennywort.core.errors import InvalidInput
 _N = 14.007
 NITRITE_ION_PER_N = (14.007 + 2 * 15.999) / _N
 AMMONIUM_ION_PER_N = (14.007 + 4 * 1.008) / _N
+AMMONIA_PER_N = (14.007 + 3 * 1.008) / _N
+NITRATE_ION_PER_N = (14.007 + 3 * 15.999) / _N
+PER_N = {"n": 1.0, "nh3": AMMONIA_PER_N, "nh4": AMMONIUM_ION_PER_N, "no2": NITRITE_ION_PER_N, "no3": NITRATE_ION_PER_N}
 
 
-def nitrogen_from_ion_mg_per_l(concentration_mg_per_l: float, *, ion: str) -> float:
-    """mg/L as nitrogen from mg/L as the ion; ``ion`` is ``nitrite`` (NO2-) or ``ammonium`` (NH4+)."""
-    return concentration_mg_per_l / {"nitrite": NITRITE_ION_PER_N, "ammonium": AMMONIUM_ION_PER_N}[ion]
+def as_nitrogen_mg_per_l(concentration_mg_per_l: float, *, counted_as: str) -> float:
+    """mg/L as nitrogen from mg/L counted as ``n``, ``nh3``, ``nh4``, ``no2`` or ``no3``: what the kit's card says."""
+    return concentration_mg_per_l / PER_N[counted_as]
+
+
+def chloride_to_nitrite(*, chloride_mg_per_l: float, nitrite_as_n_mg_per_l: float) -> float:
+    """Mass of chloride over that of nitrite counted as NO2-; infinite without nitrite.
+
+    Ten to one guards most fresh-water fish (Durborow, Crosby and Brunson 1997, SRAC 462; recalled from memory).
+    """
+    nitrite_mg_per_l = nitrite_as_n_mg_per_l * NITRITE_ION_PER_N
+    return chloride_mg_per_l / nitrite_mg_per_l if nitrite_mg_per_l > 0 else math.inf
 
 
 def unionised_ammonia_fraction(*, ph: float, temperature_c: float, salinity_g_per_kg: float = 0.0) -> float:

@@ -2,34 +2,55 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
+from pennywort.core.reference.disease_models import Measure, WaterType
 from pennywort.core.reference.library import Library
-from pennywort.core.reference.models import Limit, Species, WaterType
-from pennywort.core.water.chemistry import unionised_ammonia_fraction
+from pennywort.core.reference.models import Limit, Species
+from pennywort.core.water.chemistry import chloride_to_nitrite, unionised_ammonia_fraction
+from pennywort.core.water.oxygen import oxygen_saturation_mg_per_l
 
 State = Literal["in_range", "above", "below", "unknown"]
-# Sea water is taken at 35 g/kg where no salinity was read: it shifts the harmful share of ammonia by under a tenth.
-SEA_SALINITY_G_PER_KG = 35.0
+Level = Literal["over", "in_range", "none", "unknown"]
+# Where no salinity was read.
+USUAL_SALINITY_G_PER_KG: dict[WaterType, float] = {"freshwater_tropical": 0.0, "coldwater_pond": 0.0, "brackish": 12.0, "marine": 35.0}
+NAMES: dict[Measure, str] = {
+    "ammonia": "ammonia", "nitrite": "nitrite", "ph": "pH", "temperature": "temperature", "oxygen": "oxygen", "chlorine": "chlorine",
+    "salinity": "salinity", "nitrate": "nitrate", "copper": "copper",
+}  # fmt: skip
+
+
+# how far a tank thermometer may be out (common practice)
+THERMOMETER_C = 0.5
 
 
 @dataclass(frozen=True, kw_only=True)
 class Readings:
-    """The newest readings of a tank; None where nobody measured. Nitrogen compounds are as nitrogen, mg/L."""
+    """The newest readings of a water; None where nobody measured. Nitrogen compounds are as nitrogen, mg/L."""
 
     temperature_c: float | None = None
     ph: float | None = None
     total_ammonia_as_n_mg_per_l: float | None = None
     nitrite_as_n_mg_per_l: float | None = None
+    oxygen_mg_per_l: float | None = None
+    chlorine_mg_per_l: float | None = None
+    salinity_g_per_kg: float | None = None
+    nitrate_as_n_mg_per_l: float | None = None
+    chloride_mg_per_l: float | None = None
+    copper_mg_per_l: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
 class GateLine:
-    """One reading against its limit. ``value`` is what was judged, in ``unit``; harmful means act before all else."""
+    """One reading against its limit. ``value`` is what was judged, in ``unit``; harmful means act before all else.
 
-    name: Literal["ammonia", "nitrite", "ph", "temperature"]
+    ``needed`` lines keep the gate half open while nobody read them; ``swung`` marks a change within a day that shocks.
+    """
+
+    name: Measure
     state: State
     harmful: bool
     value: float | None
@@ -38,15 +59,38 @@ class GateLine:
     high: float | None
     words: str
     source: tuple[str, ...]
+    needed: bool = True
+    swung: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
 class Gate:
-    """All lines; ``open`` if every one was read and is in range, ``half`` if something is not known, else ``shut``."""
+    """All lines; ``open`` if every needed one was read and all are in range, ``half`` if something is not known, else ``shut``.
+
+    ``suspected`` says in words why the water is suspected though no reading shows it; empty if it is not.
+    """
 
     state: Literal["open", "half", "shut"]
     lines: tuple[GateLine, ...]
     words: str
+    suspected: str
+
+    def state_of(self, name: Measure) -> State:
+        """How one measure stands; ``unknown`` if this gate has no line for it."""
+        return next((line.state for line in self.lines if line.name == name), "unknown")
+
+
+@dataclass(frozen=True, kw_only=True)
+class Circumstances:
+    """What else bears on the water: the reading of a day ago, medicine in it, and whether all kinds fell ill at once.
+
+    ``warmed_to_c``: the warmth that a running course asks for, degC; up to it the water is meant to be warm.
+    """
+
+    before: Readings | None = None
+    medicine: Level = "unknown"
+    warmed_to_c: float | None = None
+    all_at_once: bool = False
 
 
 def _limit(found: Library, name: str, water: WaterType) -> Limit:
@@ -56,64 +100,103 @@ def _limit(found: Library, name: str, water: WaterType) -> Limit:
     raise KeyError(name)
 
 
+def _salinity(readings: Readings, water: WaterType) -> float:
+    return USUAL_SALINITY_G_PER_KG[water] if readings.salinity_g_per_kg is None else readings.salinity_g_per_kg
+
+
 def _ammonia(readings: Readings, *, water: WaterType, found: Library) -> GateLine:
     care, harm = _limit(found, "ammonia_care", water), _limit(found, "ammonia_harm", water)
     total = readings.total_ammonia_as_n_mg_per_l
+
+    def line(state: State, words: str, *, value: float | None = None, harmful: bool = False, unit: str = "mg/L NH₃-N") -> GateLine:
+        return GateLine(name="ammonia", state=state, harmful=harmful, value=value, unit=unit, low=None, high=care.value, words=words, source=care.source)
+
     if total is None:
-        return GateLine(
-            name="ammonia", state="unknown", harmful=False, value=None, unit="mg/L as N", low=None, high=care.value, words="not read", source=care.source
-        )
+        return line("unknown", "not read", unit="mg/L as N")
     if total == 0:
-        return GateLine(
-            name="ammonia", state="in_range", harmful=False, value=0.0, unit="mg/L NH₃-N", low=None, high=care.value, words="none", source=care.source
-        )
+        return line("in_range", "none", value=0.0)
     if readings.ph is None or readings.temperature_c is None:
         missing = " and ".join(n for n, v in (("pH", readings.ph), ("temperature", readings.temperature_c)) if v is None)
         raised = total >= _limit(found, "ammonia_seen", water).value
-        return GateLine(
-            name="ammonia", state="above" if raised else "unknown", harmful=raised, value=None, unit="mg/L NH₃-N", low=None, high=care.value,
-            words=f"there is some; read {missing} to know how much of it harms", source=care.source,
-        )  # fmt: skip
-    salinity = SEA_SALINITY_G_PER_KG if water == "marine" else 0.0
-    harmful_part = total * unionised_ammonia_fraction(ph=readings.ph, temperature_c=readings.temperature_c, salinity_g_per_kg=salinity)
-    state: State = "above" if harmful_part > care.value else "in_range"
-    words = "harms the gills" if harmful_part > harm.value else "too much" if state == "above" else f"{harmful_part:.3f} of it harms"
-    return GateLine(
-        name="ammonia",
-        state=state,
-        harmful=harmful_part > harm.value,
-        value=harmful_part,
-        unit="mg/L NH₃-N",
-        low=None,
-        high=care.value,
-        words=words,
-        source=care.source,
-    )
+        return line("above" if raised else "unknown", f"there is some; read {missing} to know how much of it harms", harmful=raised)
+    part = total * unionised_ammonia_fraction(ph=readings.ph, temperature_c=readings.temperature_c, salinity_g_per_kg=_salinity(readings, water))
+    if part > care.value:
+        return line("above", "harms the gills" if part > harm.value else "too much", value=part, harmful=part > harm.value)
+    return line("in_range", f"{part:.3f} of it harms", value=part)
 
 
 def _nitrite(readings: Readings, *, water: WaterType, found: Library) -> GateLine:
     sea = "_marine" if water == "marine" else ""
     care, harm = found.limits[f"nitrite_care{sea}"], found.limits[f"nitrite_harm{sea}"]
     value = readings.nitrite_as_n_mg_per_l
-    if value is None:
-        return GateLine(
-            name="nitrite", state="unknown", harmful=False, value=None, unit="mg/L as N", low=None, high=care.value, words="not read", source=care.source
-        )
-    state: State = "above" if value > care.value else "in_range"
-    words = "too much" if state == "above" else "none" if value == 0 else "low enough"
+    state: State = "unknown" if value is None else "above" if value > care.value else "in_range"
+    harmful = value is not None and value > harm.value
+    words = "not read" if value is None else "too much" if state == "above" else "none" if value == 0 else "low enough"
+    if value is not None and state == "above" and readings.chloride_mg_per_l is not None and water != "marine":
+        ratio = chloride_to_nitrite(chloride_mg_per_l=readings.chloride_mg_per_l, nitrite_as_n_mg_per_l=value)
+        guard = _limit(found, "nitrite_guard", water).value
+        harmful = harmful and ratio < guard
+        words = f"too much; chloride {ratio:.0f} : 1 guards" if ratio >= guard else f"too much; chloride only {ratio:.1f} : 1, {guard:g} guards"
     return GateLine(
-        name="nitrite", state=state, harmful=value > harm.value, value=value, unit="mg/L as N", low=None, high=care.value, words=words, source=care.source
-    )
+        name="nitrite", state=state, harmful=harmful, value=value, unit="mg/L as N", low=None, high=care.value, words=words, source=care.source
+    )  # fmt: skip
 
 
 def _between(
-    name: Literal["ph", "temperature"], value: float | None, *, low: float, high: float, unit: str, margin: float, source: tuple[str, ...]
+    name: Measure, value: float | None, *, low: float, high: float, unit: str, margin: float, source: tuple[str, ...], needed: bool = True
 ) -> GateLine:
     if value is None:
-        return GateLine(name=name, state="unknown", harmful=False, value=None, unit=unit, low=low, high=high, words="not read", source=source)
+        return GateLine(name=name, state="unknown", harmful=False, value=None, unit=unit, low=low, high=high, words="not read", source=source, needed=needed)
     state: State = "below" if value < low else "above" if value > high else "in_range"
     harmful = value < low - margin or value > high + margin
-    return GateLine(name=name, state=state, harmful=harmful, value=value, unit=unit, low=low, high=high, words="", source=source)
+    return GateLine(name=name, state=state, harmful=harmful, value=value, unit=unit, low=low, high=high, words="", source=source, needed=needed)
+
+
+def _swing(line: GateLine, before: float | None, *, limit: Limit) -> GateLine:
+    """The line with a shock marked: a change within a day by more than fish bear."""
+    if line.value is None or before is None or abs(line.value - before) < limit.value:
+        return line
+    change = line.value - before
+    # a line in range that swung is out of order all the same
+    state: State = line.state if line.state in ("above", "below") else "above" if change > 0 else "below"
+    words = f"{'up' if change > 0 else 'down'} {abs(change):.1f} within a day: a shock"
+    return GateLine(**{**vars(line), "state": state, "harmful": True, "words": words, "swung": True})
+
+
+def _oxygen(readings: Readings, *, water: WaterType, found: Library) -> GateLine:
+    care, harm = _limit(found, "oxygen_care", water), _limit(found, "oxygen_harm", water)
+    value = readings.oxygen_mg_per_l
+    state: State = "unknown" if value is None else "below" if value < care.value else "in_range"
+    words = "not read"
+    if value is not None:
+        words = "too little" if state == "below" else "enough"
+        if readings.temperature_c is not None and readings.temperature_c >= 0:
+            full = oxygen_saturation_mg_per_l(temperature_c=readings.temperature_c, salinity_g_per_kg=min(_salinity(readings, water), 45.0))
+            words += f", {value / full:.0%} of what it can hold"
+    return GateLine(
+        name="oxygen", state=state, harmful=value is not None and value < harm.value, value=value, unit="mg/L", low=care.value, high=None,
+        words=words, source=care.source, needed=False,
+    )  # fmt: skip
+
+
+def _at_most(name: Measure, value: float | None, *, care: Limit, harm: float, unit: str, good: str, bad: str) -> GateLine:
+    state: State = "unknown" if value is None else "above" if value > care.value else "in_range"
+    words = "not read" if value is None else bad if state == "above" else "none" if value == 0 else good
+    harmful = value is not None and value > harm
+    return GateLine(
+        name=name, state=state, harmful=harmful, value=value, unit=unit, low=None, high=care.value, words=words, source=care.source, needed=False
+    )  # fmt: skip
+
+
+def _copper(readings: Readings, *, water: WaterType, medicine: Level, found: Library) -> GateLine:
+    """Copper where none belongs. Under a medicine its own range decides, which the course knows."""
+    seen = _limit(found, "copper_seen", water)
+    line = _at_most("copper", readings.copper_mg_per_l, care=seen, harm=math.inf, unit="mg/L", good="hardly any", bad="there is copper here")
+    if line.value is not None and medicine in ("in_range", "over"):
+        over = medicine == "over"
+        words = "above the range of the course" if over else "hold it against the range of your product"
+        return GateLine(**{**vars(line), "state": "above" if over else "unknown", "harmful": over, "high": None, "words": words})
+    return line
 
 
 def temperature_range(species: Sequence[Species], *, water: WaterType, found: Library) -> tuple[float, float, tuple[str, ...]]:
@@ -127,39 +210,87 @@ def temperature_range(species: Sequence[Species], *, water: WaterType, found: Li
     return float(low or 0), float(high or 0), own.source
 
 
-def water_gate(readings: Readings, *, water: WaterType, species: Sequence[Species], found: Library) -> Gate:
-    """Judge the newest readings of a tank.
-
-    Ammonia is judged by its un-ionised part (Emerson et al. 1975) against 0.02 and 0.05 mg/L as N (UF/IFAS FA-16,
-    recalled); nitrite against SRAC 462 (recalled); pH by water type and temperature by the fish (common practice).
-    A reading that is far out (pH by 0.7, temperature by 3 degC) counts as harmful at once (common practice).
-    """
+def _lines(readings: Readings, *, water: WaterType, species: Sequence[Species], round_about: Circumstances, found: Library) -> tuple[GateLine, ...]:
     low_c, high_c, source_c = temperature_range(species, water=water, found=found)
-    ph = _limit(found, "ph", water)
-    lines = (
+    ph, before = _limit(found, "ph", water), round_about.before or Readings()
+    ph_line = _between("ph", readings.ph, low=float(ph.low or 0), high=float(ph.high or 0), unit="", margin=0.7, source=ph.source)
+    meant_c = -math.inf if round_about.warmed_to_c is None else round_about.warmed_to_c + THERMOMETER_C
+    warm = _between("temperature", readings.temperature_c, low=low_c, high=max(high_c, meant_c), unit="°C", margin=3.0, source=source_c)
+    if warm.state == "in_range" and readings.temperature_c is not None and readings.temperature_c > high_c:
+        warm = replace(warm, words="raised for the course")
+    lines = [
         _ammonia(readings, water=water, found=found),
         _nitrite(readings, water=water, found=found),
-        _between("ph", readings.ph, low=float(ph.low or 0), high=float(ph.high or 0), unit="", margin=0.7, source=ph.source),
-        _between("temperature", readings.temperature_c, low=low_c, high=high_c, unit="°C", margin=3.0, source=source_c),
-    )
-    names = {"ammonia": "ammonia", "nitrite": "nitrite", "ph": "pH", "temperature": "temperature"}
-    bad = [names[line.name] for line in lines if line.state in ("above", "below")]
-    unread = [names[line.name] for line in lines if line.state == "unknown"]
-    if any(line.harmful for line in lines):
-        return Gate(state="shut", lines=lines, words=f"Mend the water first: {', '.join(bad)}.")
+        _swing(ph_line, before.ph, limit=_limit(found, "swing_ph", water)),
+        _swing(warm, before.temperature_c, limit=_limit(found, "swing_temperature", water)),
+        _at_most(
+            "chlorine", readings.chlorine_mg_per_l, care=_limit(found, "chlorine_care", water), harm=_limit(found, "chlorine_harm", water).value,
+            unit="mg/L", good="hardly any", bad="burns gills",
+        ),
+        _oxygen(readings, water=water, found=found),
+    ]  # fmt: skip
+    if water in ("marine", "brackish"):
+        salt = _limit(found, "salinity", water)
+        line = _between("salinity", readings.salinity_g_per_kg, low=float(salt.low or 0), high=float(salt.high or 0), unit="g/kg", margin=5, source=salt.source)
+        lines.append(_swing(line, before.salinity_g_per_kg, limit=_limit(found, "swing_salinity", water)))
+    if readings.nitrate_as_n_mg_per_l is not None:
+        care = _limit(found, "nitrate_care", water)
+        lines.append(_at_most("nitrate", readings.nitrate_as_n_mg_per_l, care=care, harm=math.inf, unit="mg/L as N", good="low enough", bad="change water"))
+    if readings.copper_mg_per_l is not None:
+        lines.append(_copper(readings, water=water, medicine=round_about.medicine, found=found))
+    return tuple(lines)
+
+
+def water_gate(
+    readings: Readings, *, water: WaterType, species: Sequence[Species], found: Library, round_about: Circumstances | None = None
+) -> Gate:  # fmt: skip
+    """Judge the newest readings of a water.
+
+    Ammonia is judged by its un-ionised part (Emerson et al. 1975) against 0.02 and 0.05 mg/L as N (UF/IFAS FA-16,
+    recalled); nitrite against SRAC 462, chloride of ten times its mass guarding (recalled); chlorine against the US EPA
+    criteria (recalled); oxygen, pH, salinity and temperature by common practice. A reading that is far out (pH by 0.7,
+    temperature by 3 degC, salinity by 5 g/kg) or that swung within a day counts as harmful at once.
+    """
+    here = round_about or Circumstances()
+    lines = _lines(readings, water=water, species=species, round_about=here, found=found)
+    bad = [NAMES[line.name] for line in lines if line.state in ("above", "below")]
+    unread = [NAMES[line.name] for line in lines if line.state == "unknown" and line.needed]
+    untested = [NAMES[line.name] for line in lines if line.state == "unknown"]
+    suspected = ""
+    if here.medicine == "over":
+        suspected = "The medicine stands above its range."
+    elif here.all_at_once and untested:
+        suspected = f"All kinds fell ill at once: that is the water until it is tested ({', '.join(untested)})."
+    if any(line.harmful for line in lines) or here.medicine == "over":
+        what = ", ".join([*bad, *(["medicine"] if here.medicine == "over" else [])])
+        return Gate(state="shut", lines=lines, words=f"Mend the water first: {what}.", suspected=suspected)
     if bad:
-        return Gate(state="half", lines=lines, words=f"Out of range: {', '.join(bad)}.")
-    if unread:
-        return Gate(state="half", lines=lines, words=f"Not read: {', '.join(unread)}.")
-    return Gate(state="open", lines=lines, words="All read and in range.")
+        return Gate(state="half", lines=lines, words=f"Out of range: {', '.join(bad)}.", suspected=suspected)
+    if unread or suspected:
+        return Gate(state="half", lines=lines, words=f"Not read: {', '.join(unread or untested)}.", suspected=suspected)
+    return Gate(state="open", lines=lines, words="All read and in range.", suspected=suspected)
 
 
-def signs_from_readings(readings: Readings, *, water: WaterType, found: Library) -> dict[str, bool]:
-    """The signs that follow from a water test: raised ammonia and nitrite, seen or not there. Unread gives none."""
+def signs_from_readings(readings: Readings, *, gate: Gate, water: WaterType, found: Library) -> dict[str, bool]:
+    """The signs that follow from a water test, seen or not there. What nobody read gives none."""
     signs: dict[str, bool] = {}
-    if readings.total_ammonia_as_n_mg_per_l is not None:
-        signs["ammonia_raised"] = readings.total_ammonia_as_n_mg_per_l >= _limit(found, "ammonia_seen", water).value
-    if readings.nitrite_as_n_mg_per_l is not None:
-        sea = "_marine" if water == "marine" else ""
-        signs["nitrite_raised"] = readings.nitrite_as_n_mg_per_l > found.limits[f"nitrite_care{sea}"].value
+
+    def say(sign: str, value: float | None, seen: bool) -> None:
+        if value is not None:
+            signs[sign] = seen
+
+    total, nitrate = readings.total_ammonia_as_n_mg_per_l, readings.nitrate_as_n_mg_per_l
+    say("ammonia_raised", total, total is not None and total >= _limit(found, "ammonia_seen", water).value)
+    say("nitrate_high", nitrate, nitrate is not None and nitrate > _limit(found, "nitrate_high", water).value)
+    for sign, name in (
+        ("nitrite_raised", "nitrite"), ("low_oxygen_measured", "oxygen"), ("chlorine_present", "chlorine"), ("ph_low_or_swing", "ph"),
+        ("temperature_off", "temperature"), ("salinity_off", "salinity"), ("copper_high", "copper"),
+    ):  # fmt: skip
+        line = next((x for x in gate.lines if x.name == name and x.state != "unknown"), None)
+        if line is not None:
+            signs[sign] = line.state in ("above", "below")
+    if gate.state == "open":
+        signs["water_all_normal"] = True
+    elif any(line.state in ("above", "below") for line in gate.lines):
+        signs["water_all_normal"] = False
     return signs

@@ -13,9 +13,9 @@ from pennywort.core.medicine.slip import LabelDirections, Slip, aims, check_labe
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Protocol
 from pennywort.courses.models import Course, Task
+from pennywort.courses.queries.circumstances import water_type_of
 from pennywort.courses.queries.running import medicines_in, running_courses
 from pennywort.courses.services.cases import check_condition, open_case
-from pennywort.courses.services.looks import water_type_of
 from pennywort.fish.models import Group
 from pennywort.fish.queries import groups_in, species_in
 from pennywort.rooms.actor import Actor
@@ -132,6 +132,14 @@ def _check_room_for(actor: Actor, tank: Tank, protocol: Protocol) -> None:
         raise Conflict(f"There is still {names} in this water from before: a full course on top would be too much. Change it out first.", field="protocol")
 
 
+def _not_reportable(condition: str, protocol: Protocol) -> None:
+    """:raises Refused: a notifiable disease is reported and watched, never treated (WOAH, recalled; local law decides)."""
+    known = library().conditions.get(condition)
+    if known is not None and known.notifiable == "most places" and protocol.kind != "watch":
+        words = f"{known.short_name} is notifiable: it is reported to a vet or the authority, not treated. Only watching can be started."
+        raise Refused(words, field="condition")
+
+
 def start_course(
     actor: Actor,
     *,
@@ -149,6 +157,7 @@ def start_course(
     """
     tank = group.tank
     protocol, slip = slip_for(actor, tank, wish)
+    _not_reportable(condition, protocol)
     missing = [i for i in range(len(protocol.confirm)) if i not in confirmed]
     if missing:
         raise Refused(f"Tick it first: {protocol.confirm[missing[0]].text}", field=f"confirmed.{missing[0]}")

@@ -14,6 +14,7 @@ from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
+from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.units import Preferences, show_dose, show_fraction, show_temperature
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.running import dose_now
@@ -59,7 +60,7 @@ class LedgerPart(Part):
 class TankPart(Part):
     code: str = Field(max_length=8)
     name: str = Field(min_length=1, max_length=40)
-    water_type: Literal["freshwater_tropical", "coldwater_pond", "marine"]
+    water_type: WaterType
     length_cm: Positive
     width_cm: Positive
     water_depth_cm: Positive
@@ -99,6 +100,12 @@ class ReadingPart(LedgerPart):
     ph: Number | None
     total_ammonia_as_n_mg_per_l: Number | None
     nitrite_as_n_mg_per_l: Number | None
+    oxygen_mg_per_l: Number | None = None
+    chlorine_mg_per_l: Number | None = None
+    salinity_g_per_kg: Number | None = None
+    nitrate_as_n_mg_per_l: Number | None = None
+    chloride_mg_per_l: Number | None = None
+    copper_mg_per_l: Number | None = None
     note: str = Field(max_length=200)
 
 
@@ -108,7 +115,15 @@ class ChangePart(LedgerPart):
 
 
 class LookPart(LedgerPart):
+    fish: str = Field(default="", max_length=40)
+    kind: Literal["daily", "arrival"] = "daily"
+    place: Literal["", "bag", "tank"] = ""
     signs: dict[str, bool]
+    counts: dict[str, tuple[Count, Count]] = Field(default_factory=dict)
+    context: list[Annotated[str, Field(max_length=40)]] = Field(default_factory=list, max_length=60)
+    kin: str = Field(default="", max_length=40)
+    carried: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=300)
+    bag: dict[str, Number] = Field(default_factory=dict)
     shares: dict[str, Number]
     verdict: str = Field(max_length=200)
     note: str = Field(max_length=500)

@@ -1,93 +1,46 @@
-"""A look: signs and water, ranked, kept, and with what follows from it."""
+"""A look: ranked, kept, and with what follows from it."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
-from typing import Any
+from typing import Any, Literal
 from uuid import UUID, uuid5
 
-from pennywort.core.diagnosis.evidence import check_signs
-from pennywort.core.diagnosis.meanwhile import Meanwhile, safe_meanwhile
-from pennywort.core.diagnosis.next_look import NextLook, next_looks
-from pennywort.core.diagnosis.ranking import Ranking, rank
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
-from pennywort.core.reference.models import WaterType
-from pennywort.core.water.gate import Gate, Readings, signs_from_readings, water_gate
+from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.models import Case
+from pennywort.courses.queries.circumstances import newcomer, subject_of
 from pennywort.courses.queries.running import open_tasks
 from pennywort.courses.services.cases import open_case
-from pennywort.fish.models import Group
-from pennywort.fish.queries import groups_in, species_in
-from pennywort.fish.services import add_look
+from pennywort.courses.services.weighing import Diagnosis, Looked, diagnose_typed
+from pennywort.fish.models import Group, Look
+from pennywort.fish.services import add_look, species_of
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import fresh_readings
-from pennywort.tanks.services import add_reading, read_test
+from pennywort.tanks.services import TypedTest, add_reading
 
 # A look a little before it is due counts as that look.
 EARLY = timedelta(hours=6)
+Kind = Literal["daily", "arrival"]
+Place = Literal["", "shop", "bag", "tank"]
 
 
-@dataclass(frozen=True, kw_only=True)
-class TypedReading:
-    """A water test as typed; empty where nothing was read."""
-
-    temperature: str = ""
-    ph: str = ""
-    ammonia: str = ""
-    nitrite: str = ""
-    basis: str | None = None
-
-    @property
-    def any(self) -> bool:
-        return any(text.strip() for text in (self.temperature, self.ph, self.ammonia, self.nitrite))
+def _something(looked: Looked) -> None:
+    if not looked.signs and not looked.test.any:
+        raise InvalidInput("Nothing looked at yet: mark at least one sign as seen or not there.", field="signs")
 
 
-@dataclass(frozen=True, kw_only=True)
-class Weighed:
-    """All that the screen beside the fish plan shows."""
-
-    gate: Gate
-    readings: Readings
-    ranking: Ranking
-    next_looks: tuple[NextLook, ...]
-    meanwhile: Meanwhile
-
-
-def water_type_of(tank: Tank) -> WaterType:
-    """The tank's water as the reference names it."""
-    water: WaterType = tank.water_type  # type: ignore[assignment]
-    return water
-
-
-def _readings_now(actor: Actor, tank: Tank, typed: TypedReading) -> Readings:
-    """The readings of the last day, with what is typed now in their place."""
-    fresh, _ = fresh_readings(tank, now=actor.now)
-    read = {name: value for name, value in read_test(actor, **vars(typed)).items() if value is not None}
-    return replace(fresh, **read)
-
-
-def weigh(actor: Actor, group: Group, *, signs: dict[str, bool], typed: TypedReading) -> Weighed:
-    """Rank what was looked at, with the water of the last day and what is typed now. Keeps nothing.
-
-    :raises InvalidInput: an unknown sign, or a reading out of range.
-    """
-    found, tank = library(), group.tank
-    water = water_type_of(tank)
-    check_signs(signs, found=found)
-    readings = _readings_now(actor, tank, typed)
-    gate = water_gate(readings, water=water, species=species_in(groups_in(tank)), found=found)
-    observed = {**signs, **signs_from_readings(readings, water=water, found=found)}
-    ranking = rank(observed, water=water, found=found)
-    return Weighed(
-        gate=gate,
-        readings=readings,
-        ranking=ranking,
-        next_looks=next_looks(observed, water=water, found=found),
-        meanwhile=safe_meanwhile(ranking, found=found, water_needs_mending=gate.state == "shut"),
-    )
+def _kept(diagnosis: Diagnosis, looked: Looked, carried: list[str]) -> dict[str, Any]:
+    """What is kept of a look besides its subject."""
+    return {
+        "fish": looked.fish.strip(),
+        "signs": dict(diagnosis.facts.signs),
+        "counts": {s: [k, n] for s, (k, n) in looked.counts.items() if looked.signs.get(s)},
+        "context": list(diagnosis.facts.context),
+        "kin": diagnosis.facts.kin or "",
+        "carried": [s for s in carried if s in looked.signs],
+    }
 
 
 def record_look(
@@ -95,39 +48,68 @@ def record_look(
     *,
     uid: UUID,
     group: Group,
-    signs: dict[str, bool],
-    typed: TypedReading,
-    note: str,
-    happened_at: datetime | None,
-    corrects: UUID | None,
+    looked: Looked,
+    kind: Kind = "daily",
+    place: Place = "",
+    carried: list[str] | None = None,
+    note: str = "",
+    happened_at: datetime | None = None,
+    corrects: UUID | None = None,
 ) -> dict[str, Any]:
     """Keep a look and its water test, open a case if something was seen, and tick off the looks that were due.
 
+    In the bag the test is of the bag's water: it is kept with the look and never counts as the tank's.
+
     :raises InvalidInput: nothing looked at, an unknown sign, or a reading out of range.
     """
-    if not signs and not typed.any:
-        raise InvalidInput("Nothing looked at yet: mark at least one sign as seen or not there.", field="signs")
-    weighed = weigh(actor, group, signs=signs, typed=typed)
-    found = library()
-    if typed.any:
-        add_reading(
-            actor, uid=uuid5(uid, "reading"), tank=group.tank, temperature=typed.temperature, ph=typed.ph, ammonia=typed.ammonia,
-            nitrite=typed.nitrite, basis=typed.basis, happened_at=happened_at,
-        )  # fmt: skip
-    kept = {**signs, **signs_from_readings(weighed.readings, water=water_type_of(group.tank), found=found)}
-    look = add_look(actor, uid=uid, group=group, signs=kept, ranking=weighed.ranking, note=note.strip(), happened_at=happened_at, corrects=corrects)
+    _something(looked)
+    in_bag = place == "bag"
+    diagnosis = diagnose_typed(actor, subject_of(actor, group), looked, alone=in_bag)
+    if looked.test.any and not in_bag:
+        add_reading(actor, uid=uuid5(uid, "reading"), tank=group.tank, typed=looked.test, happened_at=happened_at)
+    bag = {name: value for name, value in vars(diagnosis.readings).items() if value is not None} if in_bag else {}
+    look = add_look(
+        actor, uid=uid, group=group, ranking=diagnosis.ranking, note=note.strip(), happened_at=happened_at, corrects=corrects,
+        kind=kind, place=place, bag=bag, **_kept(diagnosis, looked, carried or []),
+    )  # fmt: skip
     case = Case.objects.filter(group=group, closed_at=None).first()
-    if case is None and any(kept.values()) and not _only_good(kept):
+    if case is None and trouble(look.signs):
         case = open_case(actor, write_id=uid, group=group, at=look.happened_at)
     tick_off(actor, tank=group.tank, kind="look", at=look.happened_at)
-    if typed.ammonia.strip() and typed.nitrite.strip():
+    if looked.test.ammonia.strip() and looked.test.nitrite.strip() and not in_bag:
         tick_off(actor, tank=group.tank, kind="water_test", at=look.happened_at)
     return {"uid": str(look.uid), "case": str(case.uid) if case else None}
 
 
-def _only_good(signs: dict[str, bool]) -> bool:
-    """Eating is no trouble: a look in which nothing else was seen opens no case."""
-    return {sign for sign, seen in signs.items() if seen} <= {"eating_normally"}
+def record_inspection(
+    actor: Actor, *, uid: UUID, water: WaterType, species: str, fish_count: int, seller: str, looked: Looked, note: str, happened_at: datetime | None
+) -> dict[str, Any]:
+    """Keep a look at fish that are not bought yet. They become a group when they arrive.
+
+    :raises InvalidInput: nothing looked at, no name of the fish, or an unknown sign.
+    """
+    _something(looked)
+    species_id, species_name = species_of(species)
+    diagnosis = diagnose_typed(actor, newcomer(water=water, species_id=species_id, fish_count=fish_count), looked, alone=True)
+    bag = {name: value for name, value in vars(diagnosis.readings).items() if value is not None}
+    look = add_look(
+        actor, uid=uid, group=None, ranking=diagnosis.ranking, note=note.strip(), happened_at=happened_at, corrects=None, kind="arrival", place="shop",
+        bag=bag, water_type=water, species_id=species_id, species_name=species_name, seller=seller.strip(), **_kept(diagnosis, looked, []),
+    )  # fmt: skip
+    return {"uid": str(look.uid), "case": None}
+
+
+def waiting_inspections(actor: Actor) -> list[Look]:
+    """Looks at fish not bought yet, newest first: of the last thirty days, that did not become a group."""
+    since = actor.now - timedelta(days=30)
+    found = Look.objects.standing().filter(fishroom=actor.fishroom, group=None, became=None, happened_at__gt=since)
+    return list(found.select_related("recorded_by").order_by("-happened_at", "-pk"))
+
+
+def trouble(signs: dict[str, bool]) -> bool:
+    """Whether something was seen that is no sign of a well fish: only that opens a case."""
+    known = library().signs
+    return any(seen and not (s in known and known[s].good) and s != "single_fish_only" for s, seen in signs.items())
 
 
 def tick_off(actor: Actor, *, tank: Tank, kind: str, at: datetime) -> None:
@@ -137,9 +119,11 @@ def tick_off(actor: Actor, *, tank: Tank, kind: str, at: datetime) -> None:
         task.save(update_fields=["done_at", "done_by"])
 
 
-def record_reading(actor: Actor, *, uid: UUID, tank: Tank, values: dict[str, Any], happened_at: datetime | None, corrects: UUID | None) -> dict[str, Any]:
+def record_reading(
+    actor: Actor, *, uid: UUID, tank: Tank, typed: TypedTest, note: str = "", happened_at: datetime | None = None, corrects: UUID | None = None
+) -> dict[str, Any]:
     """Keep a water test and tick off the tests that were due."""
-    answer = add_reading(actor, uid=uid, tank=tank, happened_at=happened_at, corrects=corrects, **values)
-    if (values.get("ammonia") or "").strip() and (values.get("nitrite") or "").strip():
+    answer = add_reading(actor, uid=uid, tank=tank, typed=typed, note=note, happened_at=happened_at, corrects=corrects)
+    if typed.ammonia.strip() and typed.nitrite.strip():
         tick_off(actor, tank=tank, kind="water_test", at=happened_at or actor.now)
     return answer

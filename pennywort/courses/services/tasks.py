@@ -14,13 +14,13 @@ from pennywort.core.errors import InvalidInput, Unusual
 from pennywort.core.medicine.dose import put_back_mg, put_back_ml
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.running import dose_now, doses_in, level_now, running_courses
-from pennywort.fish.models import Look, Loss, Observation
+from pennywort.fish.models import Look, Loss, Observation, Photo
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import AlreadyDone, Conflict
 from pennywort.rooms.models import LedgerRecord
 from pennywort.rooms.services import find, find_standing, when
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
-from pennywort.tanks.services import add_reading, add_water_change
+from pennywort.tanks.services import TypedTest, add_reading, add_water_change
 
 # Three times the plan, or a third of it, is likelier a slip of unit or point than a decision.
 UNUSUAL_RATIO = 3.0
@@ -31,6 +31,7 @@ LEDGERS: dict[str, tuple[type[LedgerRecord], str]] = {
     "look": (Look, "look"),
     "observation": (Observation, "observation"),
     "loss": (Loss, "loss"),
+    "photo": (Photo, "photo"),
 }
 
 
@@ -193,7 +194,7 @@ def reach_temperature(actor: Actor, *, uid: UUID, task: Task, temperature: str, 
     _still_open(actor, task)
     if not temperature.strip():
         raise InvalidInput("Read the thermometer first.", field="temperature")
-    answer = add_reading(actor, uid=uid, tank=task.course.tank, temperature=temperature, happened_at=happened_at)
+    answer = add_reading(actor, uid=uid, tank=task.course.tank, typed=TypedTest(temperature=temperature), happened_at=happened_at)
     task.done_at, task.done_by = when(actor, happened_at), actor.keeper
     task.save(update_fields=["done_at", "done_by"])
     return answer

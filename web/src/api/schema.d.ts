@@ -376,6 +376,214 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/groups/{group_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Photos
+         * @description The photos of a group that stand, oldest first, with the day after arrival on which each was taken.
+         */
+        get: operations["photos"];
+        put?: never;
+        /**
+         * Add Photo
+         * @description Keep a photo. It is re-encoded, and where and with what it was taken is thrown away.
+         */
+        post: operations["add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/photos/{photo_id}/{size}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photo
+         * @description The picture itself, for those who belong to the fishroom.
+         */
+        get: operations["photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look Board
+         * @description The fish plan of a group, or of one fish of it: places, signs, and what a daily look begins with.
+         */
+        get: operations["look_board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/weigh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weigh
+         * @description Weigh what is marked so far; keeps nothing.
+         */
+        post: operations["weigh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Look
+         * @description Keep a look and its water test.
+         */
+        post: operations["record_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Days
+         * @description How the ranking moved over the looks, when it turned, and whether they get better.
+         */
+        get: operations["over_days"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/inspection": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Inspection Board
+         * @description The fish plan for fish at the seller's.
+         */
+        get: operations["inspection_board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/diagnose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Diagnose
+         * @description Weigh one case that stands by itself; keeps nothing.
+         */
+        post: operations["diagnose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/inspections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Inspections
+         * @description Looks at fish not bought yet, of the last thirty days.
+         */
+        get: operations["inspections"];
+        put?: never;
+        /**
+         * Record Inspection
+         * @description Keep a look at fish that are not bought yet.
+         */
+        post: operations["record_inspection"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Two
+         * @description Two look-alikes side by side, with the question that separates them.
+         */
+        post: operations["compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/today": {
         parameters: {
             query?: never;
@@ -410,66 +618,6 @@ export interface paths {
         get: operations["rail"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rooms/{room_id}/groups/{group_id}/look": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Look Board
-         * @description The fish plan of a group: places, signs, and the last look.
-         */
-        get: operations["look_board"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rooms/{room_id}/groups/{group_id}/weigh": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Weigh
-         * @description Rank what is marked so far; keeps nothing.
-         */
-        post: operations["weigh"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rooms/{room_id}/groups/{group_id}/looks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Record Look
-         * @description Keep a look and its water test.
-         */
-        post: operations["record_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -942,6 +1090,8 @@ export interface components {
             name: string;
             /** Water */
             water: string[];
+            /** Notifiable */
+            notifiable: string;
             /** Protocols */
             protocols: components["schemas"]["ProtocolOut"][];
         };
@@ -979,8 +1129,26 @@ export interface components {
             kind: string;
             /** Urgency */
             urgency: string;
+            /** Water */
+            water: string[];
+            /** Notifiable */
+            notifiable: string;
+            /** Harms Keeper */
+            harms_keeper: string;
+            /** Signs */
+            signs: components["schemas"]["TellingSignOut"][];
+            /** Mixed Up With */
+            mixed_up_with: components["schemas"]["LookAlikeOut"][];
+            /** Sources */
+            sources: string[];
             summary: components["schemas"]["SourcedText"];
             course: components["schemas"]["SourcedText"];
+            contagion: components["schemas"]["SourcedText"];
+            test: components["schemas"]["SourcedText"];
+            life_cycle: components["schemas"]["SourcedText"] | null;
+            progress: components["schemas"]["SourcedText"] | null;
+            /** Look Again If */
+            look_again_if: string;
             first_actions: components["schemas"]["SourcedText"];
             treatment: components["schemas"]["SourcedText"];
             never: components["schemas"]["SourcedText"];
@@ -990,6 +1158,20 @@ export interface components {
             lookalikes: components["schemas"]["SourcedText"][];
             /** Protocols */
             protocols: components["schemas"]["ProtocolOut"][];
+        };
+        /** LookAlikeOut */
+        LookAlikeOut: {
+            /** Id */
+            id: string;
+            /** Short Name */
+            short_name: string;
+        };
+        /** TellingSignOut */
+        TellingSignOut: {
+            /** Step */
+            step: string;
+            /** Signs */
+            signs: string[];
         };
         /**
          * TraceOut
@@ -1176,7 +1358,7 @@ export interface components {
              * Water Type
              * @enum {string}
              */
-            water_type: "freshwater_tropical" | "coldwater_pond" | "marine";
+            water_type: "freshwater_tropical" | "coldwater_pond" | "brackish" | "marine";
             /**
              * Has Invertebrates
              * @default false
@@ -1208,6 +1390,8 @@ export interface components {
             ammonia: string;
             /** Nitrite */
             nitrite: string;
+            /** More */
+            more: string;
             /** Note */
             note: string;
         };
@@ -1269,6 +1453,8 @@ export interface components {
             supplier?: string;
             /** Arrived On */
             arrived_on?: string | null;
+            /** Seen Before */
+            seen_before?: string | null;
         };
         /** ObservationIn */
         ObservationIn: {
@@ -1331,6 +1517,1067 @@ export interface components {
              * @default
              */
             note?: string;
+        };
+        /** PhotoOut */
+        PhotoOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Fish */
+            fish: string;
+            /** Note */
+            note: string;
+            /** By */
+            by: string;
+            /** Day */
+            day: number;
+            /** Day Words */
+            day_words: string;
+            /** At Words */
+            at_words: string;
+            /** Small */
+            small: string;
+            /** Full */
+            full: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /** CarriedOut */
+        CarriedOut: {
+            /** Signs */
+            signs: {
+                [key: string]: boolean;
+            };
+            /** Counts */
+            counts: {
+                [key: string]: number[];
+            };
+            /** Words */
+            words: string;
+            /** Context */
+            context: string[];
+            /** Kin */
+            kin: string;
+        };
+        /** ContextOut */
+        ContextOut: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Known */
+            known: boolean;
+        };
+        /** KinOut */
+        KinOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /** LookBoardOut */
+        LookBoardOut: {
+            /** Group */
+            group: string | null;
+            /** Tank */
+            tank: string | null;
+            /** Tank Name */
+            tank_name: string;
+            /** Fish */
+            fish: string;
+            /** Species Name */
+            species_name: string;
+            /** Fish Count */
+            fish_count: number;
+            /** Day Words */
+            day_words: string;
+            /** Case */
+            case: string | null;
+            /** Water */
+            water: string;
+            /** Regions */
+            regions: components["schemas"]["RegionOut"][];
+            /** Looks */
+            looks: components["schemas"]["LookKindOut"][];
+            /** Context */
+            context: components["schemas"]["ContextOut"][];
+            /** Kin */
+            kin: components["schemas"]["KinOut"][];
+            /** Kin Known */
+            kin_known: string;
+            carried: components["schemas"]["CarriedOut"];
+            /** Fish Named */
+            fish_named: string[];
+            /** Last Verdict */
+            last_verdict: string;
+            /** Last Words */
+            last_words: string;
+            /** Gate Read Words */
+            gate_read_words: string;
+            /** Read */
+            read: {
+                [key: string]: string;
+            };
+        };
+        /** LookKindOut */
+        LookKindOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Kit */
+            kit: string;
+            /** Minutes */
+            minutes: number;
+            /** How */
+            how: string;
+        };
+        /** RegionOut */
+        RegionOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Signs */
+            signs: components["schemas"]["SignOut"][];
+        };
+        /** SignOut */
+        SignOut: {
+            /** Id */
+            id: string;
+            /** Short */
+            short: string;
+            /** Label */
+            label: string;
+            /** Look */
+            look: string;
+            /** Not If */
+            not_if: string;
+            /** Kit */
+            kit: string;
+            /** Taken By */
+            taken_by: string;
+            /** Daily */
+            daily: boolean;
+            /** Arrival */
+            arrival: boolean;
+            /** Good */
+            good: boolean;
+            /** Reading */
+            reading: string | null;
+            /** Instead Of */
+            instead_of: string[];
+        };
+        /** ActOut */
+        ActOut: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /** Kind */
+            kind: string;
+            /** Gate */
+            gate: string;
+            /** Saves */
+            saves: number;
+            /** Loss */
+            loss: number;
+            /** For Name */
+            for_name: string;
+            /** For In 100 */
+            for_in_100: number;
+        };
+        /** ActsOut */
+        ActsOut: {
+            /** Why */
+            why: string;
+            /** Loss If Nothing */
+            loss_if_nothing: number;
+            /** Do */
+            do: components["schemas"]["ActOut"][];
+            /** Treat */
+            treat: components["schemas"]["ActOut"][];
+            /** Not Now */
+            not_now: components["schemas"]["NotNowOut"][];
+            /** Scrape */
+            scrape: string;
+            /** Scrape Saves */
+            scrape_saves: number;
+            /** End Words */
+            end_words: string;
+            /** Report Words */
+            report_words: string;
+        };
+        /** AskedOut */
+        AskedOut: {
+            /** Sign */
+            sign: string;
+            /** Label */
+            label: string;
+        };
+        /** DiagnosisOut */
+        DiagnosisOut: {
+            gate: components["schemas"]["GateOut"];
+            /** Verdict */
+            verdict: string;
+            /** Can Be Told */
+            can_be_told: boolean;
+            /** Ranked */
+            ranked: components["schemas"]["RankedOut"][];
+            /** Something Else In 100 */
+            something_else_in_100: number;
+            together: components["schemas"]["TogetherOut"] | null;
+            two: components["schemas"]["TwoOut"] | null;
+            /** Next Looks */
+            next_looks: components["schemas"]["NextLookOut"][];
+            acts: components["schemas"]["ActsOut"];
+            /** Signs */
+            signs: {
+                [key: string]: boolean;
+            };
+            /** Looked At */
+            looked_at: number;
+            /** Of Signs */
+            of_signs: number;
+        };
+        /** EvidenceOut */
+        EvidenceOut: {
+            /** Sign */
+            sign: string;
+            /** Label */
+            label: string;
+            /** Seen */
+            seen: boolean;
+            /** Marks */
+            marks: number;
+            /** Decibans */
+            decibans: number;
+        };
+        /** GateLineOut */
+        GateLineOut: {
+            /** Name */
+            name: string;
+            /** State */
+            state: string;
+            /** Harmful */
+            harmful: boolean;
+            /** Needed */
+            needed: boolean;
+            /** Swung */
+            swung: boolean;
+            /** Figure */
+            figure: string;
+            /** Unit */
+            unit: string;
+            /** Range Words */
+            range_words: string;
+            /** Words */
+            words: string;
+        };
+        /** GateOut */
+        GateOut: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "open" | "half" | "shut";
+            /** Words */
+            words: string;
+            /** Suspected */
+            suspected: string;
+            /** Lines */
+            lines: components["schemas"]["GateLineOut"][];
+        };
+        /** NextLookOut */
+        NextLookOut: {
+            /** Look */
+            look: string;
+            /** Name */
+            name: string;
+            /** Minutes */
+            minutes: number;
+            /** How To */
+            how_to: string;
+            /** Sign */
+            sign: string;
+            /** Label */
+            label: string;
+            /** How */
+            how: string;
+            /** Not If */
+            not_if: string;
+            /** Kit */
+            kit: string;
+            /** Region */
+            region: string;
+            /** Reading */
+            reading: string | null;
+            /** Water First */
+            water_first: boolean;
+            /** Gain Bits */
+            gain_bits: number;
+            /** Also */
+            also: components["schemas"]["AskedOut"][];
+            if_seen: components["schemas"]["SwingOut"];
+            if_not_there: components["schemas"]["SwingOut"];
+        };
+        /** NotNowOut */
+        NotNowOut: {
+            /** Id */
+            id: string;
+            /** Text */
+            text: string;
+            /** Why */
+            why: string;
+        };
+        /** RankedOut */
+        RankedOut: {
+            /** Condition */
+            condition: string;
+            /** Name */
+            name: string;
+            /** Short Name */
+            short_name: string;
+            /** In 100 */
+            in_100: number;
+            /** In 100 Low */
+            in_100_low: number;
+            /** In 100 High */
+            in_100_high: number;
+            /** Tag */
+            tag: string;
+            /** Urgency */
+            urgency: string;
+            /** Must Show */
+            must_show: boolean;
+            /** Notifiable */
+            notifiable: string;
+            /** Harms Keeper */
+            harms_keeper: string;
+            /** Evidence For */
+            evidence_for: components["schemas"]["EvidenceOut"][];
+            /** Evidence Against */
+            evidence_against: components["schemas"]["EvidenceOut"][];
+            /** Not Looked At */
+            not_looked_at: string[];
+        };
+        /** SwingOut */
+        SwingOut: {
+            /** Condition */
+            condition: string;
+            /** Name */
+            name: string;
+            /** In 100 Now */
+            in_100_now: number;
+            /** In 100 Then */
+            in_100_then: number;
+        };
+        /** TogetherOut */
+        TogetherOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** In 100 */
+            in_100: number;
+            /** Members */
+            members: string[];
+            /** Separates */
+            separates: string;
+        };
+        /** TwoOut */
+        TwoOut: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Times Likelier */
+            times_likelier: number;
+            /** Unexplained */
+            unexplained: string[];
+        };
+        /** CountIn */
+        CountIn: {
+            /**
+             * Seen
+             * @description How many fish show it
+             */
+            seen: number;
+            /**
+             * Of
+             * @description How many were looked at
+             */
+            of: number;
+        };
+        /** WeighIn */
+        WeighIn: {
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            temperature?: string;
+            /**
+             * Ph
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ph?: string;
+            /**
+             * Ammonia
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ammonia?: string;
+            /**
+             * Nitrite
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            nitrite?: string;
+            /**
+             * Oxygen
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            oxygen?: string;
+            /**
+             * Chlorine
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chlorine?: string;
+            /**
+             * Salinity
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            salinity?: string;
+            /**
+             * Nitrate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            nitrate?: string;
+            /**
+             * Chloride
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chloride?: string;
+            /**
+             * Copper
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            copper?: string;
+            /** Ammonia As */
+            ammonia_as?: ("n" | "nh3" | "nh4") | null;
+            /** Nitrite As */
+            nitrite_as?: ("n" | "no2") | null;
+            /** Nitrate As */
+            nitrate_as?: ("n" | "no3") | null;
+            /** Basis */
+            basis?: ("ion" | "n") | null;
+            /** Signs */
+            signs: {
+                [key: string]: boolean;
+            };
+            /** Counts */
+            counts?: {
+                [key: string]: components["schemas"]["CountIn"];
+            };
+            /** Context */
+            context?: string[];
+            /**
+             * Kin
+             * @default
+             */
+            kin?: string;
+            /**
+             * Fish
+             * @default
+             */
+            fish?: string;
+            /**
+             * In Bag
+             * @default false
+             */
+            in_bag?: boolean;
+        };
+        /** LookWritten */
+        LookWritten: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Case */
+            case: string | null;
+        };
+        /** LookIn */
+        LookIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Happened At */
+            happened_at?: string | null;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            temperature?: string;
+            /**
+             * Ph
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ph?: string;
+            /**
+             * Ammonia
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ammonia?: string;
+            /**
+             * Nitrite
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            nitrite?: string;
+            /**
+             * Oxygen
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            oxygen?: string;
+            /**
+             * Chlorine
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chlorine?: string;
+            /**
+             * Salinity
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            salinity?: string;
+            /**
+             * Nitrate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            nitrate?: string;
+            /**
+             * Chloride
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chloride?: string;
+            /**
+             * Copper
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            copper?: string;
+            /** Ammonia As */
+            ammonia_as?: ("n" | "nh3" | "nh4") | null;
+            /** Nitrite As */
+            nitrite_as?: ("n" | "no2") | null;
+            /** Nitrate As */
+            nitrate_as?: ("n" | "no3") | null;
+            /** Basis */
+            basis?: ("ion" | "n") | null;
+            /** Signs */
+            signs: {
+                [key: string]: boolean;
+            };
+            /** Counts */
+            counts?: {
+                [key: string]: components["schemas"]["CountIn"];
+            };
+            /** Context */
+            context?: string[];
+            /**
+             * Kin
+             * @default
+             */
+            kin?: string;
+            /**
+             * Fish
+             * @default
+             */
+            fish?: string;
+            /**
+             * Kind
+             * @default daily
+             * @enum {string}
+             */
+            kind?: "daily" | "arrival";
+            /**
+             * Place
+             * @default
+             * @enum {string}
+             */
+            place?: "" | "bag" | "tank";
+            /** Carried */
+            carried?: string[];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /** ExpectOut */
+        ExpectOut: {
+            /** Name */
+            name: string;
+            /** Day */
+            day: number | null;
+            /** Started By */
+            started_by: string;
+            /** Day 1 */
+            day_1: string;
+            /** Day 3 4 */
+            day_3_4: string;
+            /** Day 7 */
+            day_7: string;
+            /** Look Again If */
+            look_again_if: string;
+            /** Source */
+            source: string;
+        };
+        /** LookPointOut */
+        LookPointOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Day */
+            day: number;
+            /** Day Words */
+            day_words: string;
+            /** At Words */
+            at_words: string;
+            /** By */
+            by: string;
+            /** Kind Words */
+            kind_words: string;
+            /** Verdict */
+            verdict: string;
+            /** Seen */
+            seen: string[];
+            /** Absent Count */
+            absent_count: number;
+            /** Not Now Seen */
+            not_now_seen: string[];
+            /** Note */
+            note: string;
+            /** Shares */
+            shares: {
+                [key: string]: number;
+            };
+            /** Something Else In 100 */
+            something_else_in_100: number;
+            best: components["schemas"]["TopOut"] | null;
+        };
+        /** OverDaysOut */
+        OverDaysOut: {
+            /** Fish */
+            fish: string;
+            /** Fish Named */
+            fish_named: string[];
+            /** Looks */
+            looks: components["schemas"]["LookPointOut"][];
+            /** Lines */
+            lines: components["schemas"]["TopOut"][];
+            /** Turns */
+            turns: components["schemas"]["TurnOut"][];
+            progress: components["schemas"]["ProgressOut"] | null;
+            expect: components["schemas"]["ExpectOut"] | null;
+        };
+        /** ProgressOut */
+        ProgressOut: {
+            /** Since Last */
+            since_last: string;
+            /** Since First */
+            since_first: string;
+            /** Words */
+            words: string;
+            /** Look Again */
+            look_again: boolean;
+            /** Signs */
+            signs: components["schemas"]["TrendOut"][];
+        };
+        /** TopOut */
+        TopOut: {
+            /** Condition */
+            condition: string;
+            /** Name */
+            name: string;
+            /** In 100 */
+            in_100: number;
+        };
+        /** TrendOut */
+        TrendOut: {
+            /** Sign */
+            sign: string;
+            /** Label */
+            label: string;
+            /** Trend */
+            trend: string;
+            /** Words */
+            words: string;
+        };
+        /** TurnOut */
+        TurnOut: {
+            /** Look */
+            look: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DiagnoseIn
+         * @description One case for a diagnosis: what ``manage.py diagnose`` reads, too.
+         */
+        DiagnoseIn: {
+            /**
+             * Water
+             * @enum {string}
+             */
+            water: "freshwater_tropical" | "coldwater_pond" | "brackish" | "marine";
+            /**
+             * Species
+             * @default
+             */
+            species?: string;
+            /**
+             * Fish Count
+             * @default 1
+             */
+            fish_count?: number;
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            temperature?: string;
+            /**
+             * Ph
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ph?: string;
+            /**
+             * Ammonia
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ammonia?: string;
+            /**
+             * Nitrite
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            nitrite?: string;
+            /**
+             * Oxygen
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            oxygen?: string;
+            /**
+             * Chlorine
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chlorine?: string;
+            /**
+             * Salinity
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            salinity?: string;
+            /**
+             * Nitrate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            nitrate?: string;
+            /**
+             * Chloride
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chloride?: string;
+            /**
+             * Copper
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            copper?: string;
+            /** Ammonia As */
+            ammonia_as?: ("n" | "nh3" | "nh4") | null;
+            /** Nitrite As */
+            nitrite_as?: ("n" | "no2") | null;
+            /** Nitrate As */
+            nitrate_as?: ("n" | "no3") | null;
+            /** Basis */
+            basis?: ("ion" | "n") | null;
+            /** Signs */
+            signs: {
+                [key: string]: boolean;
+            };
+            /** Counts */
+            counts?: {
+                [key: string]: components["schemas"]["CountIn"];
+            };
+            /** Context */
+            context?: string[];
+            /**
+             * Kin
+             * @default
+             */
+            kin?: string;
+            /**
+             * Fish
+             * @default
+             */
+            fish?: string;
+        };
+        /** InspectionIn */
+        InspectionIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Happened At */
+            happened_at?: string | null;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Water
+             * @enum {string}
+             */
+            water: "freshwater_tropical" | "coldwater_pond" | "brackish" | "marine";
+            /**
+             * Species
+             * @default
+             */
+            species?: string;
+            /**
+             * Fish Count
+             * @default 1
+             */
+            fish_count?: number;
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            temperature?: string;
+            /**
+             * Ph
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ph?: string;
+            /**
+             * Ammonia
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ammonia?: string;
+            /**
+             * Nitrite
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            nitrite?: string;
+            /**
+             * Oxygen
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            oxygen?: string;
+            /**
+             * Chlorine
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chlorine?: string;
+            /**
+             * Salinity
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            salinity?: string;
+            /**
+             * Nitrate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            nitrate?: string;
+            /**
+             * Chloride
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chloride?: string;
+            /**
+             * Copper
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            copper?: string;
+            /** Ammonia As */
+            ammonia_as?: ("n" | "nh3" | "nh4") | null;
+            /** Nitrite As */
+            nitrite_as?: ("n" | "no2") | null;
+            /** Nitrate As */
+            nitrate_as?: ("n" | "no3") | null;
+            /** Basis */
+            basis?: ("ion" | "n") | null;
+            /** Signs */
+            signs: {
+                [key: string]: boolean;
+            };
+            /** Counts */
+            counts?: {
+                [key: string]: components["schemas"]["CountIn"];
+            };
+            /** Context */
+            context?: string[];
+            /**
+             * Kin
+             * @default
+             */
+            kin?: string;
+            /**
+             * Fish
+             * @default
+             */
+            fish?: string;
+            /**
+             * Seller
+             * @default
+             */
+            seller?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /** WaitingOut */
+        WaitingOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Species Name */
+            species_name: string;
+            /** Seller */
+            seller: string;
+            /** Water */
+            water: string;
+            /** Verdict */
+            verdict: string;
+            /** Day Words */
+            day_words: string;
+            /** By */
+            by: string;
+            /** Seen */
+            seen: string[];
+        };
+        /** CompareOut */
+        CompareOut: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** One Name */
+            one_name: string;
+            /** Other Name */
+            other_name: string;
+            /** One Urgency */
+            one_urgency: string;
+            /** Other Urgency */
+            other_urgency: string;
+            one_summary: components["schemas"]["SourcedText"];
+            other_summary: components["schemas"]["SourcedText"];
+            /** Rows */
+            rows: components["schemas"]["CompareRowOut"][];
+            question: components["schemas"]["AskedOut"] | null;
+            /** Question Look */
+            question_look: string;
+            /** Question How */
+            question_how: string;
+            /** Cost */
+            cost: string;
+            /** Separates */
+            separates: string;
+            /** Meanwhile */
+            meanwhile: string;
+            /** Decide By */
+            decide_by: string;
+            /** Pair Source */
+            pair_source: string;
+        };
+        /** CompareRowOut */
+        CompareRowOut: {
+            /** Sign */
+            sign: string;
+            /** Label */
+            label: string;
+            /** Look */
+            look: string;
+            /** Region */
+            region: string;
+            /** One Words */
+            one_words: string;
+            /** Other Words */
+            other_words: string;
+            /** For One */
+            for_one: boolean;
+            /** Marks */
+            marks: number;
+            /** Answer */
+            answer: boolean | null;
+        };
+        /** CompareIn */
+        CompareIn: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /**
+             * Water
+             * @enum {string}
+             */
+            water: "freshwater_tropical" | "coldwater_pond" | "brackish" | "marine";
+            /** Signs */
+            signs?: {
+                [key: string]: boolean;
+            };
         };
         /** AxisOut */
         AxisOut: {
@@ -1592,293 +2839,8 @@ export interface components {
             /** Waiting */
             waiting: number;
         };
-        /** LastLook */
-        LastLook: {
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** At Words */
-            at_words: string;
-            /** By */
-            by: string;
-            /** Verdict */
-            verdict: string;
-            /** Signs */
-            signs: {
-                [key: string]: boolean;
-            };
-        };
-        /** LookBoardOut */
-        LookBoardOut: {
-            /**
-             * Group
-             * Format: uuid
-             */
-            group: string;
-            /**
-             * Tank
-             * Format: uuid
-             */
-            tank: string;
-            /** Tank Name */
-            tank_name: string;
-            /** Fish */
-            fish: string;
-            /** Day Words */
-            day_words: string;
-            /** Case */
-            case: string | null;
-            /** Regions */
-            regions: components["schemas"]["RegionOut"][];
-            last: components["schemas"]["LastLook"] | null;
-            /** Gate Read Words */
-            gate_read_words: string;
-        };
-        /** RegionOut */
-        RegionOut: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Signs */
-            signs: components["schemas"]["SignOut"][];
-        };
-        /** SignOut */
-        SignOut: {
-            /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            /** Look */
-            look: string;
-            /** Not If */
-            not_if: string;
-            /** Kit */
-            kit: string;
-            /** Reading */
-            reading: string | null;
-        };
-        /** ActionOut */
-        ActionOut: {
-            /** Id */
-            id: string;
-            /** Text */
-            text: string;
-            /** Why */
-            why: string;
-        };
-        /** EvidenceOut */
-        EvidenceOut: {
-            /** Sign */
-            sign: string;
-            /** Label */
-            label: string;
-            /** Seen */
-            seen: boolean;
-            /** Marks */
-            marks: number;
-            /** Decibans */
-            decibans: number;
-        };
-        /** GateLineOut */
-        GateLineOut: {
-            /** Name */
-            name: string;
-            /** State */
-            state: string;
-            /** Harmful */
-            harmful: boolean;
-            /** Figure */
-            figure: string;
-            /** Unit */
-            unit: string;
-            /** Range Words */
-            range_words: string;
-            /** Words */
-            words: string;
-        };
-        /** GateOut */
-        GateOut: {
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "open" | "half" | "shut";
-            /** Words */
-            words: string;
-            /** Lines */
-            lines: components["schemas"]["GateLineOut"][];
-        };
-        /** NextLookOut */
-        NextLookOut: {
-            /** Sign */
-            sign: string;
-            /** Label */
-            label: string;
-            /** Look */
-            look: string;
-            /** Not If */
-            not_if: string;
-            /** Kit */
-            kit: string;
-            /** Region */
-            region: string;
-            if_seen: components["schemas"]["SwingOut"];
-            if_not_there: components["schemas"]["SwingOut"];
-        };
-        /** RankedOut */
-        RankedOut: {
-            /** Condition */
-            condition: string;
-            /** Name */
-            name: string;
-            /** Short Name */
-            short_name: string;
-            /** In 100 */
-            in_100: number;
-            /** In 100 Low */
-            in_100_low: number;
-            /** In 100 High */
-            in_100_high: number;
-            /** Tag */
-            tag: string;
-            /** Urgency */
-            urgency: string;
-            /** Evidence For */
-            evidence_for: components["schemas"]["EvidenceOut"][];
-            /** Evidence Against */
-            evidence_against: components["schemas"]["EvidenceOut"][];
-            /** Not Looked At */
-            not_looked_at: string[];
-        };
-        /** SwingOut */
-        SwingOut: {
-            /** Name */
-            name: string;
-            /** In 100 Now */
-            in_100_now: number;
-            /** In 100 Then */
-            in_100_then: number;
-        };
-        /** WeighedOut */
-        WeighedOut: {
-            gate: components["schemas"]["GateOut"];
-            /** Verdict */
-            verdict: string;
-            /** Can Be Told */
-            can_be_told: boolean;
-            /** Ranked */
-            ranked: components["schemas"]["RankedOut"][];
-            /** Something Else In 100 */
-            something_else_in_100: number;
-            /** Next Looks */
-            next_looks: components["schemas"]["NextLookOut"][];
-            /** Meanwhile */
-            meanwhile: components["schemas"]["ActionOut"][];
-            /** Not Now */
-            not_now: components["schemas"]["ActionOut"][];
-            /** Looked At */
-            looked_at: number;
-            /** Of Signs */
-            of_signs: number;
-        };
-        /** Looked */
-        Looked: {
-            /** Signs */
-            signs: {
-                [key: string]: boolean;
-            };
-            /**
-             * Temperature
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            temperature?: string;
-            /**
-             * Ph
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            ph?: string;
-            /**
-             * Ammonia
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            ammonia?: string;
-            /**
-             * Nitrite
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            nitrite?: string;
-            /** Basis */
-            basis?: ("ion" | "n") | null;
-        };
-        /** LookWritten */
-        LookWritten: {
-            /**
-             * Uid
-             * Format: uuid
-             */
-            uid: string;
-            /** Case */
-            case: string | null;
-        };
-        /** LookIn */
-        LookIn: {
-            /**
-             * Write Id
-             * Format: uuid
-             */
-            write_id: string;
-            /** Happened At */
-            happened_at?: string | null;
-            /** Corrects */
-            corrects?: string | null;
-            /** Signs */
-            signs: {
-                [key: string]: boolean;
-            };
-            /**
-             * Temperature
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            temperature?: string;
-            /**
-             * Ph
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            ph?: string;
-            /**
-             * Ammonia
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            ammonia?: string;
-            /**
-             * Nitrite
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            nitrite?: string;
-            /** Basis */
-            basis?: ("ion" | "n") | null;
-            /**
-             * Note
-             * @default
-             */
-            note?: string;
-        };
-        /**
-         * ReadingEntry
-         * @description A water test as an entry of the ledger.
-         */
-        ReadingEntry: {
+        /** ReadingIn */
+        ReadingIn: {
             /**
              * Write Id
              * Format: uuid
@@ -1912,6 +2874,48 @@ export interface components {
              * @default
              */
             nitrite?: string;
+            /**
+             * Oxygen
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            oxygen?: string;
+            /**
+             * Chlorine
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chlorine?: string;
+            /**
+             * Salinity
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            salinity?: string;
+            /**
+             * Nitrate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            nitrate?: string;
+            /**
+             * Chloride
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chloride?: string;
+            /**
+             * Copper
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            copper?: string;
+            /** Ammonia As */
+            ammonia_as?: ("n" | "nh3" | "nh4") | null;
+            /** Nitrite As */
+            nitrite_as?: ("n" | "no2") | null;
+            /** Nitrate As */
+            nitrate_as?: ("n" | "no3") | null;
             /** Basis */
             basis?: ("ion" | "n") | null;
             /**
@@ -2261,7 +3265,7 @@ export interface components {
              * Ledger
              * @enum {string}
              */
-            ledger: "dose" | "change" | "reading" | "look" | "observation" | "loss";
+            ledger: "dose" | "change" | "reading" | "look" | "observation" | "loss" | "photo";
             /**
              * Entry
              * Format: uuid
@@ -2952,6 +3956,333 @@ export interface operations {
             };
         };
     };
+    photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoOut"][];
+                };
+            };
+        };
+    };
+    add_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Write Id
+                     * Format: uuid
+                     */
+                    write_id: string;
+                    /**
+                     * Fish
+                     * @default
+                     */
+                    fish?: string;
+                    /**
+                     * Note
+                     * @default
+                     */
+                    note?: string;
+                    /** Taken At */
+                    taken_at?: string | null;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                photo_id: string;
+                size: "small" | "full";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    look_board: {
+        parameters: {
+            query?: {
+                fish?: string;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookBoardOut"];
+                };
+            };
+        };
+    };
+    weigh: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiagnosisOut"];
+                };
+            };
+        };
+    };
+    record_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookWritten"];
+                };
+            };
+        };
+    };
+    over_days: {
+        parameters: {
+            query?: {
+                fish?: string;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverDaysOut"];
+                };
+            };
+        };
+    };
+    inspection_board: {
+        parameters: {
+            query: {
+                water: "freshwater_tropical" | "coldwater_pond" | "brackish" | "marine";
+                species?: string;
+                fish_count?: number;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookBoardOut"];
+                };
+            };
+        };
+    };
+    diagnose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiagnoseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiagnosisOut"];
+                };
+            };
+        };
+    };
+    inspections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaitingOut"][];
+                };
+            };
+        };
+    };
+    record_inspection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InspectionIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookWritten"];
+                };
+            };
+        };
+    };
+    compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareOut"];
+                };
+            };
+        };
+    };
     today: {
         parameters: {
             query?: never;
@@ -2996,83 +4327,6 @@ export interface operations {
             };
         };
     };
-    look_board: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                room_id: string;
-                group_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LookBoardOut"];
-                };
-            };
-        };
-    };
-    weigh: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                room_id: string;
-                group_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Looked"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WeighedOut"];
-                };
-            };
-        };
-    };
-    record_look: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                room_id: string;
-                group_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LookIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LookWritten"];
-                };
-            };
-        };
-    };
     record_reading: {
         parameters: {
             query?: never;
@@ -3085,7 +4339,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ReadingEntry"];
+                "application/json": components["schemas"]["ReadingIn"];
             };
         };
         responses: {

@@ -8,7 +8,10 @@ const more = [
   { key: 's', label: 'on Look: seen' },
   { key: 'x', label: 'on Look: not there' },
   { key: 'u', label: 'on Look: not looked at' },
-  { key: 'r', label: 'on Look: the rest of this place is not there' },
+  { key: 'r', label: 'on Look: the rest here is not there' },
+  { key: '[ ]', label: 'on Look: the place before, the next place' },
+  { key: 'l', label: 'on Look: back to the short list' },
+  { key: 'k', label: 'on Look: keep it' },
 ]
 </script>
 

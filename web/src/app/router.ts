@@ -49,6 +49,19 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Look', rail: 'look' },
   },
   {
+    path: '/look/before-buying',
+    name: 'inspect',
+    component: () => import('@/features/look/InspectPage.vue'),
+    meta: { title: 'Before you buy', rail: 'look' },
+  },
+  {
+    path: '/look/:group/days',
+    name: 'days',
+    component: () => import('@/features/look/DaysPage.vue'),
+    props: true,
+    meta: { title: 'Over the days', rail: 'look' },
+  },
+  {
     path: '/look/:group',
     name: 'look-at',
     component: () => import('@/features/look/LookPage.vue'),
@@ -80,6 +93,19 @@ const routes: RouteRecordRaw[] = [
     component: () => import('@/features/records/CasePage.vue'),
     props: (to) => ({ caseId: to.params['case'] }),
     meta: { title: 'Case', rail: 'records' },
+  },
+  {
+    path: '/conditions/:condition/or/:other',
+    name: 'compare',
+    component: () => import('@/features/look/ComparePage.vue'),
+    props: true,
+    meta: { title: 'Side by side', rail: 'look' },
+  },
+  {
+    path: '/conditions',
+    name: 'conditions',
+    component: () => import('@/features/look/ConditionsPage.vue'),
+    meta: { title: 'Conditions', rail: 'look' },
   },
   {
     path: '/conditions/:condition',

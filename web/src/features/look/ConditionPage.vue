@@ -3,10 +3,10 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { answer, api } from '@/api/client'
+import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import SourcedLine from '@/shared/SourcedLine.vue'
-import LinkButton from '@/shared/LinkButton.vue'
 
 const props = defineProps<{ condition: string }>()
 const route = useRoute()
@@ -26,6 +26,7 @@ const PACE: Record<string, string> = {
   weeks: 'It takes weeks.',
   none: '',
 }
+const reported = computed(() => data.value?.notifiable === 'most places')
 </script>
 
 <template>
@@ -34,40 +35,133 @@ const PACE: Record<string, string> = {
     :sentence="data ? `${data.name}, ${data.kind}. ${PACE[data.urgency]}` : ''"
   />
   <ProblemNote :problem="error" />
-  <article v-if="data" class="condition">
-    <SourcedLine title="What it is" :said="data.summary" />
-    <SourcedLine title="How it goes" :said="data.course" />
-    <SourcedLine title="First" :said="data.first_actions" />
-    <SourcedLine title="Treatment, the schools" :said="data.treatment" />
-    <SourcedLine title="Never" :said="data.never" tone="brick" />
-    <SourcedLine title="The vet, when" :said="data.vet" tone="tannin" />
-    <SourcedLine title="For you" :said="data.zoonotic" />
-    <SourcedLine v-for="(l, i) in data.lookalikes" :key="l.text" :title="i ? '' : 'Taken for it'" :said="l" />
-    <template v-if="group">
-      <div class="presses">
-        <LinkButton
-          v-if="data.protocols.length"
-          main
-          :to="{ name: 'course-for', params: { group }, query: { condition: data.id } }"
-          label="Choose a course for it"
-        />
-        <RouterLink :to="{ name: 'look-at', params: { group } }">Back to the look</RouterLink>
-      </div>
-      <p v-if="!data.protocols.length" class="quiet">
-        No medicine for this: mend the water, and the fish mend.
+  <div v-if="data" class="page-grid">
+    <article>
+      <p v-if="reported" class="banner brick" role="note">
+        Notifiable in most places: it is reported to a vet or the authority, not treated. No fish, water or
+        gear leaves.
       </p>
-    </template>
-  </article>
+      <p v-else-if="data.notifiable" class="banner tannin" role="note">
+        Notifiable in {{ data.notifiable }}: ask a vet what your law wants before you do anything.
+      </p>
+      <p v-if="data.harms_keeper === 'known'" class="banner tannin" role="note">
+        It can infect you through cuts: gloves, no siphoning by mouth, wash your hands, and tell a doctor
+        “fish tank” if a sore does not heal.
+      </p>
+      <SourcedLine title="What it is" :said="data.summary" />
+      <SourcedLine title="How it goes" :said="data.course" />
+      <SourcedLine v-if="data.life_cycle" title="Life cycle" :said="data.life_cycle" />
+      <SourcedLine title="Catching?" :said="data.contagion" />
+      <SourcedLine title="What proves it" :said="data.test" />
+      <SourcedLine title="First" :said="data.first_actions" />
+      <SourcedLine title="Treatment, the schools" :said="data.treatment" />
+      <SourcedLine title="Never" :said="data.never" tone="brick" />
+      <SourcedLine title="The vet, when" :said="data.vet" tone="tannin" />
+      <SourcedLine title="For you" :said="data.zoonotic" />
+      <SourcedLine v-if="data.progress" title="What to expect" :said="data.progress" />
+      <SourcedLine
+        v-for="(l, i) in data.lookalikes"
+        :key="l.text"
+        :title="i ? '' : 'Taken for it'"
+        :said="l"
+      />
+    </article>
+    <aside>
+      <div class="block-head"><h2>How often each sign is seen</h2></div>
+      <dl class="signs">
+        <template v-for="s in data.signs" :key="s.step">
+          <dt>{{ s.step }}</dt>
+          <dd>{{ s.signs.join('; ') }}</dd>
+        </template>
+      </dl>
+      <p class="small quiet">
+        Expert guesses, not counts. A sign that is not listed is as likely as in any sick fish.
+      </p>
+      <template v-if="data.mixed_up_with.length">
+        <div class="block-head"><h2>Side by side with</h2></div>
+        <ul class="others">
+          <li v-for="m in data.mixed_up_with" :key="m.id">
+            <RouterLink :to="{ name: 'compare', params: { condition: data.id, other: m.id } }">{{
+              m.short_name
+            }}</RouterLink>
+          </li>
+        </ul>
+      </template>
+      <div class="block-head"><h2>Where this comes from</h2></div>
+      <ul class="small sources">
+        <li v-for="s in data.sources" :key="s">{{ s }}</li>
+      </ul>
+      <p class="small quiet">Written from memory; nobody has reopened the pages yet.</p>
+    </aside>
+    <div v-if="group" class="presses">
+      <LinkButton
+        v-if="data.protocols.length"
+        main
+        :to="{ name: 'course-for', params: { group }, query: { condition: data.id } }"
+        label="Choose a course for it"
+      />
+      <RouterLink :to="{ name: 'look-at', params: { group } }">Back to the look</RouterLink>
+      <p v-if="!data.protocols.length && !reported" class="quiet">
+        No medicine for this: what is said under “First” is the cure.
+      </p>
+    </div>
+    <div v-else class="presses"><RouterLink :to="{ name: 'conditions' }">All conditions</RouterLink></div>
+  </div>
 </template>
 
 <style scoped>
-.condition {
-  max-width: 900px;
+.page-grid {
+  display: grid;
+  grid-template-columns: minmax(0, 720px) minmax(0, 1fr);
+  gap: 8px 40px;
+  align-items: start;
+}
+.banner {
+  border: 2px solid currentcolor;
+  font-weight: 650;
+  padding: 8px 12px;
+  margin-bottom: 10px;
+}
+h2 {
+  font-size: 14px;
+}
+aside .block-head {
+  margin-top: 14px;
+}
+aside .block-head:first-child {
+  margin-top: 0;
+}
+.signs dt {
+  font-weight: 650;
+  font-size: 12.5px;
+  padding-top: 4px;
+}
+.signs dd {
+  font-size: 13px;
+  line-height: 18px;
+}
+.others li {
+  min-height: 28px;
+}
+.sources li {
+  padding: 2px 0;
 }
 .presses {
+  grid-column: 1 / -1;
   display: flex;
-  gap: 20px;
+  flex-wrap: wrap;
+  gap: 8px 20px;
   align-items: center;
-  padding: 20px 0 8px;
+  padding: 16px 0 8px;
+}
+@media (max-width: 999px) {
+  .page-grid {
+    grid-template-columns: 1fr;
+  }
+}
+@media print {
+  .presses {
+    display: none;
+  }
 }
 </style>

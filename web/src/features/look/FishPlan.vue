@@ -6,12 +6,17 @@ import { placeAnswer, type Signs } from './marks'
 import PlateDrawing from './PlateDrawing.vue'
 import { places, PLAN, SIDE } from './places'
 
-const props = defineProps<{ regions: Schemas['RegionOut'][]; signs: Signs }>()
+const props = defineProps<{ regions: Schemas['RegionOut'][]; signs: Signs; list: string }>()
+/** How many signs were seen in a place, beside its name. */
+const seenIn = (region: Schemas['RegionOut']) =>
+  region.signs.filter((s) => props.signs[s.id] === true && !s.good).length
 const picked = defineModel<string>('picked', { required: true })
 const shown = computed(() =>
   places.flatMap((place) => {
     const region = props.regions.find((r) => r.id === place.id)
-    return region ? [{ ...place, region, answer: placeAnswer(props.signs, region) }] : []
+    return region
+      ? [{ ...place, region, answer: placeAnswer(props.signs, region), seen: seenIn(region) }]
+      : []
   }),
 )
 const WORDS = { seen: 'seen', absent: 'not there', unknown: 'not looked at' }
@@ -26,7 +31,25 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
 </script>
 
 <template>
-  <div class="plan">
+  <div class="plan" :class="{ listed: picked === list }">
+    <button
+      type="button"
+      class="all"
+      :aria-pressed="picked === list"
+      data-testid="place-list"
+      @click="picked = list"
+    >
+      the short list
+    </button>
+    <button
+      type="button"
+      class="all pick"
+      :aria-pressed="picked !== list"
+      data-testid="place-pick"
+      @click="picked = picked === list ? (shown[0]?.id ?? list) : picked"
+    >
+      place by place
+    </button>
     <div class="board">
       <PlateDrawing name="side" class="side" :style="side" />
       <div
@@ -75,7 +98,8 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
       >
         <SignMark :state="p.answer" :size="15" /><span
           >{{ p.inset ? p.region.name.replace('the ', '') : p.region.name
-          }}<span class="unseen">, {{ WORDS[p.answer] }}</span></span
+          }}<span v-if="p.seen > 1" class="fig n"> {{ p.seen }}</span
+          ><span class="unseen">, {{ WORDS[p.answer] }}</span></span
         >
       </button>
     </div>
@@ -83,6 +107,37 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
 </template>
 
 <style scoped>
+.plan {
+  position: relative;
+}
+.all {
+  position: absolute;
+  z-index: 1;
+  left: 8px;
+  top: 62%;
+  border: 1px solid var(--rule2);
+  border-radius: 4px;
+  background: var(--plate);
+  color: var(--ink);
+  font-size: 12.5px;
+  min-height: 26px;
+  padding: 0 8px;
+  cursor: pointer;
+}
+.pick {
+  display: none;
+}
+.n {
+  font-weight: 700;
+}
+.all:hover {
+  background: var(--shade);
+}
+.all[aria-pressed='true'] {
+  background: var(--ink);
+  border-color: var(--ink);
+  color: var(--paper);
+}
 .board {
   position: relative;
   aspect-ratio: 580 / 394;
@@ -188,6 +243,29 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
   }
   .over,
   .inset {
+    display: none;
+  }
+  .plan {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+  }
+  .all {
+    position: static;
+    display: block;
+    min-height: 56px;
+    font-size: 15px;
+    border-color: var(--ink);
+    border-radius: 4px 0 0 4px;
+  }
+  .pick {
+    border-radius: 0 4px 4px 0;
+    border-left: 0;
+  }
+  .board {
+    grid-column: 1 / -1;
+    margin-top: 8px;
+  }
+  .listed .board {
     display: none;
   }
   .label {

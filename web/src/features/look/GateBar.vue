@@ -1,46 +1,103 @@
 <script setup lang="ts">
-import { computed, useId } from 'vue'
+import { computed, ref, useId } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import StateMark from '@/shared/StateMark.vue'
 import { useSession } from '@/shared/session'
+import type { KitBasis, Typed } from './useLook'
 
 /** Water first: what was read, what is typed now, and whether it is fit for these fish. */
-const props = defineProps<{ gate: Schemas['GateOut'] | null; readWords: string; problem: Problem | null }>()
-const typed = defineModel<{ temperature: string; ph: string; ammonia: string; nitrite: string }>('typed', {
-  required: true,
-})
+const props = defineProps<{
+  gate: Schemas['GateOut'] | null
+  readWords: string
+  problem: Problem | null
+  water: string
+  read?: Partial<Typed>
+}>()
+const typed = defineModel<Typed>('typed', { required: true })
+const kit = defineModel<KitBasis>('kit', { required: true })
 const session = useSession()
 const id = useId()
 const TITLES = { open: 'gate open', half: 'gate half open', shut: 'gate shut' }
 const tone = computed(() => ({ open: 'leaf', half: 'tannin', shut: 'brick' })[props.gate?.state ?? 'half'])
 const ion = computed(() => session.keeper?.preferences.kit_basis !== 'n')
+const KITS: Record<string, { value: string; label: string }[]> = {
+  ammonia: [
+    { value: 'nh4', label: 'mg/L NH₄' },
+    { value: 'nh3', label: 'mg/L NH₃' },
+    { value: 'n', label: 'mg/L N' },
+  ],
+  nitrite: [
+    { value: 'no2', label: 'mg/L NO₂' },
+    { value: 'n', label: 'mg/L N' },
+  ],
+  nitrate: [
+    { value: 'no3', label: 'mg/L NO₃' },
+    { value: 'n', label: 'mg/L N' },
+  ],
+}
+type Measure = keyof Typed
+const LABELS: Record<Measure, string> = {
+  ammonia: 'ammonia',
+  nitrite: 'nitrite',
+  ph: 'pH',
+  temperature: 'temperature',
+  chlorine: 'chlorine',
+  oxygen: 'oxygen',
+  salinity: 'salinity',
+  nitrate: 'nitrate',
+  chloride: 'chloride',
+  copper: 'copper',
+}
+const more = ref(false)
+// on a phone the fields open when they are wanted
+const typing = ref(Object.values(typed.value).some((v) => v))
+const usual = computed<Measure[]>(() =>
+  props.water === 'marine' || props.water === 'brackish'
+    ? ['ammonia', 'nitrite', 'ph', 'temperature', 'salinity', 'oxygen']
+    : ['ammonia', 'nitrite', 'ph', 'temperature', 'chlorine', 'oxygen'],
+)
+const rest = computed<Measure[]>(() =>
+  (['salinity', 'chlorine', 'nitrate', 'chloride', 'copper'] as Measure[]).filter(
+    (m) => !usual.value.includes(m),
+  ),
+)
+const shown = computed(() => (more.value ? [...usual.value, ...rest.value] : usual.value))
+function unitOf(name: Measure): string {
+  if (name === 'temperature') return session.keeper?.preferences.temperature_unit === 'f' ? '°F' : '°C'
+  if (name === 'salinity') return 'g/kg or SG'
+  return name === 'ph' ? '' : 'mg/L'
+}
 const cells = computed(() =>
-  (
-    [
-      ['ammonia', 'ammonia', ion.value ? 'mg/L NH₄' : 'mg/L N'],
-      ['nitrite', 'nitrite', ion.value ? 'mg/L NO₂' : 'mg/L N'],
-      ['ph', 'pH', ''],
-      ['temperature', 'temperature', session.keeper?.preferences.temperature_unit === 'f' ? '°F' : '°C'],
-    ] as const
-  ).map(([name, label, unit]) => ({
+  shown.value.map((name) => ({
     name,
-    label,
-    unit,
+    label: LABELS[name],
+    unit: unitOf(name),
+    kits: KITS[name],
     line: props.gate?.lines.find((l) => l.name === name) ?? null,
+    // what was read last stands in the empty field, until it is typed anew
+    was: props.read?.[name] ?? '',
     wrong: props.problem?.body.field === name ? props.problem.message : '',
   })),
 )
+function basisOf(name: Measure): string {
+  const chosen = kit.value[`${name}_as` as keyof KitBasis]
+  return chosen ?? (ion.value ? (KITS[name]?.[0]?.value ?? '') : 'n')
+}
+function setBasis(name: Measure, value: string) {
+  kit.value = { ...kit.value, [`${name}_as`]: value }
+}
 function words(line: Schemas['GateLineOut']): string {
   if (line.state === 'unknown') return line.words || 'not read'
-  if (line.name === 'ammonia' || line.name === 'nitrite') return line.words
-  return `${line.figure}, fit is ${line.range_words}`
+  if (line.words) return line.words
+  return line.range_words ? `fit is ${line.range_words}` : ''
 }
+const out = (line: Schemas['GateLineOut'] | null) => line?.state === 'above' || line?.state === 'below'
 </script>
 
 <template>
   <section class="gate" aria-label="Water first">
     <div class="title">
-      <svg width="64" height="44" viewBox="0 0 86 56" aria-hidden="true" focusable="false">
+      <svg width="58" height="40" viewBox="0 0 86 56" aria-hidden="true" focusable="false">
         <path class="wall" d="M0 8H86M0 48H86" />
         <path class="wall thin" d="M0 4H86M0 52H86" />
         <path v-if="gate?.state === 'open'" class="leafs" d="M30 9.5L62 12.5M30 46.5L62 43.5" />
@@ -57,41 +114,64 @@ function words(line: Schemas['GateLineOut']): string {
         <h2>Water first</h2>
         <p :class="tone" class="state" data-testid="gate">{{ gate ? TITLES[gate.state] : '' }}</p>
         <p class="small quiet">{{ readWords }}</p>
+        <button
+          type="button"
+          class="link wide"
+          :aria-expanded="more"
+          data-testid="more-readings"
+          @click="more = !more"
+        >
+          {{ more ? 'fewer readings' : 'more readings' }}
+        </button>
+        <button
+          type="button"
+          class="link narrow"
+          :aria-expanded="typing"
+          data-testid="type-readings"
+          @click="typing = !typing"
+        >
+          {{ typing ? 'done' : 'type a water test' }}
+        </button>
       </div>
     </div>
-    <div
-      v-for="c in cells"
-      :key="c.name"
-      class="cell"
-      :class="{ bad: c.line?.state === 'above' || c.line?.state === 'below' }"
-    >
-      <label :for="`${id}-${c.name}`">{{ c.label }}</label>
-      <span class="entry">
+    <div class="cells" :class="{ typing }">
+      <div v-for="c in cells" :key="c.name" class="cell">
+        <span class="top">
+          <label :for="`${id}-${c.name}`">{{ c.label }}</label>
+          <Select
+            v-if="c.kits"
+            class="kit"
+            size="small"
+            :model-value="basisOf(c.name)"
+            :options="c.kits"
+            option-label="label"
+            option-value="value"
+            :aria-label="`the ${c.label} kit counts`"
+            @update:model-value="setBasis(c.name, $event)"
+          />
+          <span v-else class="small quiet">{{ c.unit }}</span>
+        </span>
         <InputText
           :id="`${id}-${c.name}`"
           v-model="typed[c.name]"
-          class="fig"
+          class="fig entry"
           :invalid="!!c.wrong"
           :aria-describedby="`${id}-${c.name}-says`"
+          :placeholder="c.was"
           inputmode="decimal"
           autocomplete="off"
+          :data-testid="`read-${c.name}`"
         />
-        <span class="small quiet">{{ c.unit }}</span>
-      </span>
-      <p :id="`${id}-${c.name}-says`" class="says">
-        <template v-if="c.wrong"
-          ><span class="brick">{{ c.wrong }}</span></template
-        >
-        <template v-else-if="c.line">
-          <StateMark :state="c.line.state as 'in_range'" /><span
-            :class="{
-              brick: c.line.state === 'above' || c.line.state === 'below',
-              tannin: c.line.state === 'unknown',
-            }"
-            >{{ words(c.line) }}</span
-          >
-        </template>
-      </p>
+        <p :id="`${id}-${c.name}-says`" class="says">
+          <span v-if="c.wrong" class="brick">{{ c.wrong }}</span>
+          <template v-else-if="c.line">
+            <StateMark :state="c.line.state as 'in_range'" /><b v-if="c.was" class="fig was">{{ c.was }}</b
+            ><span :class="{ brick: out(c.line), tannin: c.line.state === 'unknown' && c.line.needed }">{{
+              words(c.line)
+            }}</span>
+          </template>
+        </p>
+      </div>
     </div>
   </section>
 </template>
@@ -99,92 +179,190 @@ function words(line: Schemas['GateLineOut']): string {
 <style scoped>
 .gate {
   display: grid;
-  grid-template-columns: 224px repeat(4, minmax(0, 1fr));
+  grid-template-columns: 206px minmax(0, 1fr);
   border-bottom: 1px solid var(--ink);
+  border-top: 1px solid var(--rule2);
   margin-bottom: 12px;
-  min-height: 84px;
 }
 .title {
   display: flex;
-  gap: 14px;
+  gap: 12px;
   align-items: center;
-  padding-bottom: 8px;
-}
-h2 {
-  font-size: 16px;
-  line-height: 20px;
-}
-.state {
-  font-weight: 650;
+  padding: 8px 0;
 }
 .wall {
+  fill: none;
   stroke: var(--ink);
-  stroke-width: 2.5;
+  stroke-width: 2.4;
 }
-.thin {
-  stroke-width: 0.8;
+.wall.thin {
+  stroke-width: 1;
 }
 .leafs {
   fill: none;
   stroke: var(--ink);
-  stroke-width: 3.5;
+  stroke-width: 4;
+  stroke-linecap: round;
 }
 .waves {
   fill: none;
   stroke: var(--water);
-  stroke-width: 1;
+  stroke-width: 1.2;
 }
 .pin {
   fill: var(--paper);
   stroke: var(--ink);
-  stroke-width: 1.5;
+  stroke-width: 1.6;
+}
+h2 {
+  font-size: 15px;
+  line-height: 19px;
+}
+.state {
+  font-weight: 700;
+  font-size: 13.5px;
+  line-height: 18px;
+}
+.cells {
+  display: grid;
+  grid-template-columns: repeat(6, minmax(0, 1fr));
+  position: relative;
 }
 .cell {
   border-left: 1px solid var(--rule2);
-  padding: 2px 10px 8px 12px;
+  padding: 6px 6px 6px 10px;
+  min-width: 0;
 }
-label {
+.top {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 4px;
   font-size: 12.5px;
-  line-height: 16px;
+  line-height: 20px;
+}
+.kit {
+  border: 0;
+  background: none;
+  box-shadow: none;
+  min-width: 0;
+}
+.kit :deep(.p-select-label) {
+  padding: 0;
+  font-size: 12.5px;
+  line-height: 24px;
+  color: var(--ink2);
+  text-overflow: clip;
+}
+.kit :deep(.p-select-dropdown) {
+  width: 16px;
   color: var(--ink2);
 }
 .entry {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-  padding: 2px 0 4px;
-}
-.entry :deep(input) {
-  width: 84px;
-  padding: 4px 8px;
+  width: 100%;
+  min-height: 34px;
+  padding-block: 3px;
   font-size: 16px;
 }
 .says {
   display: flex;
-  gap: 6px;
+  gap: 5px;
   align-items: flex-start;
   font-size: 12.5px;
   line-height: 16px;
+  padding-top: 4px;
 }
-.bad .says {
-  font-weight: 650;
+.says :deep(svg) {
+  flex: none;
+  margin-top: 1px;
+}
+.link {
+  background: none;
+  border: 0;
+  min-height: 24px;
+  cursor: pointer;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+  font-size: 12.5px;
+}
+.narrow,
+.was {
+  display: none;
+}
+.entry::placeholder {
+  color: var(--ink);
+  opacity: 1;
+}
+.entry:focus::placeholder {
+  color: var(--ink2);
 }
 @media (max-width: 999px) {
   .gate {
-    grid-template-columns: 1fr 1fr;
-    gap: 8px 0;
+    grid-template-columns: 1fr;
   }
-  .title {
-    grid-column: 1 / -1;
+  .cells {
+    grid-template-columns: repeat(3, minmax(0, 1fr));
   }
-}
-@media (max-width: 759px) {
-  .cell:nth-child(even) {
+  .cell {
+    border-top: 1px solid var(--rule);
+  }
+  .cell:nth-child(3n + 1) {
     border-left: 0;
     padding-left: 0;
   }
-  .entry :deep(input) {
+}
+@media (max-width: 759px) {
+  .cells {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+  .cell:nth-child(n) {
+    border-left: 1px solid var(--rule2);
+    padding-left: 10px;
+  }
+  .cell:nth-child(2n + 1) {
+    border-left: 0;
+    padding-left: 0;
+  }
+  .entry,
+  .kit {
     min-height: 48px;
+  }
+  .title {
+    align-items: start;
+  }
+  .title > div {
+    display: grid;
+    flex: 1;
+    grid-template-columns: 1fr auto;
+    align-items: center;
+  }
+  .link {
+    grid-column: 2;
+    grid-row: 1 / span 3;
+    min-height: 56px;
+    padding-left: 12px;
+  }
+  .narrow {
+    display: block;
+  }
+  .wide {
+    display: none;
+  }
+  .cells:not(.typing) .entry,
+  .cells:not(.typing) .kit,
+  .cells:not(.typing) .top .quiet {
+    display: none;
+  }
+  .cells:not(.typing) .cell {
+    min-height: 44px;
+  }
+  .cells:not(.typing) .was {
+    display: inline;
+    font-size: 13px;
+  }
+  .cells:not(.typing) .says {
+    padding-top: 0;
   }
 }
 </style>

@@ -6,6 +6,7 @@ import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
+import LinkButton from '@/shared/LinkButton.vue'
 
 const session = useSession()
 const groups = useQuery({
@@ -15,6 +16,10 @@ const groups = useQuery({
 const cases = useQuery({
   queryKey: ['cases', () => session.room?.uid],
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/cases', { params: { path: session.inRoom() } })),
+})
+const inspections = useQuery({
+  queryKey: ['inspections', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/inspections', { params: { path: session.inRoom() } })),
 })
 const rows = computed(() =>
   (groups.data.value ?? [])
@@ -26,6 +31,10 @@ const rows = computed(() =>
 <template>
   <PageHead title="Look" sentence="Every day, under a good light, in the same order. Which fish?" />
   <ProblemNote :problem="groups.error.value" />
+  <div class="ways">
+    <LinkButton :to="{ name: 'inspect' }" label="Look before you buy" />
+    <RouterLink :to="{ name: 'conditions' }">All conditions</RouterLink>
+  </div>
   <p v-if="groups.data.value && !rows.length">
     There are no fish here yet. <RouterLink :to="{ name: 'tanks' }">Put some in a tank</RouterLink> first.
   </p>
@@ -43,11 +52,48 @@ const rows = computed(() =>
       </RouterLink>
     </li>
   </ul>
+  <template v-if="inspections.data.value?.length">
+    <div class="block-head before"><h2>Looked at before buying</h2></div>
+    <ul class="rows list">
+      <li v-for="i in inspections.data.value" :key="i.uid" class="seen">
+        <b>{{ i.species_name }}</b>
+        <span
+          >{{ i.verdict
+          }}<span class="small quiet block">{{ i.seen.join('; ') || 'nothing seen' }}</span></span
+        >
+        <span class="small quiet">{{ i.seller }} {{ i.day_words }}, {{ i.by }}</span>
+      </li>
+    </ul>
+    <p class="small quiet">
+      When they come home, name the look as they arrive in a tank: it stays with them.
+    </p>
+  </template>
 </template>
 
 <style scoped>
 .list {
   max-width: 860px;
+}
+.ways {
+  display: flex;
+  gap: 8px 20px;
+  align-items: center;
+  margin-bottom: 12px;
+}
+.before {
+  margin-top: 24px;
+}
+.before h2 {
+  font-size: 14px;
+}
+.seen {
+  display: grid;
+  grid-template-columns: 160px 1fr auto;
+  gap: 4px 16px;
+  padding: 8px 0;
+}
+.block {
+  display: block;
 }
 .row {
   display: grid;

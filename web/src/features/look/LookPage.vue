@@ -1,90 +1,77 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { RouterLink, useRouter } from 'vue-router'
-import { answer, api, type Problem } from '@/api/client'
+import { computed, onBeforeUnmount, onMounted, ref, toRef, watch } from 'vue'
+import { RouterLink, useRoute, useRouter } from 'vue-router'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import SignMark from '@/shared/SignMark.vue'
-import { useSession } from '@/shared/session'
-import { useWrite } from '@/shared/useWrite'
+import ComparePanel from './ComparePanel.vue'
 import FishPlan from './FishPlan.vue'
 import GateBar from './GateBar.vue'
-import { answerOf, type Signs } from './marks'
+import KnownFacts from './KnownFacts.vue'
+import LookModes from './LookModes.vue'
+import { answerOf, shortList, type Signs } from './marks'
+import MeanwhilePanel from './MeanwhilePanel.vue'
 import NextLook from './NextLook.vue'
 import RankList from './RankList.vue'
 import SignTable from './SignTable.vue'
+import { useLook, type Newcomer } from './useLook'
 
-const props = defineProps<{ group: string }>()
-const session = useSession()
+const props = withDefaults(defineProps<{ group?: string; newcomer?: Newcomer | null }>(), {
+  group: '',
+  newcomer: null,
+})
 const router = useRouter()
-const path = computed(() => ({ ...session.inRoom(), group_id: props.group }))
-const board = useQuery({
-  queryKey: ['look', () => props.group],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/groups/{group_id}/look', { params: { path: path.value } })),
-})
-const signs = ref<Signs>({})
-const typed = ref({ temperature: '', ph: '', ammonia: '', nitrite: '' })
-const note = ref('')
-const picked = ref('back_flank')
+const route = useRoute()
+const look = useLook(toRef(props, 'group'), toRef(props, 'newcomer'))
+const { signs, counts, context, kin, typed, kit, note, mode, place, fish, weighed, write, carried } = look
+const board = computed(() => look.board.data.value ?? null)
+if (props.newcomer || route.query['mode'] === 'arrival') mode.value = 'arrival'
+
+/** A place of the plan, or the short list of the day. */
+const LIST = 'list'
+const picked = ref(LIST)
 const asked = ref('')
-const region = computed(() => board.data.value?.regions.find((r) => r.id === picked.value) ?? null)
-
-// the server weighs a moment after the last mark or key
-const settled = ref({ signs: {} as Signs, ...typed.value })
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(
-  [signs, typed],
-  () => {
-    clearTimeout(timer)
-    timer = setTimeout(() => (settled.value = { signs: { ...signs.value }, ...typed.value }), 120)
-  },
-  { deep: true },
-)
-onBeforeUnmount(() => clearTimeout(timer))
-const weigh = useQuery({
-  queryKey: ['weigh', () => props.group, settled],
-  queryFn: () =>
-    answer(
-      api.POST('/api/rooms/{room_id}/groups/{group_id}/weigh', {
-        params: { path: path.value },
-        body: settled.value,
-      }),
-    ),
-  placeholderData: keepPreviousData,
-  retry: false,
+const regions = computed(() => board.value?.regions ?? [])
+const sections = computed(() => {
+  if (picked.value !== LIST)
+    return regions.value
+      .filter((r) => r.id === picked.value)
+      .map((r) => ({ id: r.id, title: '', signs: r.signs }))
+  const which = mode.value === 'arrival' ? 'arrival' : 'daily'
+  const listed = new Set(shortList(regions.value, which, { ...carried.value, ...signs.value }))
+  return regions.value
+    .map((r) => ({ id: r.id, title: r.name, signs: r.signs.filter((s) => listed.has(s)) }))
+    .filter((part) => part.signs.length)
 })
-const weighed = computed(() => weigh.data.value ?? null)
+const title = computed(() =>
+  picked.value === LIST
+    ? mode.value === 'arrival'
+      ? 'On arrival, from top to tail'
+      : 'Today’s round'
+    : (regions.value.find((r) => r.id === picked.value)?.name ?? ''),
+)
+const told = computed<Signs>(() => weighed.value?.signs ?? {})
 const next = computed(() => weighed.value?.next_looks[0] ?? null)
-const write = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/groups/{group_id}/looks', {
-      params: { path: path.value },
-      body: { write_id, signs: signs.value, ...typed.value, note: note.value },
-    }),
-  ),
-)
-watch([signs, typed], () => write.forget(), { deep: true })
-const problem = computed(() => write.problem.value ?? (weigh.error.value as Problem | null))
+const others = computed(() => weighed.value?.next_looks.slice(1) ?? [])
+const all = computed(() => regions.value.flatMap((r) => r.signs))
+const lookedAt = computed(() => all.value.filter((s) => answerOf(told.value, s.id) !== 'unknown').length)
 const best = computed(() => weighed.value?.ranked[0] ?? null)
-const all = computed(() =>
-  (board.data.value?.regions ?? []).flatMap((r) => r.signs).filter((s) => !s.reading),
-)
-const lookedAt = computed(() => Object.keys(signs.value).length)
+const comparing = ref<{ one: string; other: string } | null>(null)
 
-function tell(seen: boolean) {
-  if (next.value) signs.value = { ...signs.value, [next.value.sign]: seen }
+function answerOne(sign: string, seen: boolean) {
+  signs.value = { ...signs.value, [sign]: seen }
 }
 function show() {
   if (!next.value) return
   picked.value = next.value.region
   asked.value = next.value.sign
 }
+watch(picked, () => (asked.value = ''), { flush: 'sync' })
 async function keep(then: 'case' | 'treat') {
   const done = await write.run()
   if (!done) return
-  if (then === 'treat')
+  if (props.newcomer) await router.push({ name: 'look' })
+  else if (then === 'treat')
     await router.push({
       name: 'course-for',
       params: { group: props.group },
@@ -93,96 +80,180 @@ async function keep(then: 'case' | 'treat') {
   else if (done.case) await router.push({ name: 'case', params: { case: done.case } })
   else await router.push({ name: 'today' })
 }
+const keepLabel = computed(() => {
+  const same = look.asBefore.value.length
+  if (props.newcomer) return 'Keep this inspection'
+  if (!same || mode.value !== 'daily') return 'Keep this look'
+  const changed = look.changed.value.length
+  return changed ? `Keep it: ${same} as before, ${changed} changed` : `Keep it: all ${same} as before`
+})
+
+// [ and ] walk the places, l goes back to the list, k keeps
+function onKey(event: KeyboardEvent) {
+  const target = event.target as HTMLElement
+  if (event.ctrlKey || event.metaKey || event.altKey || !board.value) return
+  if (target.closest('input:not([type=radio]), textarea, select, [role=dialog], [role=combobox]')) return
+  const places = [LIST, ...regions.value.map((r) => r.id)]
+  const here = places.indexOf(picked.value)
+  if (event.key === ']' || event.key === '[') {
+    picked.value = places[(here + (event.key === ']' ? 1 : places.length - 1)) % places.length]!
+    focusTable()
+  } else if (event.key === 'l') {
+    picked.value = LIST
+    focusTable()
+  } else if (event.key === 'k') void keep('case')
+  else return
+  event.preventDefault()
+}
+function focusTable() {
+  setTimeout(() => document.querySelector<HTMLInputElement>('.signs input[type=radio]:checked')?.focus(), 30)
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+const GATE_FIELDS = [
+  'temperature',
+  'ph',
+  'ammonia',
+  'nitrite',
+  'oxygen',
+  'chlorine',
+  'salinity',
+  'nitrate',
+  'chloride',
+  'copper',
+]
 </script>
 
 <template>
   <PageHead
-    :title="board.data.value?.tank_name ?? 'Look'"
-    :sentence="
-      board.data.value
-        ? `${board.data.value.fish}, ${board.data.value.day_words}. ${weighed?.verdict ?? ''}`
-        : ''
-    "
+    :title="board ? board.tank_name || 'At the seller’s' : 'Look'"
+    :sentence="board ? `${board.fish}, ${board.day_words}. ${weighed?.verdict ?? ''}` : ''"
   />
-  <ProblemNote :problem="board.error.value" />
-  <template v-if="board.data.value">
+  <ProblemNote :problem="look.board.error.value" />
+  <template v-if="board">
+    <LookModes
+      v-if="!newcomer"
+      v-model:mode="mode"
+      v-model:place="place"
+      v-model:fish="fish"
+      :board="board"
+      :changed="look.changed.value.length"
+      :as-before="look.asBefore.value.length"
+      @empty="look.startEmpty"
+    />
     <GateBar
       v-model:typed="typed"
+      v-model:kit="kit"
       :gate="weighed?.gate ?? null"
-      :read-words="board.data.value.gate_read_words"
-      :problem="problem"
+      :read-words="
+        mode === 'arrival' && place === 'bag' && !newcomer ? 'of the bag’s water' : board.gate_read_words
+      "
+      :problem="look.problem.value"
+      :water="board.water"
+      :read="mode === 'arrival' && place === 'bag' ? {} : board.read"
     />
     <p v-if="weighed?.gate.state === 'shut'" class="shut" role="status">
       {{ weighed.gate.words }} A fish that is still being harmed is treated in vain.
     </p>
+    <p v-else-if="weighed?.gate.suspected" class="shut suspect" role="status">{{ weighed.gate.suspected }}</p>
     <div class="look">
       <div class="eyes">
-        <FishPlan v-model:picked="picked" :regions="board.data.value.regions" :signs="signs" />
-        <SignTable v-if="region" v-model:signs="signs" :region="region" :asked="asked" />
-        <p class="tally" :aria-label="`${lookedAt} of ${all.length} signs looked at`">
+        <FishPlan v-model:picked="picked" :regions="regions" :signs="{ ...signs, ...told }" :list="LIST" />
+        <SignTable
+          v-model:signs="signs"
+          v-model:counts="counts"
+          :title="title"
+          :sections="sections"
+          :asked="asked"
+          :carried="carried"
+          :fish-count="fish ? 1 : board.fish_count"
+          :told="told"
+        />
+        <p class="tally">
           <span class="small"
             ><b class="fig">{{ lookedAt }}</b> of <span class="fig">{{ all.length }}</span> looked at</span
           >
           <span class="small quiet">what nobody looked for counts neither way</span>
           <span class="marks" aria-hidden="true"
-            ><SignMark v-for="s in all" :key="s.id" :state="answerOf(signs, s.id)" :size="12"
+            ><SignMark v-for="s in all" :key="s.id" :state="answerOf(told, s.id)" :size="10"
           /></span>
         </p>
-        <p v-if="board.data.value.last" class="small quiet last">
-          Last look {{ board.data.value.last.at_words }}, {{ board.data.value.last.by }}:
-          {{ board.data.value.last.verdict }}
-        </p>
       </div>
-      <div v-if="weighed" class="mind">
-        <RankList :weighed="weighed" :group="group" />
+      <div v-if="weighed" id="what-fits" class="mind">
+        <RankList :weighed="weighed" :group="group" @compare="(one, other) => (comparing = { one, other })" />
+        <KnownFacts v-model:context="context" v-model:kin="kin" :board="board" class="facts" />
         <div class="pair">
-          <NextLook v-if="next" :next="next" @answer="tell" @show="show" />
-          <section
+          <div>
+            <NextLook v-if="next" :next="next" @answer="(seen) => answerOne(next!.sign, seen)" @show="show" />
+            <p v-if="others.length && weighed.looked_at" class="small quiet then">
+              Then
+              <template v-for="(o, i) in others" :key="o.look"
+                >{{ i ? '; ' : '' }}{{ o.name.toLowerCase() }}: {{ o.label }}</template
+              >.
+            </p>
+          </div>
+          <MeanwhilePanel
             v-if="weighed.looked_at > 0 || weighed.gate.state === 'shut'"
-            class="safe"
-            aria-label="Safe meanwhile"
-            data-testid="meanwhile"
-          >
-            <h2>Safe meanwhile</h2>
-            <p class="small quiet">right for every line above</p>
-            <ul class="rows">
-              <li v-for="a in weighed.meanwhile" :key="a.id">{{ a.text }}</li>
-            </ul>
-            <template v-if="weighed.not_now.length">
-              <h3 class="brick">Not now</h3>
-              <p v-for="a in weighed.not_now" :key="a.id" class="small">
-                <b>{{ a.text }}</b>: {{ a.why }}.
-              </p>
-            </template>
-          </section>
+            :acts="weighed.acts"
+          />
         </div>
         <div class="keep">
           <label for="look-note" class="small quiet">Note</label>
           <InputText id="look-note" v-model="note" maxlength="500" class="note" />
-          <ProblemNote :problem="write.problem.value" :fields="['temperature', 'ph', 'ammonia', 'nitrite']" />
+          <ProblemNote :problem="write.problem.value" :fields="GATE_FIELDS" />
           <div class="presses">
             <Button
-              label="Keep this look"
+              :label="keepLabel"
               :loading="write.busy.value"
               data-testid="save-look"
               @click="keep('case')"
             />
             <Button
+              v-if="!newcomer"
               severity="secondary"
               label="Keep it and choose a course"
               :disabled="write.busy.value"
               data-testid="save-look-treat"
               @click="keep('treat')"
             />
-            <RouterLink
-              v-if="board.data.value.case"
-              :to="{ name: 'case', params: { case: board.data.value.case } }"
+            <RouterLink v-if="group" :to="{ name: 'days', params: { group }, query: fish ? { fish } : {} }"
+              >Over the days, photos</RouterLink
+            >
+            <RouterLink v-if="board.case" :to="{ name: 'case', params: { case: board.case } }"
               >Case so far</RouterLink
             >
           </div>
+          <p v-if="board.last_verdict" class="small quiet">
+            Last look {{ board.last_words }}: {{ board.last_verdict }}
+          </p>
         </div>
       </div>
     </div>
+    <div class="thumb">
+      <a v-if="best && weighed?.looked_at" href="#what-fits" class="small"
+        ><b>{{ best.short_name }}</b> <span class="fig">{{ best.in_100 }}</span> in 100 ↓</a
+      >
+      <Button :label="keepLabel" :loading="write.busy.value" data-testid="keep-here" @click="keep('case')" />
+    </div>
+    <Dialog
+      v-if="comparing"
+      visible
+      modal
+      dismissable-mask
+      header="Side by side"
+      class="wide-dialog"
+      @update:visible="comparing = null"
+    >
+      <div class="dialog-body">
+        <ComparePanel
+          :one="comparing.one"
+          :other="comparing.other"
+          :water="board.water"
+          :signs="told"
+          @answer="answerOne"
+        />
+      </div>
+    </Dialog>
   </template>
 </template>
 
@@ -203,33 +274,22 @@ async function keep(then: 'case' | 'treat') {
   padding: 8px 12px;
   margin-bottom: 12px;
 }
+.suspect {
+  border-color: var(--tannin);
+  color: var(--tannin);
+}
+.facts {
+  margin-top: 12px;
+}
 .pair {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 16px;
-  margin-top: 16px;
+  margin-top: 8px;
   align-items: start;
 }
-.safe {
-  border: 3px double var(--ink);
-  padding: 3px 11px 10px;
-}
-.safe h2 {
-  font-size: 15px;
-  line-height: 22px;
-}
-.safe h3 {
-  font-size: 13.5px;
-  padding-top: 8px;
-}
-.safe ul {
-  border-top: 1px solid var(--ink);
-  margin-top: 4px;
-}
-.safe li {
-  font-size: 13px;
-  padding: 7px 0;
-  line-height: 17px;
+.then {
+  padding-top: 6px;
 }
 .tally {
   display: flex;
@@ -240,7 +300,7 @@ async function keep(then: 'case' | 'treat') {
 .marks {
   display: flex;
   flex-wrap: wrap;
-  gap: 3px;
+  gap: 2px;
   width: 100%;
 }
 .keep {
@@ -256,10 +316,16 @@ async function keep(then: 'case' | 'treat') {
   flex-wrap: wrap;
   gap: 8px 12px;
   align-items: center;
-  margin-top: 10px;
+  margin: 10px 0;
 }
 .presses :deep(.p-button) {
   min-height: 44px;
+}
+.dialog-body {
+  width: min(860px, 84vw);
+}
+.thumb {
+  display: none;
 }
 @media (max-width: 999px) {
   .look {
@@ -270,9 +336,37 @@ async function keep(then: 'case' | 'treat') {
   .pair {
     grid-template-columns: 1fr;
   }
+  .thumb {
+    position: sticky;
+    bottom: 62px;
+    z-index: 2;
+    display: flex;
+    gap: 12px;
+    align-items: center;
+    justify-content: space-between;
+    background: var(--paper);
+    border-top: 1px solid var(--ink);
+    margin-inline: -16px;
+    padding: 6px 16px;
+  }
+  .thumb a {
+    min-height: 44px;
+    display: inline-flex;
+    align-items: center;
+    gap: 4px;
+    flex-wrap: wrap;
+  }
+  .thumb :deep(.p-button) {
+    min-height: 56px;
+    margin-left: auto;
+  }
   .presses :deep(.p-button) {
     min-height: 56px;
     width: 100%;
+  }
+  /* it stands under the thumb all the time */
+  .presses :deep([data-testid='save-look']) {
+    display: none;
   }
 }
 </style>

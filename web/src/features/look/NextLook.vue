@@ -6,40 +6,47 @@ import type { Schemas } from '@/api/client'
 const props = defineProps<{ next: Schemas['NextLookOut'] }>()
 const emit = defineEmits<{ answer: [seen: boolean]; show: [] }>()
 const KITS: Record<string, string> = {
-  eye: 'a glance',
-  ask: 'a question',
   torch: 'a torch in the dark',
   hand: 'the fish in a clear box',
   test: 'a test kit',
   scope: 'a microscope',
 }
-const reading = computed(() => props.next.sign === 'ammonia_raised' || props.next.sign === 'nitrite_raised')
+const reading = computed(() => !!props.next.reading)
 </script>
 
 <template>
   <section class="next" aria-label="Next look" data-testid="next-look">
-    <h2>Next look</h2>
-    <p class="big">{{ next.label }}</p>
-    <p class="small">{{ next.look }}</p>
+    <h2>
+      <span>Next look</span><span class="fig">{{ next.minutes }} min</span>
+    </h2>
+    <p class="big">{{ next.water_first ? 'The water, before all else' : next.label }}</p>
+    <p class="small">{{ next.water_first ? next.how_to : next.how }}</p>
     <table>
       <tbody>
         <tr>
           <td>if seen</td>
-          <th scope="row">{{ next.if_seen.name.toLowerCase() }}</th>
+          <th scope="row">{{ next.if_seen.name }}</th>
           <td class="fig">
             {{ next.if_seen.in_100_now }} → <b>{{ next.if_seen.in_100_then }}</b>
           </td>
         </tr>
         <tr>
           <td>if not there</td>
-          <th scope="row">{{ next.if_not_there.name.toLowerCase() }}</th>
+          <th scope="row">{{ next.if_not_there.name }}</th>
           <td class="fig">
             {{ next.if_not_there.in_100_now }} → <b>{{ next.if_not_there.in_100_then }}</b>
           </td>
         </tr>
       </tbody>
     </table>
-    <p class="small quiet kit">Needs {{ KITS[next.kit] }}.</p>
+    <p class="small quiet kit">
+      {{ next.name }}{{ KITS[next.kit] ? `: needs ${KITS[next.kit]}` : '' }}.
+      <template v-if="next.also.length">
+        It shows as well:
+        <template v-for="(a, i) in next.also" :key="a.sign">{{ i ? ', ' : '' }}{{ a.label }}</template
+        >.
+      </template>
+    </p>
     <div v-if="!reading" class="answers">
       <Button type="button" label="Seen" data-testid="next-seen" @click="emit('answer', true)" />
       <Button
@@ -62,6 +69,8 @@ const reading = computed(() => props.next.sign === 'ammonia_raised' || props.nex
   padding: 0 12px 12px;
 }
 h2 {
+  display: flex;
+  justify-content: space-between;
   font-size: 13px;
   line-height: 20px;
   background: var(--ink);
@@ -74,6 +83,9 @@ h2 {
   line-height: 23px;
   font-weight: 700;
   padding: 6px 0 2px;
+}
+.big::first-letter {
+  text-transform: uppercase;
 }
 table {
   width: 100%;

@@ -3,14 +3,17 @@ import { computed } from 'vue'
 import droppings from './plate/droppings.svg?raw'
 import gill from './plate/gill.svg?raw'
 import group from './plate/group.svg?raw'
+import scope from './plate/scope.svg?raw'
 import side from './plate/side.svg?raw'
 import top from './plate/top.svg?raw'
 import vent from './plate/vent.svg?raw'
 import water from './plate/water.svg?raw'
 
 /** One of our own drawings, inlined so that it takes the colours of day and night. */
-const props = defineProps<{ name: 'side' | 'top' | 'gill' | 'vent' | 'droppings' | 'group' | 'water' }>()
-const drawings = { side, top, gill, vent, droppings, group, water }
+const props = defineProps<{
+  name: 'side' | 'top' | 'gill' | 'vent' | 'droppings' | 'group' | 'water' | 'scope'
+}>()
+const drawings = { side, top, gill, vent, droppings, group, water, scope }
 const svg = computed(() => drawings[props.name])
 </script>
 

@@ -4,11 +4,12 @@ import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
 
 /** What fits: each condition's share with its band, and the evidence for, against, and not looked at. */
-const props = defineProps<{ weighed: Schemas['WeighedOut']; group: string }>()
+const props = defineProps<{ weighed: Schemas['DiagnosisOut']; group: string }>()
+const emit = defineEmits<{ compare: [one: string, other: string] }>()
 const all = ref(false)
 const some = computed(() => props.weighed.looked_at > 0)
 const shown = computed(() => {
-  const worth = props.weighed.ranked.filter((r, i) => i < 4 || r.tag)
+  const worth = props.weighed.ranked.filter((r, i) => i < 4 || r.tag || (some.value && r.must_show))
   return all.value ? props.weighed.ranked : worth
 })
 const MARKS = { for: ['', '+', '++', '+++'], against: ['', '−', '−−', '−−−'] }
@@ -21,13 +22,28 @@ const at = (n: number) => 2 + n * 1.76
       <h2>What fits</h2>
       <span class="fig small quiet" aria-hidden="true">in 100</span>
     </div>
+    <div v-if="weighed.together" class="said" data-testid="together">
+      <p>
+        <b>{{ weighed.together.name }}</b>: <span class="fig">{{ weighed.together.in_100 }}</span> in 100
+        together. By eye these can’t be told apart: {{ weighed.together.members.join(', ') }}.
+      </p>
+      <p class="small"><b>What tells:</b> {{ weighed.together.separates }}.</p>
+    </div>
+    <div v-if="weighed.two" class="said" data-testid="two">
+      <p>
+        <b>Two at once?</b> {{ weighed.two.one }} with {{ weighed.two.other }} fits
+        <span class="fig">{{ weighed.two.times_likelier }}</span> times better than either alone.
+      </p>
+      <p class="small">One alone leaves open: {{ weighed.two.unexplained.join(', ') }}.</p>
+    </div>
     <ol data-testid="ranking">
       <li v-for="(r, i) in shown" :key="r.condition" :data-testid="`rank-${r.condition}`">
         <div class="line">
           <h3>
-            <RouterLink :to="{ name: 'condition', params: { condition: r.condition }, query: { group } }">{{
-              r.short_name
-            }}</RouterLink>
+            <RouterLink
+              :to="{ name: 'condition', params: { condition: r.condition }, query: group ? { group } : {} }"
+              >{{ r.short_name }}</RouterLink
+            >
             <span v-if="r.tag" class="tag" :class="r.tag === 'worst if missed' ? 'brick' : 'leaf'">{{
               r.tag
             }}</span>
@@ -35,6 +51,10 @@ const at = (n: number) => 2 + n * 1.76
               v-if="r.tag === 'worst if missed' || (r.urgency === 'hours' && i === 0 && some)"
               class="tag brick"
               >kills in hours</span
+            >
+            <span v-if="r.notifiable && some && r.must_show" class="tag brick">report it</span>
+            <span v-if="r.harms_keeper === 'known' && some && r.must_show" class="tag tannin"
+              >gloves: can infect you</span
             >
           </h3>
           <svg
@@ -72,6 +92,16 @@ const at = (n: number) => 2 + n * 1.76
             <li v-if="r.not_looked_at.length" class="quiet">not looked at: {{ r.not_looked_at[0] }}</li>
           </ul>
         </div>
+        <button
+          v-if="some && i > 0 && i < 3"
+          type="button"
+          class="link"
+          :data-testid="`compare-${r.condition}`"
+          @click="emit('compare', weighed.ranked[0]!.condition, r.condition)"
+        >
+          {{ weighed.ranked[0]!.short_name }} or
+          {{ r.short_name.charAt(0).toLowerCase() + r.short_name.slice(1) }}?
+        </button>
       </li>
       <li class="else">
         <div class="line">
@@ -173,6 +203,11 @@ circle {
   text-align: right;
   font-weight: 700;
 }
+.said {
+  border-bottom: 1px solid var(--rule2);
+  border-left: 3px solid var(--water);
+  padding: 6px 0 6px 10px;
+}
 .foot {
   padding-top: 6px;
 }
@@ -184,6 +219,8 @@ circle {
   color: var(--ink);
   text-decoration: underline;
   text-underline-offset: 2px;
+  padding: 0;
+  font-size: 12.5px;
 }
 @media (max-width: 759px) {
   .line {

@@ -1,11 +1,21 @@
 <script setup lang="ts">
-import { nextTick, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import SignMark from '@/shared/SignMark.vue'
-import { answerOf, restNotThere, withAnswer, type Answer, type Signs } from './marks'
+import { answerOf, restNotThere, withAnswer, type Answer, type Counts, type Signs } from './marks'
 
-const props = defineProps<{ region: Schemas['RegionOut']; asked: string }>()
+/** Signs to go through: of one place, or the short list of the day in the order of looking. */
+const props = defineProps<{
+  title: string
+  sections: { id: string; title: string; signs: Schemas['SignOut'][] }[]
+  asked: string
+  carried: Signs
+  fishCount: number
+  /** what the water test says of its signs */
+  told: Signs
+}>()
 const signs = defineModel<Signs>('signs', { required: true })
+const counts = defineModel<Counts>('counts', { required: true })
 const explained = ref('')
 const table = ref<HTMLElement | null>(null)
 const ANSWERS: { value: Answer; label: string }[] = [
@@ -14,96 +24,152 @@ const ANSWERS: { value: Answer; label: string }[] = [
   { value: 'unknown', label: 'not looked at' },
 ]
 const KEYS: Record<string, Answer> = { s: 'seen', x: 'absent', u: 'unknown' }
+const all = computed(() => props.sections.flatMap((s) => s.signs))
+const asks = computed(() => all.value.filter((s) => !s.reading))
+const open = computed(() => asks.value.some((s) => !s.good && signs.value[s.id] === undefined))
 
-function mark(sign: string, value: Answer) {
-  signs.value = withAnswer(signs.value, sign, value)
+function mark(sign: Schemas['SignOut'], value: Answer) {
+  signs.value = withAnswer(signs.value, sign.id, value, sign.instead_of)
+  if (value !== 'seen') forget(sign.id)
+  for (const other of sign.instead_of) if (value === 'seen') forget(other)
+}
+function forget(sign: string) {
+  if (!counts.value[sign]) return
+  const next = { ...counts.value }
+  delete next[sign]
+  counts.value = next
+}
+function count(sign: string, seen: number | null) {
+  if (seen === null) forget(sign)
+  else counts.value = { ...counts.value, [sign]: { seen, of: props.fishCount } }
 }
 function rest() {
-  signs.value = restNotThere(signs.value, props.region)
+  signs.value = restNotThere(signs.value, { signs: all.value })
 }
-async function onKey(event: KeyboardEvent, sign: string, row: number) {
+const was = (sign: string) =>
+  props.carried[sign] !== undefined && props.carried[sign] !== signs.value[sign]
+    ? props.carried[sign]
+      ? 'was seen'
+      : 'was not there'
+    : ''
+
+async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
   const value = KEYS[event.key]
   if (value) mark(sign, value)
   else if (event.key === 'r') rest()
   else if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return
   event.preventDefault()
   event.stopPropagation()
-  const next = event.key === 'ArrowUp' ? row - 1 : row + 1
+  const row = asks.value.indexOf(sign)
+  const next = asks.value[event.key === 'ArrowUp' ? row - 1 : row + 1]
   await nextTick()
-  const checked = table.value
-    ?.querySelectorAll('tbody tr')
-    [next]?.querySelector<HTMLInputElement>('input:checked')
-  checked?.focus()
+  if (next)
+    table.value
+      ?.querySelector<HTMLInputElement>(`[data-testid="sign-${next.id}"] input[type=radio]:checked`)
+      ?.focus()
 }
 </script>
 
 <template>
   <table ref="table" class="signs" data-testid="signs">
     <caption class="unseen">
-      Signs of
       {{
-        region.name
-      }}
+        title
+      }}: what is seen, and what is not there
     </caption>
     <thead>
       <tr>
-        <th scope="col" class="place">{{ region.name }}</th>
+        <th scope="col" class="place">{{ title }}</th>
+        <th v-if="fishCount > 1" scope="col" class="n">fish</th>
         <th v-for="a in ANSWERS" :key="a.value" scope="col" class="c">{{ a.label }}</th>
       </tr>
     </thead>
-    <tbody>
-      <template v-for="(s, row) in region.signs" :key="s.id">
-        <tr
-          v-if="!s.reading"
-          :class="[answerOf(signs, s.id), { asked: asked === s.id }]"
-          :data-testid="`sign-${s.id}`"
-        >
-          <th scope="row">
-            <button
-              type="button"
-              class="name"
-              :aria-expanded="explained === s.id"
-              @click="explained = explained === s.id ? '' : s.id"
-            >
-              {{ s.label }}
-            </button>
-            <div v-if="explained === s.id || asked === s.id" class="how small">
-              <p>{{ s.look }}</p>
-              <p v-if="s.not_if" class="quiet">Not if: {{ s.not_if }}</p>
-            </div>
-          </th>
-          <td
-            v-for="a in ANSWERS"
-            :key="a.value"
-            class="c"
-            :class="{ on: answerOf(signs, s.id) === a.value }"
+    <tbody v-for="part in sections" :key="part.id">
+      <tr v-if="part.title" class="part">
+        <th :colspan="fishCount > 1 ? 5 : 4" scope="colgroup">{{ part.title }}</th>
+      </tr>
+      <tr
+        v-for="s in part.signs.filter((x) => !x.reading)"
+        :key="s.id"
+        :class="[answerOf(signs, s.id), { asked: asked === s.id }]"
+        :data-testid="`sign-${s.id}`"
+      >
+        <th scope="row">
+          <button
+            type="button"
+            class="name"
+            :aria-expanded="explained === s.id"
+            @click="explained = explained === s.id ? '' : s.id"
           >
-            <label>
-              <input
-                type="radio"
-                :name="s.id"
-                :value="a.value"
-                :checked="answerOf(signs, s.id) === a.value"
-                :aria-label="`${s.label}: ${a.label}`"
-                @change="mark(s.id, a.value)"
-                @keydown="onKey($event, s.id, row)"
-              />
-              <SignMark v-if="answerOf(signs, s.id) === a.value" :state="a.value" :size="22" />
-              <span v-else class="dot" aria-hidden="true" />
-            </label>
-          </td>
-        </tr>
-      </template>
-      <tr v-if="region.id === 'water'">
-        <td colspan="4" class="small quiet tests">Ammonia and nitrite count from the figures above.</td>
+            {{ s.short }}<span v-if="was(s.id)" class="was small">{{ was(s.id) }}</span>
+          </button>
+          <div v-if="explained === s.id || asked === s.id" class="how small">
+            <p>
+              <b>{{ s.label }}.</b> {{ s.look }}
+            </p>
+            <p v-if="s.not_if" class="quiet">Not if: {{ s.not_if }}</p>
+          </div>
+        </th>
+        <td v-if="fishCount > 1" class="n">
+          <span v-if="answerOf(signs, s.id) === 'seen'" class="of fig">
+            <InputNumber
+              :model-value="counts[s.id]?.seen ?? null"
+              :min="1"
+              :max="fishCount"
+              :use-grouping="false"
+              :input-id="`count-${s.id}`"
+              :aria-label="`${s.short}: in how many fish`"
+              placeholder="–"
+              @update:model-value="count(s.id, $event)"
+            />of {{ fishCount }}</span
+          >
+          <span v-else-if="answerOf(signs, s.id) === 'absent'" class="fig quiet">0</span>
+        </td>
+        <td v-for="a in ANSWERS" :key="a.value" class="c" :class="{ on: answerOf(signs, s.id) === a.value }">
+          <label>
+            <input
+              type="radio"
+              :name="s.id"
+              :value="a.value"
+              :checked="answerOf(signs, s.id) === a.value"
+              :aria-label="`${s.short}: ${a.label}`"
+              @change="mark(s, a.value)"
+              @keydown="onKey($event, s)"
+            />
+            <SignMark v-if="answerOf(signs, s.id) === a.value" :state="a.value" :size="20" />
+            <span v-else class="dot" aria-hidden="true" />
+          </label>
+        </td>
+      </tr>
+      <tr
+        v-for="s in part.signs.filter((x) => x.reading)"
+        :key="s.id"
+        class="told"
+        :class="answerOf(told, s.id)"
+      >
+        <th scope="row">
+          <span class="name">{{ s.short }}</span>
+        </th>
+        <td v-if="fishCount > 1" class="n" />
+        <td v-for="a in ANSWERS" :key="a.value" class="c" :class="{ on: answerOf(told, s.id) === a.value }">
+          <span class="mark"
+            ><SignMark v-if="answerOf(told, s.id) === a.value" :state="a.value" :size="20" /><span
+              v-if="answerOf(told, s.id) === a.value"
+              class="unseen"
+              >{{ a.label }}</span
+            ></span
+          >
+        </td>
       </tr>
     </tbody>
   </table>
+  <p v-if="all.some((s) => s.reading)" class="small quiet tests">These follow from the figures above.</p>
   <Button
+    v-if="open"
     type="button"
     severity="secondary"
     class="rest"
-    :label="`The rest of ${region.name} is not there`"
+    label="The rest here is not there"
     data-testid="rest"
     @click="rest"
   />
@@ -114,23 +180,21 @@ async function onKey(event: KeyboardEvent, sign: string, row: number) {
   width: 100%;
   border-collapse: collapse;
 }
-thead th {
+.signs thead th {
   border-top: 2px solid var(--ink);
   border-bottom: 1px solid var(--ink);
   font-size: 12.5px;
-  line-height: 15px;
   font-weight: 400;
-  color: var(--ink2);
   height: 30px;
+  position: sticky;
+  top: 0;
+  background: var(--paper);
+  z-index: 1;
 }
-thead .place {
+.signs thead .place {
   text-align: left;
   font-size: 14px;
   font-weight: 700;
-  color: var(--ink);
-}
-thead .place::first-letter {
-  text-transform: uppercase;
 }
 tbody th {
   text-align: left;
@@ -138,35 +202,79 @@ tbody th {
   padding: 0;
   border-bottom: 1px solid var(--rule);
 }
+.part th {
+  font-size: 12.5px;
+  font-weight: 650;
+  color: var(--ink2);
+  padding-top: 8px;
+  height: 28px;
+  vertical-align: bottom;
+}
 .name {
+  display: block;
   background: none;
   border: 0;
-  padding: 7px 8px 7px 0;
+  padding: 6px 8px 6px 0;
   text-align: left;
   width: 100%;
-  cursor: pointer;
   color: inherit;
-  line-height: 18px;
+  line-height: 17px;
 }
-.name:hover {
+button.name {
+  cursor: pointer;
+}
+button.name:hover {
   text-decoration: underline;
+}
+.was {
+  display: inline-block;
+  margin-left: 8px;
+  color: var(--leaf);
+  font-weight: 650;
 }
 .how {
   padding: 0 12px 8px 0;
-  max-width: 52ch;
+  max-width: 56ch;
 }
 .seen .name {
   font-weight: 650;
 }
 .unknown .name {
-  color: var(--tannin);
+  color: var(--ink2);
 }
-.asked th {
+.asked .name {
+  color: var(--tannin);
+  font-weight: 650;
+}
+.asked > th {
   border-left: 3px solid var(--water);
   padding-left: 8px;
 }
+.n {
+  width: 92px;
+  text-align: right;
+  padding: 0 8px 0 0;
+  border-bottom: 1px solid var(--rule);
+  white-space: nowrap;
+}
+thead .n {
+  text-align: right;
+}
+.of {
+  display: inline-flex;
+  align-items: center;
+  gap: 4px;
+  font-size: 13px;
+}
+.of :deep(input) {
+  width: 38px;
+  min-height: 26px;
+  padding: 0 4px;
+  text-align: right;
+  font: 400 13px/18px var(--figures);
+}
 .c {
-  width: 76px;
+  width: 72px;
   text-align: center;
   border-left: 1px solid var(--rule);
   border-bottom: 1px solid var(--rule);
@@ -178,19 +286,22 @@ thead .c {
 td.on {
   background: var(--plate);
 }
-label {
+label,
+.mark {
   position: relative;
   display: flex;
   align-items: center;
   justify-content: center;
-  min-height: 34px;
+  min-height: 30px;
   height: 100%;
+}
+label {
   cursor: pointer;
 }
 label:hover {
   background: var(--shade);
 }
-input {
+label input {
   position: absolute;
   inset: 0;
   width: 100%;
@@ -213,18 +324,76 @@ label:has(input:focus-visible) {
   margin-top: 10px;
 }
 .tests {
-  padding: 8px 0;
+  padding: 6px 0;
 }
 @media (max-width: 759px) {
-  .c {
-    width: 62px;
+  /* the count goes under the name, so that the name has the width */
+  .signs,
+  .signs tbody,
+  .signs thead {
+    display: block;
   }
-  label {
+  .signs tr {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) repeat(3, 58px);
+    border-bottom: 1px solid var(--rule);
+  }
+  .signs tr > * {
+    border-bottom: 0;
+  }
+  .signs thead tr {
+    position: sticky;
+    top: 0;
+    z-index: 1;
+    border-bottom: 1px solid var(--ink);
+    background: var(--paper);
+  }
+  .signs thead th {
+    position: static;
+    border-bottom: 0;
+    height: auto;
+    line-height: 15px;
+    padding-block: 4px;
+  }
+  .signs thead .n,
+  .signs td.n:empty,
+  .absent td.n,
+  .told td.n {
+    display: none;
+  }
+  .part th {
+    grid-column: 1 / -1;
+  }
+  .c {
+    width: auto;
+  }
+  td.n {
+    grid-area: 2 / 1;
+    width: auto;
+    text-align: left;
+    padding-bottom: 6px;
+  }
+  .signs tbody tr:not(.part) > th {
+    grid-area: 1 / 1;
+  }
+  td.c {
+    grid-row: 1 / span 2;
+  }
+  .seen .name {
+    padding-bottom: 2px;
+  }
+  .of :deep(input) {
+    width: 64px;
+    min-height: 44px;
+  }
+  label,
+  .mark {
     min-height: 56px;
   }
   .name {
     font-size: 15px;
-    min-height: 56px;
+    line-height: 19px;
+    padding-block: 10px;
   }
   .rest {
     min-height: 56px;

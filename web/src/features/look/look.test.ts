@@ -1,24 +1,20 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '@/api/client'
+import { anySign } from '@/testing/look'
 import { show } from '@/testing/mount'
 import FishPlan from './FishPlan.vue'
 import GateBar from './GateBar.vue'
 import NextLook from './NextLook.vue'
+import type { Counts, Signs } from './marks'
 import { places } from './places'
 import RankList from './RankList.vue'
 import SignTable from './SignTable.vue'
 
 afterEach(() => (document.body.innerHTML = ''))
 
-const sign = (id: string, label: string, reading: string | null = null): Schemas['SignOut'] => ({
-  id,
-  label,
-  look: `how to see ${label}`,
-  not_if: 'sand',
-  kit: 'eye',
-  reading,
-})
+const sign = (id: string, label: string, more: Partial<Schemas['SignOut']> = {}) =>
+  anySign(id, { short: label, label, look: `how to see ${label}`, not_if: 'sand', ...more })
 const flank: Schemas['RegionOut'] = {
   id: 'back_flank',
   name: 'back and flank',
@@ -27,13 +23,13 @@ const flank: Schemas['RegionOut'] = {
 const water: Schemas['RegionOut'] = {
   id: 'water',
   name: 'water',
-  signs: [sign('ammonia_raised', 'Ammonia', 'ammonia')],
+  signs: [sign('ammonia_raised', 'Ammonia', { reading: 'ammonia' })],
 }
 
 describe('the fish plan', () => {
   it('has a place for each region it is given, and marks what was found there', () => {
     const plan = show(FishPlan, {
-      props: { regions: [flank, water], signs: { grains: true }, picked: 'back_flank' },
+      props: { regions: [flank, water], signs: { grains: true }, picked: 'back_flank', list: 'list' },
     })
     const labels = plan.findAll('button.label')
     expect(labels.map((b) => b.text())).toEqual(['back and flank, seen', 'water, not looked at'])
@@ -42,20 +38,35 @@ describe('the fish plan', () => {
   })
 
   it('picks a place by its label', async () => {
-    const plan = show(FishPlan, { props: { regions: [flank, water], signs: {}, picked: 'back_flank' } })
+    const plan = show(FishPlan, {
+      props: { regions: [flank, water], signs: {}, picked: 'back_flank', list: 'list' },
+    })
     await plan.get('[data-testid=place-water]').trigger('click')
     expect(plan.emitted('update:picked')).toEqual([['water']])
   })
 
   it('knows where each place lies', () => {
-    expect(places).toHaveLength(11)
-    for (const place of places) expect(!!place.outline || !!place.inset).toBe(true)
+    expect(places).toHaveLength(14)
+    for (const place of places) expect(!!place.outline || !!place.inset || !!place.point).toBe(true)
   })
 })
 
 describe('the signs of a place', () => {
-  function table(signs: Record<string, boolean> = {}) {
-    return show(SignTable, { props: { region: flank, asked: '', signs } })
+  const section = (region: Schemas['RegionOut']) => [{ id: region.id, title: '', signs: region.signs }]
+  function table(signs: Signs = {}, more: { carried?: Signs; counts?: Counts; fishCount?: number } = {}) {
+    return show(SignTable, {
+      props: {
+        title: flank.name,
+        sections: section(flank),
+        asked: '',
+        carried: {},
+        fishCount: 12,
+        told: {},
+        signs,
+        counts: {},
+        ...more,
+      },
+    })
   }
 
   it('asks of each sign: seen, not there, not looked at', () => {
@@ -87,7 +98,7 @@ describe('the signs of a place', () => {
 
   it('takes a mark back by u', async () => {
     const drawn = table({ grains: true })
-    await drawn.get('[data-testid=sign-grains] input').trigger('keydown', { key: 'u' })
+    await drawn.get('[data-testid=sign-grains] input[type=radio]').trigger('keydown', { key: 'u' })
     expect(drawn.emitted('update:signs')).toEqual([[{}]])
   })
 
@@ -106,9 +117,44 @@ describe('the signs of a place', () => {
   })
 
   it('leaves what a kit says to the kit', () => {
-    const drawn = show(SignTable, { props: { region: water, asked: '', signs: {} } })
+    const drawn = show(SignTable, {
+      props: {
+        title: 'water',
+        sections: section(water),
+        asked: '',
+        carried: {},
+        fishCount: 1,
+        told: { ammonia_raised: true },
+        signs: {},
+        counts: {},
+      },
+    })
     expect(drawn.find('input').exists()).toBe(false)
-    expect(drawn.text()).toContain('count from the figures above')
+    expect(drawn.get('tr.told').text()).toBe('Ammoniaseen')
+    expect(drawn.text()).toContain('follow from the figures above')
+  })
+
+  it('asks in how many of the fish, once a sign is seen', async () => {
+    const drawn = table({ grains: true, dust: false })
+    expect(drawn.findAll('[id^=count-]')).toHaveLength(1)
+    expect(drawn.get('[data-testid=sign-grains]').text()).toContain('of 12')
+    const field = drawn.get('#count-grains')
+    ;(field.element as HTMLInputElement).value = '3'
+    await field.trigger('blur')
+    expect(drawn.emitted('update:counts')).toEqual([[{ grains: { seen: 3, of: 12 } }]])
+  })
+
+  it('forgets how many when the sign is taken back, and asks no number of one fish', async () => {
+    const drawn = table({ grains: true }, { counts: { grains: { seen: 3, of: 12 } } })
+    await drawn.get('[data-testid=sign-grains] input[type=radio]').trigger('keydown', { key: 'x' })
+    expect(drawn.emitted('update:counts')).toEqual([[{}]])
+    expect(table({ grains: true }, { fishCount: 1 }).find('[id^=count-]').exists()).toBe(false)
+  })
+
+  it('marks what differs from the look it was taken over from', () => {
+    const drawn = table({ grains: false, dust: true }, { carried: { grains: true, dust: true } })
+    expect(drawn.get('[data-testid=sign-grains]').text()).toContain('was seen')
+    expect(drawn.get('[data-testid=sign-dust]').text()).not.toContain('was')
   })
 })
 
@@ -128,13 +174,27 @@ const ranked = (more: Partial<Schemas['RankedOut']>): Schemas['RankedOut'] => ({
   in_100_high: 72,
   tag: 'fits best',
   urgency: 'hours',
+  must_show: false,
+  notifiable: '',
+  harms_keeper: 'none',
   evidence_for: [evidence('dull flat sheen', 9, 3), evidence('fins whole', 2, 1, false)],
   evidence_against: [evidence('fast breathing', -4, 2)],
   not_looked_at: ['pale saddle'],
   ...more,
 })
-const weighed: Schemas['WeighedOut'] = {
-  gate: { state: 'open', words: '', lines: [] },
+const acts: Schemas['ActsOut'] = {
+  why: 'Doing nothing loses most.',
+  loss_if_nothing: 41,
+  do: [],
+  treat: [],
+  not_now: [],
+  scrape: 'A scrape',
+  scrape_saves: 0,
+  end_words: '',
+  report_words: '',
+}
+const weighed: Schemas['DiagnosisOut'] = {
+  gate: { state: 'open', words: '', suspected: '', lines: [] },
   verdict: '',
   can_be_told: false,
   ranked: [
@@ -143,9 +203,11 @@ const weighed: Schemas['WeighedOut'] = {
     ranked({ condition: 'velvet', short_name: 'Velvet', in_100: 6, tag: 'worst if missed' }),
   ],
   something_else_in_100: 12,
+  together: null,
+  two: null,
   next_looks: [],
-  meanwhile: [],
-  not_now: [],
+  acts,
+  signs: {},
   looked_at: 5,
   of_signs: 35,
 }
@@ -173,9 +235,44 @@ describe('what fits', () => {
     ])
   })
 
+  it('sets the two that fit best side by side when asked', async () => {
+    const drawn = show(RankList, { props: { weighed, group: 'g' } })
+    await drawn.get('[data-testid=compare-a]').trigger('click')
+    expect(drawn.emitted('compare')).toEqual([['columnaris', 'a']])
+  })
+
+  it('answers as a group what the eye cannot separate, with the look that would', () => {
+    const together = {
+      id: 'haze',
+      name: 'A skin protozoan',
+      in_100: 71,
+      members: ['Costia', 'Chilodonella'],
+      separates: 'a scrape under the microscope',
+    }
+    const text = show(RankList, { props: { weighed: { ...weighed, together }, group: 'g' } })
+      .get('[data-testid=together]')
+      .text()
+    expect(text).toContain('A skin protozoan: 71 in 100 together')
+    expect(text).toContain('What tells: a scrape under the microscope.')
+  })
+
+  it('says when two at once fit better than one', () => {
+    const two = { one: 'White spot', other: 'Fin rot', times_likelier: 8.1, unexplained: ['ragged fins'] }
+    const drawn = show(RankList, { props: { weighed: { ...weighed, two }, group: 'g' } })
+    expect(drawn.get('[data-testid=two]').text()).toContain('White spot with Fin rot fits 8.1 times better')
+    expect(drawn.get('[data-testid=two]').text()).toContain('One alone leaves open: ragged fins.')
+  })
+
+  it('tells of what must be reported, and of what infects the keeper', () => {
+    const risky = [ranked({ notifiable: 'report', harms_keeper: 'known', must_show: true })]
+    const text = show(RankList, { props: { weighed: { ...weighed, ranked: risky }, group: 'g' } }).text()
+    expect(text).toContain('report it')
+    expect(text).toContain('gloves: can infect you')
+  })
+
   it('shows all of them when asked', async () => {
     const drawn = show(RankList, { props: { weighed, group: 'g' } })
-    await drawn.get('button').trigger('click')
+    await drawn.findAll('button').at(-1)?.trigger('click')
     expect(drawn.findAll('ol > li')).toHaveLength(7)
   })
 
@@ -186,21 +283,31 @@ describe('what fits', () => {
 
 describe('the next look', () => {
   const next: Schemas['NextLookOut'] = {
+    look: 'torch_in_dark',
+    name: 'A torch in the dark',
+    minutes: 2,
+    how_to: 'Room dark, torch from the side.',
     sign: 'dust',
     label: 'Gold dust',
-    look: 'Lights off, torch along the back.',
+    how: 'Lights off, torch along the back.',
     not_if: '',
     kit: 'torch',
     region: 'back_flank',
-    if_seen: { name: 'Velvet', in_100_now: 19, in_100_then: 74 },
-    if_not_there: { name: 'Columnaris', in_100_now: 61, in_100_then: 77 },
+    reading: null,
+    water_first: false,
+    gain_bits: 0.6,
+    also: [{ sign: 'grains', label: 'White grains' }],
+    if_seen: { condition: 'velvet', name: 'Velvet', in_100_now: 19, in_100_then: 74 },
+    if_not_there: { condition: 'columnaris', name: 'Columnaris', in_100_now: 61, in_100_then: 77 },
   }
 
   it('says what either answer would do and what it needs', () => {
     const text = show(NextLook, { props: { next } }).text()
     expect(text).toContain('19 → 74')
     expect(text).toContain('61 → 77')
-    expect(text).toContain('Needs a torch in the dark.')
+    expect(text).toContain('needs a torch in the dark.')
+    expect(text).toContain('2 min')
+    expect(text).toContain('It shows as well: White grains.')
   })
 
   it('is answered where it stands', async () => {
@@ -211,7 +318,9 @@ describe('the next look', () => {
   })
 
   it('sends a water test to the kit, not to a press', () => {
-    const drawn = show(NextLook, { props: { next: { ...next, sign: 'nitrite_raised', kit: 'test' } } })
+    const drawn = show(NextLook, {
+      props: { next: { ...next, sign: 'nitrite_raised', kit: 'test', reading: 'nitrite' } },
+    })
     expect(drawn.find('[data-testid=next-seen]').exists()).toBe(false)
     expect(drawn.text()).toContain('Read it with a kit')
   })
@@ -222,6 +331,8 @@ describe('the water gate', () => {
     name,
     state,
     harmful: state === 'above',
+    needed: true,
+    swung: false,
     figure,
     unit: '',
     range_words,
@@ -230,6 +341,7 @@ describe('the water gate', () => {
   const gate: Schemas['GateOut'] = {
     state: 'shut',
     words: 'Mend the water first: temperature.',
+    suspected: '',
     lines: [
       line('ammonia', 'unknown', '–', 'to 0.020', 'there is some; read pH to know how much of it harms'),
       line('nitrite', 'in_range', '0.03', 'to 0.10', 'low enough'),
@@ -237,7 +349,18 @@ describe('the water gate', () => {
       line('temperature', 'above', '31.0', '22.0–25.0'),
     ],
   }
-  const typed = { temperature: '', ph: '', ammonia: '', nitrite: '' }
+  const typed = {
+    temperature: '',
+    ph: '',
+    ammonia: '',
+    nitrite: '',
+    oxygen: '',
+    chlorine: '',
+    salinity: '',
+    nitrate: '',
+    chloride: '',
+    copper: '',
+  }
 
   it('stands open, half open or shut, in words', () => {
     for (const [state, words] of [
@@ -246,15 +369,25 @@ describe('the water gate', () => {
       ['shut', 'gate shut'],
     ] as const) {
       const drawn = show(GateBar, {
-        props: { gate: { ...gate, state }, readWords: '', problem: null, typed },
+        props: { gate: { ...gate, state }, readWords: '', problem: null, typed, kit: {}, water: 'fresh' },
       })
       expect(drawn.get('[data-testid=gate]').text()).toBe(words)
     }
   })
 
   it('says what was read, what fits, and what is missing', () => {
-    const text = show(GateBar, { props: { gate, readWords: 'read 13:50', problem: null, typed } }).text()
-    expect(text).toContain('31.0, fit is 22.0–25.0')
+    const text = show(GateBar, {
+      props: {
+        gate,
+        readWords: 'read 13:50',
+        problem: null,
+        typed,
+        kit: {},
+        water: 'fresh',
+        read: { temperature: '31.0' },
+      },
+    }).text()
+    expect(text).toContain('31.0fit is 22.0–25.0')
     expect(text).toContain('read pH to know')
     expect(text).toContain('read 13:50')
   })

@@ -1,15 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { answerOf, placeAnswer, restNotThere, withAnswer } from './marks'
+import { anySign } from '@/testing/look'
+import { answerOf, changedFrom, placeAnswer, restNotThere, shortList, withAnswer } from './marks'
 
-const sign = (id: string, reading: string | null = null) => ({
-  id,
-  label: id,
-  look: '',
-  not_if: '',
-  kit: 'eye',
-  reading,
-})
-const region = { id: 'fins', name: 'fins', signs: [sign('a'), sign('b'), sign('w', 'ammonia')] }
+const region = {
+  id: 'fins',
+  name: 'fins',
+  signs: [anySign('a'), anySign('b'), anySign('w', { reading: 'ammonia' }), anySign('well', { good: true })],
+}
 
 describe('marks of a look', () => {
   it('tells seen, not there and not looked at apart', () => {
@@ -29,5 +26,25 @@ describe('marks of a look', () => {
   })
   it('marks the rest of a place, and leaves water tests to the kit', () => {
     expect(restNotThere({ a: true }, region)).toEqual({ a: true, b: false })
+  })
+  it('never assumes a sign of health away', () => {
+    expect(restNotThere({}, { signs: [anySign('well', { good: true })] })).toEqual({})
+  })
+  it('lets one of several that exclude each other stand alone', () => {
+    expect(withAnswer({ b: true }, 'a', 'seen', ['b', 'c'])).toEqual({ a: true, b: false, c: false })
+    expect(withAnswer({ b: true }, 'a', 'absent', ['b'])).toEqual({ a: false, b: true })
+  })
+  it('tells what changed since the look it was taken over from', () => {
+    expect(changedFrom({ a: true, b: false }, { a: true, b: true, c: true })).toEqual(['b', 'c'])
+    expect(changedFrom({ a: true }, {})).toEqual(['a'])
+    expect(changedFrom({}, { a: true })).toEqual([])
+  })
+  it('lists for the day what is looked at daily, and what was seen before', () => {
+    const regions = [
+      { ...region, signs: [anySign('a', { daily: true }), anySign('b'), anySign('c', { arrival: true })] },
+    ]
+    expect(shortList(regions, 'daily', {}).map((s) => s.id)).toEqual(['a'])
+    expect(shortList(regions, 'daily', { b: true, c: false }).map((s) => s.id)).toEqual(['a', 'b'])
+    expect(shortList(regions, 'arrival', {}).map((s) => s.id)).toEqual(['c'])
   })
 })

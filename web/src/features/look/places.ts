@@ -6,7 +6,11 @@ export interface Place {
   /** label position and the point its line leads to, in the plan's 580 x 394 */
   label: [number, number]
   point?: [number, number]
-  inset?: { x: number; width: number; drawing: 'top' | 'gill' | 'vent' | 'droppings' | 'group' | 'water' }
+  inset?: {
+    x: number
+    width: number
+    drawing: 'top' | 'gill' | 'vent' | 'droppings' | 'group' | 'water' | 'scope'
+  }
 }
 
 export const places: Place[] = [
@@ -38,12 +42,16 @@ export const places: Place[] = [
     label: [128, 264],
     point: [150, 186],
   },
-  { id: 'from_above', outline: '', label: [12, 380], inset: { x: 12, width: 156, drawing: 'top' } },
-  { id: 'gills', outline: '', label: [180, 380], inset: { x: 180, width: 72, drawing: 'gill' } },
-  { id: 'vent', outline: '', label: [259, 380], inset: { x: 259, width: 72, drawing: 'vent' } },
-  { id: 'droppings', outline: '', label: [338, 380], inset: { x: 338, width: 72, drawing: 'droppings' } },
-  { id: 'group', outline: '', label: [417, 380], inset: { x: 417, width: 72, drawing: 'group' } },
-  { id: 'water', outline: '', label: [496, 380], inset: { x: 496, width: 72, drawing: 'water' } },
+  { id: 'from_above', outline: '', label: [8, 380], inset: { x: 8, width: 96, drawing: 'top' } },
+  { id: 'gills', outline: '', label: [112, 380], inset: { x: 112, width: 60, drawing: 'gill' } },
+  { id: 'vent', outline: '', label: [180, 380], inset: { x: 180, width: 60, drawing: 'vent' } },
+  { id: 'droppings', outline: '', label: [248, 380], inset: { x: 248, width: 82, drawing: 'droppings' } },
+  { id: 'group', outline: '', label: [338, 380], inset: { x: 338, width: 66, drawing: 'group' } },
+  { id: 'water', outline: '', label: [412, 380], inset: { x: 412, width: 66, drawing: 'water' } },
+  { id: 'scope', outline: '', label: [486, 380], inset: { x: 486, width: 86, drawing: 'scope' } },
+  // the whole fish and the line along it: a label each, no outline of their own
+  { id: 'behaviour', outline: '', label: [446, 34], point: [497, 96] },
+  { id: 'head', outline: '', label: [392, 262], point: [412, 148] },
 ]
 
 export const PLAN = { width: 580, height: 394 }

@@ -19,6 +19,24 @@ const plusMinus = ref<number | null>(null)
 const dead = ref<number | null>(null)
 const supplier = ref('')
 const on = ref(new Date())
+const seenBefore = ref('')
+const inspections = useQuery({
+  queryKey: ['inspections', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/inspections', { params: { path: session.inRoom() } })),
+})
+const waiting = computed(() => [
+  { uid: '', words: 'no look before' },
+  ...(inspections.data.value ?? []).map((i) => ({
+    uid: i.uid,
+    words: `${i.species_name}, ${i.day_words}${i.seller ? `, ${i.seller}` : ''}`,
+  })),
+])
+function fromLook(uid: string) {
+  const look = inspections.data.value?.find((i) => i.uid === uid)
+  if (!look) return
+  if (!name.value.trim()) species.value = look.species_name
+  if (!supplier.value) supplier.value = look.seller
+}
 // Escape closes the list of names first, and only then the form around it
 const listed = ref(false)
 let wasListed = false
@@ -61,6 +79,7 @@ const write = useWrite((write_id) =>
         dead_on_arrival: dead.value ?? 0,
         supplier: supplier.value,
         arrived_on: day(on.value),
+        seen_before: seenBefore.value || null,
       },
     }),
   ),
@@ -76,10 +95,28 @@ async function save() {
     :label="`They are in ${tank.name}`"
     :busy="write.busy.value"
     :problem="problem"
-    :fields="['species', 'count', 'count_plus_minus', 'dead_on_arrival', 'supplier', 'arrived_on']"
+    :fields="[
+      'species',
+      'count',
+      'count_plus_minus',
+      'dead_on_arrival',
+      'supplier',
+      'arrived_on',
+      'seen_before',
+    ]"
     testid="save-group"
     @save="save"
   >
+    <FieldRow v-if="waiting.length > 1" v-slot="f" label="Looked at" field="seen_before" :problem="problem">
+      <Select
+        v-model="seenBefore"
+        :label-id="f.id"
+        :options="waiting"
+        option-label="words"
+        option-value="uid"
+        @change="fromLook($event.value)"
+      />
+    </FieldRow>
     <FieldRow v-slot="f" label="Fish" field="species" :problem="problem">
       <span class="names" @keydown.esc.capture="beforeEscape" @keydown.esc="afterEscape"
         ><AutoComplete

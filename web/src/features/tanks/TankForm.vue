@@ -36,6 +36,7 @@ const measures = ref<Measures>({
 const waters = [
   { value: 'freshwater_tropical', label: 'fresh, tropical' },
   { value: 'coldwater_pond', label: 'fresh, cold' },
+  { value: 'brackish', label: 'brackish' },
   { value: 'marine', label: 'sea' },
 ]
 const { data: old } = useQuery({

@@ -20,6 +20,7 @@ const groups = useQuery({
 const WATER: Record<string, string> = {
   freshwater_tropical: 'fresh, tropical',
   coldwater_pond: 'fresh, cold',
+  brackish: 'brackish',
   marine: 'sea',
 }
 function fishIn(tank: Schemas['TankOut']): string {

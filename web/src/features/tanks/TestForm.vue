@@ -9,12 +9,33 @@ import TextField from '@/shared/TextField.vue'
 const props = defineProps<{ tank: string }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
-const form = ref({ temperature: '', ph: '', ammonia: '', nitrite: '', note: '' })
-const basis = ref<NonNullable<Schemas['ReadingEntry']['basis']>>(
+const form = ref({
+  temperature: '',
+  ph: '',
+  ammonia: '',
+  nitrite: '',
+  oxygen: '',
+  chlorine: '',
+  salinity: '',
+  nitrate: '',
+  chloride: '',
+  copper: '',
+  note: '',
+})
+const more = ref(false)
+const MORE = [
+  { name: 'oxygen', label: 'Oxygen', hint: 'mg/L' },
+  { name: 'salinity', label: 'Salinity', hint: 'g/kg, or SG' },
+  { name: 'chlorine', label: 'Chlorine, total', hint: 'mg/L' },
+  { name: 'nitrate', label: 'Nitrate', hint: 'mg/L' },
+  { name: 'chloride', label: 'Chloride', hint: 'mg/L' },
+  { name: 'copper', label: 'Copper', hint: 'mg/L' },
+] as const
+const basis = ref<NonNullable<Schemas['ReadingIn']['basis']>>(
   session.keeper?.preferences.kit_basis === 'n' ? 'n' : 'ion',
 )
 const kits = [
-  { value: 'ion', label: 'the ion: NH₄, NO₂' },
+  { value: 'ion', label: 'the ion: NH₄, NO₂, NO₃' },
   { value: 'n', label: 'nitrogen: N' },
 ]
 const write = useWrite((write_id) =>
@@ -36,7 +57,7 @@ async function save() {
     label="Keep this test"
     :busy="write.busy.value"
     :problem="problem"
-    :fields="['temperature', 'ph', 'ammonia', 'nitrite', 'note']"
+    :fields="['temperature', 'ph', 'ammonia', 'nitrite', 'note', ...MORE.map((m) => m.name)]"
     testid="save-test"
     @save="save"
   >
@@ -66,6 +87,28 @@ async function save() {
       :problem="problem"
       hint="mg/L"
       inputmode="decimal"
+    />
+    <template v-if="more">
+      <TextField
+        v-for="m in MORE"
+        :key="m.name"
+        v-model="form[m.name]"
+        figure
+        :label="m.label"
+        :field="m.name"
+        :problem="problem"
+        :hint="m.hint"
+        inputmode="decimal"
+      />
+    </template>
+    <Button
+      v-else
+      type="button"
+      severity="secondary"
+      text
+      label="Oxygen, salinity, chlorine, nitrate, chloride, copper"
+      data-testid="more-readings"
+      @click="more = true"
     />
     <div class="kit">
       <span id="kit-label">The kit counts</span>

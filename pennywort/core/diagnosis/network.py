@@ -1,0 +1,246 @@
+"""The network of conditions and signs as arrays, and how looks add up in it.
+
+One class variable: the conditions of a water and "something else". Below it, each a child of that variable alone:
+
+* a two-valued node for every sign, P(sign | condition) from the reference; a sign that a condition does not list has
+  the baseline chance that it has in any other sick fish;
+* one many-valued node for each exclusive set (eats as usual / less / nothing): its members' chances are scaled down
+  together where they sum above 0.98, so that "none of them" stays possible. Of several members seen in a group of
+  fish the graver counts.
+
+Two departures from plain Bayes keep a product of many small guesses from becoming falsely sure:
+
+* **caps**: one look moves the odds at most 30-fold, a find in which the parasite itself is seen 300-fold;
+* **groups**: looks that say the same thing twice (fast breathing, gulping, flared covers) must not count twice. For
+  each condition the strongest look of a group counts whole, and every further one *that points the same way* counts
+  half of its log-likelihood ratio. A look that points the other way says something new and counts whole. The weights
+  depend on sizes only, never on the order of looking.
+
+A fact that comes from the same reading as a sign (water at the warm end, and the temperature off) is not a second
+witness: for a condition that the fact makes likelier the stronger of the two counts, and for one that it speaks
+against the sign is no reason.
+
+All ratios are against "something else", whose own are therefore 1.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from pennywort.core.diagnosis.facts import Facts, belief, check, told_by_shares
+from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.library import Library
+
+Array = NDArray[np.float64]
+SOMETHING_ELSE = "something_else"
+MOST_OF_A_SET = 0.98
+# "never multiply by nought": a condition that a fact speaks against stays possible
+LEAST_FACTOR = 0.005
+
+
+@dataclass(frozen=True, kw_only=True)
+class Unit:
+    """One node below the class: a single sign, or an exclusive set. ``group`` names its correlated group, if any."""
+
+    id: str
+    signs: tuple[str, ...]
+    group: str | None
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Network:
+    """Conditions (rows, "something else" last) against signs (columns). ``seen_prob`` holds P(sign | condition), 0-1.
+
+    ``listed`` are the signs that at least one of these conditions lists: the others tell nothing in this water.
+    """
+
+    found: Library
+    water: WaterType
+    conditions: tuple[str, ...]
+    signs: tuple[str, ...]
+    column_of: Mapping[str, int]
+    units: Mapping[str, Unit]
+    unit_of: Mapping[str, str]
+    prior_prob: Array
+    seen_prob: Array
+    log_seen: Array
+    log_absent: Array
+    cap_logs: Array
+    listed: frozenset[str]
+
+    def ratio(self, unit: Unit, answers: Mapping[str, float]) -> Array:
+        """Log-likelihood ratios (one a condition) of what was found of one unit; answers lie from 0 (not there) to 1."""
+        known = [s for s in unit.signs if s in answers]
+        seen = [s for s in known if answers[s] > 0]
+        if seen:
+            # the graver member stands later in its set
+            sign = seen[-1]
+            column, sure = self.column_of[sign], answers[sign]
+            if sure >= 1:
+                return self.log_seen[:, column]
+            mixed = sure * np.exp(self.log_seen[:, column]) + (1 - sure) * np.exp(self.log_absent[:, column])
+            return np.log(mixed)
+        if len(known) == 1:
+            return self.log_absent[:, self.column_of[known[0]]]
+        columns = [self.column_of[s] for s in known]
+        none = 1 - self.seen_prob[:, columns].sum(axis=1)
+        cap = self.cap_logs[columns].max()
+        return np.asarray(np.clip(np.log(none / none[-1]), -cap, cap))
+
+
+def temper(ratios: Array, *, further: float) -> Array:
+    """Weigh the looks of one correlated group along the last axis: see the module's text. Same shape."""
+    if ratios.shape[-1] < 2:
+        return ratios
+    strongest = np.abs(ratios).argmax(axis=-1, keepdims=True)
+    top = np.take_along_axis(ratios, strongest, axis=-1)
+    weights = np.where(np.sign(ratios) == np.sign(top), further, 1.0)
+    np.put_along_axis(weights, strongest, 1.0, axis=-1)
+    return ratios * weights
+
+
+def softmax(logs: Array) -> Array:
+    """Probabilities from unnormalised logs along the first axis."""
+    weights = np.exp(logs - logs.max(axis=0))
+    return weights / weights.sum(axis=0)  # type: ignore[no-any-return]
+
+
+@lru_cache(maxsize=16)
+def network(found: Library, water: WaterType) -> Network:
+    """The network of one kind of water, built once."""
+    weights = found.likelihoods
+    conditions = [c for c in found.conditions.values() if water in c.prior]
+    signs = tuple(found.signs)
+    column_of = {s: i for i, s in enumerate(signs)}
+    base = np.array([weights.baseline[s] for s in signs])
+    seen = np.tile(base, (len(conditions) + 1, 1))
+    for row, condition in enumerate(conditions):
+        for sign, step in condition.step_of.items():
+            seen[row, column_of[sign]] = weights.steps[step].value
+    for members in weights.exclusive_sets:
+        columns = [column_of[s] for s in members]
+        total = seen[:, columns].sum(axis=1, keepdims=True)
+        seen[:, columns] *= np.minimum(1.0, MOST_OF_A_SET / total)
+    direct = {*weights.direct_view, *(s.id for s in found.signs.values() if s.kit == "scope")}
+    caps = np.log([weights.cap_direct.value if s in direct else weights.cap_ordinary.value for s in signs])
+    group_of = {s: name for name, members in weights.correlated_groups.items() for s in members}
+    unit_of = {s: s for s in signs} | {s: "+".join(members) for members in weights.exclusive_sets for s in members}
+    units: dict[str, Unit] = {}
+    for sign in signs:
+        name = unit_of[sign]
+        units.setdefault(name, Unit(id=name, signs=tuple(name.split("+")), group=group_of.get(sign)))
+    prior = np.array([c.prior[water] for c in conditions])
+    kept = weights.something_else.value
+    return Network(
+        found=found,
+        water=water,
+        conditions=(*(c.id for c in conditions), SOMETHING_ELSE),
+        signs=signs,
+        column_of=column_of,
+        units=units,
+        unit_of=unit_of,
+        prior_prob=np.append(prior / prior.sum() * (1 - kept), kept),
+        seen_prob=seen,
+        log_seen=np.clip(np.log(seen / seen[-1]), -caps, caps),
+        log_absent=np.clip(np.log((1 - seen) / (1 - seen[-1])), -caps, caps),
+        cap_logs=caps,
+        listed=frozenset(s for c in conditions for s in c.step_of),
+    )
+
+
+@dataclass(frozen=True, kw_only=True, eq=False)
+class Weighed:
+    """One case in the network: the prior in its context, the weighed ratios of each unit, and the posterior."""
+
+    net: Network
+    answers: Mapping[str, float]
+    prior_logs: Array
+    raw: Mapping[str, Array]
+    ratios: Mapping[str, Array]
+    posterior_prob: Array
+
+    @property
+    def shares(self) -> dict[str, float]:
+        """Posterior by condition, "something else" among them; sums to 1."""
+        return dict(zip(self.net.conditions, self.posterior_prob.tolist(), strict=True))
+
+    def with_strength(self, strength: float) -> Array:
+        """The posterior were all log-ratios off by this factor: for the band beside a share."""
+        return softmax(self.prior_logs + strength * _total(self.ratios.values(), len(self.prior_logs)))
+
+
+def _total(ratios: Iterable[Array], rows: int) -> Array:
+    return np.sum([np.zeros(rows), *ratios], axis=0)  # type: ignore[no-any-return]
+
+
+def answers_of(facts: Facts, *, found: Library) -> dict[str, float]:
+    """Each sign that was looked for, from 0 (not there) to 1 (surely seen)."""
+    signs = {**facts.signs, **told_by_shares(facts)}
+    return {s: belief(s, facts.shares.get(s), found=found) if seen else 0.0 for s, seen in signs.items()}
+
+
+def prior_logs(net: Network, facts: Facts) -> Array:
+    """Log priors with what is known of fish and tank: factors multiply, at least 0.005, within the cap together."""
+    found, logs = net.found, np.zeros(len(net.conditions))
+    row_of = {c: i for i, c in enumerate(net.conditions)}
+    known = [found.context[name] for name in dict.fromkeys(facts.context)]
+    for modifier in [*known, *([found.kin[facts.kin]] if facts.kin else [])]:
+        for condition, factor in modifier.times.items():
+            if condition in row_of:
+                logs[row_of[condition]] += np.log(max(factor, LEAST_FACTOR))
+    cap = np.log(found.likelihoods.cap_context.value)
+    # a factor of nought is a rule ("goldfish do not sicken of it"), not one guess among others
+    ruled_out = logs <= np.log(LEAST_FACTOR) + 1e-9
+    return np.log(net.prior_prob) + np.where(ruled_out, logs, np.clip(logs, -cap, cap))
+
+
+def tempered(net: Network, raw: Mapping[str, Array]) -> dict[str, Array]:
+    """The weighed ratios of each unit, groups tempered."""
+    ratios = dict(raw)
+    grouped: dict[str, list[str]] = {}
+    for name in net.units:
+        group = net.units[name].group
+        if group and name in raw:
+            grouped.setdefault(group, []).append(name)
+    for names in grouped.values():
+        stack = temper(np.stack([raw[n] for n in names], axis=-1), further=net.found.likelihoods.further_in_group.value)
+        ratios.update({n: stack[..., i] for i, n in enumerate(names)})
+    return ratios
+
+
+def _count_once(net: Network, facts: Facts, raw: dict[str, Array]) -> None:
+    """Lessen the ratio of a sign by what a fact of the same reading has told already."""
+    for fact in (net.found.context[name] for name in dict.fromkeys(facts.context)):
+        name = net.unit_of.get(fact.same_reading, "")
+        if name in raw:
+            told = np.array([np.log(max(fact.times.get(c, 1.0), LEAST_FACTOR)) for c in net.conditions])
+            left = np.where(told < 0, 0.0, np.maximum(raw[name] - told, 0.0))
+            raw[name] = np.where((raw[name] > 0) & (told != 0), left, raw[name])
+
+
+def weigh(facts: Facts, *, found: Library) -> Weighed:
+    """Reckon the posterior of one case.
+
+    :raises InvalidInput: an unknown water, sign, fact, kind of fish, or a share that can't be.
+    """
+    check(facts, found=found)
+    net = network(found, facts.water)
+    answers = answers_of(facts, found=found)
+    names = dict.fromkeys(net.unit_of[s] for s in net.signs if s in answers)
+    raw = {name: net.ratio(net.units[name], answers) for name in names}
+    _count_once(net, facts, raw)
+    ratios = tempered(net, raw)
+    priors = prior_logs(net, facts)
+    return Weighed(
+        net=net,
+        answers=answers,
+        prior_logs=priors,
+        raw=raw,
+        ratios=ratios,
+        posterior_prob=softmax(priors + _total(ratios.values(), len(priors))),
+    )

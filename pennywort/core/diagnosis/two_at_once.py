@@ -1,0 +1,88 @@
+"""Two conditions at once, where one leaves strong signs unexplained."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from pennywort.core.diagnosis.network import Array, Weighed, temper
+
+# A seen sign is strong when few sick fish show it, and explained when it is this much likelier than by chance.
+RARE = 0.15
+EXPLAINED_LOG = math.log(2)
+
+
+@dataclass(frozen=True, kw_only=True)
+class TwoAtOnce:
+    """The likeliest pair, how many times likelier it is than the best single condition, and what the single one leaves open."""
+
+    one: str
+    other: str
+    odds: float
+    unexplained: tuple[str, ...]
+
+
+# Partners are looked for among so many that explain best what is left, and so many of the first.
+PARTNERS = 12
+
+
+def _either(weighed: Weighed, name: str) -> bool:
+    """Whether either of two conditions brings this answer: the likelier of the two counts.
+
+    A sign that is missing, or a fish that does well in something, needs both to leave it so: the less likely counts.
+    """
+    signs, there = weighed.net.found.signs, [s for s in weighed.net.units[name].signs if s in weighed.answers]
+    seen = [s for s in there if weighed.answers[s] > 0]
+    well = any(signs[s].good or s == "single_fish_only" for s in seen or there)
+    return bool(seen) != well
+
+
+def _pair_logs(weighed: Weighed, rows: list[int]) -> Array:
+    """Summed log-ratios of all looks for every pair of these rows, groups tempered as for one condition."""
+    net, size = weighed.net, len(rows)
+    by_group: dict[str, list[str]] = {}
+    for unit in weighed.raw:
+        by_group.setdefault(net.units[unit].group or "", []).append(unit)
+    logs = np.zeros((size, size))
+    for group, units in by_group.items():
+        raw = np.stack([weighed.raw[u][rows] for u in units], axis=-1)
+        either = np.array([_either(weighed, u) for u in units])
+        one, other = raw[:, None, :], raw[None, :, :]
+        both = np.where(either, np.maximum(one, other), np.minimum(one, other))
+        logs += (temper(both, further=net.found.likelihoods.further_in_group.value) if group else both).sum(axis=-1)
+    return logs
+
+
+def likeliest_pair(weighed: Weighed) -> TwoAtOnce | None:
+    """The pair that explains the signs better than the best single condition, or None.
+
+    Looked for only where the best single one leaves a rare sign unexplained. A pair weighs
+    ``P(a) P(b) x two_at_once`` before any look (independent conditions meet by chance; the factor is a guess).
+    """
+    net, found = weighed.net, weighed.net.found
+    best = int(weighed.posterior_prob[:-1].argmax())
+    seen = {u: next(s for s in reversed(net.units[u].signs) if weighed.answers.get(s, 0) > 0) for u in weighed.raw if _seen(weighed, u)}
+    strong = {u: s for u, s in seen.items() if found.likelihoods.baseline[s] <= RARE and not found.signs[s].good}
+    left = {u: s for u, s in strong.items() if weighed.raw[u][best] < EXPLAINED_LOG}
+    if not left or len(strong) < 2:
+        return None
+    explained = np.sum([np.maximum(weighed.raw[u][:-1], 0) for u in left], axis=0)
+    firsts = [np.argsort(-by, kind="stable")[:PARTNERS].tolist() for by in (explained, weighed.posterior_prob[:-1])]
+    rows = sorted({row for first in firsts for row in first})
+    priors = weighed.prior_logs - np.logaddexp.reduce(weighed.prior_logs)
+    logs = _pair_logs(weighed, rows) + np.add.outer(priors[rows], priors[rows]) + math.log(found.likelihoods.two_at_once.value)
+    np.fill_diagonal(logs, -np.inf)
+    place = divmod(int(logs.argmax()), len(rows))
+    one, other = sorted((rows[p] for p in place), key=lambda row: -weighed.posterior_prob[row])
+    single = priors[best] + sum(float(r[best]) for r in weighed.ratios.values())
+    odds = math.exp(min(float(logs[place]) - single, 300.0))
+    explains = any(max(weighed.raw[u][one], weighed.raw[u][other]) >= EXPLAINED_LOG for u in left)
+    if odds <= 1 or not explains:
+        return None
+    return TwoAtOnce(one=net.conditions[one], other=net.conditions[other], odds=odds, unexplained=tuple(left.values()))
+
+
+def _seen(weighed: Weighed, unit: str) -> bool:
+    return any(weighed.answers.get(s, 0) > 0 for s in weighed.net.units[unit].signs)

@@ -1,0 +1,220 @@
+"""What the reference holds about signs, conditions, and how looks are weighed."""
+
+from __future__ import annotations
+
+from functools import cached_property
+from typing import Literal
+
+from pydantic import model_validator
+
+from pennywort.core.reference.figures import Datum, Figure, Sourced, Statement
+
+WaterType = Literal["freshwater_tropical", "coldwater_pond", "brackish", "marine"]
+Urgency = Literal["hours", "days", "weeks", "none"]
+Kit = Literal["eye", "ask", "torch", "hand", "test", "scope"]
+Step = Literal["nearly_always", "often", "sometimes", "seldom", "almost_never"]
+Gate = Literal["open", "care", "vet", "block"]
+Measure = Literal["ammonia", "nitrite", "oxygen", "ph", "chlorine", "temperature", "nitrate", "copper", "salinity", "all"]
+
+
+class Region(Datum):
+    """A place on the fish plan."""
+
+    id: str
+    name: str
+
+
+class LookKind(Sourced):
+    """One way of looking: it answers several signs at once. ``trouble`` is relative, a glance being 1."""
+
+    id: str
+    name: str
+    kit: Kit
+    minutes: Figure
+    trouble: Figure
+    how: str
+
+
+class Sign(Sourced):
+    """Something a keeper can see or test.
+
+    ``reading`` marks signs that follow from a water test, not from a press; ``daily`` and ``arrival`` put a sign on
+    the short lists of those looks; ``good`` signs speak of a well fish.
+    """
+
+    id: str
+    region: str
+    kit: Kit
+    taken_by: str
+    short: str
+    label: str
+    look: str
+    not_if: str
+    daily: bool = False
+    arrival: bool = False
+    good: bool = False
+    reading: Measure | None = None
+
+
+class Likelihoods(Datum):
+    """How evidence is weighed: the five steps, baselines, caps, groups, and what missing a condition costs."""
+
+    steps: dict[Step, Figure]
+    baseline: dict[str, float]
+    baseline_source: Statement
+    something_else: Figure
+    cap_ordinary: Figure
+    cap_direct: Figure
+    cap_context: Figure
+    further_in_group: Figure
+    two_at_once: Figure
+    stray_per_fish: Figure
+    strays: tuple[str, ...]
+    direct_view: tuple[str, ...]
+    correlated_groups: dict[str, tuple[str, ...]]
+    exclusive_sets: tuple[tuple[str, ...], ...]
+    missed: dict[Urgency, Figure]
+    missed_reportable_adds: Figure
+    missed_something_else: Figure
+    scrape_cost: Figure
+    drug_in_bad_water_adds: Figure
+    out_of_range_costs: Figure
+
+    @model_validator(mode="after")
+    def _each_sign_in_one_set(self) -> Likelihoods:
+        for sets in (self.exclusive_sets, tuple(self.correlated_groups.values())):
+            members = [sign for one in sets for sign in one]
+            if len(members) != len(set(members)):
+                raise ValueError("a sign stands in two sets")
+        return self
+
+
+class AnswerGroup(Sourced):
+    """Conditions that the eye cannot tell apart, and the looks that can."""
+
+    id: str
+    name: str
+    members: tuple[str, ...]
+    separates: str
+    looks: tuple[str, ...]
+
+
+class Modifier(Sourced):
+    """What multiplies the priors of some conditions."""
+
+    id: str
+    times: dict[str, float]
+
+    @model_validator(mode="after")
+    def _not_negative(self) -> Modifier:
+        if any(factor < 0 for factor in self.times.values()):
+            raise ValueError("a factor below nought")
+        return self
+
+
+class Context(Modifier):
+    """A fact of the fish or the tank. ``known_from`` record: the app knows it; ask: the keeper says.
+
+    ``same_reading``: the sign that the very reading behind this fact may give as well; the two never count twice.
+    """
+
+    words: str
+    known_from: Literal["record", "ask"]
+    same_reading: str = ""
+
+
+class Kin(Modifier):
+    """A kind of fish and what it is prone to."""
+
+    name: str
+
+
+class Action(Sourced):
+    """Something that can be done before one is sure. ``cost`` is what it costs by itself, on the scale of the losses."""
+
+    id: str
+    text: str
+    kind: Literal["mend", "guard", "move", "treat", "vet", "end"]
+    gate: Gate
+    cost: Figure
+    if_seen: tuple[tuple[str, ...], ...] = ()
+
+
+class Pair(Sourced):
+    """Conditions that are mixed up at a cost, and what separates them."""
+
+    one: tuple[str, ...]
+    other: tuple[str, ...]
+    cost: str
+    separates: str
+    meanwhile: str
+    decide_by: str
+
+
+class Progress(Sourced):
+    """What to expect after a treatment began; empty where nothing is to be seen that day."""
+
+    started_by: str
+    day_1: str
+    day_3_4: str
+    day_7: str
+    look_again_if: str
+
+
+class Condition(Datum):
+    """One disease or water trouble."""
+
+    id: str
+    name: str
+    short_name: str
+    water: tuple[WaterType, ...]
+    kind: str
+    prior: dict[WaterType, float]
+    prior_source: Statement
+    urgency: Urgency
+    notifiable: Literal["most places", "some places"] | None = None
+    harms_keeper: Literal["none", "possible", "known"]
+    summary: Statement
+    course: Statement
+    contagion: Statement
+    test: Statement
+    life_cycle: Statement | None = None
+    first_actions: Statement
+    treatment: Statement
+    never: Statement
+    vet: Statement
+    zoonotic: Statement
+    lookalikes: tuple[Statement, ...]
+    progress: Progress | None = None
+    signs: dict[Step, tuple[str, ...]]
+    signs_source: Statement
+    helps: dict[str, float]
+    harms: dict[str, float]
+    acts_source: Statement
+    protocols: tuple[str, ...]
+
+    @cached_property
+    def step_of(self) -> dict[str, Step]:
+        """The step of each sign this condition lists."""
+        return {sign: step for step, signs in self.signs.items() for sign in signs}
+
+    @model_validator(mode="after")
+    def _consistent(self) -> Condition:
+        if set(self.prior) != set(self.water):
+            raise ValueError("a prior for each water type, and no other")
+        if any(weight <= 0 for weight in self.prior.values()):
+            raise ValueError("a prior is above nought")
+        listed = [sign for signs in self.signs.values() for sign in signs]
+        if len(listed) != len(set(listed)):
+            raise ValueError("a sign stands under two steps")
+        if any(not 0 < share <= 1 for share in self.helps.values()) or any(loss < 0 for loss in self.harms.values()):
+            raise ValueError("an act takes away a share of 0 to 1, or adds a loss")
+        if set(self.helps) & set(self.harms):
+            raise ValueError("an action both helps and harms")
+        if self.notifiable == "most places" and self.protocols:
+            raise ValueError("a notifiable disease is reported, not treated")
+        return self
+
+
+# The order matters where steps are listed for people: the most telling first.
+STEPS: tuple[Step, ...] = ("nearly_always", "often", "sometimes", "seldom", "almost_never")

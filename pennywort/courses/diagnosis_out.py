@@ -1,0 +1,322 @@
+"""What a diagnosis answers: the gate, the ranking, the next look, and what to do meanwhile."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from ninja import Schema
+
+from pennywort.core.diagnosis.acts import Act
+from pennywort.core.diagnosis.next_look import NextLook, Swing
+from pennywort.core.diagnosis.ranking import Evidence, Ranked, Ranking, within
+from pennywort.core.reference import library
+from pennywort.core.units import Preferences, show_concentration, show_temperature
+from pennywort.core.water.gate import Gate, GateLine
+from pennywort.courses.services.weighing import Diagnosis
+
+
+class EvidenceOut(Schema):
+    sign: str
+    label: str
+    seen: bool
+    marks: int
+    decibans: float
+
+    @staticmethod
+    def of(e: Evidence) -> EvidenceOut:
+        return EvidenceOut(sign=e.sign, label=library().signs[e.sign].short, seen=e.seen, marks=e.marks, decibans=round(e.decibans, 1))
+
+
+class RankedOut(Schema):
+    condition: str
+    name: str
+    short_name: str
+    in_100: int
+    in_100_low: int
+    in_100_high: int
+    tag: str
+    urgency: str
+    must_show: bool
+    notifiable: str
+    harms_keeper: str
+    evidence_for: list[EvidenceOut]
+    evidence_against: list[EvidenceOut]
+    not_looked_at: list[str]
+
+    @staticmethod
+    def of(r: Ranked) -> RankedOut:
+        found = library()
+        condition = found.conditions[r.condition]
+        return RankedOut(
+            condition=r.condition,
+            name=condition.name,
+            short_name=condition.short_name,
+            in_100=round(r.share * 100),
+            in_100_low=round(r.share_low * 100),
+            in_100_high=round(r.share_high * 100),
+            tag=r.tag,
+            urgency=condition.urgency,
+            must_show=r.must_show,
+            notifiable=condition.notifiable or "",
+            harms_keeper=condition.harms_keeper,
+            evidence_for=[EvidenceOut.of(e) for e in r.evidence_for],
+            evidence_against=[EvidenceOut.of(e) for e in r.evidence_against],
+            not_looked_at=[found.signs[s].short for s in r.not_looked_at],
+        )
+
+
+class SwingOut(Schema):
+    condition: str
+    name: str
+    in_100_now: int
+    in_100_then: int
+
+    @staticmethod
+    def of(s: Swing) -> SwingOut:
+        return SwingOut(
+            condition=s.condition,
+            name=within(library().conditions[s.condition].short_name),
+            in_100_now=round(s.share_now * 100),
+            in_100_then=round(s.share_then * 100),
+        )
+
+
+class AskedOut(Schema):
+    sign: str
+    label: str
+
+
+class NextLookOut(Schema):
+    look: str
+    name: str
+    minutes: int
+    how_to: str
+    sign: str
+    label: str
+    how: str
+    not_if: str
+    kit: str
+    region: str
+    reading: str | None
+    water_first: bool
+    gain_bits: float
+    also: list[AskedOut]
+    if_seen: SwingOut
+    if_not_there: SwingOut
+
+    @staticmethod
+    def of(n: NextLook) -> NextLookOut:
+        found = library()
+        sign, look = found.signs[n.sign], found.looks[n.look]
+        return NextLookOut(
+            look=n.look,
+            name=look.name,
+            minutes=round(look.minutes.value),
+            how_to=look.how,
+            sign=sign.id,
+            label=sign.short,
+            how=sign.look,
+            not_if=sign.not_if,
+            kit=sign.kit,
+            region=sign.region,
+            reading=sign.reading,
+            water_first=n.water_first,
+            gain_bits=round(n.gain_bits, 4),
+            also=[AskedOut(sign=s, label=found.signs[s].short) for s in n.also[:5]],
+            if_seen=SwingOut.of(n.if_seen),
+            if_not_there=SwingOut.of(n.if_not_there),
+        )
+
+
+class GateLineOut(Schema):
+    name: str
+    state: str
+    harmful: bool
+    needed: bool
+    swung: bool
+    figure: str
+    unit: str
+    range_words: str
+    words: str
+
+
+class GateOut(Schema):
+    state: Literal["open", "half", "shut"]
+    words: str
+    suspected: str
+    lines: list[GateLineOut]
+
+    @staticmethod
+    def of(gate: Gate, mine: Preferences) -> GateOut:
+        return GateOut(state=gate.state, words=gate.words, suspected=gate.suspected, lines=[_gate_line(line, mine) for line in gate.lines])
+
+
+def _gate_line(line: GateLine, mine: Preferences) -> GateLineOut:
+    def show(value: float) -> tuple[str, str]:
+        if line.name == "temperature":
+            shown = show_temperature(value, mine)
+            return shown.figure, shown.unit
+        if line.name in ("ph", "salinity"):
+            return f"{value:.1f}", line.unit
+        if line.name == "ammonia":
+            return (f"{value:.3f}" if value else "0"), line.unit
+        return show_concentration(value).figure, line.unit
+
+    figure, unit = show(line.value) if line.value is not None else ("–", "")
+    low = show(line.low)[0] if line.low is not None else ""
+    high = show(line.high)[0] if line.high is not None else ""
+    words = f"{low}–{high}" if low and high else f"to {high}" if high else f"from {low}" if low else ""
+    return GateLineOut(
+        name=line.name,
+        state=line.state,
+        harmful=line.harmful,
+        needed=line.needed,
+        swung=line.swung,
+        figure=figure,
+        unit=unit,
+        range_words=words,
+        words=line.words,
+    )
+
+
+class ActOut(Schema):
+    id: str
+    text: str
+    kind: str
+    gate: str
+    saves: float
+    loss: float
+    for_name: str
+    for_in_100: int
+
+    @staticmethod
+    def of(act: Act) -> ActOut:
+        found = library()
+        action, condition = found.actions[act.action], found.conditions.get(act.carried_by)
+        return ActOut(
+            id=act.action,
+            text=action.text,
+            kind=action.kind,
+            gate=action.gate,
+            saves=round(act.saves, 2),
+            loss=round(act.loss, 2),
+            for_name=within(condition.short_name) if condition else "",
+            for_in_100=round(act.carried_share * 100),
+        )
+
+
+class NotNowOut(Schema):
+    id: str
+    text: str
+    why: str
+
+
+class ActsOut(Schema):
+    why: str
+    loss_if_nothing: float
+    do: list[ActOut]
+    treat: list[ActOut]
+    not_now: list[NotNowOut]
+    scrape: str
+    scrape_saves: float
+    end_words: str
+    report_words: str
+
+    @staticmethod
+    def of(d: Diagnosis) -> ActsOut:
+        found, a = library(), d.acts
+        report = found.conditions.get(a.report)
+        words = ""
+        if report:
+            where = "in most places" if report.notifiable == "most places" else "in some places"
+            words = f"{report.short_name} is notifiable {where}: it is reported, not treated. Nothing leaves this tank, and a vet or the authority is called."
+        not_now = [
+            NotNowOut(id=name, text=found.actions[name].text, why=f"wrong if it is {within(found.conditions[c].short_name)}")
+            for name, c in a.not_now
+            if found.actions[name].kind != "treat"
+        ]
+        wrong = [c for name, c in a.not_now if found.actions[name].kind == "treat"]
+        if d.gate.state == "shut":
+            not_now.append(NotNowOut(id="any_medicine", text="Any medicine", why="the water harms them, and a drug on burnt gills kills"))
+        elif wrong and not a.treat:
+            not_now.append(NotNowOut(id="any_medicine", text="Any medicine", why=f"wrong if it is {within(found.conditions[wrong[0]].short_name)}"))
+        return ActsOut(
+            why=a.why,
+            loss_if_nothing=round(a.loss_if_nothing, 2),
+            do=[ActOut.of(x) for x in a.do if x.saves >= 0.02][:6],
+            treat=[ActOut.of(x) for x in a.treat if x.saves >= 0.02][:3],
+            not_now=not_now,
+            scrape=found.looks[a.scrape].name if a.scrape else "",
+            scrape_saves=round(a.scrape_saves, 2),
+            end_words=found.actions["humane_end"].text if a.end_is_kind else "",
+            report_words=words,
+        )
+
+
+class TogetherOut(Schema):
+    id: str
+    name: str
+    in_100: int
+    members: list[str]
+    separates: str
+
+
+class TwoOut(Schema):
+    one: str
+    other: str
+    times_likelier: float
+    unexplained: list[str]
+
+
+class DiagnosisOut(Schema):
+    gate: GateOut
+    verdict: str
+    can_be_told: bool
+    ranked: list[RankedOut]
+    something_else_in_100: int
+    together: TogetherOut | None
+    two: TwoOut | None
+    next_looks: list[NextLookOut]
+    acts: ActsOut
+    signs: dict[str, bool]
+    looked_at: int
+    of_signs: int
+
+    @staticmethod
+    def of(d: Diagnosis, mine: Preferences) -> DiagnosisOut:
+        found, ranking = library(), d.ranking
+        listed = d.weighed.net.listed
+        return DiagnosisOut(
+            gate=GateOut.of(d.gate, mine),
+            verdict=ranking.verdict,
+            can_be_told=ranking.can_be_told,
+            ranked=[RankedOut.of(r) for r in ranking.ranked],
+            something_else_in_100=round(ranking.something_else_share * 100),
+            together=_together(ranking),
+            two=_two(ranking),
+            next_looks=[NextLookOut.of(n) for n in d.next_looks],
+            acts=ActsOut.of(d),
+            signs=dict(d.facts.signs),
+            looked_at=len(d.facts.signs),
+            of_signs=sum(1 for s in found.signs if s in listed),
+        )
+
+
+def _together(ranking: Ranking) -> TogetherOut | None:
+    group = ranking.together
+    if group is None:
+        return None
+    names = [library().conditions[r.condition].short_name for r in ranking.ranked if r.condition in group.members]
+    return TogetherOut(id=group.id, name=group.name, in_100=round(ranking.together_share * 100), members=names, separates=group.separates)
+
+
+def _two(ranking: Ranking) -> TwoOut | None:
+    two, found = ranking.two, library()
+    if two is None:
+        return None
+    return TwoOut(
+        one=found.conditions[two.one].short_name,
+        other=found.conditions[two.other].short_name,
+        times_likelier=float(f"{min(two.odds, 1000.0):.2g}"),
+        unexplained=[found.signs[s].short for s in two.unexplained],
+    )

@@ -1,0 +1,192 @@
+"""What the record already knows of a group and its tank, as the network wants it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, datetime, timedelta
+
+from pennywort.core.reference import library
+from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.models import Species
+from pennywort.core.water.gate import Level, Readings, temperature_range
+from pennywort.courses.models import Task
+from pennywort.courses.queries.running import doses_in, medicines_in, running_courses
+from pennywort.fish.models import Group, Look
+from pennywort.fish.queries import count_of, groups_in, species_in
+from pennywort.rooms.actor import Actor
+from pennywort.tanks.models import Tank, WaterChange
+from pennywort.tanks.queries import fresh_readings, readings_before, readings_of
+
+# Within this part of the range from either end the water counts as cool or warm for the fish.
+EDGE = 0.15
+# A level this far above the top of the window is too much, not a rounding of the scale.
+OVER = 1.1
+FINDS_LAST = timedelta(days=7)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Subject:
+    """Whom a look is about: a group in its tank, or fish not bought yet."""
+
+    water: WaterType
+    species: tuple[Species, ...]
+    kin: str | None
+    fish_count: int
+    group: Group | None
+    readings: Readings
+    before: Readings
+    medicine: Level
+    warmed_to_c: float | None
+    known: tuple[str, ...]
+
+
+def water_type_of(tank: Tank) -> WaterType:
+    """The tank's water as the reference names it."""
+    water: WaterType = tank.water_type  # type: ignore[assignment]
+    return water
+
+
+def subject_of(actor: Actor, group: Group) -> Subject:
+    """A group with everything the record knows that bears on a diagnosis."""
+    tank = group.tank
+    readings, _ = fresh_readings(tank, now=actor.now)
+    before = readings_before(tank, now=actor.now)
+    species = library().species.get(group.species_id)
+    return Subject(
+        water=water_type_of(tank),
+        species=tuple(species_in(groups_in(tank))),
+        kin=species.kin if species else None,
+        fish_count=max(1, count_of(group).count),
+        group=group,
+        readings=readings,
+        before=before,
+        medicine=_medicine(tank, now=actor.now),
+        warmed_to_c=_warmed_to(tank, now=actor.now),
+        known=known_facts(actor, group, readings=readings),
+    )
+
+
+def newcomer(*, water: WaterType, species_id: str, fish_count: int) -> Subject:
+    """Fish at the seller's: nothing is known but their kind and the water they live in."""
+    species = library().species.get(species_id)
+    return Subject(
+        water=water,
+        species=(species,) if species else (),
+        kin=species.kin if species else None,
+        fish_count=fish_count,
+        group=None,
+        readings=Readings(),
+        before=Readings(),
+        medicine="none",
+        warmed_to_c=None,
+        known=(),
+    )
+
+
+def _warmed_to(tank: Tank, *, now: datetime) -> float | None:
+    """The warmth that the running courses here have reached by now."""
+    reached = Task.objects.filter(course__in=running_courses(tank, now=now), kind="temperature", done_at__isnull=False)
+    return max((t.temperature_c for t in reached if t.temperature_c is not None), default=None)
+
+
+def _medicine(tank: Tank, *, now: datetime) -> Level:
+    """Whether a medicine stands above its range, in it, or none was given lately; products without a level are in range."""
+    levels = medicines_in(tank, now=now)
+    for course in running_courses(tank, now=now):
+        for aim in library().protocols[course.protocol_id].medicines:
+            if levels.get(aim.medicine, 0.0) > OVER * (aim.target.high or aim.target.value):
+                return "over"
+    lately = doses_in(tank).filter(happened_at__gt=now - timedelta(days=14)).exists()
+    return "in_range" if levels or lately else "none"
+
+
+def known_facts(actor: Actor, group: Group, *, readings: Readings) -> tuple[str, ...]:
+    """Ids of the facts that the record shows: how long they are here, what came after, warmth, changes, medicine."""
+    today = actor.local(actor.now).date()
+    facts = [*_of_arrivals(group, today=today), *_of_warmth(group, readings=readings), *_of_care(actor, group)]
+    asked = {c.id for c in library().context.values() if c.known_from == "record"}
+    return tuple(f for f in dict.fromkeys(facts) if f in asked)
+
+
+def _of_arrivals(group: Group, *, today: date) -> list[str]:
+    days = (today - group.arrived_on).days
+    facts = []
+    if days <= 2:
+        facts.append("netted_or_shipped_48h")
+    if days <= 14:
+        facts.append("new_arrival_14d")
+    if days > 30:
+        facts.append("arrival_over_30d")
+    others = [(today - g.arrived_on).days for g in groups_in(group.tank) if g.pk != group.pk]
+    if any(d <= 30 and d < days for d in others):
+        facts.append("recent_addition_30d")
+    if days > 90 and all(d > 90 for d in others):
+        facts.append("no_additions_90d")
+    return facts
+
+
+def _of_warmth(group: Group, *, readings: Readings) -> list[str]:
+    facts, warmth = [], readings.temperature_c
+    if warmth is not None:
+        low, high, _ = temperature_range(species_in([group]), water=water_type_of(group.tank), found=library())
+        if warmth <= low + EDGE * (high - low):
+            facts.append("temp_low")
+        elif warmth >= high - EDGE * (high - low):
+            facts.append("temp_high")
+    return facts
+
+
+def _of_care(actor: Actor, group: Group) -> list[str]:
+    tank, now, facts = group.tank, actor.now, []
+    lately = readings_of(tank).filter(happened_at__gt=now - timedelta(days=3)).exclude(temperature_c=None)
+    warmths = [r.temperature_c for r in lately if r.temperature_c is not None]
+    if warmths and max(warmths) - warmths[0] >= 2:
+        facts.append("temp_drop_recent")
+    if WaterChange.objects.standing().filter(tank=tank, happened_at__gt=now - timedelta(days=2)).exists():
+        facts.append("recent_water_change")
+    if doses_in(tank).filter(happened_at__gt=now - timedelta(days=3)).exists():
+        facts.append("recent_medication")
+    if any("copper" in str((c.label or {}).get("product", "")).lower() for c in running_courses(tank, now=now)):
+        facts.append("copper_in_use")
+    return facts
+
+
+@dataclass(frozen=True, kw_only=True)
+class Carried:
+    """Marks to begin a daily look with, and the day each comes from."""
+
+    signs: dict[str, bool]
+    counts: dict[str, tuple[int, int]]
+    from_look: Look | None
+    context: tuple[str, ...]
+    kin: str
+
+
+def carried_into(actor: Actor, group: Group, *, fish: str) -> Carried:
+    """What a daily look takes over from the look before it: marks by eye up to three days old, finds under the microscope up to seven.
+
+    Readings are never carried: they stand in the ledger of the water with their own time.
+    """
+    found = library()
+    earlier = Look.objects.standing().filter(group=group, fish=fish, happened_at__gt=actor.now - FINDS_LAST).order_by("-happened_at", "-pk")
+    signs: dict[str, bool] = {}
+    counts: dict[str, tuple[int, int]] = {}
+    last = earlier.first()
+    for look in earlier:
+        fresh = look == last and look.happened_at > actor.now - timedelta(days=3)
+        for sign, seen in look.signs.items():
+            known = found.signs.get(sign)
+            if known is None or known.reading or sign in signs or not (fresh or known.kit == "scope"):
+                continue
+            signs[sign] = seen
+            if sign in look.counts:
+                counts[sign] = (int(look.counts[sign][0]), int(look.counts[sign][1]))
+    asked = {c.id for c in found.context.values() if c.known_from == "ask"}
+    newest = Look.objects.standing().filter(group=group).order_by("-happened_at", "-pk").first()
+    return Carried(
+        signs=signs,
+        counts=counts,
+        from_look=last,
+        context=tuple(c for c in (newest.context if newest else []) if c in asked),
+        kin=newest.kin if newest else "",
+    )

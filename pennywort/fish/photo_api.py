@@ -1,0 +1,96 @@
+"""Routes of photos."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from hashlib import sha256
+from typing import Literal
+from uuid import UUID
+
+from django.http import FileResponse, HttpRequest
+from ninja import File, Form, Path, Router, Schema
+from ninja.files import UploadedFile
+
+from pennywort.fish import photos
+from pennywort.fish.models import Photo
+from pennywort.fish.services import group_of
+from pennywort.rooms.schemas import Written
+from pennywort.rooms.services import write_once
+from pennywort.tanks.api import act
+
+router = Router(tags=["photos"])
+
+
+class PhotoOut(Schema):
+    uid: UUID
+    fish: str
+    note: str
+    by: str
+    day: int
+    day_words: str
+    at_words: str
+    small: str
+    full: str
+    width: int
+    height: int
+
+
+@router.get("/groups/{uuid:group_id}/photos", response=list[PhotoOut], operation_id="photos")
+def list_photos(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> list[PhotoOut]:
+    """The photos of a group that stand, oldest first, with the day after arrival on which each was taken."""
+    actor = act(request, room_id)
+    group = group_of(actor, group_id)
+    out = []
+    for photo in Photo.objects.standing().filter(group=group).select_related("recorded_by").order_by("happened_at", "pk"):
+        local = actor.local(photo.happened_at)
+        base = f"/api/rooms/{room_id}/photos/{photo.uid}"
+        out.append(
+            PhotoOut(
+                uid=photo.uid,
+                fish=photo.fish,
+                note=photo.note,
+                by=photo.by,
+                day=(local.date() - group.arrived_on).days + 1,
+                day_words=f"{local:%a} {local.day} {local:%b}",
+                at_words=f"{local:%H:%M}",
+                small=f"{base}/small",
+                full=f"{base}/full",
+                width=photo.width_px,
+                height=photo.height_px,
+            )
+        )
+    return out
+
+
+@router.post("/groups/{uuid:group_id}/photos", response=Written, operation_id="add_photo")
+def add_photo(
+    request: HttpRequest,
+    room_id: Path[UUID],
+    group_id: UUID,
+    write_id: Form[UUID],
+    file: File[UploadedFile],
+    fish: Form[str] = "",
+    note: Form[str] = "",
+    taken_at: Form[datetime | None] = None,
+) -> dict[str, object]:
+    """Keep a photo. It is re-encoded, and where and with what it was taken is thrown away."""
+    actor = act(request, room_id)
+    group = group_of(actor, group_id)
+    content = {"group": group_id, "fish": fish[:40], "note": note[:200], "taken_at": taken_at, "sha256": sha256(file.read()).hexdigest()}
+    file.seek(0)
+    return write_once(
+        actor,
+        write_id,
+        "add_photo",
+        content,
+        lambda: photos.add_photo(actor, uid=write_id, group=group, fish=fish[:40], note=note[:200], file=file, taken_at=taken_at),
+    )
+
+
+@router.get("/photos/{uuid:photo_id}/{size}", operation_id="photo", response={200: bytes})
+def photo(request: HttpRequest, room_id: Path[UUID], photo_id: UUID, size: Literal["small", "full"]) -> FileResponse:
+    """The picture itself, for those who belong to the fishroom."""
+    path = photos.photo_file(act(request, room_id), photo_id, size)
+    answer = FileResponse(path.open("rb"), content_type="image/jpeg")
+    answer["Cache-Control"] = "private, max-age=31536000, immutable"
+    return answer

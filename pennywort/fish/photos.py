@@ -1,0 +1,85 @@
+"""Photos: read, turned upright, made smaller, stripped of everything but the picture."""
+
+from __future__ import annotations
+
+import os
+import tempfile
+from datetime import datetime
+from io import BytesIO
+from pathlib import Path
+from typing import IO, Any
+from uuid import UUID
+
+from django.conf import settings
+from PIL import Image, ImageOps, UnidentifiedImageError
+
+from pennywort.core.errors import InvalidInput
+from pennywort.fish.models import Group, Photo
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.errors import NotFound
+from pennywort.rooms.services import find, new_entry
+
+MOST_BYTES = 20 * 1024 * 1024
+MOST_PIXELS = 80_000_000
+LONG_SIDE = {"full": 1800, "small": 420}
+FORMATS = ("JPEG", "PNG", "WEBP")
+
+
+def _picture(content: bytes) -> Image.Image:
+    """:raises InvalidInput: no picture, one cut short, or one too large to open."""
+    try:
+        with Image.open(BytesIO(content), formats=FORMATS) as opened:
+            if opened.width * opened.height > MOST_PIXELS:
+                raise InvalidInput("This picture is too large. Choose a smaller size in the camera.", field="file")
+            opened.load()
+            upright = ImageOps.exif_transpose(opened)
+            return upright.convert("RGB")
+    except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
+        raise InvalidInput("This is not a whole JPEG, PNG or WebP picture.", field="file") from error
+
+
+def path_of(photo: Photo, size: str) -> Path:
+    """Where the file of a photo lies. The name is its own id, never the uploaded name."""
+    return Path(settings.PHOTO_ROOT) / str(photo.fishroom.uid) / f"{photo.uid}.{size}.jpg"
+
+
+def _write(path: Path, picture: Image.Image, long_side: int) -> None:
+    """Write a copy whole or not at all; a new file without metadata."""
+    copy = picture.copy()
+    copy.thumbnail((long_side, long_side))
+    path.parent.mkdir(parents=True, exist_ok=True)
+    handle, name = tempfile.mkstemp(dir=path.parent, suffix=".part")
+    try:
+        with os.fdopen(handle, "wb") as file:
+            copy.save(file, format="JPEG", quality=86, optimize=True)
+        os.replace(name, path)
+    except BaseException:
+        Path(name).unlink(missing_ok=True)
+        raise
+
+
+def add_photo(actor: Actor, *, uid: UUID, group: Group, fish: str, note: str, file: IO[bytes], taken_at: datetime | None) -> dict[str, Any]:
+    """Keep a photo of a group, or of one fish of it.
+
+    :raises InvalidInput: too large, cut short, not a picture, or a time in the future.
+    """
+    content = file.read(MOST_BYTES + 1)
+    if len(content) > MOST_BYTES:
+        raise InvalidInput("A photo may have 20 MB at most.", field="file")
+    picture = _picture(content)
+    photo = new_entry(
+        Photo, actor, uid=uid, name="photo", happened_at=taken_at, group=group, fish=fish.strip(), note=note.strip(),
+        width_px=picture.width, height_px=picture.height,
+    )  # fmt: skip
+    for size, long_side in LONG_SIDE.items():
+        _write(path_of(photo, size), picture, long_side)
+    return {"uid": str(photo.uid)}
+
+
+def photo_file(actor: Actor, uid: UUID, size: str) -> Path:
+    """:raises NotFound: no such photo in this fishroom, or its file is gone."""
+    photo = find(Photo, actor, uid, name="photo")
+    path = path_of(photo, size)
+    if photo.struck or not path.exists():
+        raise NotFound("There is no such photo here.")
+    return path

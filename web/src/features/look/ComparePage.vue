@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api } from '@/api/client'
+import PageHead from '@/shared/PageHead.vue'
+import ComparePanel from './ComparePanel.vue'
+import type { Signs } from './marks'
+
+/** Two conditions laid side by side, away from any fish. Answers given here are for thinking only. */
+const props = defineProps<{ condition: string; other: string }>()
+const signs = ref<Signs>({})
+const { data } = useQuery({
+  queryKey: ['conditions'],
+  queryFn: () => answer(api.GET('/api/reference/conditions')),
+  staleTime: Infinity,
+})
+const of = (id: string) => data.value?.find((c) => c.id === id)
+const water = computed(
+  () => of(props.condition)?.water.find((w) => of(props.other)?.water.includes(w)) ?? 'freshwater_tropical',
+)
+const title = computed(() => [props.condition, props.other].map((c) => of(c)?.short_name ?? '').join(' or '))
+</script>
+
+<template>
+  <PageHead
+    :title="data ? `${title}?` : 'Side by side'"
+    sentence="Signs that separate the two, most telling first."
+  />
+  <div v-if="data" class="narrow">
+    <ComparePanel
+      :one="condition"
+      :other="other"
+      :water="water"
+      :signs="signs"
+      @answer="(sign, seen) => (signs = { ...signs, [sign]: seen })"
+    />
+  </div>
+</template>
+
+<style scoped>
+.narrow {
+  max-width: 900px;
+}
+</style>

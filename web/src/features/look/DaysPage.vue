@@ -1,0 +1,263 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { answer, api } from '@/api/client'
+import LinkButton from '@/shared/LinkButton.vue'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import DaysChart from './DaysChart.vue'
+import PhotoDays from './PhotoDays.vue'
+
+/** One group or fish over its days: how the ranking moved, whether they get better, and the photos side by side. */
+const props = defineProps<{ group: string }>()
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const fish = computed(() => (typeof route.query['fish'] === 'string' ? route.query['fish'] : ''))
+const path = computed(() => ({ ...session.inRoom(), group_id: props.group }))
+const { data: days, error } = useQuery({
+  queryKey: ['days', () => props.group, fish],
+  queryFn: () =>
+    answer(
+      api.GET('/api/rooms/{room_id}/groups/{group_id}/days', {
+        params: { path: path.value, query: { fish: fish.value } },
+      }),
+    ),
+})
+const groups = useQuery({
+  queryKey: ['groups', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
+})
+const mine = computed(() => groups.data.value?.find((g) => g.uid === props.group) ?? null)
+const who = computed(() => [
+  { value: '', label: 'the whole group' },
+  ...(days.value?.fish_named ?? []).map((n) => ({ value: n, label: n })),
+])
+function choose(name: string) {
+  void router.replace({ query: name ? { fish: name } : {} })
+}
+const TREND: Record<string, { label: string; tone: string; mark: string }> = {
+  better: { label: 'better', tone: 'leaf', mark: '↗' },
+  same: { label: 'same', tone: 'quiet', mark: '→' },
+  worse: { label: 'worse', tone: 'brick', mark: '↘' },
+}
+const newestFirst = computed(() => [...(days.value?.looks ?? [])].map((l, i) => ({ ...l, i })).reverse())
+const sentence = computed(() => {
+  const n = days.value?.looks.length ?? 0
+  if (!mine.value) return ''
+  return `${fish.value || mine.value.words}. ${n === 1 ? 'One look' : `${n} looks`}.`
+})
+</script>
+
+<template>
+  <PageHead :title="mine ? `${mine.tank_name}, over the days` : 'Over the days'" :sentence="sentence" />
+  <ProblemNote :problem="error" />
+  <div class="presses">
+    <LinkButton main :to="{ name: 'look-at', params: { group } }" label="Look now" />
+    <SelectButton
+      v-if="who.length > 1"
+      :model-value="fish"
+      :options="who"
+      option-label="label"
+      option-value="value"
+      :allow-empty="false"
+      aria-label="Which fish"
+      @update:model-value="choose"
+    />
+  </div>
+  <template v-if="days">
+    <p v-if="!days.looks.length">Nobody has looked at them yet.</p>
+    <template v-else>
+      <section v-if="days.progress" class="progress" aria-label="Progress" data-testid="progress">
+        <div class="head">
+          <h2>
+            <span :class="TREND[days.progress.since_last]?.tone"
+              >{{ TREND[days.progress.since_last]?.mark }} {{ TREND[days.progress.since_last]?.label }}</span
+            >
+            <span class="small quiet"
+              >than the look before; {{ TREND[days.progress.since_first]?.label }}
+              {{ days.progress.since_first === 'same' ? 'as' : 'than' }} at first</span
+            >
+          </h2>
+          <p v-if="days.progress.look_again" class="again" role="status">{{ days.progress.words }}</p>
+        </div>
+        <ul>
+          <li v-for="t in days.progress.signs" :key="t.sign">
+            <b :class="TREND[t.trend]?.tone"
+              ><span aria-hidden="true">{{ TREND[t.trend]?.mark }}</span> {{ t.trend }}</b
+            >
+            <span>{{ t.label }}</span><span class="small quiet">{{ t.words }}</span>
+          </li>
+        </ul>
+        <div v-if="days.expect" class="expect small">
+          <h3>
+            What to expect, {{ days.expect.name.toLowerCase()
+            }}<template v-if="days.expect.day">
+              (day <span class="fig">{{ days.expect.day }}</span> now)</template
+            >
+          </h3>
+          <dl>
+            <template
+              v-for="[when, text] in [
+                ['day 1', days.expect.day_1],
+                ['day 3 to 4', days.expect.day_3_4],
+                ['day 7', days.expect.day_7],
+              ]"
+              :key="when"
+            >
+              <template v-if="text"
+                ><dt>{{ when }}</dt>
+                <dd>{{ text }}</dd></template
+              >
+            </template>
+            <dt class="tannin">look again if</dt>
+            <dd>{{ days.expect.look_again_if }}</dd>
+          </dl>
+          <p class="quiet">{{ days.expect.source }}; from memory.</p>
+        </div>
+      </section>
+      <DaysChart :days="days" />
+      <ul v-if="days.turns.length" class="turns" data-testid="turns">
+        <li v-for="t in days.turns" :key="t.look">{{ t.words }}</li>
+      </ul>
+      <PhotoDays :group="group" :fish="fish" />
+      <div class="block-head"><h2>Look by look</h2></div>
+      <ol class="looks">
+        <li v-for="l in newestFirst" :key="l.uid">
+          <span class="day"
+            ><b class="fig">{{ l.day }}</b
+            ><span class="small quiet">{{ l.day_words }} {{ l.at_words }}</span></span
+          >
+          <span>
+            <b>{{ l.verdict }}</b>
+            <span v-if="l.kind_words" class="small quiet">, {{ l.kind_words }}</span>
+            <span class="small block"
+              >{{ l.seen.length ? l.seen.join('; ') : 'nothing seen'
+              }}<span class="quiet"
+                >{{ l.not_now_seen.length ? `. No longer: ${l.not_now_seen.join('; ')}` : ''
+                }}{{ l.absent_count ? `. ${l.absent_count} not there` : '' }}</span
+              ></span
+            >
+            <span v-if="l.note" class="small block said">{{ l.note }}</span>
+          </span>
+          <span class="small quiet by">{{ l.by }}</span>
+        </li>
+      </ol>
+      <p class="small quiet foot">
+        Looks are never changed. A wrong one is struck out in
+        <RouterLink :to="{ name: 'records' }">its case</RouterLink>. Old looks are weighed here by today’s
+        figures; the words beside each are those of its own day.
+      </p>
+    </template>
+  </template>
+</template>
+
+<style scoped>
+.presses {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  margin-bottom: 14px;
+}
+.progress {
+  border-top: 2px solid var(--ink);
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 4px 32px;
+  padding-bottom: 12px;
+}
+.head {
+  grid-column: 1 / -1;
+  padding: 6px 0 2px;
+}
+h2 {
+  font-size: 20px;
+  line-height: 26px;
+}
+h2 .small {
+  font-weight: 400;
+  margin-left: 10px;
+}
+.block-head h2 {
+  font-size: 14px;
+  line-height: 20px;
+}
+.again {
+  border: 2px solid var(--tannin);
+  color: var(--tannin);
+  font-weight: 650;
+  padding: 8px 12px;
+  margin-top: 6px;
+}
+.progress li {
+  display: grid;
+  grid-template-columns: 82px 1fr auto;
+  gap: 8px;
+  border-top: 1px solid var(--rule);
+  padding: 4px 0;
+}
+h3 {
+  font-size: 13px;
+}
+.expect {
+  border-top: 1px solid var(--rule);
+  padding-top: 4px;
+}
+dl {
+  display: grid;
+  grid-template-columns: 90px 1fr;
+  gap: 1px 8px;
+}
+dt {
+  font-weight: 650;
+}
+.turns {
+  margin: 4px 0 16px;
+}
+.turns li {
+  border-left: 3px solid var(--water);
+  padding: 3px 0 3px 10px;
+  font-size: 15px;
+  line-height: 21px;
+  margin-bottom: 4px;
+}
+.looks > li {
+  display: grid;
+  grid-template-columns: 84px 1fr 90px;
+  gap: 0 12px;
+  border-top: 1px solid var(--rule);
+  padding: 7px 0;
+}
+.day .fig {
+  display: block;
+  font-size: 20px;
+  font-weight: 600;
+}
+.block {
+  display: block;
+}
+.said {
+  font-style: italic;
+}
+.by {
+  text-align: right;
+}
+.foot {
+  border-top: 1px solid var(--rule);
+  padding-top: 8px;
+}
+@media (max-width: 759px) {
+  .progress {
+    grid-template-columns: 1fr;
+  }
+  .looks > li {
+    grid-template-columns: 64px 1fr;
+  }
+  .by {
+    grid-column: 2;
+    text-align: left;
+  }
+}
+</style>

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import PageHead from '@/shared/PageHead.vue'
+import LookPage from './LookPage.vue'
+import type { Newcomer } from './useLook'
+
+/** At the seller's: what fish, in what water, how many; then the look itself. */
+const WATERS: { value: Newcomer['water']; label: string }[] = [
+  { value: 'freshwater_tropical', label: 'fresh, tropical' },
+  { value: 'coldwater_pond', label: 'fresh, cold' },
+  { value: 'brackish', label: 'brackish' },
+  { value: 'marine', label: 'sea' },
+]
+const water = ref<Newcomer['water']>('freshwater_tropical')
+const species = ref<string | Schemas['SpeciesOut']>('')
+const count = ref<number | null>(1)
+const seller = ref('')
+const begun = ref<Newcomer | null>(null)
+const offered = ref<Schemas['SpeciesOut'][]>([])
+const list = useQuery({
+  queryKey: ['species'],
+  queryFn: () => answer(api.GET('/api/reference/species')),
+  staleTime: Infinity,
+})
+const name = computed(() => (typeof species.value === 'string' ? species.value : species.value.name))
+function offer(typed: string) {
+  const words = typed.toLowerCase()
+  offered.value = (list.data.value ?? []).filter((s) => `${s.name} ${s.latin.toLowerCase()}`.includes(words))
+}
+function chosen() {
+  const known = list.data.value?.find((s) => s.name === name.value.trim().toLowerCase())
+  if (known) water.value = known.water as Newcomer['water']
+}
+function begin() {
+  if (!name.value.trim()) return
+  begun.value = {
+    water: water.value,
+    species: name.value.trim(),
+    fish_count: count.value ?? 1,
+    seller: seller.value,
+  }
+}
+</script>
+
+<template>
+  <LookPage v-if="begun" :newcomer="begun" />
+  <template v-else>
+    <PageHead
+      title="Before you buy"
+      sentence="Look at them, at their tank mates, and at all on the same water."
+    />
+    <form class="ask" novalidate @submit.prevent="begin">
+      <label for="inspect-fish">Fish</label>
+      <AutoComplete
+        v-model="species"
+        input-id="inspect-fish"
+        :suggestions="offered"
+        option-label="name"
+        placeholder="kuhli loach"
+        @complete="offer($event.query)"
+        @blur="chosen"
+        @option-select="chosen"
+      />
+      <span id="inspect-water">Water</span>
+      <SelectButton
+        v-model="water"
+        :options="WATERS"
+        option-label="label"
+        option-value="value"
+        :allow-empty="false"
+        aria-labelledby="inspect-water"
+      />
+      <label for="inspect-count">How many you look at</label>
+      <InputNumber v-model="count" input-id="inspect-count" :min="1" :max="100000" :use-grouping="false" />
+      <label for="inspect-seller">Seller</label>
+      <InputText id="inspect-seller" v-model="seller" maxlength="60" />
+      <span />
+      <div>
+        <Button type="submit" label="Look at them" data-testid="begin-inspection" :disabled="!name.trim()" />
+      </div>
+    </form>
+  </template>
+</template>
+
+<style scoped>
+.ask {
+  display: grid;
+  grid-template-columns: 180px minmax(0, 420px);
+  gap: 10px 16px;
+  align-items: center;
+}
+@media (max-width: 759px) {
+  .ask {
+    grid-template-columns: 1fr;
+    gap: 4px;
+  }
+  .ask :deep(.p-button),
+  .ask :deep(input) {
+    min-height: 48px;
+    width: 100%;
+  }
+}
+</style>

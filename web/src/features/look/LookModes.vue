@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Schemas } from '@/api/client'
+import type { Mode, Place } from './useLook'
+
+/** Which look this is: daily or on arrival, of all fish or of one, and what was taken over from the look before. */
+const props = defineProps<{ board: Schemas['LookBoardOut']; changed: number; asBefore: number }>()
+const mode = defineModel<Mode>('mode', { required: true })
+const place = defineModel<Place>('place', { required: true })
+const fish = defineModel<string>('fish', { required: true })
+const emit = defineEmits<{ empty: [] }>()
+const MODES = [
+  { value: 'daily', label: 'Daily look' },
+  { value: 'arrival', label: 'Arrival' },
+]
+const PLACES = [
+  { value: 'bag', label: 'in the bag' },
+  { value: 'tank', label: 'in the tank' },
+]
+const naming = ref(false)
+const name = ref('')
+const who = computed(() => [
+  { value: '', label: `all ${props.board.fish_count}` },
+  ...[...new Set([...props.board.fish_named, ...(fish.value ? [fish.value] : [])])].map((n) => ({
+    value: n,
+    label: n,
+  })),
+])
+function give() {
+  if (name.value.trim()) fish.value = name.value.trim()
+  naming.value = false
+  name.value = ''
+}
+</script>
+
+<template>
+  <div class="modes">
+    <SelectButton
+      v-model="mode"
+      :options="MODES"
+      option-label="label"
+      option-value="value"
+      :allow-empty="false"
+      aria-label="Which look"
+      data-testid="look-mode"
+    />
+    <SelectButton
+      v-if="mode === 'arrival'"
+      v-model="place"
+      :options="PLACES"
+      option-label="label"
+      option-value="value"
+      :allow-empty="false"
+      aria-label="Where"
+      data-testid="look-place"
+    />
+    <span class="who">
+      <SelectButton
+        v-if="who.length > 1"
+        v-model="fish"
+        :options="who"
+        option-label="label"
+        option-value="value"
+        :allow-empty="false"
+        aria-label="Which fish"
+      />
+      <form v-if="naming" class="one" @submit.prevent="give">
+        <label class="small quiet" for="one-fish">One fish, its name</label>
+        <InputText id="one-fish" v-model="name" maxlength="40" placeholder="the pale one" autofocus />
+        <Button type="submit" severity="secondary" label="Look at it" />
+      </form>
+      <button v-else type="button" class="link" data-testid="one-fish" @click="naming = true">
+        {{ who.length > 1 ? 'another fish' : `all ${board.fish_count} fish; look at one alone` }}
+      </button>
+    </span>
+    <p v-if="mode === 'daily' && asBefore + changed && board.carried.words" class="carried small">
+      <b class="fig">{{ asBefore }}</b> as {{ board.carried.words
+      }}<template v-if="changed"
+        >, <b class="fig leaf">{{ changed }}</b> changed</template
+      >.
+      <button type="button" class="link" data-testid="start-empty" @click="emit('empty')">Start empty</button>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.modes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  margin-bottom: 10px;
+}
+.who,
+.one {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: center;
+}
+.carried {
+  margin-left: auto;
+}
+.link {
+  background: none;
+  border: 0;
+  padding: 0 2px;
+  min-height: 28px;
+  cursor: pointer;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+@media (max-width: 759px) {
+  .modes :deep(.p-togglebutton) {
+    min-height: 48px;
+  }
+  .link {
+    min-height: 48px;
+  }
+  .carried {
+    margin-left: 0;
+    width: 100%;
+  }
+}
+</style>

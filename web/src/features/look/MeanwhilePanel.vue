@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import type { Schemas } from '@/api/client'
+
+/** What to do while unsure: what loses least on average, what must wait, and who is to be called. */
+defineProps<{ acts: Schemas['ActsOut'] }>()
+const GATES: Record<string, string> = { vet: 'a vet decides', care: 'with care' }
+</script>
+
+<template>
+  <section class="safe" aria-label="Meanwhile" data-testid="meanwhile">
+    <h2>Meanwhile</h2>
+    <p v-if="acts.report_words" class="report" role="alert">{{ acts.report_words }}</p>
+    <p class="small why">{{ acts.why }}</p>
+    <ul class="rows">
+      <li v-for="a in acts.do" :key="a.id" :data-testid="`act-${a.id}`">
+        <b>{{ a.text }}</b>
+        <span v-if="a.for_name" class="small quiet">for {{ a.for_name }}</span>
+      </li>
+    </ul>
+    <template v-if="acts.treat.length">
+      <h3>If it gets no clearer</h3>
+      <p v-for="a in acts.treat.slice(0, 2)" :key="a.id" class="small act" :data-testid="`treat-${a.id}`">
+        {{ a.text
+        }}<span class="quiet"
+          >, most for {{ a.for_name }}{{ GATES[a.gate] ? `; ${GATES[a.gate]}` : '' }}</span
+        >
+      </p>
+    </template>
+    <p v-if="acts.scrape_saves >= 0.1" class="small act">
+      <b>{{ acts.scrape }}</b> would save more than any medicine given blind.
+    </p>
+    <template v-if="acts.not_now.length">
+      <h3 class="brick">Not now</h3>
+      <p v-for="a in acts.not_now" :key="a.id" class="small act">
+        <b>{{ a.text }}</b>: {{ a.why }}.
+      </p>
+    </template>
+    <p v-if="acts.end_words" class="small end">{{ acts.end_words }}, may be the kinder act. Ask one.</p>
+  </section>
+</template>
+
+<style scoped>
+.safe {
+  border: 3px double var(--ink);
+  padding: 3px 11px 10px;
+}
+h2 {
+  font-size: 15px;
+  line-height: 22px;
+}
+h3 {
+  font-size: 13px;
+  padding-top: 7px;
+}
+.why {
+  padding-bottom: 5px;
+}
+.rows {
+  border-top: 1px solid var(--ink);
+}
+.rows li {
+  padding: 5px 0;
+  line-height: 17px;
+}
+.rows b {
+  font-size: 13px;
+  font-weight: 600;
+  margin-right: 6px;
+}
+.act {
+  padding-top: 2px;
+}
+.report {
+  border: 2px solid var(--brick);
+  color: var(--brick);
+  font-weight: 650;
+  padding: 6px 8px;
+  margin: 4px 0 6px;
+}
+.end {
+  border-top: 1px solid var(--rule);
+  margin-top: 8px;
+  padding-top: 6px;
+}
+</style>

@@ -1,0 +1,262 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api, newWriteId, Problem, type Schemas } from '@/api/client'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+/** Photos by day: taken or chosen here, and any two of them laid side by side. */
+const props = defineProps<{ group: string; fish: string }>()
+const session = useSession()
+const queries = useQueryClient()
+const path = computed(() => ({ ...session.inRoom(), group_id: props.group }))
+const { data, error } = useQuery({
+  queryKey: ['photos', () => props.group],
+  queryFn: () =>
+    answer(api.GET('/api/rooms/{room_id}/groups/{group_id}/photos', { params: { path: path.value } })),
+})
+const photos = computed(() => (data.value ?? []).filter((p) => !props.fish || p.fish === props.fish))
+const chosen = ref<string[]>([])
+// without a choice the first and the newest stand side by side: that is the comparison most often wanted
+const two = computed(() => {
+  const picked = chosen.value.flatMap((id) => photos.value.filter((p) => p.uid === id))
+  if (picked.length === 2)
+    return [...picked].sort((a, b) => photos.value.indexOf(a) - photos.value.indexOf(b))
+  return photos.value.length > 1 ? [photos.value[0]!, photos.value.at(-1)!] : photos.value
+})
+function choose(id: string) {
+  chosen.value = chosen.value.includes(id)
+    ? chosen.value.filter((c) => c !== id)
+    : [...chosen.value, id].slice(-2)
+}
+const input = ref<HTMLInputElement | null>(null)
+const note = ref('')
+const busy = ref(false)
+const problem = ref<Problem | null>(null)
+async function send() {
+  const files = [...(input.value?.files ?? [])]
+  busy.value = true
+  problem.value = null
+  try {
+    for (const file of files) {
+      const body = new FormData()
+      body.append('write_id', newWriteId())
+      body.append('file', file)
+      body.append('fish', props.fish)
+      body.append('note', note.value)
+      // a camera roll knows when; a clock that runs ahead must not put it into the future
+      body.append('taken_at', new Date(Math.min(file.lastModified || Date.now(), Date.now())).toISOString())
+      await answer(
+        api.POST('/api/rooms/{room_id}/groups/{group_id}/photos', {
+          params: { path: path.value },
+          body: body as never,
+          bodySerializer: (b) => b as never,
+        }),
+      )
+    }
+    note.value = ''
+    chosen.value = []
+  } catch (caught) {
+    if (!(caught instanceof Problem)) throw caught
+    problem.value = caught
+  } finally {
+    busy.value = false
+    if (input.value) input.value.value = ''
+    await queries.invalidateQueries({ queryKey: ['photos'] })
+  }
+}
+const removing = ref<Schemas['PhotoOut'] | null>(null)
+const strike = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/strike', {
+      params: { path: session.inRoom() },
+      body: { write_id, ledger: 'photo', entry: removing.value?.uid ?? '', reason: '' },
+    }),
+  ),
+)
+async function remove() {
+  if (await strike.run()) removing.value = null
+}
+const alt = (p: Schemas['PhotoOut']) =>
+  `Photo of day ${p.day}, ${p.day_words} ${p.at_words}${p.fish ? `, ${p.fish}` : ''}${p.note ? `: ${p.note}` : ''}`
+</script>
+
+<template>
+  <section aria-label="Photos" class="photos" data-testid="photos">
+    <div class="block-head">
+      <h2>Photos, day by day</h2>
+      <span class="small quiet">place and camera are taken out; two side by side</span>
+    </div>
+    <ProblemNote :problem="error" />
+    <div v-if="two.length" class="two" :class="{ one: two.length === 1 }">
+      <figure v-for="p in two" :key="p.uid">
+        <img :src="p.full" :alt="alt(p)" :width="p.width" :height="p.height" />
+        <figcaption>
+          <b
+            >Day <span class="fig">{{ p.day }}</span></b
+          >
+          <span class="small quiet"
+            >{{ p.day_words }} {{ p.at_words }}, {{ p.by }}{{ p.fish ? `, ${p.fish}` : '' }}</span
+          >
+          <span v-if="p.note" class="small">{{ p.note }}</span>
+          <button type="button" class="link small" @click="removing = p">take it out</button>
+        </figcaption>
+      </figure>
+    </div>
+    <ul v-if="photos.length > 2" class="roll">
+      <li v-for="p in photos" :key="p.uid">
+        <button type="button" :aria-pressed="two.includes(p)" :aria-label="alt(p)" @click="choose(p.uid)">
+          <img :src="p.small" alt="" loading="lazy" />
+          <span class="fig small">{{ p.day }}</span>
+        </button>
+      </li>
+    </ul>
+    <form class="add" @submit.prevent>
+      <InputText
+        v-model="note"
+        maxlength="200"
+        placeholder="what it shows"
+        aria-label="What the photo shows"
+      />
+      <label class="file">
+        <input
+          ref="input"
+          type="file"
+          accept="image/*"
+          multiple
+          :disabled="busy"
+          data-testid="photo-file"
+          @change="send"
+        />
+        <span>{{ busy ? 'Keeping it' : photos.length ? 'Add a photo' : 'Add the first photo' }}</span>
+      </label>
+      <ProblemNote :problem="problem" />
+    </form>
+    <Dialog v-if="removing" visible modal header="Take this photo out" @update:visible="removing = null">
+      <div class="ask">
+        <p>It is struck out of the record of day {{ removing.day }} and no longer shown.</p>
+        <ProblemNote :problem="strike.problem.value" />
+        <Button label="Take it out" severity="danger" :loading="strike.busy.value" @click="remove" />
+      </div>
+    </Dialog>
+  </section>
+</template>
+
+<style scoped>
+.photos {
+  margin-bottom: 18px;
+}
+h2 {
+  font-size: 14px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 16px;
+}
+.two.one {
+  grid-template-columns: minmax(0, 50%);
+}
+.two img {
+  width: 100%;
+  height: auto;
+  max-height: 380px;
+  object-fit: contain;
+  background: var(--shade);
+  display: block;
+}
+figcaption {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
+  align-items: baseline;
+  padding: 4px 0;
+}
+.roll {
+  display: flex;
+  gap: 8px;
+  overflow-x: auto;
+  padding: 8px 2px;
+}
+.roll button {
+  border: 1px solid var(--rule2);
+  background: var(--plate);
+  border-radius: 4px;
+  padding: 3px;
+  cursor: pointer;
+  color: var(--ink);
+}
+.roll button[aria-pressed='true'] {
+  outline: 2px solid var(--leaf);
+}
+.roll img {
+  width: 92px;
+  height: 68px;
+  object-fit: cover;
+  display: block;
+}
+.add {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: center;
+  padding-top: 8px;
+}
+.file {
+  position: relative;
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  padding: 0 18px;
+  border: 1px solid var(--leaf);
+  color: var(--leaf);
+  border-radius: 4px;
+  font-weight: 650;
+  cursor: pointer;
+}
+.file:hover {
+  background: var(--shade);
+}
+.file:has(input:focus-visible) {
+  outline: 2px solid var(--water);
+  outline-offset: 2px;
+}
+.file input {
+  position: absolute;
+  inset: 0;
+  opacity: 0;
+  width: 100%;
+  cursor: pointer;
+}
+.link {
+  background: none;
+  border: 0;
+  min-height: 24px;
+  cursor: pointer;
+  color: var(--ink2);
+  text-decoration: underline;
+  margin-left: auto;
+}
+.ask {
+  display: grid;
+  gap: 10px;
+  width: min(420px, 78vw);
+}
+@media (max-width: 759px) {
+  .two,
+  .two.one {
+    gap: 6px;
+    grid-template-columns: 1fr 1fr;
+  }
+  .file {
+    min-height: 56px;
+    width: 100%;
+    justify-content: center;
+  }
+  .add :deep(input.p-inputtext) {
+    width: 100%;
+    min-height: 48px;
+  }
+}
+</style>

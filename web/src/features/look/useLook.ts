@@ -1,0 +1,203 @@
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, onBeforeUnmount, ref, watch, type Ref } from 'vue'
+import { answer, api, type Problem, type Schemas } from '@/api/client'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+import { changedFrom, type Counts, type Signs } from './marks'
+
+export type Mode = 'daily' | 'arrival'
+export type Place = '' | 'bag' | 'tank'
+
+/** Fish that are not bought yet: what kind, in what water, how many, whose. */
+export interface Newcomer {
+  water: Schemas['DiagnoseIn']['water']
+  species: string
+  fish_count: number
+  seller: string
+}
+
+const NO_TEST = {
+  temperature: '',
+  ph: '',
+  ammonia: '',
+  nitrite: '',
+  oxygen: '',
+  chlorine: '',
+  salinity: '',
+  nitrate: '',
+  chloride: '',
+  copper: '',
+}
+export type Typed = typeof NO_TEST
+export type KitBasis = Pick<Schemas['LookIn'], 'ammonia_as' | 'nitrite_as' | 'nitrate_as'>
+
+/** Everything a look holds while it is made, the server's weighing of it, and the press that keeps it. */
+export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
+  const session = useSession()
+  const path = computed(() => ({ ...session.inRoom(), group_id: group.value }))
+  const mode = ref<Mode>('daily')
+  const place = ref<Place>('tank')
+  const fish = ref('')
+  const signs = ref<Signs>({})
+  const counts = ref<Counts>({})
+  const context = ref<string[]>([])
+  const kin = ref('')
+  const typed = ref<Typed>({ ...NO_TEST })
+  const kit = ref<KitBasis>({})
+  const note = ref('')
+  const carried = ref<Signs>({})
+
+  const board = useQuery({
+    queryKey: ['look', group, fish, newcomer],
+    queryFn: () =>
+      newcomer.value
+        ? answer(
+            api.GET('/api/rooms/{room_id}/inspection', {
+              params: {
+                path: session.inRoom(),
+                query: {
+                  water: newcomer.value.water,
+                  species: newcomer.value.species,
+                  fish_count: newcomer.value.fish_count,
+                },
+              },
+            }),
+          )
+        : answer(
+            api.GET('/api/rooms/{room_id}/groups/{group_id}/look', {
+              params: { path: path.value, query: { fish: fish.value } },
+            }),
+          ),
+    refetchOnWindowFocus: false,
+  })
+
+  function begin(from: Schemas['CarriedOut'] | undefined) {
+    const takes = mode.value === 'daily' && from
+    carried.value = takes ? { ...from.signs } : {}
+    signs.value = { ...carried.value }
+    counts.value = takes
+      ? Object.fromEntries(
+          Object.entries(from.counts).map(([s, [seen, of]]) => [s, { seen: seen!, of: of! }]),
+        )
+      : {}
+    context.value = from ? [...from.context] : []
+    kin.value = from?.kin ?? ''
+  }
+  // a board that comes again with the same marks (after a focus, a write elsewhere) must not wipe what was marked since
+  const begun = ref('')
+  watch(
+    [() => board.data.value, mode, fish],
+    () => {
+      if (!board.data.value) return
+      const which = `${group.value} ${fish.value} ${mode.value} ${newcomer.value?.water ?? ''}`
+      if (which !== begun.value) {
+        begun.value = which
+        begin(board.data.value.carried)
+      }
+    },
+    { immediate: true },
+  )
+  function startEmpty() {
+    carried.value = {}
+    signs.value = {}
+    counts.value = {}
+  }
+
+  const body = computed(() => ({
+    signs: signs.value,
+    counts: counts.value,
+    context: context.value,
+    kin: kin.value,
+    fish: fish.value,
+    ...typed.value,
+    ...kit.value,
+  }))
+  const inBag = computed(() => mode.value === 'arrival' && place.value === 'bag')
+
+  // the server weighs a moment after the last mark or key
+  const settled = ref({ ...body.value, in_bag: false })
+  let timer: ReturnType<typeof setTimeout> | undefined
+  watch(
+    [body, inBag],
+    () => {
+      clearTimeout(timer)
+      timer = setTimeout(() => (settled.value = { ...body.value, in_bag: inBag.value }), 120)
+    },
+    { deep: true },
+  )
+  onBeforeUnmount(() => clearTimeout(timer))
+  const weigh = useQuery({
+    queryKey: ['weigh', group, newcomer, settled],
+    queryFn: () => {
+      const { in_bag, ...looked } = settled.value
+      if (!newcomer.value)
+        return answer(
+          api.POST('/api/rooms/{room_id}/groups/{group_id}/weigh', {
+            params: { path: path.value },
+            body: { ...looked, in_bag },
+          }),
+        )
+      const { water, species, fish_count } = newcomer.value
+      return answer(
+        api.POST('/api/rooms/{room_id}/diagnose', {
+          params: { path: session.inRoom() },
+          body: { ...looked, water, species, fish_count },
+        }),
+      )
+    },
+    enabled: computed(() => !!board.data.value),
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+
+  const write = useWrite((write_id) => {
+    if (newcomer.value)
+      return answer(
+        api.POST('/api/rooms/{room_id}/inspections', {
+          params: { path: session.inRoom() },
+          body: { write_id, ...body.value, ...newcomer.value, note: note.value },
+        }),
+      )
+    return answer(
+      api.POST('/api/rooms/{room_id}/groups/{group_id}/looks', {
+        params: { path: path.value },
+        body: {
+          write_id,
+          ...body.value,
+          kind: mode.value,
+          place: mode.value === 'arrival' ? place.value : '',
+          carried: asBefore.value,
+          note: note.value,
+        },
+      }),
+    )
+  })
+  watch([body], () => write.forget(), { deep: true })
+
+  const changed = computed(() => changedFrom(carried.value, signs.value))
+  const asBefore = computed(() =>
+    Object.keys(carried.value).filter((s) => signs.value[s] === carried.value[s]),
+  )
+  const problem = computed(() => write.problem.value ?? (weigh.error.value as Problem | null))
+  return {
+    board,
+    weigh,
+    weighed: computed(() => weigh.data.value ?? null),
+    write,
+    problem,
+    mode,
+    place,
+    fish,
+    signs,
+    counts,
+    context,
+    kin,
+    typed,
+    kit,
+    note,
+    carried,
+    changed,
+    asBefore,
+    startEmpty,
+  }
+}
