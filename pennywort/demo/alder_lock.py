@@ -189,7 +189,7 @@ def _sluice(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
         barbs,
         "white_spots_countable:2 flashing:1 eating_normally",
         "gold_grey_dust rapid_breathing flat_grey_sheen clamped_fins",
-        water=("27.8", "7.2", "0", "0.1"),
+        water=("27.2", "7.2", "0", "0.1"),
     )
 
 

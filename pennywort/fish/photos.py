@@ -77,9 +77,9 @@ def add_photo(actor: Actor, *, uid: UUID, group: Group, fish: str, note: str, fi
 
 
 def photo_file(actor: Actor, uid: UUID, size: str) -> Path:
-    """:raises NotFound: no such photo in this fishroom, or its file is gone."""
+    """:raises NotFound: no such photo in this fishroom, it was taken out, or its file is gone."""
     photo = find(Photo, actor, uid, name="photo")
     path = path_of(photo, size)
-    if photo.struck or not path.exists():
+    if not Photo.objects.standing().filter(pk=photo.pk).exists() or not path.exists():
         raise NotFound("There is no such photo here.")
     return path

@@ -60,16 +60,17 @@ class Camera:
 def _look(camera: Camera) -> None:
     camera.go("/look")
     camera.click("[data-testid='look-panda corydoras']")
-    time.sleep(0.8)
-    for sign, answer in (("white_spots_countable", 1), ("flat_grey_sheen", 0), ("cottony_tufts", 1), ("saddle_patch", 1)):
-        camera.click(f"[data-testid='sign-{sign}'] input", answer)
-    camera.click("[data-testid='place-gill_cover']")
-    camera.click("[data-testid='sign-rapid_breathing'] input", 0)
-    camera.click("[data-testid='place-group']")
-    camera.click("[data-testid='sign-spread_over_days'] input", 0)
-    camera.click("[data-testid='sign-flashing'] input", 1)
-    camera.click("[data-testid='place-back_flank']")
-    time.sleep(0.6)
+    time.sleep(1.2)
+
+
+def _days(camera: Camera) -> None:
+    _look(camera)
+    camera.driver.get(camera.driver.current_url + "/days")
+    time.sleep(1.5)
+
+
+def _compare(camera: Camera) -> None:
+    camera.go("/conditions/columnaris/or/saprolegnia")
 
 
 def _tank(camera: Camera) -> None:
@@ -109,6 +110,9 @@ VIEWS: dict[str, tuple[tuple[int, int], Prepare, bool]] = {
     "tank": (DESKTOP, _tank, False),
     "look": (DESKTOP, _look, False),
     "look-phone": (PHONE, _look, False),
+    "days": (DESKTOP, _days, False),
+    "compare": (DESKTOP, _compare, False),
+    "condition": (DESKTOP, lambda c: c.go("/conditions/marine_velvet"), False),
     "course": (DESKTOP, _course, False),
     "course-phone": (PHONE, _course, False),
     "records": (DESKTOP, lambda c: c.go("/records"), False),

@@ -43,7 +43,7 @@ class Actions(BrowserCase):
         self.press(self.tid("save-change"))
         self.until(lambda: "look first" not in self.text(), "the warning to go")
         self.press("Gave 56 mg")
-        self.press("correct")
+        self.press(self.one("[aria-label^='correct: Weir: gave 56 mg praziquantel']"))
         self.fill("Amount", "60 mg")
         self.press("It was 60 mg")
         self.sees("gave 60 mg praziquantel")

@@ -80,7 +80,6 @@ class Journey(BrowserCase):
         self.sees("Nothing looked at yet.")
         for sign, answer in (("white_spots_countable", 0), ("gold_grey_dust", 1), ("flat_grey_sheen", 1), ("saddle_patch", 1)):
             self.press(self.all(f"[data-testid='sign-{sign}'] label")[answer])
-        self.press(self.tid("place-group"))
         self.press(self.all("[data-testid='sign-flashing'] label")[0])
         self.until(lambda: "White spot" in self.all("[data-testid='ranking'] li h3")[0].text, "white spot to lead")
         self.sees("White spot fits best")

@@ -20,12 +20,12 @@ from pennywort.core.diagnosis.network import LEAST_FACTOR, MOST_OF_A_SET, SOMETH
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
 from pennywort.core.reference.library import Library
+from tests.core.oracle import SETS, chance, in_set, model_of
 from tests.core.sampling import draw, exact
 
 FOUND = library()
 FRESH = "freshwater_tropical"
 WEIGHTS = FOUND.likelihoods
-SETS = {s: members for members in WEIGHTS.exclusive_sets for s in members}
 GROUPED = {s for members in WEIGHTS.correlated_groups.values() for s in members}
 # signs that stand alone and whose cap binds for no condition: plain Bayes holds for them
 STEPS = [0.02, 0.15, 0.4, 0.7, 0.93]
@@ -35,21 +35,6 @@ looks = st.dictionaries(st.sampled_from(sorted(FOUND.signs)), st.booleans(), max
 
 def shares(signs: dict[str, bool], water: str = FRESH, found: Library = FOUND, **more: object) -> dict[str, float]:
     return weigh(Facts(water=water, signs=signs, **more), found=found).shares  # type: ignore[arg-type]
-
-
-def chance(condition: str, sign: str) -> float:
-    """P(sign | condition) read from the files again, without the core's own arrays."""
-    listed = FOUND.conditions[condition].signs if condition != SOMETHING_ELSE else {}
-    for step, signs in listed.items():
-        if sign in signs:
-            return WEIGHTS.steps[step].value
-    return WEIGHTS.baseline[sign]
-
-
-def in_set(condition: str, sign: str) -> float:
-    members = SETS[sign]
-    total = sum(chance(condition, s) for s in members)
-    return chance(condition, sign) * min(1.0, MOST_OF_A_SET / total)
 
 
 class Posterior(TestCase):
@@ -107,6 +92,16 @@ class Restraint(TestCase):
     def test_a_group_counts_its_strongest_whole_and_the_rest_half(self) -> None:
         got = temper(np.array([[2.0, -1.0, 0.5, 0.4], [-3.0, -2.0, 1.0, 0.0]]), further=0.5)
         np.testing.assert_allclose(got, [[2.0, -1.0, 0.25, 0.2], [-3.0, -1.0, 1.0, 0.0]])
+
+    @given(looks, st.sampled_from(WATERS))
+    @settings(max_examples=60, deadline=None)
+    def test_the_quick_sum_is_the_sum_of_the_weighed_ratios(self, observed: dict[str, bool], water: str) -> None:
+        case = weigh(Facts(water=water, signs=observed), found=FOUND)  # type: ignore[arg-type]
+        by_hand = np.sum([np.zeros(len(case.prior_logs)), *case.ratios.values()], axis=0)
+        np.testing.assert_allclose(case.total_logs, by_hand, atol=1e-12)
+
+    def test_of_two_equally_strong_the_one_that_speaks_for_it_leads(self) -> None:
+        np.testing.assert_allclose(temper(np.array([[-2.0, 2.0, 1.0, -1.0]]), further=0.5), [[-2.0, 2.0, 0.5, -1.0]])
 
     def test_fast_breathing_and_gulping_are_hardly_more_than_either(self) -> None:
         """For low oxygen: gulping 0.93 / 0.10 whole, fast breathing 0.70 / 0.35 by half its logarithm."""
@@ -235,33 +230,8 @@ class BadFacts(TestCase):
 class AgainstPgmpy(TestCase):
     """The same posterior as a general Bayesian-network library on the same network, to 1e-9."""
 
-    def model(self, water: str, signs: dict[str, bool]) -> tuple[DiscreteBayesianNetwork, dict[str, int]]:
-        """The class and a child for every sign or set looked at, its tables read from the files anew."""
-        names = list(shares({}, water))
-        prior = list(shares({}, water).values())
-        model = DiscreteBayesianNetwork()
-        model.add_node("condition")
-        tables = [TabularCPD("condition", len(names), [[p] for p in prior])]
-        evidence: dict[str, int] = {}
-        for sign, seen in signs.items():
-            members = SETS.get(sign)
-            node = "+".join(members) if members else sign
-            if members:
-                if seen or node not in evidence:
-                    evidence[node] = members.index(sign) if seen else len(members)
-                rows = [[in_set(c, s) for c in names] for s in members]
-                rows.append([1 - sum(in_set(c, s) for s in members) for c in names])
-            else:
-                evidence[node] = int(seen)
-                rows = [[1 - chance(c, sign) for c in names], [chance(c, sign) for c in names]]
-            if node not in model.nodes:
-                model.add_edge("condition", node)
-                tables.append(TabularCPD(node, len(rows), rows, evidence=["condition"], evidence_card=[len(names)]))
-        model.add_cpds(*tables)
-        return model, evidence
-
     def check(self, water: str, signs: dict[str, bool]) -> None:
-        model, evidence = self.model(water, signs)
+        model, evidence = model_of(water, signs)
         got = VariableElimination(model).query(["condition"], evidence=evidence, show_progress=False).values
         ours = shares(signs, water, exact(FOUND))
         for (name, share), theirs in zip(ours.items(), got, strict=True):

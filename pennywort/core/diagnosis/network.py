@@ -25,9 +25,9 @@ All ratios are against "something else", whose own are therefore 1.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -57,6 +57,8 @@ class Network:
     """Conditions (rows, "something else" last) against signs (columns). ``seen_prob`` holds P(sign | condition), 0-1.
 
     ``listed`` are the signs that at least one of these conditions lists: the others tell nothing in this water.
+    ``table`` holds the log-ratios of every single sign not there and seen, ``table_row`` where (sign, 0 or 1) stands in it.
+    ``rank_of`` orders units group by group, those without one last.
     """
 
     found: Library
@@ -72,6 +74,10 @@ class Network:
     log_absent: Array
     cap_logs: Array
     listed: frozenset[str]
+    log_prior: Array
+    table: Array
+    table_row: Mapping[tuple[str, float], int]
+    rank_of: Mapping[str, int]
 
     def ratio(self, unit: Unit, answers: Mapping[str, float]) -> Array:
         """Log-likelihood ratios (one a condition) of what was found of one unit; answers lie from 0 (not there) to 1."""
@@ -94,14 +100,41 @@ class Network:
 
 
 def temper(ratios: Array, *, further: float) -> Array:
-    """Weigh the looks of one correlated group along the last axis: see the module's text. Same shape."""
+    """Weigh the looks of one correlated group along the last axis: see the module's text. Same shape.
+
+    Of two that are equally strong and point apart the one that speaks for a condition is the strongest.
+    """
     if ratios.shape[-1] < 2:
         return ratios
-    strongest = np.abs(ratios).argmax(axis=-1, keepdims=True)
-    top = np.take_along_axis(ratios, strongest, axis=-1)
+    most, least = ratios.argmax(axis=-1, keepdims=True), ratios.argmin(axis=-1, keepdims=True)
+    top_for, top_against = np.take_along_axis(ratios, most, axis=-1), np.take_along_axis(ratios, least, axis=-1)
+    speaks_for = top_for >= -top_against
+    strongest, top = np.where(speaks_for, most, least), np.where(speaks_for, top_for, top_against)
     weights = np.where(np.sign(ratios) == np.sign(top), further, 1.0)
     np.put_along_axis(weights, strongest, 1.0, axis=-1)
     return ratios * weights
+
+
+def _led(sums_for: Array, sums_against: Array, top_for: Array, top_against: Array, *, further: float) -> Array:
+    """The sum of a weighed group, told by what speaks for, what against, and the strongest of either."""
+    led_for = top_for + further * (sums_for - top_for) + sums_against
+    led_against = top_against + further * (sums_against - top_against) + sums_for
+    return np.where(top_for >= -top_against, led_for, led_against)
+
+
+def tempered_sum(ratios: Array, *, further: float) -> Array:
+    """``temper`` and a sum along the last axis, in one."""
+    speaks_for = np.maximum(ratios, 0.0)
+    speaks_against = ratios - speaks_for
+    return _led(speaks_for.sum(axis=-1), speaks_against.sum(axis=-1), speaks_for.max(axis=-1), speaks_against.min(axis=-1), further=further)
+
+
+def _tempered_sums(ratios: Array, starts: list[int], *, further: float) -> Array:
+    """The summed weighed ratios of many groups at once: rows of ``ratios`` lie group by group, ``starts`` where each begins."""
+    speaks_for, speaks_against = np.maximum(ratios, 0.0), np.minimum(ratios, 0.0)
+    sums_for, sums_against = np.add.reduceat(speaks_for, starts), np.add.reduceat(speaks_against, starts)
+    top_for, top_against = np.maximum.reduceat(speaks_for, starts), np.minimum.reduceat(speaks_against, starts)
+    return _led(sums_for, sums_against, top_for, top_against, further=further).sum(axis=0)  # type: ignore[no-any-return]
 
 
 def softmax(logs: Array) -> Array:
@@ -136,6 +169,11 @@ def network(found: Library, water: WaterType) -> Network:
         units.setdefault(name, Unit(id=name, signs=tuple(name.split("+")), group=group_of.get(sign)))
     prior = np.array([c.prior[water] for c in conditions])
     kept = weights.something_else.value
+    prior_prob = np.append(prior / prior.sum() * (1 - kept), kept)
+    log_seen = np.clip(np.log(seen / seen[-1]), -caps, caps)
+    log_absent = np.clip(np.log((1 - seen) / (1 - seen[-1])), -caps, caps)
+    single = [name for name, unit in units.items() if len(unit.signs) == 1]
+    ranked = sorted(units, key=lambda name: (units[name].group is None, units[name].group or "", column_of[units[name].signs[0]]))
     return Network(
         found=found,
         water=water,
@@ -144,25 +182,47 @@ def network(found: Library, water: WaterType) -> Network:
         column_of=column_of,
         units=units,
         unit_of=unit_of,
-        prior_prob=np.append(prior / prior.sum() * (1 - kept), kept),
+        prior_prob=prior_prob,
         seen_prob=seen,
-        log_seen=np.clip(np.log(seen / seen[-1]), -caps, caps),
-        log_absent=np.clip(np.log((1 - seen) / (1 - seen[-1])), -caps, caps),
+        log_seen=log_seen,
+        log_absent=log_absent,
         cap_logs=caps,
         listed=frozenset(s for c in conditions for s in c.step_of),
+        log_prior=np.log(prior_prob),
+        table=np.ascontiguousarray(np.concatenate([log_absent.T, log_seen.T])),
+        table_row={(s, float(there)): column_of[s] + there * len(signs) for s in single for there in (0, 1)},
+        rank_of={name: i for i, name in enumerate(ranked)},
     )
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
 class Weighed:
-    """One case in the network: the prior in its context, the weighed ratios of each unit, and the posterior."""
+    """One case in the network: the prior in its context, the ratios of each unit that was looked at, and the posterior.
+
+    ``names`` are the units, ``raw_logs`` their log-ratios before the weighing of groups [unit, condition].
+    """
 
     net: Network
     answers: Mapping[str, float]
     prior_logs: Array
-    raw: Mapping[str, Array]
-    ratios: Mapping[str, Array]
+    names: tuple[str, ...]
+    raw_logs: Array
+    total_logs: Array
     posterior_prob: Array
+
+    @cached_property
+    def raw(self) -> dict[str, Array]:
+        """Log-ratios of each unit, one a condition."""
+        return dict(zip(self.names, self.raw_logs, strict=True))
+
+    @cached_property
+    def ratios(self) -> dict[str, Array]:
+        """The same once the groups are weighed; they sum to ``total_logs``."""
+        ratios = dict(self.raw)
+        for first, end in _groups(self.net, self.names):
+            stack = temper(self.raw_logs[first:end].T, further=self.net.found.likelihoods.further_in_group.value)
+            ratios.update(zip(self.names[first:end], stack.T, strict=True))
+        return ratios
 
     @property
     def shares(self) -> dict[str, float]:
@@ -171,11 +231,23 @@ class Weighed:
 
     def with_strength(self, strength: float) -> Array:
         """The posterior were all log-ratios off by this factor: for the band beside a share."""
-        return softmax(self.prior_logs + strength * _total(self.ratios.values(), len(self.prior_logs)))
+        return softmax(self.prior_logs + strength * self.total_logs)
 
 
-def _total(ratios: Iterable[Array], rows: int) -> Array:
-    return np.sum([np.zeros(rows), *ratios], axis=0)  # type: ignore[no-any-return]
+def _groups(net: Network, names: Sequence[str]) -> list[tuple[int, int]]:
+    """Where each correlated group begins and ends among units that lie group by group."""
+    spans: list[tuple[int, int]] = []
+    last = None
+    for i, name in enumerate(names):
+        group = net.units[name].group
+        if group is None:
+            continue
+        if group == last:
+            spans[-1] = (spans[-1][0], i + 1)
+        else:
+            spans.append((i, i + 1))
+        last = group
+    return spans
 
 
 def answers_of(facts: Facts, *, found: Library) -> dict[str, float]:
@@ -186,6 +258,8 @@ def answers_of(facts: Facts, *, found: Library) -> dict[str, float]:
 
 def prior_logs(net: Network, facts: Facts) -> Array:
     """Log priors with what is known of fish and tank: factors multiply, at least 0.005, within the cap together."""
+    if not facts.context and not facts.kin:
+        return net.log_prior
     found, logs = net.found, np.zeros(len(net.conditions))
     row_of = {c: i for i, c in enumerate(net.conditions)}
     known = [found.context[name] for name in dict.fromkeys(facts.context)]
@@ -196,31 +270,25 @@ def prior_logs(net: Network, facts: Facts) -> Array:
     cap = np.log(found.likelihoods.cap_context.value)
     # a factor of nought is a rule ("goldfish do not sicken of it"), not one guess among others
     ruled_out = logs <= np.log(LEAST_FACTOR) + 1e-9
-    return np.log(net.prior_prob) + np.where(ruled_out, logs, np.clip(logs, -cap, cap))
+    return net.log_prior + np.where(ruled_out, logs, np.clip(logs, -cap, cap))
 
 
-def tempered(net: Network, raw: Mapping[str, Array]) -> dict[str, Array]:
-    """The weighed ratios of each unit, groups tempered."""
-    ratios = dict(raw)
-    grouped: dict[str, list[str]] = {}
-    for name in net.units:
-        group = net.units[name].group
-        if group and name in raw:
-            grouped.setdefault(group, []).append(name)
-    for names in grouped.values():
-        stack = temper(np.stack([raw[n] for n in names], axis=-1), further=net.found.likelihoods.further_in_group.value)
-        ratios.update({n: stack[..., i] for i, n in enumerate(names)})
-    return ratios
-
-
-def _count_once(net: Network, facts: Facts, raw: dict[str, Array]) -> None:
+def _count_once(net: Network, facts: Facts, names: Sequence[str], raw: Array) -> None:
     """Lessen the ratio of a sign by what a fact of the same reading has told already."""
     for fact in (net.found.context[name] for name in dict.fromkeys(facts.context)):
-        name = net.unit_of.get(fact.same_reading, "")
-        if name in raw:
+        unit = net.unit_of.get(fact.same_reading, "")
+        if unit in names:
+            ratios = raw[names.index(unit)]
             told = np.array([np.log(max(fact.times.get(c, 1.0), LEAST_FACTOR)) for c in net.conditions])
-            left = np.where(told < 0, 0.0, np.maximum(raw[name] - told, 0.0))
-            raw[name] = np.where((raw[name] > 0) & (told != 0), left, raw[name])
+            left = np.where(told < 0, 0.0, np.maximum(ratios - told, 0.0))
+            ratios[:] = np.where((ratios > 0) & (told != 0), left, ratios)
+
+
+@lru_cache(maxsize=4096)
+def _ratio_of(net: Network, name: str, found_there: tuple[float, ...]) -> Array:
+    """The ratio of a set, or of a sign half believed, by what was found of each member (-1: not looked at)."""
+    unit = net.units[name]
+    return net.ratio(unit, {s: sure for s, sure in zip(unit.signs, found_there, strict=True) if sure >= 0})
 
 
 def weigh(facts: Facts, *, found: Library) -> Weighed:
@@ -231,16 +299,24 @@ def weigh(facts: Facts, *, found: Library) -> Weighed:
     check(facts, found=found)
     net = network(found, facts.water)
     answers = answers_of(facts, found=found)
-    names = dict.fromkeys(net.unit_of[s] for s in net.signs if s in answers)
-    raw = {name: net.ratio(net.units[name], answers) for name in names}
-    _count_once(net, facts, raw)
-    ratios = tempered(net, raw)
+    names = tuple(sorted({net.unit_of[s] for s in answers}, key=net.rank_of.__getitem__))
+    # a plain yes or no is a row of the table; sets and half-believed signs are reckoned one by one
+    rows = [net.table_row.get((name, answers.get(name, -1.0)), -1) for name in names]
+    raw = net.table[rows]
+    for i, row in enumerate(rows):
+        if row < 0:
+            raw[i] = _ratio_of(net, names[i], tuple(answers.get(s, -1.0) for s in net.units[names[i]].signs))
+    _count_once(net, facts, names, raw)
     priors = prior_logs(net, facts)
-    return Weighed(
-        net=net,
-        answers=answers,
-        prior_logs=priors,
-        raw=raw,
-        ratios=ratios,
-        posterior_prob=softmax(priors + _total(ratios.values(), len(priors))),
-    )
+    total = _total(net, names, raw)
+    return Weighed(net=net, answers=answers, prior_logs=priors, names=names, raw_logs=raw, total_logs=total, posterior_prob=softmax(priors + total))
+
+
+def _total(net: Network, names: Sequence[str], raw: Array) -> Array:
+    """Summed log-ratios, groups weighed: units of groups come first, group by group."""
+    spans = _groups(net, names)
+    if not spans:
+        return raw.sum(axis=0)  # type: ignore[no-any-return]
+    end = spans[-1][1]
+    grouped = _tempered_sums(raw[:end], [first for first, _ in spans], further=net.found.likelihoods.further_in_group.value)
+    return grouped + raw[end:].sum(axis=0)  # type: ignore[no-any-return]

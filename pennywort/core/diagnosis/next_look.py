@@ -8,7 +8,7 @@ from itertools import product
 
 import numpy as np
 
-from pennywort.core.diagnosis.network import Array, Network, Weighed, softmax, temper
+from pennywort.core.diagnosis.network import Array, Network, Weighed, softmax, tempered_sum
 
 # A look answers many signs; the gain of the joint answer is reckoned over its best so many.
 JOINT_SIGNS = 4
@@ -84,7 +84,7 @@ class _Totals:
 
     def __init__(self, weighed: Weighed) -> None:
         self.weighed = weighed
-        self.base = weighed.prior_logs + sum((r for r in weighed.ratios.values()), np.zeros(len(weighed.prior_logs)))
+        self.base = weighed.prior_logs + weighed.total_logs
         self.in_group: dict[str, list[str]] = {}
         for name in weighed.raw:
             group = weighed.net.units[name].group
@@ -109,7 +109,7 @@ class _Totals:
             for name in self.in_group.get(group, ()):
                 logs -= weighed.ratios[name][:, None]
             stack = [np.repeat(weighed.raw[n][:, None], width, axis=1) for n in others] + list(fresh.values())
-            logs += temper(np.stack(stack, axis=-1), further=weighed.net.found.likelihoods.further_in_group.value).sum(axis=-1)
+            logs += tempered_sum(np.stack(stack, axis=-1), further=weighed.net.found.likelihoods.further_in_group.value)
         return logs
 
 

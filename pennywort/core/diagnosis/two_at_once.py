@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from pennywort.core.diagnosis.network import Array, Weighed, temper
+from pennywort.core.diagnosis.network import Array, Weighed, tempered_sum
 
 # A seen sign is strong when few sick fish show it, and explained when it is this much likelier than by chance.
 RARE = 0.15
@@ -51,7 +51,7 @@ def _pair_logs(weighed: Weighed, rows: list[int]) -> Array:
         either = np.array([_either(weighed, u) for u in units])
         one, other = raw[:, None, :], raw[None, :, :]
         both = np.where(either, np.maximum(one, other), np.minimum(one, other))
-        logs += (temper(both, further=net.found.likelihoods.further_in_group.value) if group else both).sum(axis=-1)
+        logs += tempered_sum(both, further=net.found.likelihoods.further_in_group.value) if group else both.sum(axis=-1)
     return logs
 
 
@@ -76,7 +76,7 @@ def likeliest_pair(weighed: Weighed) -> TwoAtOnce | None:
     np.fill_diagonal(logs, -np.inf)
     place = divmod(int(logs.argmax()), len(rows))
     one, other = sorted((rows[p] for p in place), key=lambda row: -weighed.posterior_prob[row])
-    single = priors[best] + sum(float(r[best]) for r in weighed.ratios.values())
+    single = priors[best] + float(weighed.total_logs[best])
     odds = math.exp(min(float(logs[place]) - single, 300.0))
     explains = any(max(weighed.raw[u][one], weighed.raw[u][other]) >= EXPLAINED_LOG for u in left)
     if odds <= 1 or not explains:

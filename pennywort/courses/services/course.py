@@ -132,10 +132,10 @@ def _check_room_for(actor: Actor, tank: Tank, protocol: Protocol) -> None:
         raise Conflict(f"There is still {names} in this water from before: a full course on top would be too much. Change it out first.", field="protocol")
 
 
-def _not_reportable(condition: str, protocol: Protocol) -> None:
+def _not_reportable(condition: str, protocol_id: str) -> None:
     """:raises Refused: a notifiable disease is reported and watched, never treated (WOAH, recalled; local law decides)."""
-    known = library().conditions.get(condition)
-    if known is not None and known.notifiable == "most places" and protocol.kind != "watch":
+    known, protocol = library().conditions.get(condition), library().protocols.get(protocol_id)
+    if known and protocol and known.notifiable == "most places" and protocol.kind != "watch":
         words = f"{known.short_name} is notifiable: it is reported to a vet or the authority, not treated. Only watching can be started."
         raise Refused(words, field="condition")
 
@@ -156,8 +156,8 @@ def start_course(
     :raises Refused: a gate not confirmed, or a guard rail. :raises Conflict: another medicine is in this water.
     """
     tank = group.tank
+    _not_reportable(condition, wish.protocol_id)
     protocol, slip = slip_for(actor, tank, wish)
-    _not_reportable(condition, protocol)
     missing = [i for i in range(len(protocol.confirm)) if i not in confirmed]
     if missing:
         raise Refused(f"Tick it first: {protocol.confirm[missing[0]].text}", field=f"confirmed.{missing[0]}")

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ComparePanel from './ComparePanel.vue'
+import { inSentence } from './inSentence'
 import type { Signs } from './marks'
 
 /** Two conditions laid side by side, away from any fish. Answers given here are for thinking only. */
@@ -18,7 +19,9 @@ const of = (id: string) => data.value?.find((c) => c.id === id)
 const water = computed(
   () => of(props.condition)?.water.find((w) => of(props.other)?.water.includes(w)) ?? 'freshwater_tropical',
 )
-const title = computed(() => [props.condition, props.other].map((c) => of(c)?.short_name ?? '').join(' or '))
+const title = computed(
+  () => `${of(props.condition)?.short_name ?? ''} or ${inSentence(of(props.other)?.short_name ?? '')}`,
+)
 </script>
 
 <template>

@@ -40,7 +40,7 @@ const rows = computed(() => (data.value?.rows ?? []).slice(0, 12))
   <ProblemNote :problem="error" />
   <div v-if="data" class="compare" data-testid="compare">
     <div v-if="data.question" class="ask">
-      <h3>What separates them</h3>
+      <h2>What separates them</h2>
       <p class="big">{{ data.question.label }}</p>
       <p class="small">{{ data.question_look }}. {{ data.question_how }}</p>
       <div class="answers">
@@ -183,7 +183,7 @@ tbody th.mid :deep(svg) {
   background: var(--plate);
   padding: 0 12px 12px;
 }
-h3 {
+h2 {
   font-size: 13px;
   line-height: 20px;
   background: var(--ink);

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
+import { inSentence } from './inSentence'
 
 /** What fits: each condition's share with its band, and the evidence for, against, and not looked at. */
 const props = defineProps<{ weighed: Schemas['DiagnosisOut']; group: string }>()
@@ -99,8 +100,7 @@ const at = (n: number) => 2 + n * 1.76
           :data-testid="`compare-${r.condition}`"
           @click="emit('compare', weighed.ranked[0]!.condition, r.condition)"
         >
-          {{ weighed.ranked[0]!.short_name }} or
-          {{ r.short_name.charAt(0).toLowerCase() + r.short_name.slice(1) }}?
+          {{ weighed.ranked[0]!.short_name }} or {{ inSentence(r.short_name) }}?
         </button>
       </li>
       <li class="else">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
 import EntryForm from '@/shared/EntryForm.vue'
@@ -55,7 +55,9 @@ const list = useQuery({
 const name = computed(() => (typeof species.value === 'string' ? species.value : species.value.name))
 const known = computed(() => list.data.value?.find((s) => s.name === name.value.trim().toLowerCase()))
 
+let sought = ''
 function offer(typed: string) {
+  sought = typed
   const words = typed.toLowerCase()
   const all = list.data.value ?? []
   const fitting = all.filter((s) => `${s.name} ${s.latin.toLowerCase()}`.includes(words))
@@ -63,6 +65,11 @@ function offer(typed: string) {
     (a, b) => Number(b.water === props.tank.water_type) - Number(a.water === props.tank.water_type),
   )
 }
+// who types faster than the list comes gets his names when it is here
+watch(
+  () => list.data.value,
+  () => sought && offer(sought),
+)
 function day(date: Date): string {
   const two = (n: number) => String(n).padStart(2, '0')
   return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`
@@ -111,6 +118,7 @@ async function save() {
       <Select
         v-model="seenBefore"
         :label-id="f.id"
+        aria-label="Looked at"
         :options="waiting"
         option-label="words"
         option-value="uid"

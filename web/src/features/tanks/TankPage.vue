@@ -141,6 +141,7 @@ async function strikeOut(uid: string) {
           <tr v-for="r in readings.data.value" :key="r.uid">
             <td>
               {{ r.day_words }} <span class="fig">{{ r.at_words }}</span>
+              <span v-if="r.more" class="small quiet also">{{ r.more }}</span>
             </td>
             <td class="fig right">
               {{ r.temperature ? `${r.temperature.figure} ${r.temperature.unit}` : '–' }}
@@ -163,9 +164,10 @@ async function strikeOut(uid: string) {
         </tbody>
       </table>
       <p class="small quiet kit">
-        Ammonia and nitrite
-        {{ session.keeper?.preferences.kit_basis === 'n' ? 'as nitrogen, N' : 'as the ion, NH₄ and NO₂' }}, as
-        your kit counts them.
+        Ammonia, nitrite and nitrate
+        {{
+          session.keeper?.preferences.kit_basis === 'n' ? 'as nitrogen, N' : 'as the ion, NH₄, NO₂ and NO₃'
+        }}, as your kit counts them.
       </p>
     </section>
     <Dialog
@@ -191,6 +193,9 @@ async function strikeOut(uid: string) {
 </template>
 
 <style scoped>
+.also {
+  display: block;
+}
 .presses,
 .does {
   display: flex;

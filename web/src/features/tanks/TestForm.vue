@@ -101,15 +101,9 @@ async function save() {
         inputmode="decimal"
       />
     </template>
-    <Button
-      v-else
-      type="button"
-      severity="secondary"
-      text
-      label="Oxygen, salinity, chlorine, nitrate, chloride, copper"
-      data-testid="more-readings"
-      @click="more = true"
-    />
+    <button v-else type="button" class="more" data-testid="more-readings" @click="more = true">
+      Oxygen, salinity, chlorine, nitrate, chloride, copper
+    </button>
     <div class="kit">
       <span id="kit-label">The kit counts</span>
       <SelectButton
@@ -126,6 +120,16 @@ async function save() {
 </template>
 
 <style scoped>
+.more {
+  background: none;
+  border: 0;
+  min-height: 48px;
+  text-align: left;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+  cursor: pointer;
+}
 .kit {
   display: grid;
   grid-template-columns: minmax(96px, 200px) 1fr;
