@@ -1,6 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '@/api/client'
+import { NO_TEST } from '@/shared/waterTest'
 import { anySign } from '@/testing/look'
 import { show } from '@/testing/mount'
 import FishPlan from './FishPlan.vue'
@@ -349,18 +350,7 @@ describe('the water gate', () => {
       line('temperature', 'above', '31.0', '22.0–25.0'),
     ],
   }
-  const typed = {
-    temperature: '',
-    ph: '',
-    ammonia: '',
-    nitrite: '',
-    oxygen: '',
-    chlorine: '',
-    salinity: '',
-    nitrate: '',
-    chloride: '',
-    copper: '',
-  }
+  const typed = { ...NO_TEST }
 
   it('stands open, half open or shut, in words', () => {
     for (const [state, words] of [

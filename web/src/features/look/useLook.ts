@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, ref, watch, type Ref } from 'vue'
 import { answer, api, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import { NO_TEST } from '@/shared/waterTest'
 import { changedFrom, type Counts, type Signs } from './marks'
 
 export type Mode = 'daily' | 'arrival'
@@ -16,18 +17,6 @@ export interface Newcomer {
   seller: string
 }
 
-const NO_TEST = {
-  temperature: '',
-  ph: '',
-  ammonia: '',
-  nitrite: '',
-  oxygen: '',
-  chlorine: '',
-  salinity: '',
-  nitrate: '',
-  chloride: '',
-  copper: '',
-}
 export type Typed = typeof NO_TEST
 export type KitBasis = Pick<Schemas['LookIn'], 'ammonia_as' | 'nitrite_as' | 'nitrate_as'>
 

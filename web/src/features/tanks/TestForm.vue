@@ -4,24 +4,13 @@ import { answer, api, type Schemas } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import { NO_TEST } from '@/shared/waterTest'
 import TextField from '@/shared/TextField.vue'
 
 const props = defineProps<{ tank: string }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
-const form = ref({
-  temperature: '',
-  ph: '',
-  ammonia: '',
-  nitrite: '',
-  oxygen: '',
-  chlorine: '',
-  salinity: '',
-  nitrate: '',
-  chloride: '',
-  copper: '',
-  note: '',
-})
+const form = ref({ ...NO_TEST, note: '' })
 const more = ref(false)
 const MORE = [
   { name: 'oxygen', label: 'Oxygen', hint: 'mg/L' },
