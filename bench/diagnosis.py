@@ -5,13 +5,10 @@ Run: ``.venv/bin/python -m bench.diagnosis``. All figures come from this one run
 
 from __future__ import annotations
 
-import time
-from collections.abc import Callable
-from statistics import median
-
 import numpy as np
 from pgmpy.inference import VariableElimination
 
+from bench.timing import say, seconds
 from pennywort.core.diagnosis.acts import acts
 from pennywort.core.diagnosis.facts import Facts
 from pennywort.core.diagnosis.network import network, weigh
@@ -23,18 +20,6 @@ from tests.core.sampling import draw, draw_cases, equal_network, exact, hits, pl
 
 FOUND = library()
 WATER = "freshwater_tropical"
-ROUNDS = 30
-
-
-def seconds(run: Callable[[], object], *, rounds: int = ROUNDS) -> float:
-    """The median time of one run, after one that warms up."""
-    run()
-    times = []
-    for _ in range(rounds):
-        start = time.perf_counter()
-        run()
-        times.append(time.perf_counter() - start)
-    return median(times)
 
 
 def speed() -> None:
@@ -116,10 +101,6 @@ def brier() -> None:
 
     ours, best = (score(np.array([weigh(Facts(water=WATER, signs=s), found=by).posterior_prob for s in cases])) for by in (FOUND, exact(FOUND)))
     say(f"Brier score: this method {ours:.3f}, plain Bayes on its own model {best:.3f}, priors alone {score(np.tile(net.prior_prob, (len(rows), 1))):.3f}")
-
-
-def say(line: str) -> None:
-    print(line, flush=True)  # noqa: T201
 
 
 if __name__ == "__main__":

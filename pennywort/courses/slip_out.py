@@ -19,7 +19,8 @@ from pennywort.tanks.models import Tank
 SHAPES = {"teaspoon": "spoon", "tablespoon": "spoon", "scale": "scale", "syringe": "syringe", "cylinder": "syringe"}
 
 
-def _tool(option: InTool) -> ToolOut:
+def tool_out(option: InTool) -> ToolOut:
+    """One tool’s way to measure an amount."""
     tool = library().tools[option.tool]
     return ToolOut(
         name=option.name,
@@ -87,7 +88,7 @@ def _line(line: SlipLine, actor: Actor) -> SlipLineOut:
         big=ShownOut.of(_amount(line, best.amount if best else line.exact, actor)),
         whole_words=whole,
         share_words="All of it reaches" if line.share < 0.9999 else "Reaches",
-        tools=[_tool(t) for t in line.tools],
+        tools=[tool_out(t) for t in line.tools],
         target=ShownOut.of(target) if target else None,
         target_text=target.text if target else "",
         reaches=level(reached.concentration_mg_per_l) if reached else None,

@@ -10,6 +10,8 @@ from pennywort.courses.case_api import router as cases
 from pennywort.courses.look_api import router as looks
 from pennywort.fish.api import router as fish
 from pennywort.fish.photo_api import router as photos
+from pennywort.measure.api import reference_router as formulary
+from pennywort.measure.api import router as measure
 from pennywort.rooms.api import open_router
 from pennywort.rooms.api import router as rooms
 from pennywort.rooms.reference_api import router as reference
@@ -21,6 +23,8 @@ install(api)
 api.add_router("", open_router)
 api.add_router("", rooms)
 api.add_router("/reference", reference)
+api.add_router("/reference", formulary)
+api.add_router("/rooms/{uuid:room_id}", measure)
 api.add_router("/rooms/{uuid:room_id}", tanks)
 api.add_router("/rooms/{uuid:room_id}", fish)
 api.add_router("/rooms/{uuid:room_id}", photos)

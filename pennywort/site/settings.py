@@ -50,6 +50,7 @@ INSTALLED_APPS = [
     "pennywort.tanks.apps.TanksConfig",
     "pennywort.fish.apps.FishConfig",
     "pennywort.courses.apps.CoursesConfig",
+    "pennywort.measure.apps.MeasureConfig",
     "pennywort.demo",
 ]
 MIDDLEWARE = [

@@ -43,6 +43,7 @@ class Scoping(RoomCase):
             "course_id": made["uid"],
             "task_id": task,
             "condition_id": "ich",
+            "active_id": "formalin",
             "photo_id": self.photo(group),
             "size": "small",
         }

@@ -97,6 +97,14 @@ def _course(camera: Camera) -> None:
     time.sleep(1.2)
 
 
+def _measure(camera: Camera) -> None:
+    camera.go("/measure?active=hydrogen_peroxide&use=hp_6")
+    camera.type("Water", "10 L")
+    time.sleep(1.2)
+    camera.click("[data-testid='confirm-all']")
+    time.sleep(1.0)
+
+
 def _case(camera: Camera) -> None:
     camera.go("/records")
     camera.click("[data-testid='case-3']")
@@ -113,6 +121,8 @@ VIEWS: dict[str, tuple[tuple[int, int], Prepare, bool]] = {
     "days": (DESKTOP, _days, False),
     "compare": (DESKTOP, _compare, False),
     "condition": (DESKTOP, lambda c: c.go("/conditions/marine_velvet"), False),
+    "measure": (DESKTOP, _measure, False),
+    "measure-phone": (PHONE, _measure, False),
     "course": (DESKTOP, _course, False),
     "course-phone": (PHONE, _course, False),
     "records": (DESKTOP, lambda c: c.go("/records"), False),

@@ -51,14 +51,17 @@ class Actions(BrowserCase):
 
     def test_left_out_and_taken_up_again(self) -> None:
         self.open("/")
-        self.until(lambda: len(self.all("[data-testid='due-dose']")) == 3, "three doses due today")
+        # how many of the later ones fall on today depends on the hour
+        self.until(lambda: len(self.all("[data-testid='due-dose']")) >= 2, "doses due today")
+        self.settled()
+        due = len(self.all("[data-testid='due-dose']"))
         self.press("other amount")
         self.press("Leave it out")
         self.sees("left out round 2")
-        self.until(lambda: len(self.all("[data-testid='due-dose']")) == 2, "two doses")
+        self.until(lambda: len(self.all("[data-testid='due-dose']")) == due - 1, "one less")
         self.assertEqual(Task.objects.filter(skipped=True).count(), 1)
         self.press(self.one("[aria-label^='undo: Weir: left out']"))
-        self.until(lambda: len(self.all("[data-testid='due-dose']")) == 3, "three again")
+        self.until(lambda: len(self.all("[data-testid='due-dose']")) == due, "it again")
         self.assertEqual(Task.objects.filter(skipped=True).count(), 0)
 
     def test_a_course_is_stopped_with_its_reason(self) -> None:

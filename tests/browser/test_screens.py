@@ -46,6 +46,10 @@ class DemoCase(BrowserCase):
             "before buying": "/look/before-buying",
             "conditions": "/conditions",
             "side by side": "/conditions/columnaris/or/saprolegnia",
+            "measure": "/measure?active=formalin",
+            "worksheet": "/measure/sheet",
+            "formulary": "/measure/formulary",
+            "an active": "/measure/formulary/permanganate",
             "courses": "/courses",
             "choose, by weight": f"/courses/for/{self.sluice.uid}?condition=ich",
             "choose, vet": f"/courses/for/{self.sluice.uid}?condition=skin_flukes",
@@ -174,7 +178,7 @@ class Screens(DemoCase):
         self.open("/")
         self.one("[data-testid='strip-Sluice']")
         body = self.driver.find_element(By.TAG_NAME, "body")
-        for key, path in (("2", "/tanks"), ("3", "/look"), ("4", "/courses"), ("5", "/records"), ("1", "/")):
+        for key, path in (("2", "/tanks"), ("3", "/look"), ("4", "/measure"), ("5", "/courses"), ("6", "/records"), ("1", "/")):
             body.send_keys(key)
             self.until(lambda path=path: self.driver.current_url == f"{self.live_server_url}{path}", path)
         body.send_keys("n")

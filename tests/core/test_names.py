@@ -14,13 +14,16 @@ import pennywort.core
 
 UNITS = (
     "_l", "_ml", "_cm", "_mg", "_kg", "_c", "_h", "_mg_per_l", "_kg_per_l", "_fraction", "_prob", "_share", "_bits", "_decibans", "_count", "_plus_minus",
-    "_px",
+    "_px", "_g", "_g_per_l", "_mg_per_ml", "_mg_per_day", "_g_per_day", "_mg_per_g", "_min", "_days", "_ms_per_cm",
 )  # fmt: skip
 # pure numbers and counts whose name says what they count, and amounts whose unit stands in a field beside them
 PLAIN = {
     "value", "low", "high", "ph", "share", "share_low", "share_high", "share_now", "share_then", "decibans", "amount", "exact", "whole", "fills", "days",
     "doses_given", "looks", "count", "plus_minus", "dead_on_arrival", "number", "attempt", "id", "something_else_share",
     "loss", "saves", "loss_if_nothing", "scrape_saves", "odds", "day", "look",
+    # of an amount or a salinity: the unit stands beside it, or it is a ratio
+    "taken", "target", "reached", "reached_low", "reached_high", "range_low", "range_high", "level_now", "weigh", "gives",
+    "practical", "gravity_25_25", "gravity_20_20", "gravity_25_4",
 }  # fmt: skip
 
 

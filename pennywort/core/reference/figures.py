@@ -10,7 +10,8 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validat
 
 Confidence = Literal["A", "B", "C", "X"]
 Unit = Literal[
-    "mg/L", "g/L", "g", "mg", "mL", "L", "degC", "h", "day", "1", "percent", "pH", "mg/L as N", "kg/L", "mg/mL", "min", "g/kg"
+    "mg/L", "g/L", "g", "mg", "mL", "L", "degC", "h", "day", "1", "percent", "pH", "mg/L as N", "kg/L", "mg/mL", "min", "g/kg", "uL/L",
+    "mg/kg", "mg/g", "g/g"
 ]  # fmt: skip
 _SOURCE = re.compile(r"^(common practice|label|arithmetic|published: [A-Z0-9]+)$")
 
@@ -58,7 +59,7 @@ class Figure(Sourced):
     unit: Unit
     low: float | None = None
     high: float | None = None
-    basis: Literal["as active", "as product", "as salt", "as ion", "as nitrogen"] | None = None
+    basis: Literal["as active", "as product", "as salt", "as ion", "as nitrogen", "as copper", "as chlorine", "as iodine"] | None = None
     note: str = ""
 
     @model_validator(mode="after")

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
-from typing import Any, TypeVar
+from typing import Any, TypeVar, get_args
 
 import yaml
 from pydantic import ValidationError
@@ -24,6 +24,7 @@ from pennywort.core.reference.disease_models import (
     Sign,
 )
 from pennywort.core.reference.figures import Datum
+from pennywort.core.reference.formulary_models import Active, Equipment, Interaction, Life, Sensitivity, Use
 from pennywort.core.reference.models import (
     Limit,
     Medicine,
@@ -61,6 +62,10 @@ class Library:
     species: dict[str, Species]
     limits: dict[str, Limit]
     tools: dict[str, Tool]
+    actives: dict[str, Active]
+    uses: dict[str, tuple[Active, Use]]
+    interactions: dict[str, Interaction]
+    sensitivities: dict[str, Sensitivity]
 
 
 class _Strict(yaml.SafeLoader):
@@ -116,17 +121,34 @@ def _folder(folder: Path, model: type[M]) -> dict[str, M]:
     return found
 
 
+def _files(folder: Path, model: type[M]) -> dict[str, M]:
+    """One item a file, named after it."""
+    found: dict[str, M] = {}
+    for path in sorted(folder.glob("*.yaml")):
+        item = _one(path, model, read_yaml(path))
+        if getattr(item, "id") != path.stem:  # noqa: B009 - the models share no base with an id
+            raise ReferenceError(f"{path.name}: holds {getattr(item, 'id', '?')}")
+        found[path.stem] = item
+    return found
+
+
+def _uses(actives: dict[str, Active]) -> dict[str, tuple[Active, Use]]:
+    found: dict[str, tuple[Active, Use]] = {}
+    for active in actives.values():
+        for use in active.uses:
+            if use.id in found:
+                raise ReferenceError(f"actives: {use.id} stands there twice")
+            found[use.id] = (active, use)
+    return found
+
+
 def load_library(folder: Path = DATA) -> Library:
     """Read and check every reference file below ``folder``.
 
     :raises ReferenceError: naming the file, for any fault.
     """
-    conditions: dict[str, Condition] = {}
-    for path in sorted((folder / "conditions").glob("*.yaml")):
-        item = _one(path, Condition, read_yaml(path))
-        if item.id != path.stem:
-            raise ReferenceError(f"{path.name}: holds {item.id}")
-        conditions[item.id] = item
+    conditions = _files(folder / "conditions", Condition)
+    actives = _files(folder / "actives", Active)
     path = folder / "likelihoods.yaml"
     found = Library(
         publications=_list(folder / "publications.yaml", Publication, key="code"),
@@ -145,6 +167,10 @@ def load_library(folder: Path = DATA) -> Library:
         species=_list(folder / "species.yaml", Species),
         limits=_list(folder / "limits.yaml", Limit),
         tools=_list(folder / "tools.yaml", Tool),
+        actives=actives,
+        uses=_uses(actives),
+        interactions=_list(folder / "interactions.yaml", Interaction),
+        sensitivities=_list(folder / "sensitivities.yaml", Sensitivity),
     )
     _check_links(found)
     return found
@@ -167,7 +193,20 @@ def _check_links(found: Library) -> None:
     for species in found.species.values():
         _known(f"species {species.id}", [t.medicine for t in species.tolerances], found.medicines)
         _known(f"species {species.id}", [species.kin], found.kin)
+    _check_formulary(found)
     _known("sources", _codes(found), found.publications)
+
+
+def _check_formulary(found: Library) -> None:
+    life = set(get_args(Life))
+    for active in found.actives.values():
+        _known(f"active {active.id}", active.care_with, life | set(found.kin))
+        for use in active.uses:
+            if use.dose and use.refuse_above and use.refuse_above.unit != use.dose.unit:
+                raise ReferenceError(f"use {use.id}: its guard rail has another unit than its dose")
+    among = {*found.actives, *get_args(Equipment), *life, "antibiotic"}
+    for pair in found.interactions.values():
+        _known(f"interaction {pair.id}", [*pair.one, *pair.other], among)
 
 
 def _check_weights(found: Library) -> None:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
@@ -61,9 +62,21 @@ _SALINITY = {"g/kg": "gram/kilogram", "ppt": "gram/kilogram", "psu": "gram/kilog
 _DENSITY = {"kg/l": "kilogram/liter", "g/ml": "kilogram/liter", "g/cm3": "kilogram/liter", "g/cm³": "kilogram/liter"}
 
 
+# alkalinity and hardness: 1 degree is 17.848 mg/L as CaCO3, 1 meq/L 50.04 (molar masses; arithmetic)
+_ALKALINITY = {"": 1.0, "mg/l": 1.0, "ppm": 1.0, "dkh": 17.848, "°dkh": 17.848, "kh": 17.848, "dgh": 17.848, "°d": 17.848, "meq/l": 50.04}
+# salt by the hundred grams is read too: 1 % is 10 g/L
+_GRAMS = {"": 1.0, "g/l": 1.0, "g/kg": 1.0, "ppt": 1.0, "‰": 1.0, "mg/l": 0.001, "ppm": 0.001, "%": 10.0, "percent": 10.0}
+_MILLIGRAMS = {"": 1.0, "mg/l": 1.0, "ppm": 1.0, "g/l": 1000.0, "ppt": 1000.0, "µg/l": 0.001, "ug/l": 0.001}
+_MICROLITRES = {"": 1.0, "µl/l": 1.0, "ul/l": 1.0, "ml/l": 1000.0, "ml/m3": 1.0}
+_PER_KG = {"": 1.0, "mg/kg": 1.0, "mg/kg/day": 1.0, "g/kg": 1000.0, "µg/kg": 0.001, "ug/kg": 0.001}
+
+
 @dataclass(frozen=True, kw_only=True)
 class Kind:
-    """A kind of quantity: canonical unit, units accepted, and the range outside which a value is a slip."""
+    """A kind of quantity: canonical unit, units accepted, and the range outside which a value is a slip.
+
+    ``factors`` are plain multipliers by typed unit, "" for a bare number, where the size of the unit needs no library.
+    """
 
     name: str
     canonical: str
@@ -71,7 +84,7 @@ class Kind:
     low: float
     high: float
     examples: str
-    low_allowed: bool = True
+    factors: Mapping[str, float] | None = None
 
 
 KINDS: dict[str, Kind] = {
@@ -89,6 +102,16 @@ KINDS: dict[str, Kind] = {
         Kind(name="ph", canonical="ph", units={}, low=3, high=11, examples="7.4"),
         Kind(name="fraction", canonical="fraction", units={"%": "percent", "percent": "percent"}, low=0, high=1, examples="25 %"),
         Kind(name="duration", canonical="hour", units=_DURATION, low=0.25, high=24 * 366, examples="24 h, 2 days"),
+        Kind(name="number", canonical="1", units={}, low=0, high=1_000_000, examples="12.5", factors={"": 1.0}),
+        Kind(name="dose_mg_per_l", canonical="mg/L", units={}, low=0, high=100_000, examples="2.5 mg/L", factors=_MILLIGRAMS),
+        Kind(name="dose_g_per_l", canonical="g/L", units={}, low=0, high=400, examples="3 g/L, 0.3 %", factors=_GRAMS),
+        Kind(name="dose_ul_per_l", canonical="uL/L", units={}, low=0, high=100_000, examples="25 µL/L", factors=_MICROLITRES),
+        Kind(name="dose_mg_per_kg", canonical="mg/kg", units={}, low=0, high=10_000, examples="50 mg/kg", factors=_PER_KG),
+        Kind(name="alkalinity", canonical="mg/L as CaCO3", units={}, low=0, high=1_000, examples="120 mg/L, 7 dKH", factors=_ALKALINITY),
+        Kind(
+            name="conductivity", canonical="mS/cm", units={}, low=0, high=90, examples="53 mS/cm, 830 µS/cm",
+            factors={"": 1.0, "ms/cm": 1.0, "ms": 1.0, "µs/cm": 0.001, "us/cm": 0.001, "µs": 0.001, "us": 0.001},
+        ),
         Kind(name="density", canonical="kilogram/liter", units=_DENSITY, low=0.2, high=8, examples="2.6"),
     )
 }  # fmt: skip
@@ -149,6 +172,10 @@ def _tidy(unit: str) -> str:
 
 
 def _to_canonical(value: float, unit: str, *, spec: Kind, preferences: Preferences, field: str) -> float:
+    if spec.factors is not None:
+        if unit not in spec.factors:
+            raise _wrong_unit(unit, spec=spec, field=field)
+        return value * spec.factors[unit]
     if spec.name == "ph":
         if unit not in ("", "ph"):
             raise InvalidInput("pH has no unit: write for example 7.4.", field=field)

@@ -208,6 +208,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/actives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Actives
+         * @description The whole formulary.
+         */
+        get: operations["actives"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/tools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tools
+         * @description The measuring tools a keeper may have at hand.
+         */
+        get: operations["tools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/actives/{active_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Active
+         * @description One active with all its uses and where each figure comes from.
+         */
+        get: operations["active"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description Reckon one thing; keeps nothing.
+         */
+        post: operations["measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/worksheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Worksheet
+         * @description Reckon many at once; a fault stays in its row.
+         */
+        post: operations["worksheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/worksheet/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Worksheet Csv
+         * @description Reckon the lines of a CSV file; the answer holds the file with its results.
+         */
+        post: operations["worksheet_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/volume": {
         parameters: {
             query?: never;
@@ -1173,6 +1293,237 @@ export interface components {
             /** Signs */
             signs: string[];
         };
+        /** ActiveOut */
+        ActiveOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Short Name */
+            short_name: string;
+            /** Family */
+            family: string;
+            /** Strengths */
+            strengths: components["schemas"]["StrengthOut"][];
+            /** Removed By */
+            removed_by: string;
+            /** Stop */
+            stop: string;
+            /** Keeper Hazard */
+            keeper_hazard: string;
+            /** Regulation */
+            regulation: string;
+            /** Uses */
+            uses: components["schemas"]["UseOut"][];
+        };
+        /** StrengthOut */
+        StrengthOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+        };
+        /**
+         * UseOut
+         * @description A use of an active, for the chooser and the reader page.
+         */
+        UseOut: {
+            /** Id */
+            id: string;
+            /** Active */
+            active: string;
+            /** Active Name */
+            active_name: string;
+            /** Name */
+            name: string;
+            /** Route */
+            route: string;
+            /** Gate */
+            gate: string;
+            /** Water */
+            water: string[];
+            /** Dose */
+            dose: string;
+            /** Dose Text */
+            dose_text: string;
+            /** Duration */
+            duration: string;
+            /** Minutes */
+            minutes: string;
+            /** Targets */
+            targets: string;
+            /** Depends */
+            depends: string;
+            /** Contraindications */
+            contraindications: string;
+            /** Source */
+            source: string;
+            /** Confidence */
+            confidence: string;
+            /** Recalled */
+            recalled: boolean;
+            /** Typed Unit */
+            typed_unit: string;
+            /** Usual */
+            usual: string;
+        };
+        /** ToolChoiceOut */
+        ToolChoiceOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Measures */
+            measures: string;
+        };
+        /**
+         * AmountOut
+         * @description What to take, in the tool at hand, and what that reaches.
+         */
+        AmountOut: {
+            /** Name */
+            name: string;
+            big: components["schemas"]["ShownOut"];
+            exact: components["schemas"]["ShownOut"];
+            /** Words */
+            words: string;
+            /** Tools */
+            tools: components["schemas"]["ToolOut"][];
+            target: components["schemas"]["ShownOut"] | null;
+            reaches: components["schemas"]["ShownOut"] | null;
+            reaches_low: components["schemas"]["ShownOut"] | null;
+            reaches_high: components["schemas"]["ShownOut"] | null;
+            range_low: components["schemas"]["ShownOut"] | null;
+            range_high: components["schemas"]["ShownOut"] | null;
+            /** Leaves Range */
+            leaves_range: boolean;
+            ruler: components["schemas"]["RulerOut"] | null;
+        };
+        /**
+         * BathStepOut
+         * @description One step of a bath or of the days; ``lasts_min`` where a timer runs.
+         */
+        BathStepOut: {
+            /** Text */
+            text: string;
+            /** Lasts Min */
+            lasts_min: number | null;
+            /** Stop */
+            stop: boolean;
+        };
+        /** CautionOut */
+        CautionOut: {
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "never" | "care" | "know";
+            /** Text */
+            text: string;
+            /** Source */
+            source: string;
+            /** Recalled */
+            recalled: boolean;
+        };
+        /**
+         * FigureOut
+         * @description A reckoned or a published figure.
+         */
+        FigureOut: {
+            /** Label */
+            label: string;
+            /** Figure */
+            figure: string;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * MeasuredOut
+         * @description Every answer: an amount, figures, steps, or why there is none yet.
+         */
+        MeasuredOut: {
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "amount" | "figures" | "confirm" | "asks" | "vet" | "never" | "block";
+            /** Words */
+            words: string;
+            /** Amounts */
+            amounts: components["schemas"]["AmountOut"][];
+            /** Figures */
+            figures: components["schemas"]["FigureOut"][];
+            /** Steps */
+            steps: components["schemas"]["BathStepOut"][];
+            /** Trace */
+            trace: components["schemas"]["TraceOut"][];
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
+            /** Confirm */
+            confirm: string[];
+            /** Source */
+            source: string;
+            /** Recalled */
+            recalled: boolean;
+        };
+        /**
+         * RulerOut
+         * @description Where the whole course brings the level, on a scale; all mg/L but the tick words.
+         */
+        RulerOut: {
+            /** Low Mg Per L */
+            low_mg_per_l: number;
+            /** High Mg Per L */
+            high_mg_per_l: number;
+            /** Range Low Mg Per L */
+            range_low_mg_per_l: number;
+            /** Range High Mg Per L */
+            range_high_mg_per_l: number;
+            /** Reach Mg Per L */
+            reach_mg_per_l: number;
+            /** Reach Low Mg Per L */
+            reach_low_mg_per_l: number;
+            /** Reach High Mg Per L */
+            reach_high_mg_per_l: number;
+            /** Ticks */
+            ticks: components["schemas"]["RulerTick"][];
+        };
+        /** RulerTick */
+        RulerTick: {
+            /** At Mg Per L */
+            at_mg_per_l: number;
+            /** Figure */
+            figure: string;
+        };
+        /** ToolOut */
+        ToolOut: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Verdict */
+            verdict: string;
+            /** Usable */
+            usable: boolean;
+            /** Reading */
+            reading: number;
+            /** Largest */
+            largest: number;
+            /** Smallest Mark */
+            smallest_mark: number;
+            /** Fills */
+            fills: number;
+            /** Shape */
+            shape: string;
+        };
         /**
          * TraceOut
          * @description One line of why.
@@ -1188,6 +1539,706 @@ export interface components {
             unit: string;
             /** Source */
             source: string | null;
+        };
+        /**
+         * AmmoniaRequest
+         * @description Ammonia that builds up without a filter, and the daily change that holds it.
+         */
+        AmmoniaRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ammonia";
+            /**
+             * Feed
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            feed: string;
+            /**
+             * Protein
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            protein: string;
+            /**
+             * Limit
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            limit?: string;
+        };
+        /**
+         * CorrectRequest
+         * @description A level put right: up after a reading, down by changes, or back after a change.
+         */
+        CorrectRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "correct";
+            /**
+             * Reading
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            reading: string;
+            /**
+             * Target
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            target?: string;
+            /**
+             * Share
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            share?: string;
+            /**
+             * Fresh
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            fresh?: string;
+            /**
+             * Given
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            given?: string;
+            /**
+             * Most
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            most?: string;
+        };
+        /**
+         * DisinfectRequest
+         * @description Bleach for gear, and what takes the chlorine out again.
+         */
+        DisinfectRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "disinfect";
+            /**
+             * Strength
+             * @default
+             */
+            strength?: string;
+            own?: components["schemas"]["OwnStrength"] | null;
+            /**
+             * Chlorine
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chlorine?: string;
+        };
+        /**
+         * DoseRequest
+         * @description One use of the formulary for one water. Lists left out are taken from the tank, where there is one.
+         */
+        DoseRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dose";
+            /** Use */
+            use: string;
+            /** Water */
+            water?: ("freshwater_tropical" | "coldwater_pond" | "brackish" | "marine") | null;
+            /**
+             * Strength
+             * @default
+             */
+            strength?: string;
+            own?: components["schemas"]["OwnStrength"] | null;
+            /**
+             * Target
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            target?: string;
+            /**
+             * Level Now
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            level_now?: string;
+            /**
+             * Share
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            share?: string;
+            /**
+             * Minutes
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            minutes?: string;
+            /** Lives */
+            lives?: string[] | null;
+            /** Running */
+            running?: string[];
+            /** In Water */
+            in_water?: string[] | null;
+            /**
+             * Biofilter
+             * @default false
+             */
+            biofilter?: boolean;
+            /**
+             * Expired
+             * @default false
+             */
+            expired?: boolean;
+            /**
+             * Teaspoon
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            teaspoon?: string;
+            /**
+             * Tablespoon
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            tablespoon?: string;
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            temperature?: string;
+            /**
+             * Oxygen
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            oxygen?: string;
+            /**
+             * Alkalinity
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            alkalinity?: string;
+            /**
+             * Ph
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ph?: string;
+            /**
+             * Confirmed
+             * @default false
+             */
+            confirmed?: boolean;
+            /**
+             * Prescribed
+             * @default false
+             */
+            prescribed?: boolean;
+            /**
+             * Product Confirmed
+             * @default false
+             */
+            product_confirmed?: boolean;
+            /** Tools */
+            tools?: string[] | null;
+        };
+        /**
+         * FoodRequest
+         * @description Medicine in food.
+         */
+        FoodRequest: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "food";
+            /**
+             * Dose
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            dose: string;
+            /**
+             * Eaten
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            eaten: string;
+            /**
+             * Fish Count
+             * @default 1
+             */
+            fish_count?: number;
+            /**
+             * Mean Mass
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            mean_mass?: string;
+            /**
+             * Length
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            length?: string;
+            /**
+             * Body
+             * @default usual
+             */
+            body?: string;
+            /**
+             * Days
+             * @default 7
+             */
+            days?: number;
+        };
+        /**
+         * LabelRequest
+         * @description By a label: so much, drops or pieces, for each so much water.
+         */
+        LabelRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "label";
+            /**
+             * Amount
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            amount: string;
+            /**
+             * Per Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            per_volume: string;
+            /**
+             * Counts
+             * @default volume
+             * @enum {string}
+             */
+            counts?: "volume" | "mass" | "drops" | "pieces";
+            /**
+             * Drops Per Ml
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            drops_per_ml?: string;
+            /**
+             * Share
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            share?: string;
+        };
+        /**
+         * OsmolalityRequest
+         * @description Whether a bath is saltier than the water the fish comes from.
+         */
+        OsmolalityRequest: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "osmolality";
+            bath: components["schemas"]["SaltsIn"];
+            home: components["schemas"]["SaltsIn"];
+        };
+        /**
+         * OwnStrength
+         * @description What the keeper's own bottle says, where it is none of the listed strengths.
+         */
+        OwnStrength: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "percent_w_v" | "percent_w_w" | "mg_per_ml" | "purity_percent" | "mg_each";
+            /**
+             * Value
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            value: string;
+            /**
+             * Density
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            density?: string;
+            /**
+             * Piece
+             * @default tablet
+             */
+            piece?: string;
+        };
+        /**
+         * SalinityRequest
+         * @description One salinity in every scale.
+         */
+        SalinityRequest: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "salinity";
+            /**
+             * Value
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            value: string;
+            /**
+             * Scale
+             * @enum {string}
+             */
+            scale: "g_per_kg" | "gravity" | "conductivity";
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            temperature?: string;
+            /**
+             * Sample Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            sample_temperature?: string;
+            /**
+             * Reference Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            reference_temperature?: string;
+            /**
+             * Tds Factor
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            tds_factor?: string;
+        };
+        /**
+         * SaltStepsRequest
+         * @description From one salinity to another in steps these fish bear, or in one swap for brine.
+         */
+        SaltStepsRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "salt_steps";
+            /**
+             * Now
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            now: string;
+            /**
+             * Target
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            target: string;
+            /**
+             * Fish
+             * @default fresh
+             * @enum {string}
+             */
+            fish?: "fresh" | "soft" | "marine";
+            /**
+             * Swapped
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            swapped?: string;
+        };
+        /**
+         * SaltsIn
+         * @description What is dissolved in a water: g/L of each salt, g/kg of sea salt, and a TDS reading for the rest.
+         */
+        SaltsIn: {
+            /**
+             * Sodium Chloride
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            sodium_chloride?: string;
+            /**
+             * Magnesium Sulfate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            magnesium_sulfate?: string;
+            /**
+             * Marine Salt
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            marine_salt?: string;
+            /**
+             * Tds
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            tds?: string;
+        };
+        /**
+         * StopPermanganateRequest
+         * @description What uses up the permanganate that is left.
+         */
+        StopPermanganateRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "stop_permanganate";
+            /**
+             * Level
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            level: string;
+            /**
+             * Peroxide Percent
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            peroxide_percent?: string;
+        };
+        /**
+         * TrueVolumeRequest
+         * @description The true volume from a known amount and what it raised the reading by.
+         */
+        TrueVolumeRequest: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "true_volume";
+            /**
+             * Added
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            added: string;
+            /**
+             * Before
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            before: string;
+            /**
+             * After
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            after: string;
+            /**
+             * Reading Error
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            reading_error?: string;
+            /**
+             * Reads
+             * @default salt
+             * @enum {string}
+             */
+            reads?: "salt" | "copper";
+        };
+        /**
+         * VesselRequest
+         * @description The water in a vessel of any shape, less what stands in it.
+         */
+        VesselRequest: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "vessel";
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "box" | "bow_front" | "hexagon" | "upright_cylinder" | "lying_cylinder" | "bowl" | "tub" | "litres" | "buckets";
+            /** Measures */
+            measures: {
+                [key: string]: string;
+            };
+            /**
+             * Sand Depth
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            sand_depth?: string;
+            /**
+             * Sand Length
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            sand_length?: string;
+            /**
+             * Sand Width
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            sand_width?: string;
+            /**
+             * Rock Mass
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            rock_mass?: string;
+            /**
+             * Equipment
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            equipment?: string;
+            /**
+             * Sump
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            sump?: string;
+            /**
+             * Named
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            named?: string;
+        };
+        /**
+         * ProblemOut
+         * @description Why a row has no answer.
+         */
+        ProblemOut: {
+            /** Detail */
+            detail: string;
+            /** Field */
+            field: string;
+        };
+        /**
+         * RowOut
+         * @description One row of a worksheet: what was asked, and the answer or what is wrong with it.
+         */
+        RowOut: {
+            answer: components["schemas"]["MeasuredOut"] | null;
+            problem: components["schemas"]["ProblemOut"] | null;
+        };
+        /** SheetOut */
+        SheetOut: {
+            /** Rows */
+            rows: components["schemas"]["RowOut"][];
+            /** Csv */
+            csv: string;
+        };
+        /** SheetIn */
+        SheetIn: {
+            /** Rows */
+            rows: (components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"])[];
+        };
+        /** SheetTextIn */
+        SheetTextIn: {
+            /** Text */
+            text: string;
         };
         /** VolumeOut */
         VolumeOut: {
@@ -2924,49 +3975,6 @@ export interface components {
              */
             note?: string;
         };
-        /** CautionOut */
-        CautionOut: {
-            /**
-             * Level
-             * @enum {string}
-             */
-            level: "never" | "care" | "know";
-            /** Text */
-            text: string;
-            /** Source */
-            source: string;
-            /** Recalled */
-            recalled: boolean;
-        };
-        /**
-         * RulerOut
-         * @description Where the whole course brings the level, on a scale; all mg/L but the tick words.
-         */
-        RulerOut: {
-            /** Low Mg Per L */
-            low_mg_per_l: number;
-            /** High Mg Per L */
-            high_mg_per_l: number;
-            /** Range Low Mg Per L */
-            range_low_mg_per_l: number;
-            /** Range High Mg Per L */
-            range_high_mg_per_l: number;
-            /** Reach Mg Per L */
-            reach_mg_per_l: number;
-            /** Reach Low Mg Per L */
-            reach_low_mg_per_l: number;
-            /** Reach High Mg Per L */
-            reach_high_mg_per_l: number;
-            /** Ticks */
-            ticks: components["schemas"]["RulerTick"][];
-        };
-        /** RulerTick */
-        RulerTick: {
-            /** At Mg Per L */
-            at_mg_per_l: number;
-            /** Figure */
-            figure: string;
-        };
         /** SlipLineOut */
         SlipLineOut: {
             /** Medicine */
@@ -3043,27 +4051,6 @@ export interface components {
             day: number;
             /** Amount */
             amount: string;
-        };
-        /** ToolOut */
-        ToolOut: {
-            /** Name */
-            name: string;
-            /** Words */
-            words: string;
-            /** Verdict */
-            verdict: string;
-            /** Usable */
-            usable: boolean;
-            /** Reading */
-            reading: number;
-            /** Largest */
-            largest: number;
-            /** Smallest Mark */
-            smallest_mark: number;
-            /** Fills */
-            fills: number;
-            /** Shape */
-            shape: string;
         };
         /** LabelIn */
         LabelIn: {
@@ -3702,6 +4689,146 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConditionOut"];
+                };
+            };
+        };
+    };
+    actives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActiveOut"][];
+                };
+            };
+        };
+    };
+    tools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToolChoiceOut"][];
+                };
+            };
+        };
+    };
+    active: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                active_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActiveOut"];
+                };
+            };
+        };
+    };
+    measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredOut"];
+                };
+            };
+        };
+    };
+    worksheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+        };
+    };
+    worksheet_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetTextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
                 };
             };
         };

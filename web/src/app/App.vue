@@ -18,8 +18,9 @@ const screens = [
   { name: 'today', label: 'Today', key: '1' },
   { name: 'tanks', label: 'Tanks', key: '2' },
   { name: 'look', label: 'Look', key: '3' },
-  { name: 'courses', label: 'Courses', key: '4' },
-  { name: 'records', label: 'Records', key: '5' },
+  { name: 'measure', label: 'Measure', key: '4' },
+  { name: 'courses', label: 'Courses', key: '5' },
+  { name: 'records', label: 'Records', key: '6' },
 ]
 
 const rail = useQuery({

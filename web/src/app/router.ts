@@ -43,6 +43,25 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Measures', rail: 'tanks' },
   },
   {
+    path: '/measure',
+    name: 'measure',
+    component: () => import('@/features/measure/MeasurePage.vue'),
+    meta: { title: 'Measure', rail: 'measure' },
+  },
+  {
+    path: '/measure/sheet',
+    name: 'worksheet',
+    component: () => import('@/features/measure/WorksheetPage.vue'),
+    meta: { title: 'Worksheet', rail: 'measure' },
+  },
+  {
+    path: '/measure/formulary/:active?',
+    name: 'formulary',
+    component: () => import('@/features/measure/FormularyPage.vue'),
+    props: true,
+    meta: { title: 'Formulary', rail: 'measure' },
+  },
+  {
     path: '/look',
     name: 'look',
     component: () => import('@/features/look/LookList.vue'),

@@ -74,6 +74,10 @@ export function show<C>(component: C, options: ComponentMountingOptions<C> = {})
     'records',
     'case',
     'condition',
+    'worksheet',
+    'formulary',
+    'days',
+    'measure',
   ]
   const router = createRouter({
     history: createMemoryHistory(),

@@ -3,8 +3,8 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import FigureText from '@/shared/FigureText.vue'
 import LevelMark from '@/shared/LevelMark.vue'
-import SlipRuler from './SlipRuler.vue'
-import ToolDrawing from './ToolDrawing.vue'
+import SlipRuler from '@/shared/SlipRuler.vue'
+import ToolDrawing from '@/shared/ToolDrawing.vue'
 
 /** The slip: what to take and with which tool, what it gives, what it must not meet, why, and from where. */
 const props = defineProps<{ slip: Schemas['SlipOut']; tank: string; fish: string }>()

@@ -3,8 +3,8 @@ import type { Schemas } from '@/api/client'
 import { show } from '@/testing/mount'
 import DayBoard from './DayBoard.vue'
 import SlipCard from './SlipCard.vue'
-import SlipRuler from './SlipRuler.vue'
-import ToolDrawing from './ToolDrawing.vue'
+import SlipRuler from '@/shared/SlipRuler.vue'
+import ToolDrawing from '@/shared/ToolDrawing.vue'
 
 const tool = (more: Partial<Schemas['ToolOut']> = {}): Schemas['ToolOut'] => ({
   name: '5 mL syringe',

@@ -84,6 +84,7 @@ async function strikeOut(uid: string) {
       <Button label="Fish arrive" @click="ask('arrive')" />
       <Button label="Water test" severity="secondary" @click="ask('test')" />
       <Button label="Water change" severity="secondary" @click="ask('change')" />
+      <RouterLink :to="{ name: 'measure', query: { tank } }">Measure a dose</RouterLink>
       <RouterLink :to="{ name: 'tank-measures', params: { tank } }">Measures</RouterLink>
     </div>
     <section aria-label="Fish">

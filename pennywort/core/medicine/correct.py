@@ -1,0 +1,72 @@
+"""Putting a level right: up after a reading, down by water changes, back after a change, and no more than so much in all."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from pennywort.core.errors import InvalidInput, Refused
+
+
+def _fraction(value: float, field: str) -> float:
+    if not math.isfinite(value) or not 0 < value < 1:
+        raise InvalidInput("A share lies between 0 and 100 %.", field=field)
+    return value
+
+
+def _level(value: float, field: str) -> float:
+    if not math.isfinite(value) or value < 0:
+        raise InvalidInput("This can’t be negative.", field=field)
+    return value
+
+
+def top_up_mg(*, net_volume_l: float, reading_mg_per_l: float, target_mg_per_l: float) -> float:
+    """Active, mg, that brings a reading to its target: V (C_target - C_read); nothing at or above it (dilution; arithmetic)."""
+    return max(0.0, net_volume_l * (_level(target_mg_per_l, "target") - _level(reading_mg_per_l, "reading")))
+
+
+def change_to_come_down(*, reading: float, target: float, fresh: float = 0.0) -> float:
+    """Share of the water, 0-1, to change once for water of level ``fresh``: f = (C - T) / (C - F) (dilution; arithmetic).
+
+    :raises InvalidInput: the new water stands at or above the target, or the target above the reading.
+    """
+    _level(reading, "reading"), _level(target, "target"), _level(fresh, "fresh")
+    if target >= reading:
+        raise InvalidInput("It is at or below that already.", field="target")
+    if fresh >= target:
+        raise InvalidInput("The new water holds as much itself: it can’t bring it down so far.", field="fresh")
+    return (reading - target) / (reading - fresh)
+
+
+def changes_needed(*, reading: float, target: float, share: float, fresh: float = 0.0) -> int:
+    """How many changes of a share bring a level to a target: n >= ln((T - F) / (C - F)) / ln(1 - f) (arithmetic)."""
+    change_to_come_down(reading=reading, target=target, fresh=fresh)
+    _fraction(share, "share")
+    return math.ceil(math.log((target - fresh) / (reading - fresh)) / math.log(1 - share) - 1e-9)
+
+
+@dataclass(frozen=True, kw_only=True)
+class After:
+    """A level after a water change that carried so much itself, and what goes back in to keep it, in mg."""
+
+    level_mg_per_l: float
+    put_back_mg: float
+
+
+def after_change(*, net_volume_l: float, level_mg_per_l: float, share: float, fresh_mg_per_l: float = 0.0) -> After:
+    """C' = C (1 - f) + F f; what goes back is V (C - C'). Never a full dose (arithmetic)."""
+    _level(level_mg_per_l, "reading"), _level(fresh_mg_per_l, "fresh"), _fraction(share, "share")
+    level = level_mg_per_l * (1 - share) + fresh_mg_per_l * share
+    return After(level_mg_per_l=level, put_back_mg=max(0.0, net_volume_l * (level_mg_per_l - level)))
+
+
+def within_total(*, given_mg_per_l: float, wanted_mg_per_l: float, most_mg_per_l: float) -> float:
+    """What may still be given of something that has a limit in all, such as permanganate's 6 mg/L (UF/IFAS FA-37, recalled).
+
+    :raises Refused: it would come to more.
+    """
+    left = most_mg_per_l - _level(given_mg_per_l, "given")
+    if _level(wanted_mg_per_l, "target") > left * (1 + 1e-9):
+        words = f"That would come to more than {most_mg_per_l:g} mg/L in all: {max(left, 0.0):g} mg/L is left."
+        raise Refused(f"{words} Stop, clean, repeat in a week.", field="target")
+    return left

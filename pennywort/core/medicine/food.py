@@ -1,0 +1,57 @@
+"""Medicine in food: from mg per kg of fish to mg per gram of food, and what the fish weigh."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from pennywort.core.errors import InvalidInput, Refused
+
+# W = a L^b, W in g, L total length in cm. Group coefficients after the Bayesian body-shape priors of Froese, Thorson and
+# Reyes (J Appl Ichthyol 30:78-85, 2014; recalled from memory): elongated, fusiform, short and deep, eel-like.
+BODY = {"slender": (0.0049, 3.07), "usual": (0.0112, 3.04), "deep": (0.0182, 3.01), "eel": (0.00102, 3.06)}
+LEAST_MG_PER_G, MOST_MG_PER_G = 0.1, 20.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Medicated:
+    """What a day's food must hold."""
+
+    biomass_g: float
+    active_mg_per_day: float
+    food_g_per_day: float
+    active_mg_per_g: float
+    of_food_fraction: float
+
+
+def mass_from_length_g(*, length_cm: float, body: str) -> float:
+    """Mean mass of one fish from its total length. :raises InvalidInput: no such body, or a length no ornamental fish has."""
+    if body not in BODY:
+        raise InvalidInput("Choose a body: slender, usual, deep or eel-like.", field="body")
+    if not math.isfinite(length_cm) or not 0.5 <= length_cm <= 120:
+        raise InvalidInput("A length lies between 0.5 and 120 cm.", field="length")
+    a, b = BODY[body]
+    return a * float(length_cm**b)
+
+
+def medicated(*, biomass_g: float, mg_per_kg_day: float, eaten_fraction: float) -> Medicated:
+    """mg per g of food = (mg/kg of fish) / (10 x per cent of body weight eaten): 50 mg/kg at 1 % is 5 mg/g (SRAC 473; arithmetic).
+
+    :param eaten_fraction: food eaten in a day over body weight, 0-1.
+    :raises InvalidInput: a figure that is not positive. :raises Refused: outside 0.1 to 20 mg/g, where a unit was mistaken.
+    """
+    for field, value in (("biomass", biomass_g), ("dose", mg_per_kg_day)):
+        if not math.isfinite(value) or value <= 0:
+            raise InvalidInput("This must be more than nothing.", field=field)
+    if not 0.001 <= eaten_fraction <= 0.15:
+        raise InvalidInput("Fish eat between 0.1 and 15 % of their weight a day, most 1 to 3 %.", field="eaten")
+    per_g = mg_per_kg_day / 1000 / eaten_fraction
+    if not LEAST_MG_PER_G <= per_g <= MOST_MG_PER_G:
+        raise Refused(f"That makes {per_g:.3g} mg in each gram of food; between 0.1 and 20 is usual. mg per kg of fish, not of food?", field="dose")
+    return Medicated(
+        biomass_g=biomass_g,
+        active_mg_per_day=biomass_g / 1000 * mg_per_kg_day,
+        food_g_per_day=biomass_g * eaten_fraction,
+        active_mg_per_g=per_g,
+        of_food_fraction=per_g / 1000,
+    )

@@ -1,0 +1,235 @@
+"""One use of one active for one water: whether it may be reckoned, how much, in the tool at hand, and what it reaches."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
+from pennywort.core.medicine.dose import Water, known_water
+from pennywort.core.medicine.guards import Surroundings, cautions, stops
+from pennywort.core.medicine.product import Product, active_in, in_product
+from pennywort.core.medicine.slip import SlipCaution
+from pennywort.core.medicine.stock import Stock, stock_for
+from pennywort.core.medicine.tools import InTool, in_tools
+from pennywort.core.reference.formulary_models import Active, Use
+from pennywort.core.reference.library import Library
+from pennywort.core.reference.models import Spoons, Tool
+from pennywort.core.trace import TraceLine, plain
+
+BAND_SIGMAS = 2.0
+SLIP_TIMES = 3.0
+# what a tool rounds away at the edge of a range is not the water's uncertainty
+EDGE = 0.02
+DIRECT = "uL/L"
+Measures = Literal["mass", "volume", "pieces"]
+Verdict = Literal["amount", "confirm", "asks", "vet", "never", "block"]
+TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Amount:
+    """What to take. ``exact`` and ``taken`` are mg, mL or pieces; concentrations are in ``unit`` (mg/L, or uL/L of product)."""
+
+    measures: Measures
+    exact: float
+    taken: float
+    tools: tuple[InTool, ...]
+    stock: Stock | None
+    unit: str
+    target: float
+    reached: float
+    reached_low: float
+    reached_high: float
+    range_low: float
+    range_high: float
+    trace: tuple[TraceLine, ...]
+
+    @property
+    def leaves_range(self) -> bool:
+        """Whether the uncertain volume may carry the water out of the published range."""
+        edge = EDGE
+        return self.reached_low < self.range_low * (1 - edge) or self.reached_high > self.range_high * (1 + edge)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Measured:
+    """The answer for a use: an amount, or why there is none yet. ``confirm`` is what must be ticked first."""
+
+    active: str
+    use: str
+    verdict: Verdict
+    words: str
+    amount: Amount | None
+    cautions: tuple[SlipCaution, ...]
+    confirm: tuple[str, ...]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Wanted:
+    """What the keeper asks for. ``target`` in the unit of the use's dose, None for the published one.
+
+    ``prescribed`` lifts a vet gate and the range, never the guard against a slip of units. ``level_now`` is what is in
+    the water already, same unit; ``share`` the part of a whole dose wanted now, 0-1. ``spoons`` what the keeper's own
+    level spoons hold of this, as he weighed them.
+    """
+
+    target: float | None = None
+    level_now: float = 0.0
+    share: float = 1.0
+    spoons: Spoons | None = None
+    confirmed: bool = False
+    prescribed: bool = False
+    product_confirmed: bool = False
+
+
+def measure(
+    active: Active, use: Use, *, product: Product | None, water: Water | None, here: Surroundings, wanted: Wanted, found: Library, tools: Sequence[Tool]
+) -> Measured:
+    """Reckon one use for one water.
+
+    amount = V x (target - level now) x share / (active in each mL, mg or piece); formalin by its own volume: V x target.
+    The gate, the guard rail and every never-line come before the arithmetic: with one of them no amount is given.
+
+    :raises InvalidInput: a target, level or share that can't be. :raises Refused: above the guard rail; three times the
+        published high is named as a probable slip of units. :raises NotKnownYet: nobody measured the water, or the
+        alkalinity that the dose follows is not read.
+    """
+    lines = cautions(active, use, here=here, found=found)
+
+    def no(verdict: Verdict, words: str, confirm: tuple[str, ...] = ()) -> Measured:
+        return Measured(active=active.id, use=use.id, verdict=verdict, words=words, amount=None, cautions=lines, confirm=confirm)
+
+    if use.gate == "block":
+        return no("block", "Explained, never reckoned: too little lies between what helps and what kills, or the figure is too easily mistaken.")
+    held = stops(lines)
+    if held:
+        return no("never", f"Never here: {held[0].text}.")
+    if use.dose is None or product is None or use.route == "topical":
+        return no("block", "Nothing is weighed or poured for this; what is published stands below.")
+    if use.gate == "vet" and not (wanted.prescribed and wanted.target is not None):
+        return no("vet", "The published figure is shown. Type the dose your vet or label gives, and it is reckoned for this water.")
+    target = _target(use, wanted, here=here)
+    needs = _needs(use, target)
+    if needs and not wanted.confirmed:
+        return no("confirm", "First these, each of them true:", needs)
+    if product.asks and not wanted.product_confirmed:
+        return no("asks", product.asks)
+    amount = _amount(use, product, target=target, water=known_water(water), wanted=wanted, tools=tools, spoons=active)
+    return Measured(active=active.id, use=use.id, verdict="amount", words=_words(amount), amount=amount, cautions=lines, confirm=())
+
+
+def _needs(use: Use, target: float) -> tuple[str, ...]:
+    assert use.dose is not None
+    above = use.dose.high is not None and target > use.dose.high * (1 + 1e-9)
+    more = ("It is more than is usual, and I know that these fish bear it.",) if above else ()
+    return (*use.confirm, *more)
+
+
+def _target(use: Use, wanted: Wanted, *, here: Surroundings) -> float:
+    assert use.dose is not None
+    high = use.dose.high or use.dose.value
+    usual = use.dose.value
+    if use.per_alkalinity is not None:
+        alkalinity = here.readings.get("alkalinity")
+        if alkalinity is None:
+            raise NotKnownYet("This dose follows the alkalinity. Read it first, in mg/L as CaCO₃ or dKH.", field="alkalinity")
+        usual = min(alkalinity * use.per_alkalinity, high)
+    target = usual if wanted.target is None else wanted.target
+    if not math.isfinite(target) or target <= 0:
+        raise InvalidInput("This must be more than nothing.", field="target")
+    if target >= SLIP_TIMES * high * (1 - 1e-9):
+        times, most = f"{target / high:.3g}", f"{high:g} {shown_unit(use.dose.unit)}"
+        raise Refused(f"That is {times} times the highest figure published ({most}): a slip of units?", field="target")
+    if use.refuse_above and target > use.refuse_above.value * (1 + 1e-9) and not wanted.prescribed:
+        raise Refused(f"Never above {use.refuse_above.value:g} {shown_unit(use.dose.unit)} for this.", field="target")
+    if use.per_alkalinity is not None and target > usual * (1 + 1e-9):
+        raise Refused(f"At this alkalinity never above {usual:.3g} {shown_unit(use.dose.unit)}.", field="target")
+    if not 0 < wanted.share <= 1:
+        raise InvalidInput("A share lies between 0 and 100 %.", field="share")
+    if not math.isfinite(wanted.level_now) or wanted.level_now < 0:
+        raise InvalidInput("This can’t be negative.", field="level_now")
+    return target
+
+
+def shown_unit(unit: str) -> str:
+    return "µL/L" if unit == DIRECT else unit
+
+
+def _amount(use: Use, product: Product, *, target: float, water: Water, wanted: Wanted, tools: Sequence[Tool], spoons: Active) -> Amount:
+    assert use.dose is not None
+    unit = use.dose.unit
+    if unit not in (*TO_MG_PER_L, DIRECT):
+        raise InvalidInput("This is dosed by the fish or the food: measure it as food.", field="use")
+    if (unit == DIRECT) != product.direct:
+        raise InvalidInput("This dose counts the 37 % product itself: choose that, no other strength.", field="strength")
+    scale = TO_MG_PER_L.get(unit, 1.0)
+    missing = max(0.0, target - wanted.level_now) * scale * wanted.share
+    active_mg_or_ul = missing * water.net_volume_l
+    measures: Measures
+    measures, exact = ("volume", active_mg_or_ul / 1000) if product.direct else in_product(product, active_mg=active_mg_or_ul)
+    options = () if measures == "pieces" else in_tools(exact, measures=measures, tools=tools, spoons=wanted.spoons or spoons.spoons)
+    usable = [o for o in options if o.usable]
+    stock = None if usable or measures == "pieces" or exact <= 0 else stock_for(exact, measures=measures, tools=tools)
+    taken = usable[0].amount if usable else stock.gives if stock else _half_pieces(exact) if measures == "pieces" else exact
+    added = taken * 1000 if product.direct else active_in(product, amount=taken)
+    band_l = BAND_SIGMAS * water.net_uncertainty_l
+    least_l = max(water.net_volume_l - band_l, 0.1 * water.net_volume_l)
+    low, high = use.dose.low or use.dose.value, use.dose.high or use.dose.value
+    before = wanted.level_now * scale
+    return Amount(
+        measures=measures,
+        exact=exact,
+        taken=taken,
+        tools=options,
+        stock=stock,
+        unit=DIRECT if unit == DIRECT else "mg/L",
+        target=target * scale,
+        reached=before + added / water.net_volume_l,
+        reached_low=before + added / (water.net_volume_l + band_l),
+        reached_high=before + added / least_l,
+        range_low=low * scale,
+        range_high=max(high, target) * scale,
+        trace=_trace(use, product, target=target, wanted=wanted, water=water, missing=missing, active=active_mg_or_ul, exact=exact, measures=measures),
+    )
+
+
+def _half_pieces(exact: float) -> float:
+    return max(0.5, round(exact * 2) / 2)
+
+
+def _trace(
+    use: Use, product: Product, *, target: float, wanted: Wanted, water: Water, missing: float, active: float, exact: float, measures: str
+) -> tuple[TraceLine, ...]:
+    assert use.dose is not None
+    unit = "µL/L" if use.dose.unit == DIRECT else "mg/L"
+    source = ", ".join(use.dose.source) if wanted.target is None else None
+    scale = TO_MG_PER_L.get(use.dose.unit, 1.0)
+    formula = f"{plain(target * scale)} − {plain(wanted.level_now * scale)}"
+    if wanted.share < 0.9999:
+        formula = f"({formula}) × {plain(wanted.share, digits=3)}"
+    lines = [
+        TraceLine(label="wanted, less what is there", formula=formula, value=missing, unit=unit, source=source),
+        TraceLine(label="times the water", formula=f"{plain(missing)} × {plain(water.net_volume_l)}", value=active, unit="µL" if unit == "µL/L" else "mg"),
+    ]
+    if product.direct:
+        lines.append(TraceLine(label="in millilitres", formula=f"{plain(active)} ÷ 1000", value=exact, unit="mL"))
+    elif measures == "volume":
+        lines.append(TraceLine(label=f"over {product.name}", formula=f"{plain(active)} ÷ {plain(product.mg_per_ml or 0)} mg/mL", value=exact, unit="mL"))
+    elif measures == "pieces":
+        lines.append(TraceLine(label=f"over {product.name}", formula=f"{plain(active)} ÷ {plain(product.each_mg or 0)} mg", value=exact, unit=product.piece))
+    elif product.share is not None and product.share < 0.9999:
+        lines.append(TraceLine(label=f"over {product.name}", formula=f"{plain(active)} ÷ {plain(product.share)}", value=exact, unit="mg"))
+    return tuple(lines)
+
+
+def _words(amount: Amount) -> str:
+    if amount.exact <= 0:
+        return "Nothing to add: it is there already."
+    if amount.stock is not None:
+        return "Too little for any tool here: make a stock solution first."
+    if amount.tools and not any(t.usable for t in amount.tools):
+        return "No tool here measures this: take a finer one, or more water."
+    return "The uncertain volume may carry it out of the range." if amount.leaves_range else ""

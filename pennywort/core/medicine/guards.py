@@ -1,0 +1,136 @@
+"""Never, care, know: what a use must not meet in this water, and what its gate asks first."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field
+from typing import Literal
+
+from pennywort.core.medicine.slip import SlipCaution
+from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.formulary_models import Active, Use, WaterBound
+from pennywort.core.reference.library import Library
+
+CP = ("common practice",)
+LIFE_WORDS = {
+    "invertebrates": "shrimp, corals and other animals without a backbone", "snails": "snails", "plants": "plants", "elasmobranchs": "sharks and rays",
+    "fry": "fry", "soft_water_fish": "soft-water fish",
+}  # fmt: skip
+EQUIPMENT_WORDS = {"carbon": "carbon", "uv": "UV", "skimmer": "the skimmer", "ozone": "ozone"}
+UNITS = {"temperature": " °C", "oxygen": " mg/L", "alkalinity": " mg/L as CaCO₃", "ph": "", "un_ionised_ammonia": " mg/L NH₃-N"}
+MEASURES = {"temperature": "temperature", "oxygen": "oxygen", "alkalinity": "alkalinity", "ph": "pH", "un_ionised_ammonia": "ammonia with pH and temperature"}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Surroundings:
+    """What a dose meets: who lives there, what runs, what is in the water, and what was read.
+
+    ``lives`` ids of kinds of fish (kin) and of Life; ``running`` equipment; ``in_water`` ids of actives;
+    ``readings`` temperature degC, oxygen mg/L, alkalinity mg/L as CaCO3, ph, un_ionised_ammonia mg/L as N.
+    """
+
+    water: WaterType
+    lives: frozenset[str] = frozenset()
+    running: frozenset[str] = frozenset()
+    in_water: frozenset[str] = frozenset()
+    biofilter: bool = False
+    expired: bool = False
+    readings: Mapping[str, float] = field(default_factory=dict)
+
+
+def _line(level: Literal["never", "care", "know"], text: str, source: tuple[str, ...] = CP, *, recalled: bool = True) -> SlipCaution:
+    return SlipCaution(level=level, text=text, source=source, recalled=recalled)
+
+
+def _of_life(active: Active, here: Surroundings, found: Library) -> Iterator[SlipCaution]:
+    for life in active.never_with:
+        if life in here.lives:
+            yield _line("never", f"{LIFE_WORDS[life]} live here: {active.short_name} kills or harms them")
+    for name in active.care_with:
+        if name in here.lives:
+            who = found.kin[name].name if name in found.kin else LIFE_WORDS[name]
+            yield _line("care", f"{who} live here and bear {active.short_name} poorly: the low end, one fish first, watch")
+
+
+def _of_equipment(active: Active, use: Use, here: Surroundings) -> Iterator[SlipCaution]:
+    # a bath is a vessel of its own: the tank's equipment does not meet it
+    if use.route != "prolonged":
+        return
+    for name in active.equipment_off:
+        if name in here.running:
+            yield _line("never", f"{EQUIPMENT_WORDS[name]} is running: it takes {active.short_name} out, and nobody knows what is left")
+    if not here.running and active.equipment_off:
+        yield _line("care", f"off while it works: {', '.join(EQUIPMENT_WORDS[n].replace('the ', '') for n in active.equipment_off)}")
+    if active.biofilter and here.biofilter:
+        if active.biofilter == "never":
+            yield _line("never", "it kills the filter’s bacteria: bare hospital tank only")
+        else:
+            yield _line("care", "the filter’s bacteria suffer: test ammonia and nitrite daily")
+
+
+def _of_interactions(active: Active, here: Surroundings, found: Library) -> Iterator[SlipCaution]:
+    mine = {active.id, *(["antibiotic"] if _is_antibiotic(active) else [])}
+    there = here.in_water | {"antibiotic" for name in here.in_water if name in found.actives and _is_antibiotic(found.actives[name])}
+    listed: set[str] = set()
+    for pair in found.interactions.values():
+        for ours, theirs in ((pair.one, pair.other), (pair.other, pair.one)):
+            met = there & set(theirs)
+            if mine & set(ours) and met:
+                other = sorted(met & set(found.actives)) or sorted(met)
+                listed |= met
+                name = found.actives[other[0]].short_name if other[0] in found.actives else other[0]
+                yield _line(pair.level, f"{name} is in this water: {pair.text}", pair.source, recalled=pair.recalled)
+    for name in sorted(here.in_water - listed - {active.id}):
+        if name in found.actives:
+            yield _line("care", f"{found.actives[name].short_name} is in this water: one treatment at a time, wash it out first")
+
+
+ANTIBIOTICS = ("aminoglycoside", "nitrofuran", "macrolide", "tetracycline", "quinolone", "sulfonamide", "phenicol", "penicillin")
+
+
+def _is_antibiotic(active: Active) -> bool:
+    return any(word in active.family for word in ANTIBIOTICS)
+
+
+def beyond(bound: WaterBound, value: float) -> bool:
+    """Whether a reading lies outside a bound."""
+    return (bound.least is not None and value < bound.least) or (bound.most is not None and value > bound.most)
+
+
+def _of_water(active: Active, use: Use, here: Surroundings) -> Iterator[SlipCaution]:
+    if here.water not in use.water:
+        yield _line("never", f"this use of {active.short_name} is for other water than this", use.source)
+    for bound in (*active.bounds, *use.bounds):
+        value = here.readings.get(bound.measure)
+        if value is None:
+            if bound.level == "never":
+                yield _line("care", f"read the {MEASURES[bound.measure]} first: {bound.text}", bound.source)
+        elif beyond(bound, value):
+            yield _line(bound.level, f"{MEASURES[bound.measure].split(' with')[0]} {value:g}{UNITS[bound.measure]}: {bound.text}", bound.source)
+
+
+def cautions(active: Active, use: Use, *, here: Surroundings, found: Library) -> tuple[SlipCaution, ...]:
+    """All lines for this use in these surroundings, never first; each says why and where it comes from."""
+    lines: dict[str, SlipCaution] = {}
+    # gear is treated in an empty bucket: no fish, no plants, no filter meet it
+    if use.route != "gear":
+        for line in (*_of_life(active, here, found), *_of_equipment(active, use, here), *_of_interactions(active, here, found), *_of_water(active, use, here)):
+            lines.setdefault(line.text, line)
+        if use.contraindications:
+            lines.setdefault(use.contraindications, _line("care", use.contraindications, use.source))
+    if here.expired:
+        lines.setdefault("expired", _line("never", f"this {active.short_name} is past its date: nobody knows its strength"))
+    hazard = active.keeper_hazard
+    lines.setdefault(hazard.text, _line("care", f"for you: {hazard.text}", hazard.source, recalled=hazard.recalled))
+    if use.most_minutes:
+        lines.setdefault("minutes", _line("never", f"longer than {use.most_minutes:g} minutes, or past the first fish that rolls, gasps or bolts", use.source))
+    for text, statement in ((active.stop.text, active.stop), (active.regulation.text, active.regulation)):
+        word = "to stop it: " if statement is active.stop else ""
+        lines.setdefault(text, _line("know", word + text, statement.source, recalled=statement.recalled))
+    order = {"never": 0, "care": 1, "know": 2}
+    return tuple(sorted(lines.values(), key=lambda c: order[c.level]))
+
+
+def stops(lines: tuple[SlipCaution, ...]) -> tuple[SlipCaution, ...]:
+    """The never-lines that hold now: with one of them no amount is given. A rule for the minutes is not one."""
+    return tuple(c for c in lines if c.level == "never" and not c.text.startswith("longer than"))

@@ -1,0 +1,39 @@
+"""What stops an oxidiser, by its chemistry, and disinfecting gear."""
+
+from __future__ import annotations
+
+import math
+
+from pennywort.core.errors import InvalidInput
+
+# mg for each mg. 2 KMnO4 + 3 H2O2: 0.3229; 8 KMnO4 + 3 Na2S2O3.5H2O: 0.589; chlorine with thiosulfate to tetrathionate:
+# 7.000; ascorbic acid for chlorine: 2.484 (molar masses; arithmetic).
+PEROXIDE_PER_PERMANGANATE = 3 * 34.0147 / (2 * 158.034)
+THIOSULFATE_PER_PERMANGANATE = 3 * 248.184 / (8 * 158.034)
+THIOSULFATE_PER_CHLORINE = 2 * 248.184 / 70.906
+ASCORBATE_PER_CHLORINE = 176.12 / 70.906
+
+
+def _positive(value: float, field: str) -> float:
+    if not math.isfinite(value) or value <= 0:
+        raise InvalidInput("This must be more than nothing.", field=field)
+    return value
+
+
+def stop_permanganate(*, level_mg_per_l: float, net_volume_l: float, peroxide_mg_per_ml: float = 30.0) -> tuple[float, float]:
+    """mL of peroxide and mg of thiosulfate pentahydrate that use up what is left, by the neutral reactions.
+
+    Give half as much again: the reactions vary with the water (common practice).
+    """
+    mass_mg = _positive(level_mg_per_l, "level") * _positive(net_volume_l, "volume")
+    return mass_mg * PEROXIDE_PER_PERMANGANATE / _positive(peroxide_mg_per_ml, "strength"), mass_mg * THIOSULFATE_PER_PERMANGANATE
+
+
+def thiosulfate_for_chlorine_mg(*, chlorine_mg_per_l: float, volume_l: float) -> float:
+    """Sodium thiosulfate pentahydrate, mg, that surely uses up the chlorine: seven for one, the design figure."""
+    return _positive(chlorine_mg_per_l, "chlorine") * _positive(volume_l, "volume") * THIOSULFATE_PER_CHLORINE
+
+
+def bleach_ml(*, volume_l: float, chlorine_mg_per_l: float, strength_mg_per_ml: float) -> float:
+    """Bleach, mL, for a volume of water at a strength of available chlorine: V x C / strength (arithmetic)."""
+    return _positive(volume_l, "volume") * _positive(chlorine_mg_per_l, "target") / _positive(strength_mg_per_ml, "strength")

@@ -1,0 +1,87 @@
+"""What is in the bottle: how much active a millilitre, a gram or a tablet of the keeper's product holds."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from pennywort.core.errors import InvalidInput
+from pennywort.core.reference.formulary_models import Active
+
+Own = Literal["percent_w_v", "percent_w_w", "mg_per_ml", "purity_percent", "mg_each"]
+# Nothing dissolved holds more than this; pure liquids (acids, formalin) lie below.
+MOST_MG_PER_ML = 1800.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Product:
+    """One of: a liquid (``mg_per_ml``), a powder (``share`` 0-1), pieces (``each_mg``), or ``direct``: dosed as itself.
+
+    ``asks`` is a question to answer before anything is reckoned, because this strength is seldom the one meant.
+    """
+
+    name: str
+    mg_per_ml: float | None = None
+    share: float | None = None
+    each_mg: float | None = None
+    piece: str = "tablet"
+    direct: bool = False
+    asks: str = ""
+
+
+def listed_product(active: Active, strength: str) -> Product:
+    """A strength of the formulary; with "" the first. :raises InvalidInput: there is no such strength."""
+    if not active.strengths:
+        raise InvalidInput(f"{active.name} is not measured out.", field="strength")
+    found = next((s for s in active.strengths if s.id == strength), None) if strength else active.strengths[0]
+    if found is None:
+        raise InvalidInput(f"There is no such strength of {active.short_name}.", field="strength")
+    return Product(name=found.name, mg_per_ml=found.mg_per_ml, share=found.share, direct=found.direct, asks=found.ask)
+
+
+def own_product(active: Active, *, kind: Own, value: float, density_kg_per_l: float = 1.0, piece: str = "tablet") -> Product:
+    """What the keeper's own bottle says.
+
+    % w/v is grams in 100 mL: x 10 gives mg/mL. % w/w is grams in 100 g: x 10 x density gives mg/mL, so that 35 % w/w
+    peroxide of density 1.13 holds 395.5 mg/mL where 35 % w/v would hold 350 (arithmetic).
+
+    :raises InvalidInput: a figure no bottle bears.
+    """
+    if not math.isfinite(value) or value <= 0:
+        raise InvalidInput("This must be more than nothing.", field="own_strength")
+    if not 0.5 <= density_kg_per_l <= 2.5:
+        raise InvalidInput("A liquid weighs between 0.5 and 2.5 kg in a litre.", field="density")
+    if kind == "mg_each":
+        return Product(name=f"{value:g} mg in each {piece}", each_mg=value, piece=piece)
+    if kind == "purity_percent":
+        if value > 100:
+            raise InvalidInput("A powder holds at most 100 % of it.", field="own_strength")
+        return Product(name=f"powder, {value:g} %", share=value / 100)
+    if kind in ("percent_w_v", "percent_w_w") and value > 100:
+        raise InvalidInput("That is more than all of it. Check the per cent.", field="own_strength")
+    mg_per_ml = {"percent_w_v": 10 * value, "percent_w_w": 10 * value * density_kg_per_l, "mg_per_ml": value}[kind]
+    if mg_per_ml > MOST_MG_PER_ML:
+        raise InvalidInput("No liquid holds so much. Check the strength.", field="own_strength")
+    words = {"percent_w_v": f"{value:g} % by volume", "percent_w_w": f"{value:g} % by weight", "mg_per_ml": f"{value:g} mg in each mL"}[kind]
+    return Product(name=words, mg_per_ml=mg_per_ml, asks=_seldom(active, mg_per_ml))
+
+
+def _seldom(active: Active, mg_per_ml: float) -> str:
+    """The question of the listed strength that this one is nearest to from above, if it has one."""
+    asked = [s for s in active.strengths if s.mg_per_ml is not None and s.ask and mg_per_ml >= s.mg_per_ml * 0.9]
+    return asked[-1].ask if asked else ""
+
+
+def in_product(product: Product, *, active_mg: float) -> tuple[Literal["mass", "volume", "pieces"], float]:
+    """How much of the product holds this much active: mg, mL, or a number of pieces."""
+    if product.mg_per_ml is not None:
+        return "volume", active_mg / product.mg_per_ml
+    if product.each_mg is not None:
+        return "pieces", active_mg / product.each_mg
+    return "mass", active_mg / (product.share or 1.0)
+
+
+def active_in(product: Product, *, amount: float) -> float:
+    """The active, mg, in an amount of the product (mg, mL, or pieces)."""
+    return amount * (product.mg_per_ml or product.each_mg or product.share or 1.0)

@@ -1,0 +1,70 @@
+"""Raising and lowering salinity: in steps a kind of fish bears, by brine, by top-ups that carry none."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from pennywort.core.errors import InvalidInput
+
+# Steps a day in g/L: raising salt for fresh-water fish, raising and lowering sea water (common practice; reference HYPO-1,
+# NACL-3). Down is borne faster than up.
+MOST_UP_G_PER_L = {"fresh": 1.5, "soft": 0.5, "marine": 2.0}
+MOST_DOWN_G_PER_L = {"fresh": 3.0, "soft": 1.0, "marine": 11.5}
+
+
+@dataclass(frozen=True, kw_only=True)
+class SaltStep:
+    """One day: the salinity it ends at, the salt to add in grams, or the share of water to change for fresh water."""
+
+    day: int
+    ends_at_g_per_l: float
+    add_g: float
+    change_fraction: float
+
+
+def steps(*, net_volume_l: float, now_g_per_l: float, target_g_per_l: float, fish: str, share: float = 1.0) -> tuple[SaltStep, ...]:
+    """Days from one salinity to another, in even steps no larger than this kind of fish bears.
+
+    Up: V x step / purity grams of salt. Down: a share of 1 - C'/C changed for water without salt (dilution; arithmetic).
+
+    :param fish: ``fresh``, ``soft`` (soft-water and scaleless fish) or ``marine``. :param share: of the salt that is salt, 0-1.
+    :raises InvalidInput: a level that is negative or beyond 60 g/L.
+    """
+    for field, value in (("now", now_g_per_l), ("target", target_g_per_l)):
+        if not math.isfinite(value) or not 0 <= value <= 60:
+            raise InvalidInput("Between 0 and 60 g/L.", field=field)
+    if fish not in MOST_UP_G_PER_L:
+        raise InvalidInput("Choose fresh-water, soft-water or marine fish.", field="fish")
+    difference = target_g_per_l - now_g_per_l
+    if abs(difference) < 1e-9:
+        return ()
+    most = (MOST_UP_G_PER_L if difference > 0 else MOST_DOWN_G_PER_L)[fish]
+    count = max(1, math.ceil(abs(difference) / most - 1e-9))
+    found = []
+    for day in range(1, count + 1):
+        before, after = now_g_per_l + difference * (day - 1) / count, now_g_per_l + difference * day / count
+        found.append(
+            SaltStep(
+                day=day,
+                ends_at_g_per_l=after,
+                add_g=max(0.0, net_volume_l * (after - before) / share),
+                change_fraction=max(0.0, 1 - after / before) if before > 0 else 0.0,
+            )
+        )
+    return tuple(found)
+
+
+def brine_g_per_l(*, net_volume_l: float, swapped_l: float, now_g_per_l: float, target_g_per_l: float) -> float:
+    """Salinity of the water that replaces ``swapped_l`` to bring the whole to its target: (T V - C (V - s)) / s (arithmetic).
+
+    :raises InvalidInput: more swapped than there is, or a brine that no water holds (above 300 g/L) or below nothing.
+    """
+    if not 0 < swapped_l <= net_volume_l:
+        raise InvalidInput("Swap more than nothing and at most all of it.", field="swapped")
+    brine = (target_g_per_l * net_volume_l - now_g_per_l * (net_volume_l - swapped_l)) / swapped_l
+    if brine < 0:
+        raise InvalidInput("Even water without salt would not bring it down so far: swap more.", field="swapped")
+    if brine > 300:
+        raise InvalidInput("No water holds so much salt: swap more.", field="swapped")
+    return brine

@@ -1,0 +1,120 @@
+"""What the formulary may hold: actives, their uses with gate and guard rail, and what must not meet what."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field, model_validator
+
+from pennywort.core.reference.disease_models import Gate, WaterType
+from pennywort.core.reference.figures import Datum, Figure, Sourced, Statement
+from pennywort.core.reference.models import Spoons
+
+Route = Literal["prolonged", "bath", "dip", "food", "eggs", "topical", "gear", "test"]
+# Who or what lives in the water and may not bear a medicine; kinds of fish go by their ids in kin.yaml.
+Life = Literal["invertebrates", "snails", "plants", "elasmobranchs", "fry", "soft_water_fish"]
+Equipment = Literal["carbon", "uv", "skimmer", "ozone"]
+
+
+class Strength(Sourced):
+    """A form in which an active is sold or kept. One of the figures says how much active it holds.
+
+    ``mg_per_ml`` mass of active in a millilitre (liquids; as the ``basis`` of the doses), ``share`` its mass share in a
+    powder. ``direct``: doses are millilitres of this very product. ``ask``: a strength that is seldom meant, asked back.
+    """
+
+    id: str
+    name: str
+    mg_per_ml: float | None = Field(default=None, gt=0)
+    share: float | None = Field(default=None, gt=0, le=1)
+    direct: bool = False
+    ask: str = ""
+    note: str = ""
+
+    @model_validator(mode="after")
+    def _one(self) -> Strength:
+        if [self.mg_per_ml is not None, self.share is not None, self.direct].count(True) != 1:
+            raise ValueError("a strength has exactly one of mg_per_ml, share, direct")
+        return self
+
+
+class WaterBound(Sourced):
+    """A bound of the water itself. ``level`` never: refused beyond it; care: warned."""
+
+    measure: Literal["temperature", "oxygen", "alkalinity", "ph", "un_ionised_ammonia"]
+    level: Literal["never", "care"]
+    least: float | None = None
+    most: float | None = None
+    text: str
+
+    @model_validator(mode="after")
+    def _bounded(self) -> WaterBound:
+        if self.least is None and self.most is None:
+            raise ValueError("a bound has an edge")
+        return self
+
+
+class Use(Sourced):
+    """One way to use an active: the dose with its range, how long, in which water, and whether it may be reckoned.
+
+    ``dose`` is None where nothing is reckoned; ``dose_text`` always says what is published. ``refuse_above`` is the
+    guard rail in the unit of the dose. ``most_minutes`` is the longest a fish may stay in it.
+    """
+
+    id: str
+    name: str
+    route: Route
+    water: tuple[WaterType, ...]
+    gate: Gate
+    dose: Figure | None
+    dose_text: str
+    refuse_above: Figure | None
+    duration: str
+    minutes: Figure | None
+    most_minutes: float | None = Field(default=None, gt=0)
+    targets: str
+    depends: str
+    contraindications: str
+    confirm: tuple[str, ...]
+    bounds: tuple[WaterBound, ...] = ()
+    per_alkalinity: float | None = Field(default=None, gt=0)
+
+
+class Active(Datum):
+    """An active ingredient: its forms, what it does to life, water, equipment and keeper, and all its uses."""
+
+    id: str
+    name: str
+    short_name: str
+    family: str
+    strengths: tuple[Strength, ...]
+    spoons: Spoons | None
+    never_with: tuple[Life, ...]
+    care_with: tuple[str, ...]
+    equipment_off: tuple[Equipment, ...]
+    bounds: tuple[WaterBound, ...]
+    biofilter: str
+    removed_by: Statement
+    stop: Statement
+    keeper_hazard: Statement
+    regulation: Statement
+    uses: tuple[Use, ...] = Field(min_length=1)
+
+
+class Interaction(Sourced):
+    """Two things that must not meet in one water, or only with care. ``one`` and ``other`` are ids of actives or groups."""
+
+    id: str
+    one: tuple[str, ...]
+    other: tuple[str, ...]
+    level: Literal["never", "care"]
+    text: str
+
+
+class Sensitivity(Sourced):
+    """What a kind of fish or a system bears poorly, and what well."""
+
+    id: str
+    name: str
+    poorly: str
+    well: str

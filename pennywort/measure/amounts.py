@@ -1,0 +1,103 @@
+"""Amounts and rulers of the core, shown in the keeper's units."""
+
+from __future__ import annotations
+
+import math
+
+from pennywort.core.medicine.formulary import DIRECT, Amount
+from pennywort.core.medicine.tools import InTool, in_tools
+from pennywort.core.reference import library
+from pennywort.core.units import Preferences, Shown, show_concentration, show_mass, show_small_volume
+from pennywort.courses.schemas import RulerOut, RulerTick, ToolOut
+from pennywort.courses.slip_out import nice_step, tool_out
+from pennywort.measure.schemas import AmountOut
+from pennywort.rooms.schemas import ShownOut
+
+
+def show_amount(measures: str, amount: float, mine: Preferences, *, piece: str = "") -> Shown:
+    """mg, mL or pieces as this keeper reads them."""
+    if measures == "mass":
+        return show_mass(amount, mine)
+    if measures == "volume":
+        return show_small_volume(amount)
+    return Shown(figure=f"{amount:g}", unit=piece if amount == 1 else f"{piece}s")
+
+
+def level_shown(value: float, unit: str, *, like: float) -> Shown:
+    """A concentration in mg/L or g/L, or µL/L of product."""
+    if unit == DIRECT:
+        return Shown(figure=f"{value:.1f}", unit="µL/L")
+    return show_concentration(value, like_mg_per_l=like)
+
+
+def tools_out(options: tuple[InTool, ...]) -> list[ToolOut]:
+    return [tool_out(option) for option in options]
+
+
+def _ruler(amount: Amount) -> RulerOut:
+    top = max(amount.range_high, amount.reached_high) * 1.15
+    step = nice_step(top)
+    divide = 1000 if amount.range_high >= 500 and amount.unit != DIRECT else 1
+    return RulerOut(
+        low_mg_per_l=0.0,
+        high_mg_per_l=top,
+        range_low_mg_per_l=amount.range_low,
+        range_high_mg_per_l=amount.range_high,
+        reach_mg_per_l=amount.reached,
+        reach_low_mg_per_l=amount.reached_low,
+        reach_high_mg_per_l=amount.reached_high,
+        ticks=[RulerTick(at_mg_per_l=step * i, figure=f"{step * i / divide:g}") for i in range(math.floor(top / step) + 1)],
+    )
+
+
+def amount_out(amount: Amount, *, name: str, piece: str, mine: Preferences) -> AmountOut:
+    """An amount of a use, with the tools, the stock it needs, and what it reaches."""
+    like = amount.range_high
+
+    def level(value: float) -> ShownOut:
+        return ShownOut.of(level_shown(value, amount.unit, like=like))
+
+    words = ""
+    if amount.stock is not None:
+        weigh = show_amount(amount.measures, amount.stock.weigh, mine)
+        verb = "weigh" if amount.measures == "mass" else "draw"
+        words = f"{verb} {weigh.text}, make it up to {amount.stock.made_up_to_ml:g} mL with water, stir, and take {amount.stock.take_ml:g} mL of that"
+    shown = Shown(figure=f"{amount.stock.take_ml:g}", unit="mL of stock") if amount.stock else show_amount(amount.measures, amount.taken, mine, piece=piece)
+    return AmountOut(
+        name=name,
+        big=ShownOut.of(shown),
+        exact=ShownOut.of(show_amount(amount.measures, amount.exact, mine, piece=piece)),
+        words=words,
+        tools=tools_out((amount.stock.take,) if amount.stock else amount.tools),
+        target=level(amount.target),
+        reaches=level(amount.reached),
+        reaches_low=level(amount.reached_low),
+        reaches_high=level(amount.reached_high),
+        range_low=level(amount.range_low),
+        range_high=level(amount.range_high),
+        leaves_range=amount.leaves_range,
+        ruler=_ruler(amount),
+    )
+
+
+def plain_amount(name: str, measures: str, amount: float, mine: Preferences, *, words: str = "", spoons_of: str = "") -> AmountOut:
+    """An amount that aims at no published range: a label's, a top-up, a salt step, a neutraliser."""
+    found = library()
+    spoons = found.actives[spoons_of].spoons if spoons_of else None
+    options = () if measures == "pieces" or amount <= 0 else in_tools(amount, measures=measures, tools=found.tools.values(), spoons=spoons)  # type: ignore[arg-type]
+    best = next((o.amount for o in options if o.usable), amount)
+    return AmountOut(
+        name=name,
+        big=ShownOut.of(show_amount(measures, best, mine)),
+        exact=ShownOut.of(show_amount(measures, amount, mine)),
+        words=words,
+        tools=tools_out(options),
+        target=None,
+        reaches=None,
+        reaches_low=None,
+        reaches_high=None,
+        range_low=None,
+        range_high=None,
+        leaves_range=False,
+        ruler=None,
+    )

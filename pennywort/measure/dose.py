@@ -1,0 +1,250 @@
+"""A use of the formulary for one water: what was typed, what the record knows, and the answer."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from pennywort.core.errors import InvalidInput
+from pennywort.core.medicine.bath import bath_minutes, bath_steps, swab_steps
+from pennywort.core.medicine.dose import Water
+from pennywort.core.medicine.formulary import DIRECT, Measured, Wanted, measure, shown_unit
+from pennywort.core.medicine.guards import Surroundings
+from pennywort.core.medicine.neutralise import stop_permanganate
+from pennywort.core.medicine.product import Product, listed_product, own_product
+from pennywort.core.reference import library
+from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.figures import Figure
+from pennywort.core.reference.formulary_models import Active, Use
+from pennywort.core.reference.models import Spoons, Tool
+from pennywort.core.units import Preferences, show_mass, show_small_volume, show_volume
+from pennywort.core.water.chemistry import unionised_ammonia_fraction
+from pennywort.core.water.gate import USUAL_SALINITY_G_PER_KG
+from pennywort.courses.queries.circumstances import water_type_of
+from pennywort.courses.queries.running import medicines_in
+from pennywort.courses.schemas import CautionOut
+from pennywort.fish.queries import groups_in, species_in
+from pennywort.measure.amounts import amount_out
+from pennywort.measure.schemas import BathStepOut, DoseRequest, FigureOut, MeasuredOut, OwnStrength, WaterIn
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.reference_api import source_words
+from pennywort.rooms.schemas import TraceOut
+from pennywort.tanks.models import Tank
+from pennywort.tanks.queries import fresh_readings
+from pennywort.tanks.services import tank_of
+
+DOSE_KIND = {"mg/L": "dose_mg_per_l", "g/L": "dose_g_per_l", "uL/L": "dose_ul_per_l", "mg/kg": "dose_mg_per_kg", "mg/g": "number"}
+# level by level a spoon of the same salt varies by about four in a hundred (common practice)
+OWN_SPOON_SPREAD = 0.04
+ROUTE_WORDS = {
+    "prolonged": "in the tank", "bath": "a bath", "dip": "a dip", "food": "in food", "eggs": "an egg bath", "topical": "on the wound",
+    "gear": "for gear", "test": "a test",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, kw_only=True)
+class Place:
+    """Where it goes: a tank of the record, or just a volume."""
+
+    tank: Tank | None
+    water: Water | None
+
+
+def place_of(actor: Actor, typed: WaterIn) -> Place:
+    """:raises NotFound: another fishroom's tank. :raises InvalidInput: a volume that can't be."""
+    tank = tank_of(actor, typed.tank) if typed.tank else None
+    volume = actor.read_optional(typed.volume, kind="volume", field="volume")
+    if volume is not None:
+        spread = actor.read_optional(typed.give_or_take, kind="volume", field="give_or_take") or 0.0
+        if spread >= volume / 2:
+            raise InvalidInput("So uncertain a volume can’t be dosed: measure it.", field="give_or_take")
+        return Place(tank=tank, water=Water(net_volume_l=volume, net_uncertainty_l=spread / 2))
+    if tank is not None:
+        return Place(tank=tank, water=Water(net_volume_l=tank.net_volume_l, net_uncertainty_l=tank.net_uncertainty_l))
+    return Place(tank=None, water=None)
+
+
+def need_water(place: Place) -> Water:
+    """:raises InvalidInput: neither a tank nor a volume was given."""
+    if place.water is None:
+        raise InvalidInput("How much water? Choose a tank or type a volume.", field="volume")
+    return place.water
+
+
+def product_of(actor: Actor, active: Active, *, strength: str, own: OwnStrength | None) -> Product | None:
+    """:raises InvalidInput: an unknown strength, or one no bottle bears."""
+    if own is not None:
+        density = actor.read_optional(own.density, kind="density", field="own.density") or 1.0
+        value = actor.read(own.value, kind="number", field="own.value")
+        return own_product(active, kind=own.kind, value=value, density_kg_per_l=density, piece=own.piece)
+    return listed_product(active, strength) if active.strengths else None
+
+
+def find_use(use_id: str) -> tuple[Active, Use]:
+    """:raises InvalidInput: no such use."""
+    found = library().uses.get(use_id)
+    if found is None:
+        raise InvalidInput("There is no such use in the formulary.", field="use")
+    return found
+
+
+def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None) -> Surroundings:
+    """What the record knows of this tank, and what the keeper says over it."""
+    found = library()
+    # a volume that nobody said more of is taken for water that this use is for
+    water: WaterType = body.water or (water_type_of(tank) if tank else use.water[0])
+    lives = set(body.lives or ())
+    in_water = set(body.in_water or ())
+    readings: dict[str, float] = {}
+    if tank is not None:
+        if body.lives is None:
+            lives |= {s.kin for s in species_in(groups_in(tank))}
+            lives |= {"invertebrates"} if tank.has_invertebrates else set()
+            lives |= {"plants"} if tank.has_plants else set()
+        if body.in_water is None:
+            in_water |= set(medicines_in(tank, now=actor.now)) & set(found.actives)
+        read, _ = fresh_readings(tank, now=actor.now)
+        known = {"temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph}
+        readings |= {name: value for name, value in known.items() if value is not None}
+        if read.total_ammonia_as_n_mg_per_l is not None and read.ph is not None and read.temperature_c is not None:
+            part = unionised_ammonia_fraction(ph=read.ph, temperature_c=read.temperature_c, salinity_g_per_kg=USUAL_SALINITY_G_PER_KG[water])
+            readings["un_ionised_ammonia"] = read.total_ammonia_as_n_mg_per_l * part
+    for name, text, kind in (
+        ("temperature", body.temperature, "temperature"), ("oxygen", body.oxygen, "concentration"), ("alkalinity", body.alkalinity, "alkalinity"),
+        ("ph", body.ph, "ph"),
+    ):  # fmt: skip
+        value = actor.read_optional(text, kind=kind, field=name)
+        if value is not None:
+            readings[name] = value
+    return Surroundings(
+        water=water,
+        lives=frozenset(lives),
+        running=frozenset(body.running),
+        in_water=frozenset(in_water),
+        biofilter=body.biofilter,
+        expired=body.expired,
+        readings=readings,
+    )
+
+
+def _spoons(actor: Actor, body: DoseRequest) -> Spoons | None:
+    """What the keeper weighed on his own level spoons, g; a third as much again or less counts as his spread."""
+    weighed = [actor.read_optional(text, kind="mass", field=name) for name, text in (("teaspoon", body.teaspoon), ("tablespoon", body.tablespoon))]
+    tea, table = weighed
+    if tea is None and table is None:
+        return None
+    tea_g = tea if tea is not None else (table or 0.0) / 3
+    table_g = table if table is not None else tea_g * 3
+    if not 0.5 <= tea_g <= 30 or not 1.5 <= table_g <= 90:
+        raise InvalidInput("A level teaspoon holds between 0.5 and 30 g. Weigh it once more.", field="teaspoon" if tea is not None else "tablespoon")
+
+    def weighed_figure(value: float) -> Figure:
+        spread = value * OWN_SPOON_SPREAD
+        return Figure(value=value, low=value - spread, high=value + spread, unit="g", source=("label",), confidence="C", recalled=False)
+
+    return Spoons(teaspoon=weighed_figure(tea_g), tablespoon=weighed_figure(table_g))
+
+
+def _tools(names: list[str] | None) -> list[Tool]:
+    found = library().tools
+    if names is None:
+        return list(found.values())
+    unknown = [n for n in names if n not in found]
+    if unknown:
+        raise InvalidInput(f"There is no tool called “{unknown[0]}”.", field="tools")
+    return [found[n] for n in names]
+
+
+def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
+    """:raises InvalidInput: naming the field. :raises Refused: above a guard rail. :raises NotKnownYet: no alkalinity."""
+    active, use = find_use(body.use)
+    place = place_of(actor, body)
+    kind = DOSE_KIND.get(use.dose.unit if use.dose else "", "number")
+    share = actor.read_optional(body.share, kind="fraction", field="share")
+    wanted = Wanted(
+        target=actor.read_optional(body.target, kind=kind, field="target"),
+        level_now=actor.read_optional(body.level_now, kind=kind, field="level_now") or 0.0,
+        share=1.0 if share is None else share,
+        spoons=_spoons(actor, body),
+        confirmed=body.confirmed,
+        prescribed=body.prescribed,
+        product_confirmed=body.product_confirmed,
+    )
+    product = product_of(actor, active, strength=body.strength, own=body.own)
+    here = surroundings(actor, body, use, place.tank)
+    minutes = actor.read_optional(body.minutes, kind="number", field="minutes")
+    if use.gate != "block":
+        need_water(place)
+    measured = measure(
+        active, use, product=product, water=place.water, here=here, wanted=wanted, found=library(), tools=_tools(body.tools)
+    )  # fmt: skip
+    return _out(actor, active, use, measured, place=place, product=product, minutes=minutes)
+
+
+def _out(actor: Actor, active: Active, use: Use, measured: Measured, *, place: Place, product: Product | None, minutes: float | None) -> MeasuredOut:
+    mine = actor.preferences
+    amounts = [amount_out(measured.amount, name=active.name, piece=product.piece if product else "", mine=mine)] if measured.amount else []
+    steps: list[BathStepOut] = []
+    if measured.amount and use.route in ("bath", "dip", "eggs"):
+        lasts = bath_minutes(use, minutes)
+        told = bath_steps(
+            active,
+            use,
+            minutes=lasts,
+            volume_words=show_volume(need_water(place).net_volume_l, mine).text,
+            amount_words=f"{amounts[0].big.figure} {amounts[0].big.unit}",
+            neutraliser=_neutraliser(active, measured, need_water(place).net_volume_l),
+        )
+        steps = [BathStepOut(text=s.text, lasts_min=s.lasts_min, stop=s.stop) for s in told]
+    elif use.route == "topical" and measured.verdict == "block" and use.gate != "block":
+        steps = [BathStepOut(text=s.text, lasts_min=s.lasts_min, stop=s.stop) for s in swab_steps(active)]
+    where = place.tank.name if place.tank else ""
+    title = f"{active.short_name.capitalize()}, {ROUTE_WORDS[use.route]}{f': {where}' if where else ''}"
+    return MeasuredOut(
+        kind="dose",
+        title=title,
+        verdict=measured.verdict,
+        words=measured.words,
+        amounts=amounts,
+        figures=_figures(use),
+        steps=steps,
+        trace=[TraceOut.of(t) for t in measured.amount.trace] if measured.amount else [],
+        cautions=[CautionOut(level=c.level, text=c.text, source=source_words(c.source), recalled=c.recalled) for c in measured.cautions],
+        confirm=list(measured.confirm),
+        source=source_words(use.source),
+        recalled=use.recalled,
+    )
+
+
+def _neutraliser(active: Active, measured: Measured, volume_l: float) -> str:
+    """What stops the bath at once, with its amount, where something does."""
+    if active.id == "permanganate" and measured.amount is not None:
+        millilitres, thiosulfate = stop_permanganate(level_mg_per_l=measured.amount.reached, net_volume_l=volume_l)
+        three, crystals = show_small_volume(millilitres * 1.5), show_mass(thiosulfate * 2, Preferences())
+        return f"Beside it, to stop it: {three.text} of 3 % peroxide, or {crystals.text} of sodium thiosulfate; the colour goes."
+    if active.id == "chloramine_t" and measured.amount is not None:
+        return "Beside it, to stop it: sodium thiosulfate, a pinch at a time, and clean water."
+    return ""
+
+
+def dose_words(use: Use) -> str:
+    """The published dose as a range with its unit."""
+    if use.dose is None:
+        return ""
+    low, high = use.dose.low or use.dose.value, use.dose.high or use.dose.value
+    return f"{low:g} to {high:g} {shown_unit(use.dose.unit)}" if low != high else f"{low:g} {shown_unit(use.dose.unit)}"
+
+
+def _figures(use: Use) -> list[FigureOut]:
+    lines = [FigureOut(label="published", figure="", unit="", words=use.dose_text)]
+    if use.dose is not None:
+        lines.insert(0, FigureOut(label="range", figure=dose_words(use).rsplit(" ", 1)[0], unit=shown_unit(use.dose.unit), words=_basis(use)))
+    if use.duration and use.duration != "–":
+        lines.append(FigureOut(label="how long", figure="", unit="", words=use.duration))
+    if use.depends:
+        lines.append(FigureOut(label="depends on", figure="", unit="", words=use.depends))
+    return lines
+
+
+def _basis(use: Use) -> str:
+    assert use.dose is not None
+    return "of the 37 % product itself" if use.dose.unit == DIRECT else (use.dose.basis or "")

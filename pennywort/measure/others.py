@@ -1,0 +1,174 @@
+"""By label, corrections, medicine in food, and what stops or disinfects."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pennywort.core.errors import InvalidInput
+from pennywort.core.medicine.correct import after_change, change_to_come_down, changes_needed, top_up_mg, within_total
+from pennywort.core.medicine.food import mass_from_length_g, medicated
+from pennywort.core.medicine.neutralise import bleach_ml, stop_permanganate, thiosulfate_for_chlorine_mg
+from pennywort.core.reference import library
+from pennywort.core.trace import TraceLine, plain
+from pennywort.core.units import show_concentration, show_fraction, show_mass
+from pennywort.courses.schemas import CautionOut
+from pennywort.measure.amounts import plain_amount
+from pennywort.measure.answer import answer, figure, step
+from pennywort.measure.dose import need_water, place_of, product_of
+from pennywort.measure.schemas import CorrectRequest, DisinfectRequest, FoodRequest, LabelRequest, MeasuredOut, StopPermanganateRequest
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.reference_api import source_words
+
+DROPS_PER_ML = 20.0
+MOST_ML_PER_L = 20.0
+FOOD_SOURCE = "SRAC 473, rule of label feeds: recalled, not yet checked"
+GEAR_SOURCE = "UF/IFAS VM-87 and stoichiometry: recalled, not yet checked"
+
+
+def label(actor: Actor, body: LabelRequest) -> MeasuredOut:
+    """V x amount / per volume, in what the label counts by."""
+    volume = need_water(place_of(actor, body)).net_volume_l
+    per = actor.read(body.per_volume, kind="volume", field="per_volume")
+    share = actor.read_optional(body.share, kind="fraction", field="share")
+    times = volume / per * (1.0 if share is None else share)
+    drops = actor.read_optional(body.drops_per_ml, kind="number", field="drops_per_ml") or DROPS_PER_ML
+    if not 8 <= drops <= 60:
+        raise InvalidInput("Droppers give between 8 and 60 drops in a millilitre; count yours.", field="drops_per_ml")
+    words, measures = "", "volume"
+    if body.counts == "drops":
+        count = actor.read(body.amount, kind="number", field="amount")
+        amount = count / drops * times
+        words = f"{count * times:.0f} drops at {drops:g} in a millilitre; measured in a syringe it is surer"
+    elif body.counts == "pieces":
+        amount, measures = actor.read(body.amount, kind="number", field="amount") * times, "pieces"
+        words = "pieces, packets or capfuls as on the label"
+    elif body.counts == "mass":
+        amount, measures = actor.read(body.amount, kind="mass", field="amount") * 1000 * times, "mass"
+    else:
+        amount = actor.read(body.amount, kind="small_volume", field="amount") * times
+        if amount / volume > MOST_ML_PER_L:
+            raise InvalidInput("That is more than 20 mL in every litre: no label says so. Check mL against the volume.", field="amount")
+    trace = [TraceLine(label="label, times this water", formula=f"{body.amount} × {plain(volume)} ÷ {plain(per)}", value=amount, unit=measures)]
+    shown = plain_amount("By its label", measures, amount, actor.preferences, words=words)
+    if measures == "pieces":
+        shown.big.unit = shown.exact.unit = "pieces"
+    return answer("label", "By its label", amounts=[shown], trace=trace, source="label")
+
+
+def correct(actor: Actor, body: CorrectRequest) -> MeasuredOut:
+    """Up by a top-up, down by changes, back after a change."""
+    volume, mine = need_water(place_of(actor, body)).net_volume_l, actor.preferences
+    reading = actor.read(body.reading, kind="concentration", field="reading")
+    fresh = actor.read_optional(body.fresh, kind="concentration", field="fresh") or 0.0
+    share = actor.read_optional(body.share, kind="fraction", field="share")
+    target = actor.read_optional(body.target, kind="concentration", field="target")
+    most = actor.read_optional(body.most, kind="concentration", field="most")
+    if most is not None:
+        given = actor.read_optional(body.given, kind="concentration", field="given") or 0.0
+        within_total(given_mg_per_l=given, wanted_mg_per_l=max(0.0, (target or reading) - reading), most_mg_per_l=most)
+    if target is None and share is None:
+        raise InvalidInput("Where to? Type a target, or the share that was changed.", field="target")
+    amounts, figures, words = [], [], ""
+    if target is not None and target > reading:
+        amounts.append(plain_amount("To add, of the active", "mass", top_up_mg(net_volume_l=volume, reading_mg_per_l=reading, target_mg_per_l=target), mine))
+    elif target is not None and target < reading:
+        once = change_to_come_down(reading=reading, target=target, fresh=fresh)
+        figures.append(figure("in one change", show_fraction(once).figure, "%", "of the water"))
+        if share is not None:
+            figures.append(
+                figure(f"or by {show_fraction(share).text} each", f"{changes_needed(reading=reading, target=target, share=share, fresh=fresh)}", "changes")
+            )
+    elif target is not None:
+        words = "It is there already."
+    if share is not None and (target is None or target >= reading):
+        after = after_change(net_volume_l=volume, level_mg_per_l=reading, share=share, fresh_mg_per_l=fresh)
+        level = show_concentration(after.level_mg_per_l)
+        figures.append(figure("after that change", level.figure, level.unit))
+        amounts.append(plain_amount("To put back, of the active", "mass", after.put_back_mg, mine, words="the part that was changed, never a full dose"))
+    return answer("correct", "Put a level right", amounts=amounts, figures=figures, words=words, source="dilution; arithmetic")
+
+
+def food(actor: Actor, body: FoodRequest) -> MeasuredOut:
+    """mg in each gram, and a day's food for these fish."""
+    mass = actor.read_optional(body.mean_mass, kind="mass", field="mean_mass")
+    length = actor.read_optional(body.length, kind="length", field="length")
+    if mass is None and length is None:
+        raise InvalidInput("How heavy is one fish, or how long?", field="mean_mass")
+    each = mass if mass is not None else mass_from_length_g(length_cm=length or 0.0, body=body.body)
+    made = medicated(
+        biomass_g=each * body.fish_count,
+        mg_per_kg_day=actor.read(body.dose, kind="dose_mg_per_kg", field="dose"),
+        eaten_fraction=actor.read(body.eaten, kind="fraction", field="eaten"),
+    )
+    mine = actor.preferences
+    whole, once = show_mass(made.food_g_per_day * 1000 * body.days, mine), show_mass(made.food_g_per_day * 1000, mine)
+    lines = [
+        figure("in each gram of food", f"{made.active_mg_per_g:.3g}", "mg", f"{made.of_food_fraction * 100:.2g} % of it"),
+        figure("food a day", once.figure, once.unit, f"for {body.fish_count} fish of {each:.3g} g"),
+        figure("in all", whole.figure, whole.unit, f"of food in {body.days} days"),
+    ]
+    steps = [
+        step("Dissolve the medicine in a little water, soak the food 15 to 30 minutes, or bind it with gelatine; cold, not cooked."),
+        step("Feed it first, to hungry fish, in as much as they eat in a minute; take the rest out."),
+    ]
+    amounts = [plain_amount("Active for one day’s food", "mass", made.active_mg_per_day, mine)]
+    words = "A length taken ten in a hundred too large makes the mass a third too large: weigh one if you can." if mass is None else ""
+    return answer(
+        "food", "Medicine in food", amounts=amounts, figures=lines, steps=steps, words=words, source=FOOD_SOURCE, recalled=True
+    )  # fmt: skip
+
+
+def disinfect(actor: Actor, body: DisinfectRequest) -> MeasuredOut:
+    """Bleach, minutes, and the thiosulfate that ends it."""
+    volume, mine = need_water(place_of(actor, body)).net_volume_l, actor.preferences
+    bleach = library().actives["bleach"]
+    product = product_of(actor, bleach, strength=body.strength, own=body.own)
+    chlorine = actor.read_optional(body.chlorine, kind="concentration", field="chlorine") or 200.0
+    if chlorine > 5000 or product is None or product.mg_per_ml is None:
+        raise InvalidInput("Between 10 and 5000 mg/L of chlorine, from a liquid bleach.", field="chlorine")
+    millilitres = bleach_ml(volume_l=volume, chlorine_mg_per_l=chlorine, strength_mg_per_ml=product.mg_per_ml)
+    after = thiosulfate_for_chlorine_mg(chlorine_mg_per_l=chlorine, volume_l=volume)
+    minutes = 60.0 if chlorine <= 1000 else 15.0
+    steps = [
+        step("Clean the gear first: dirt uses the chlorine up. Goggles, gloves, open window."),
+        step("Into the bleach water, all of it under.", minutes),
+        step("Rinse, then into water with the thiosulfate until no chlorine is smelt or read.", 10.0),
+        step("Dry it through."),
+    ]
+    hazard = bleach.keeper_hazard
+    hazard_source = source_words(hazard.source)
+
+    def caution(level: Literal["never", "care"], text: str) -> CautionOut:
+        return CautionOut(level=level, text=text, source=hazard_source, recalled=hazard.recalled)
+
+    cautions = [
+        caution("never", "Never with acid, ammonia, formalin, peroxide or alcohol: it gives off gas."),
+        caution("never", "Never where fish are."),
+        caution("care", f"for you: {hazard.text}"),
+    ]
+    amounts = [
+        plain_amount(f"Bleach, {product.name}", "volume", millilitres, mine),
+        plain_amount("Sodium thiosulfate, crystals, to end it", "mass", after, mine, words="seven for each of chlorine"),
+    ]
+    return answer(
+        "disinfect",
+        "Disinfect gear",
+        amounts=amounts,
+        steps=steps,
+        cautions=cautions,
+        source="UF/IFAS VM-87 and stoichiometry: recalled, not yet checked",
+        recalled=True,
+    )
+
+
+def stop(actor: Actor, body: StopPermanganateRequest) -> MeasuredOut:
+    """Peroxide or thiosulfate against permanganate."""
+    volume, mine = need_water(place_of(actor, body)).net_volume_l, actor.preferences
+    percent = actor.read_optional(body.peroxide_percent, kind="number", field="peroxide_percent")
+    level = actor.read(body.level, kind="concentration", field="level")
+    millilitres, thiosulfate = stop_permanganate(level_mg_per_l=level, net_volume_l=volume, peroxide_mg_per_ml=10 * (3.0 if percent is None else percent))
+    amounts = [
+        plain_amount("Hydrogen peroxide", "volume", millilitres, mine, words="give half as much again"),
+        plain_amount("or sodium thiosulfate, crystals", "mass", thiosulfate, mine, words="give one to two for each of permanganate"),
+    ]
+    return answer("stop_permanganate", "Stop permanganate", amounts=amounts, words="The colour must go; then change half the water.", source="stoichiometry")

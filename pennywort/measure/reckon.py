@@ -1,0 +1,40 @@
+"""From a request of any kind to its answer."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from pennywort.core.errors import PennywortError
+from pennywort.measure import dose, others, waters
+from pennywort.measure.schemas import MeasuredOut, ProblemOut, RowOut
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.errors import NotFound
+
+KINDS: dict[str, Callable[[Actor, Any], MeasuredOut]] = {
+    "dose": dose.dose,
+    "label": others.label,
+    "vessel": waters.vessel,
+    "true_volume": waters.true_volume,
+    "salinity": waters.salinity,
+    "osmolality": waters.osmolality,
+    "salt_steps": waters.salt_steps,
+    "correct": others.correct,
+    "food": others.food,
+    "ammonia": waters.ammonia,
+    "disinfect": others.disinfect,
+    "stop_permanganate": others.stop,
+}
+
+
+def reckon(actor: Actor, body: Any) -> MeasuredOut:
+    """:raises PennywortError: naming the field, as each kind says."""
+    return KINDS[body.kind](actor, body)
+
+
+def row(actor: Actor, body: Any) -> RowOut:
+    """The same for a row of a worksheet: a fault stays in its row."""
+    try:
+        return RowOut(answer=reckon(actor, body), problem=None)
+    except (PennywortError, NotFound) as error:
+        return RowOut(answer=None, problem=ProblemOut(detail=error.message, field=getattr(error, "field", "") or ""))

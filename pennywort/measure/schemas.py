@@ -1,0 +1,336 @@
+"""What can be measured, as it is typed, and the one shape of every answer."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field
+
+from pennywort.core.medicine.product import Own
+from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.water.vessels import Shape
+from pennywort.courses.schemas import CautionOut, RulerOut, ToolOut
+from pennywort.rooms.schemas import In, ShownOut, TraceOut, Typed
+
+Name = Annotated[str, Field(max_length=40)]
+Names = Annotated[list[Name], Field(max_length=40)]
+
+
+class WaterIn(In):
+    """The water: a tank of the fishroom, or a volume as typed, with what its uncertainty is."""
+
+    tank: UUID | None = None
+    volume: Typed = ""
+    give_or_take: Typed = ""
+
+
+class OwnStrength(In):
+    """What the keeper's own bottle says, where it is none of the listed strengths."""
+
+    kind: Own
+    value: Typed
+    density: Typed = ""
+    piece: Name = "tablet"
+
+
+class DoseRequest(WaterIn):
+    """One use of the formulary for one water. Lists left out are taken from the tank, where there is one."""
+
+    kind: Literal["dose"]
+    use: Name
+    water: WaterType | None = None
+    strength: Name = ""
+    own: OwnStrength | None = None
+    target: Typed = ""
+    level_now: Typed = ""
+    share: Typed = ""
+    minutes: Typed = ""
+    lives: Names | None = None
+    running: Names = Field(default_factory=list)
+    in_water: Names | None = None
+    biofilter: bool = False
+    expired: bool = False
+    teaspoon: Typed = ""
+    tablespoon: Typed = ""
+    temperature: Typed = ""
+    oxygen: Typed = ""
+    alkalinity: Typed = ""
+    ph: Typed = ""
+    confirmed: bool = False
+    prescribed: bool = False
+    product_confirmed: bool = False
+    tools: Names | None = None
+
+
+class LabelRequest(WaterIn):
+    """By a label: so much, drops or pieces, for each so much water."""
+
+    kind: Literal["label"]
+    amount: Typed
+    per_volume: Typed
+    counts: Literal["volume", "mass", "drops", "pieces"] = "volume"
+    drops_per_ml: Typed = ""
+    share: Typed = ""
+
+
+class VesselRequest(In):
+    """The water in a vessel of any shape, less what stands in it."""
+
+    kind: Literal["vessel"]
+    shape: Shape
+    measures: dict[Name, Typed] = Field(max_length=8)
+    sand_depth: Typed = ""
+    sand_length: Typed = ""
+    sand_width: Typed = ""
+    rock_mass: Typed = ""
+    equipment: Typed = ""
+    sump: Typed = ""
+    named: Typed = ""
+
+
+class TrueVolumeRequest(In):
+    """The true volume from a known amount and what it raised the reading by."""
+
+    kind: Literal["true_volume"]
+    added: Typed
+    before: Typed
+    after: Typed
+    reading_error: Typed = ""
+    reads: Literal["salt", "copper"] = "salt"
+
+
+class SalinityRequest(In):
+    """One salinity in every scale."""
+
+    kind: Literal["salinity"]
+    value: Typed
+    scale: Literal["g_per_kg", "gravity", "conductivity"]
+    temperature: Typed = ""
+    sample_temperature: Typed = ""
+    reference_temperature: Typed = ""
+    tds_factor: Typed = ""
+
+
+class SaltsIn(In):
+    """What is dissolved in a water: g/L of each salt, g/kg of sea salt, and a TDS reading for the rest."""
+
+    sodium_chloride: Typed = ""
+    magnesium_sulfate: Typed = ""
+    marine_salt: Typed = ""
+    tds: Typed = ""
+
+
+class OsmolalityRequest(In):
+    """Whether a bath is saltier than the water the fish comes from."""
+
+    kind: Literal["osmolality"]
+    bath: SaltsIn
+    home: SaltsIn
+
+
+class SaltStepsRequest(WaterIn):
+    """From one salinity to another in steps these fish bear, or in one swap for brine."""
+
+    kind: Literal["salt_steps"]
+    now: Typed
+    target: Typed
+    fish: Literal["fresh", "soft", "marine"] = "fresh"
+    swapped: Typed = ""
+
+
+class CorrectRequest(WaterIn):
+    """A level put right: up after a reading, down by changes, or back after a change."""
+
+    kind: Literal["correct"]
+    reading: Typed
+    target: Typed = ""
+    share: Typed = ""
+    fresh: Typed = ""
+    given: Typed = ""
+    most: Typed = ""
+
+
+class FoodRequest(In):
+    """Medicine in food."""
+
+    kind: Literal["food"]
+    dose: Typed
+    eaten: Typed
+    fish_count: int = Field(default=1, ge=1, le=100_000)
+    mean_mass: Typed = ""
+    length: Typed = ""
+    body: Name = "usual"
+    days: int = Field(default=7, ge=1, le=60)
+
+
+class AmmoniaRequest(WaterIn):
+    """Ammonia that builds up without a filter, and the daily change that holds it."""
+
+    kind: Literal["ammonia"]
+    feed: Typed
+    protein: Typed
+    limit: Typed = ""
+
+
+class DisinfectRequest(WaterIn):
+    """Bleach for gear, and what takes the chlorine out again."""
+
+    kind: Literal["disinfect"]
+    strength: Name = ""
+    own: OwnStrength | None = None
+    chlorine: Typed = ""
+
+
+class StopPermanganateRequest(WaterIn):
+    """What uses up the permanganate that is left."""
+
+    kind: Literal["stop_permanganate"]
+    level: Typed
+    peroxide_percent: Typed = ""
+
+
+MeasureIn = Annotated[
+    DoseRequest
+    | LabelRequest
+    | VesselRequest
+    | TrueVolumeRequest
+    | SalinityRequest
+    | OsmolalityRequest
+    | SaltStepsRequest
+    | CorrectRequest
+    | FoodRequest
+    | AmmoniaRequest
+    | DisinfectRequest
+    | StopPermanganateRequest,
+    Field(discriminator="kind"),
+]
+
+
+class AmountOut(Schema):
+    """What to take, in the tool at hand, and what that reaches."""
+
+    name: str
+    big: ShownOut
+    exact: ShownOut
+    words: str
+    tools: list[ToolOut]
+    target: ShownOut | None
+    reaches: ShownOut | None
+    reaches_low: ShownOut | None
+    reaches_high: ShownOut | None
+    range_low: ShownOut | None
+    range_high: ShownOut | None
+    leaves_range: bool
+    ruler: RulerOut | None
+
+
+class FigureOut(Schema):
+    """A reckoned or a published figure."""
+
+    label: str
+    figure: str
+    unit: str
+    words: str
+
+
+class BathStepOut(Schema):
+    """One step of a bath or of the days; ``lasts_min`` where a timer runs."""
+
+    text: str
+    lasts_min: float | None
+    stop: bool
+
+
+class MeasuredOut(Schema):
+    """Every answer: an amount, figures, steps, or why there is none yet."""
+
+    kind: str
+    title: str
+    verdict: Literal["amount", "figures", "confirm", "asks", "vet", "never", "block"]
+    words: str
+    amounts: list[AmountOut]
+    figures: list[FigureOut]
+    steps: list[BathStepOut]
+    trace: list[TraceOut]
+    cautions: list[CautionOut]
+    confirm: list[str]
+    source: str
+    recalled: bool
+
+
+class ProblemOut(Schema):
+    """Why a row has no answer."""
+
+    detail: str
+    field: str
+
+
+class RowOut(Schema):
+    """One row of a worksheet: what was asked, and the answer or what is wrong with it."""
+
+    answer: MeasuredOut | None
+    problem: ProblemOut | None
+
+
+class SheetIn(In):
+    rows: list[MeasureIn] = Field(max_length=1000)
+
+
+class SheetTextIn(In):
+    text: str = Field(max_length=400_000)
+
+
+class SheetOut(Schema):
+    rows: list[RowOut]
+    csv: str
+
+
+class StrengthOut(Schema):
+    id: str
+    name: str
+    note: str
+
+
+class ToolChoiceOut(Schema):
+    id: str
+    name: str
+    measures: str
+
+
+class UseOut(Schema):
+    """A use of an active, for the chooser and the reader page."""
+
+    id: str
+    active: str
+    active_name: str
+    name: str
+    route: str
+    gate: str
+    water: list[str]
+    dose: str
+    dose_text: str
+    duration: str
+    minutes: str
+    targets: str
+    depends: str
+    contraindications: str
+    source: str
+    confidence: str
+    recalled: bool
+    typed_unit: str
+    usual: str
+
+
+class ActiveOut(Schema):
+    id: str
+    name: str
+    short_name: str
+    family: str
+    strengths: list[StrengthOut]
+    removed_by: str
+    stop: str
+    keeper_hazard: str
+    regulation: str
+    uses: list[UseOut]

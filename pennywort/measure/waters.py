@@ -1,0 +1,207 @@
+"""Vessels, true volume, salinity, osmolality, salt and ammonia: everything about the water itself."""
+
+from __future__ import annotations
+
+from pennywort.core.errors import InvalidInput
+from pennywort.core.medicine import salts
+from pennywort.core.reference import library
+from pennywort.core.trace import TraceLine, plain
+from pennywort.core.units import show_fraction, show_mass, show_volume
+from pennywort.core.water import salt
+from pennywort.core.water.build_up import ammonia_build_up
+from pennywort.core.water.from_salt import volume_from_rise
+from pennywort.core.water.osmolality import Dissolved, Salt, compare_words, osmolality_mosmol_per_kg
+from pennywort.core.water.vessels import MEASURES, gross_volume_l, less_than_named_words
+from pennywort.measure.amounts import plain_amount
+from pennywort.measure.answer import answer, figure, step
+from pennywort.measure.dose import need_water, place_of
+from pennywort.measure.schemas import (
+    AmmoniaRequest,
+    MeasuredOut,
+    OsmolalityRequest,
+    SalinityRequest,
+    SaltsIn,
+    SaltStepsRequest,
+    TrueVolumeRequest,
+    VesselRequest,
+)
+from pennywort.rooms.actor import Actor
+
+ROCK_KG_PER_L = 2.6
+GRAIN_SHARE = 0.6
+COPPER_ERROR_MG_PER_L = 0.05
+FEED_SOURCE = "Timmons and Ebeling 2013: recalled, not yet checked"
+
+
+def vessel(actor: Actor, body: VesselRequest) -> MeasuredOut:
+    """Gross, net, and the difference in words."""
+    wanted = MEASURES[body.shape]
+    unknown = [name for name in body.measures if name not in wanted]
+    if unknown:
+        raise InvalidInput(f"A {body.shape.replace('_', ' ')} has no {unknown[0]}.", field=f"measures.{unknown[0]}")
+    kinds = {"volume": "volume", "each": "volume", "count": "number"}
+    typed = {n: actor.read(body.measures[n], kind=kinds.get(n, "length"), field=f"measures.{n}") for n in wanted if body.measures.get(n, "").strip()}
+    try:
+        gross = gross_volume_l(body.shape, typed)
+    except InvalidInput as error:
+        raise InvalidInput(error.message, field=f"measures.{error.field}") from error
+    trace = [TraceLine(label=f"{body.shape.replace('_', ' ')}, to the water line", formula=_formula(typed), value=gross, unit="L")]
+    taken = 0.0
+    sand = actor.read_optional(body.sand_depth, kind="length", field="sand_depth")
+    if sand:
+        length = typed.get("length") or actor.read_optional(body.sand_length, kind="length", field="sand_length")
+        width = typed.get("width") or actor.read_optional(body.sand_width, kind="length", field="sand_width")
+        if not length or not width:
+            raise InvalidInput("How long and how wide is the sand?", field="sand_length")
+        grains = length * width * sand * GRAIN_SHARE / 1000
+        taken += grains
+        trace.append(TraceLine(label="less sand grains", formula=f"{plain(length)} × {plain(width)} × {plain(sand)} × 0.6 ÷ 1000", value=-grains, unit="L"))
+    rock = actor.read_optional(body.rock_mass, kind="mass_heavy", field="rock_mass")
+    if rock:
+        taken += rock / ROCK_KG_PER_L
+        trace.append(TraceLine(label="less rock", formula=f"{plain(rock)} kg ÷ {ROCK_KG_PER_L} kg/L", value=-rock / ROCK_KG_PER_L, unit="L"))
+    equipment = actor.read_optional(body.equipment, kind="volume", field="equipment")
+    if equipment:
+        taken += equipment
+        trace.append(TraceLine(label="less equipment", formula=f"{plain(equipment)} L", value=-equipment, unit="L"))
+    if taken >= gross * 0.95:
+        raise InvalidInput("What stands in it would leave hardly any water.", field="rock_mass" if rock else "sand_depth")
+    sump = actor.read_optional(body.sump, kind="volume", field="sump") or 0.0
+    if sump:
+        trace.append(TraceLine(label="plus sump and pipes", formula=f"{plain(sump)} L", value=sump, unit="L"))
+    net = gross - taken + sump
+    trace.append(TraceLine(label="net water", formula="sum of the lines above", value=net, unit="L"))
+    named = actor.read_optional(body.named, kind="volume", field="named")
+    shown, whole = show_volume(net, actor.preferences), show_volume(gross, actor.preferences)
+    words = less_than_named_words(net_volume_l=net, named_volume_l=named) if named else less_than_named_words(net_volume_l=net, named_volume_l=gross)
+    if not named:
+        words = words.replace("the name on the box", "the vessel holds").replace("as the name says", "all of it water")
+    lines = [figure("net water", shown.figure, shown.unit, words), figure("gross", whole.figure, whole.unit)]
+    return answer("vessel", "Water in a vessel", figures=lines, trace=trace, source="solid geometry; grains 60 % of a sand bed: common practice")
+
+
+def _formula(typed: dict[str, float]) -> str:
+    return ", ".join(f"{name.replace('_', ' ')} {plain(value)}" for name, value in typed.items())
+
+
+def true_volume(actor: Actor, body: TrueVolumeRequest) -> MeasuredOut:
+    """The net volume, with its uncertainty."""
+    salt_read = body.reads == "salt"
+    kind = "dose_g_per_l" if salt_read else "dose_mg_per_l"
+    scale = 1000.0 if salt_read else 1.0
+    added_mg = actor.read(body.added, kind="mass", field="added") * 1000
+    before, after = (actor.read(text, kind=kind, field=name) * scale for name, text in (("before", body.before), ("after", body.after)))
+    typed = actor.read_optional(body.reading_error, kind=kind, field="reading_error")
+    error = typed * scale if typed is not None else (100.0 if salt_read else COPPER_ERROR_MG_PER_L)
+    found = volume_from_rise(added_mg=added_mg, before_mg_per_l=before, after_mg_per_l=after, reading_error_mg_per_l=error, added_error_mg=added_mg * 0.005)
+    volume, spread = show_volume(found.net_volume_l, actor.preferences), show_volume(2 * found.net_uncertainty_l, actor.preferences)
+    trace = [TraceLine(label="added over the rise", formula=f"{plain(added_mg)} ÷ ({plain(after)} − {plain(before)})", value=found.net_volume_l, unit="L")]
+    lines = [figure("true water", volume.figure, volume.unit, f"give or take {spread.text}")]
+    return answer("true_volume", "True volume", figures=lines, trace=trace, source="dilution; arithmetic")
+
+
+def salinity(actor: Actor, body: SalinityRequest) -> MeasuredOut:
+    """One reading in every scale."""
+    warmth = actor.read_optional(body.temperature, kind="temperature", field="temperature")
+    warmth = 25.0 if warmth is None else warmth
+    if body.scale == "gravity":
+        sample = actor.read_optional(body.sample_temperature, kind="temperature", field="sample_temperature")
+        reference = actor.read_optional(body.reference_temperature, kind="temperature", field="reference_temperature")
+        value = actor.read(body.value, kind="gravity", field="value")
+        marked = {"sample_c": 25.0 if sample is None else sample, "reference_c": 25.0 if reference is None else reference}
+        grams = _named(lambda: salt.salinity_from_gravity_at(value, **marked))
+    elif body.scale == "conductivity":
+        value = actor.read(body.value, kind="conductivity", field="value")
+        grams = _named(lambda: salt.salinity_from_conductivity(value, temperature_c=warmth))
+    else:
+        grams = actor.read(body.value, kind="salinity", field="value")
+    factor = actor.read_optional(body.tds_factor, kind="number", field="tds_factor")
+    every = salt.in_every_scale(salinity_g_per_kg=grams, temperature_c=warmth, tds_factor=0.64 if factor is None else factor)
+    lines = [
+        figure("salinity", f"{every.salinity_g_per_kg:.2f}", "g/kg", "parts per thousand, near enough"),
+        figure("practical salinity", f"{every.practical:.2f}", "", "PSS-78"),
+        figure("in a litre", f"{every.grams_per_l:.2f}", "g/L"),
+        figure("specific gravity", f"{every.gravity_25_25:.4f}", "25/25 °C"),
+        figure("specific gravity", f"{every.gravity_20_20:.4f}", "20/20 °C"),
+        figure("density at 25 over water at 4", f"{every.gravity_25_4:.4f}", "25/4 °C", "some glass hydrometers"),
+        figure("conductivity", f"{every.conductivity_ms_per_cm:.2f}", "mS/cm", f"at {warmth:.1f} °C"),
+        figure("TDS", f"{every.tds_mg_per_l:.0f}", "mg/L", "as a meter with this factor shows it"),
+    ]
+    return answer("salinity", "Salinity in every scale", figures=lines, source="TEOS-10 and PSS-78, by gsw")
+
+
+def _named(run: object) -> float:
+    try:
+        return run()  # type: ignore[operator, no-any-return]
+    except InvalidInput as error:
+        raise InvalidInput(error.message, field="value" if error.field == "salinity" else error.field) from error
+
+
+def _dissolved(actor: Actor, typed: SaltsIn, where: str) -> tuple[Dissolved, ...]:
+    parts = []
+    names: tuple[Salt, ...] = ("sodium_chloride", "magnesium_sulfate", "marine_salt")
+    for name in names:
+        value = actor.read_optional(getattr(typed, name), kind="dose_g_per_l", field=f"{where}.{name}")
+        if value:
+            parts.append(Dissolved(salt=name, grams_per_l=value))
+    tds = actor.read_optional(typed.tds, kind="concentration", field=f"{where}.tds")
+    if tds:
+        parts.append(Dissolved(salt="tds", grams_per_l=tds / 1000))
+    return tuple(parts)
+
+
+def osmolality(actor: Actor, body: OsmolalityRequest) -> MeasuredOut:
+    """Bath against home; a bath that dilutes is stopped."""
+    bath, home = (osmolality_mosmol_per_kg(_dissolved(actor, typed, name)) for name, typed in (("bath", body.bath), ("home", body.home)))
+    which, words = compare_words(bath_mosmol=bath, home_mosmol=home)
+    lines = [figure("bath", f"{bath:.0f}", "mOsmol/kg"), figure("where they come from", f"{home:.0f}", "mOsmol/kg")]
+    verdict = "never" if which == "thinner" else "figures"
+    source = "Robinson and Stokes; Millero; TDS roughly: recalled, not yet checked"
+    return answer("osmolality", "Is this bath saltier?", figures=lines, words=words, verdict=verdict, source=source, recalled=True)
+
+
+def salt_steps(actor: Actor, body: SaltStepsRequest) -> MeasuredOut:
+    """Day by day, or one swap for brine."""
+    volume = need_water(place_of(actor, body)).net_volume_l
+    now, target = (actor.read(text, kind="dose_g_per_l", field=name) for name, text in (("now", body.now), ("target", body.target)))
+    mine = actor.preferences
+    days = salts.steps(net_volume_l=volume, now_g_per_l=now, target_g_per_l=target, fish=body.fish)
+    figures = []
+    swapped = actor.read_optional(body.swapped, kind="volume", field="swapped")
+    if swapped is not None:
+        brine = salts.brine_g_per_l(net_volume_l=volume, swapped_l=swapped, now_g_per_l=now, target_g_per_l=target)
+        figures.append(figure("or swap", f"{brine:.1f}", "g/L", f"{show_volume(swapped, mine).text} of the water for water this salty"))
+    steps = []
+    for day in days:
+        what = f"change {show_fraction(day.change_fraction).text} for water without salt"
+        if day.add_g:
+            what = f"dissolve {show_mass(day.add_g * 1000, mine).text} of salt"
+        steps.append(step(f"Day {day.day}: {what}, to {day.ends_at_g_per_l:.2f} g/L"))
+    amounts = [plain_amount("Salt, today", "mass", days[0].add_g * 1000, mine, spoons_of="sodium_chloride")] if days and days[0].add_g else []
+    words = "It is there already." if not days else f"{len(days)} days" if len(days) > 1 else "in one day"
+    return answer(
+        "salt_steps", "Salt, up or down", amounts=amounts, figures=figures, steps=steps, words=words, source="dilution; steps by common practice"
+    )  # fmt: skip
+
+
+def ammonia(actor: Actor, body: AmmoniaRequest) -> MeasuredOut:
+    """Build-up a day, and the daily change that holds it."""
+    volume = need_water(place_of(actor, body)).net_volume_l
+    limit = actor.read_optional(body.limit, kind="concentration", field="limit")
+    if limit is None:
+        limit = library().limits["ammonia_seen"].value * 2
+    built = ammonia_build_up(
+        feed_g_per_day=actor.read(body.feed, kind="mass", field="feed"),
+        protein_fraction=actor.read(body.protein, kind="fraction", field="protein"),
+        net_volume_l=volume,
+        limit_mg_per_l=limit,
+    )
+    lines = [
+        figure("built up each day", f"{built.per_day_mg_per_l:.3g}", "mg/L as N", "total ammonia, no filter"),
+        figure("to the limit from clean water", f"{built.to_limit_days:.2g}", "days", f"limit {limit:g} mg/L as N"),
+    ]
+    if built.daily_fraction <= 0.9:
+        words = f"Change {show_fraction(built.daily_fraction).text} every day to stay under it."
+    else:
+        words = "No daily change holds this: feed less, more water, or a filter that works."
+    return answer("ammonia", "Ammonia without a filter", figures=lines, words=words, source=FEED_SOURCE, recalled=True)

@@ -1,0 +1,300 @@
+"""Measure through the API and its command: figures, gates, what the record knows of a tank, worksheets, and nonsense."""
+
+from __future__ import annotations
+
+import json
+import math
+import tempfile
+from io import StringIO
+from pathlib import Path
+from typing import Any, get_args
+
+from django.core.management import CommandError, call_command
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from pydantic import BaseModel
+
+from pennywort.core.medicine.product import Own
+from pennywort.core.reference import library
+from pennywort.measure import schemas
+from pennywort.measure.reckon import KINDS
+from tests.api.room import RoomCase
+
+REQUESTS: dict[str, type[BaseModel]] = {get_args(m.model_fields["kind"].annotation)[0]: m for m in get_args(get_args(schemas.MeasureIn)[0])}
+
+
+class MeasureCase(RoomCase):
+    def measure(self, kind: str, *, status: int = 200, **body: Any) -> Any:
+        return self.ask("measure", {"kind": kind, **body}, status=status)
+
+    def big(self, kind: str, **body: Any) -> list[str]:
+        return [f"{a['big']['figure']} {a['big']['unit']}" for a in self.measure(kind, **body)["amounts"]]
+
+
+class Doses(MeasureCase):
+    def test_a_bath_with_its_steps(self) -> None:
+        """75 mg/L of 3 % peroxide in 10 L is 25 mL; the timer runs 30 minutes; longer is refused."""
+        body = {"use": "hp_6", "volume": "10 L", "water": "marine", "confirmed": True}
+        got = self.measure("dose", **body)
+        self.assertEqual((got["amounts"][0]["big"], got["amounts"][0]["reaches"]), ({"figure": "25", "unit": "mL"}, {"figure": "75.0", "unit": "mg/L"}))
+        self.assertEqual([s["lasts_min"] for s in got["steps"] if s["lasts_min"]], [30])
+        self.assertTrue(any(s["stop"] for s in got["steps"]))
+        self.assertEqual(self.measure("dose", **body, minutes="45", status=422)["field"], "minutes")
+
+    def test_what_stops_a_bath_stands_beside_it(self) -> None:
+        """5 mg/L of permanganate in 20 L: 100 mg take 1.08 mL of 3 % peroxide; half as much again is 1.61."""
+        got = self.measure("dose", use="km_2", volume="20 L", confirmed=True)
+        self.assertIn("to stop it: 1.61 mL of 3 % peroxide", got["steps"][-1]["text"])
+
+    def test_a_swab_has_steps_and_no_amount(self) -> None:
+        got = self.measure("dose", use="hp_8", volume="10 L")
+        self.assertEqual((got["amounts"], len(got["steps"])), ([], 4))
+
+    def test_past_its_date_is_never_given(self) -> None:
+        self.assertEqual(self.measure("dose", use="pzq_1", volume="45 L", expired=True)["verdict"], "never")
+
+    def test_own_spoons(self) -> None:
+        got = self.measure("dose", use="nacl_3", volume="45 L", target="2", teaspoon="4.5 g")
+        self.assertIn("20 level teaspoons", [t["words"] for t in got["amounts"][0]["tools"]])
+        self.assertEqual(self.measure("dose", use="nacl_3", volume="45 L", teaspoon="90 g", status=422)["field"], "teaspoon")
+
+    def test_care_comes_before_the_amount(self) -> None:
+        got = self.measure("dose", use="hp_6", volume="10 L")
+        self.assertEqual((got["verdict"], got["amounts"], got["figures"][0]["figure"]), ("confirm", [], "75 to 150"))
+        asked = self.measure("dose", use="hp_6", volume="10 L", strength="w35", confirmed=True)
+        self.assertEqual((asked["verdict"], asked["amounts"]), ("asks", []))
+
+    def test_a_tank_brings_what_lives_in_it(self) -> None:
+        """Corydoras bear salt poorly; shrimp in the tank stop copper; the tank's own volume and readings are used."""
+        tank = self.tank(has_invertebrates=True)
+        self.group(tank, species="panda corydoras")
+        self.send(f"tanks/{tank}/readings", {"temperature": "28", "ph": "7", "ammonia": "0", "nitrite": "0"})
+        got = self.measure("dose", use="nacl_3", tank=tank, target="1 g/L")
+        self.assertEqual(got["amounts"][0]["big"], {"figure": "45", "unit": "g"})
+        self.assertTrue(any("loaches and catfish live here" in c["text"] for c in got["cautions"]))
+        self.assertEqual(self.measure("dose", use="cu_3", tank=tank, alkalinity="7 dKH", confirmed=True)["verdict"], "never")
+        formalin = self.measure("dose", use="form_1", tank=tank, lives=[], confirmed=True)
+        self.assertIn("temperature 28", formalin["words"])
+
+    def test_medicine_in_the_water_is_known(self) -> None:
+        tank = self.tank()
+        self.course(self.group(tank), "two_rounds", condition="spironucleus")
+        for item in self.due():
+            self.send(f"tasks/{item['task']}/dose", {"amount": item["press_amount"]})
+        got = self.measure("dose", use="form_1", tank=tank, confirmed=True, temperature="24", oxygen="8")
+        self.assertTrue(any("praziquantel is in this water" in c["text"] for c in got["cautions"]))
+
+    def test_percent_and_grams_are_the_same_salt(self) -> None:
+        """0.3 % is 3 g/L: 135 g in 45 L; 3 % is ten times that and refused in the tank."""
+        self.assertEqual(self.big("dose", use="nacl_3", volume="45 L", target="0.3 %"), ["135 g"])
+        self.assertEqual(self.big("dose", use="nacl_3", volume="45 L", target="3"), ["135 g"])
+        self.assertIn("slip of units", self.measure("dose", use="nacl_3", volume="45 L", target="3 %", status=422)["detail"])
+
+    def test_own_strength(self) -> None:
+        own = {"kind": "mg_per_ml", "value": "5.2"}
+        self.assertEqual(self.big("dose", use="cu_2", volume="85 L", own=own, target="2.25", level_now="1.86", confirmed=True), ["6.4 mL"])
+
+    def test_tools_at_hand(self) -> None:
+        """With a kitchen scale alone 112 mg of praziquantel can't be weighed, and nobody dissolves 25 g to give that."""
+        got = self.measure("dose", use="pzq_1", volume="45 L", tools=["scale_1g", "syringe_10ml"])
+        self.assertEqual(got["words"], "No tool here measures this: take a finer one, or more water.")
+        self.assertEqual([t["usable"] for t in got["amounts"][0]["tools"]], [False])
+        self.assertEqual(self.measure("dose", use="pzq_1", volume="45 L", tools=["thimble"], status=422)["field"], "tools")
+
+    def test_a_vet_decides(self) -> None:
+        self.assertEqual(self.measure("dose", use="mtz_1", volume="85 L")["verdict"], "vet")
+        self.assertEqual(self.big("dose", use="mtz_1", volume="85 L", prescribed=True, target="7 mg/L"), ["600 mg"])
+
+    def test_another_fishrooms_tank_is_unknown(self) -> None:
+        tank = self.tank()
+        self.room = self.elsewhere
+        self.ask("measure", {"kind": "dose", "use": "pzq_1", "tank": tank}, by=self.stranger, status=404)
+
+    def test_what_is_wrong_names_its_field(self) -> None:
+        for change, field in (
+            ({"use": "no_such"}, "use"), ({"volume": ""}, "volume"), ({"volume": "-5"}, "volume"), ({"volume": "1e308"}, "volume"),
+            ({"volume": "five"}, "volume"), ({"target": "nan"}, "target"), ({"target": "2,5"}, "target"), ({"target": "0"}, "target"),
+            ({"strength": "w3"}, "strength"), ({"share": "120 %"}, "share"), ({"give_or_take": "40 L"}, "give_or_take"), ({"level_now": "-1"}, "level_now"),
+            ({"temperature": "99"}, "temperature"),
+            ({"own": {"kind": "percent_w_v", "value": "0"}}, "own_strength"), ({"minutes": "x"}, "minutes"),
+        ):  # fmt: skip
+            with self.subTest(change):
+                got = self.measure("dose", **{"use": "pzq_1", "volume": "45 L", **change}, status=422)
+                self.assertIn(field, got["field"])
+
+
+class Others(MeasureCase):
+    def test_labels(self) -> None:
+        """10 drops a gallon in 3 gal are 30 drops, 1.5 mL; a packet for 10 gal in 3 gal is 0.3; 5 mL per 10 gal in 20 gal 10 mL."""
+        got = self.measure("label", amount="10", counts="drops", per_volume="1 gal", volume="3 gal")
+        self.assertEqual((got["amounts"][0]["big"]["figure"], got["amounts"][0]["words"][:8]), ("1.5", "30 drops"))
+        self.assertEqual(self.big("label", amount="1", counts="pieces", per_volume="10 gal", volume="3 gal"), ["0.3 pieces"])
+        self.assertEqual(self.big("label", amount="5 mL", per_volume="10 gal", volume="20 gal"), ["10 mL"])
+        # an eighth of a teaspoon for 5 gal in 10 gal: a quarter, 1.23 mL
+        self.assertEqual(self.big("label", amount="⅛ tsp", per_volume="5 gal", volume="10 gal"), ["1.24 mL"])
+
+    def test_vessels(self) -> None:
+        """The 75 gal box measured inside and less its sand is less than its name."""
+        got = self.measure(
+            "vessel", shape="box", measures={"length": "47.5 in", "width": "17.5 in", "depth": "18 in"}, sand_depth="2 in", rock_mass="20 lb", named="75 gal"
+        )  # fmt: skip
+        net = float(got["figures"][0]["figure"])
+        self.assertAlmostEqual(net, 47.5 * 17.5 * 18 * 2.54**3 / 1000 - 47.5 * 17.5 * 2 * 2.54**3 * 0.6 / 1000 - 20 * 0.45359237 / 2.6, delta=0.06)
+        self.assertEqual(got["figures"][0]["words"], "21 % less than the name on the box")
+        self.assertEqual(self.measure("vessel", shape="bowl", measures={"diameter": "30", "depth": "31"}, status=422)["field"], "measures.depth")
+        self.assertEqual(self.measure("vessel", shape="bowl", measures={"width": "30"}, status=422)["field"], "measures.width")
+
+    def test_buckets(self) -> None:
+        self.assertEqual(self.measure("vessel", shape="buckets", measures={"count": "7", "each": "2.5 gal"})["figures"][0]["figure"], "66.2")
+
+    def test_true_volume(self) -> None:
+        got = self.measure("true_volume", added="100 g", before="0.3", after="2.3", reading_error="0.05")
+        self.assertEqual((got["figures"][0]["figure"], got["figures"][0]["words"]), ("50.0", "give or take 3.6 L"))
+        self.assertEqual(self.measure("true_volume", added="1 g", before="0.3", after="0.31", status=422)["field"], "after")
+
+    def test_salinity(self) -> None:
+        got = self.measure("salinity", value="1.009", scale="gravity", sample_temperature="25", reference_temperature="4")
+        self.assertAlmostEqual(float(got["figures"][0]["figure"]), 15.9, delta=0.1)
+        self.assertEqual(self.measure("salinity", value="0.9", scale="gravity", status=422)["field"], "value")
+        self.assertEqual(self.measure("salinity", value="35", scale="g_per_kg")["figures"][3]["figure"], "1.0262")
+
+    def test_a_bath_thinner_than_the_tank_is_stopped(self) -> None:
+        got = self.measure("osmolality", bath={"tds": "193"}, home={"tds": "530"})
+        self.assertEqual(got["verdict"], "never")
+        self.assertIn("dilutes", got["words"])
+
+    def test_salt_in_steps(self) -> None:
+        got = self.measure("salt_steps", volume="100 L", now="35", target="36.1", fish="marine", swapped="20 L")
+        self.assertEqual((got["figures"][0]["figure"], len(got["steps"])), ("40.5", 1))
+
+    def test_corrections(self) -> None:
+        self.assertEqual(self.big("correct", volume="85", reading="1.86", target="2.25"), ["33 mg"])
+        down = self.measure("correct", volume="85", reading="10", target="5", share="25 %")
+        self.assertEqual([f["figure"] for f in down["figures"]], ["50", "3"])
+        self.assertEqual(self.measure("correct", volume="85", reading="4", target="7", most="6", given="4", status=422)["field"], "target")
+
+    def test_food(self) -> None:
+        """Ten fish of 5 g at 50 mg/kg, eating 1 %: 5 mg in each gram, half a gram a day."""
+        got = self.measure("food", dose="50", eaten="1 %", mean_mass="5 g", fish_count=10)
+        self.assertEqual([f["figure"] for f in got["figures"]], ["5", "500", "3.5"])
+        self.assertEqual(self.measure("food", dose="5", eaten="50 %", mean_mass="5 g", status=422)["field"], "eaten")
+
+    def test_gear_and_permanganate(self) -> None:
+        self.assertEqual(self.big("disinfect", volume="10 L"), ["37 mL", "14 g"])
+        self.assertEqual(self.big("stop_permanganate", volume="100 L", level="2"), ["2.16 mL", "118 mg"])
+
+    def test_ammonia(self) -> None:
+        got = self.measure("ammonia", volume="40 L", feed="0.5 g", protein="40 %", limit="1")
+        self.assertEqual((got["figures"][0]["figure"], got["words"]), ("0.46", "Change 46 % every day to stay under it."))
+
+
+class Nonsense(MeasureCase):
+    """Any body at all: an answer or a named error, never a 500, no NaN, nothing below nothing."""
+
+    def texts(self) -> st.SearchStrategy[str]:
+        figures = st.one_of(
+            st.sampled_from(
+                ["", "0", "-1", "nan", "inf", "1e308", "1e-308", "2.5", "25 %", "1.025", "45 L", "10 gal", "3 g/L", "82F", "⅛ tsp", "1,5", "x" * 60]
+            ),
+            st.floats(allow_nan=True).map(str),
+            st.text(max_size=12),
+        )
+        uses = st.sampled_from(sorted(library().uses))
+        return st.one_of(figures, uses)
+
+    def test_any_body(self) -> None:
+        @given(st.data())
+        @settings(max_examples=300, deadline=None)
+        def ask(data: st.DataObject) -> None:
+            kind = data.draw(st.sampled_from(sorted(KINDS)))
+            fields = REQUESTS[kind].model_fields
+            body: dict[str, Any] = {"kind": kind}
+            for name in data.draw(st.sets(st.sampled_from(sorted(set(fields) - {"kind", "tank"})))):
+                values = {
+                    "measures": st.dictionaries(st.sampled_from(["length", "width", "depth", "diameter", "side", "volume"]), self.texts(), max_size=5),
+                    "bath": st.dictionaries(st.sampled_from(["tds", "marine_salt", "sodium_chloride"]), self.texts(), max_size=3),
+                    "own": st.fixed_dictionaries({"kind": st.sampled_from(get_args(Own)), "value": self.texts()}),
+                    "fish_count": st.integers(-5, 10**9), "days": st.integers(-5, 100), "confirmed": st.booleans(),
+                "expired": st.booleans(), "prescribed": st.booleans(),
+                }  # fmt: skip
+                values["home"] = values["bath"]
+                body[name] = data.draw(values.get(name, self.texts()))
+            answer = self.client_of().post(self.url("measure"), json.dumps(body), content_type="application/json")
+            self.assertIn(answer.status_code, (200, 409, 422), answer.content)
+            told = answer.json()
+            if answer.status_code != 200:
+                self.assertTrue(told["detail"])
+                return
+            self.assertNotIn("NaN", answer.content.decode())
+            self.assertNotIn("Infinity", answer.content.decode())
+            for amount in told["amounts"]:
+                self.assertGreaterEqual(float(amount["exact"]["figure"]), 0)
+                self.assertTrue(math.isfinite(float(amount["big"]["figure"])))
+
+        ask()
+
+    def test_every_kind_is_asked(self) -> None:
+        self.assertEqual(set(REQUESTS), set(KINDS))
+
+
+class Worksheet(MeasureCase):
+    CSV = "place,volume,use,target,confirmed\nRack 1,45 L,nacl_3,2 g/L,yes\nRack 2,10 gal,pzq_1,2.5,yes\n=cmd,5 L,no_such,,\nRack 4,0 L,pzq_1,,\n"
+
+    def test_lines_and_their_faults(self) -> None:
+        got = self.ask("worksheet/csv", {"text": self.CSV})
+        self.assertEqual(
+            [r["answer"]["amounts"][0]["big"]["figure"] if r["answer"] else r["problem"]["field"] for r in got["rows"]], ["90", "95", "use", "volume"]
+        )
+        lines = got["csv"].splitlines()
+        self.assertTrue(lines[1].endswith("90,g,2.00 g/L,amount,,"))
+        # nothing that a spreadsheet would run
+        self.assertTrue(lines[3].startswith("'=cmd"))
+
+    def test_what_comes_out_goes_in(self) -> None:
+        first = self.ask("worksheet/csv", {"text": self.CSV.replace("=cmd", "Rack 3")})
+        again = self.ask("worksheet/csv", {"text": first["csv"]})
+        self.assertEqual(again["csv"], first["csv"])
+
+    def test_no_sheet(self) -> None:
+        for text in ("", "a,b\n1,2\n", 'place,volume,use\n"Rack 1,45', "volume,use\n45 L\n", "volume,use,moon\n1,2,3\n", "volume,use\n" + "1 L,pzq_1\n" * 1001):
+            with self.subTest(text[:20]):
+                self.assertEqual(self.ask("worksheet/csv", {"text": text}, status=422)["field"], "text")
+
+    def test_rows_of_any_kind(self) -> None:
+        got = self.ask("worksheet", {"rows": [{"kind": "dose", "use": "pzq_1", "volume": "45 L"}, {"kind": "salinity", "value": "2", "scale": "gravity"}]})
+        self.assertEqual([bool(r["answer"]) for r in got["rows"]], [True, False])
+
+
+class Command(MeasureCase):
+    def run_on(self, text: str) -> Any:
+        with tempfile.NamedTemporaryFile("w", suffix=".json", delete=False) as file:
+            file.write(text)
+        self.addCleanup(Path(file.name).unlink)
+        out = StringIO()
+        call_command("measure", file.name, stdout=out)
+        return json.loads(out.getvalue())
+
+    def test_the_shape_of_the_api(self) -> None:
+        body = {"kind": "dose", "use": "nacl_3", "volume": "45 L", "target": "2 g/L"}
+        told = self.run_on(json.dumps(body))
+        self.assertEqual(told, self.ask("measure", body))
+        self.assertEqual(self.run_on(json.dumps([body, body])), [told, told])
+
+    def test_faults_name_request_and_field(self) -> None:
+        for text, words in (
+            ("{", "cut short"), ('{"kind": "moon"}', "the request"), ('[{"kind": "dose", "use": "x", "volume": "1 L"}]', "request 1, use"),
+            ('{"kind": "dose", "use": "pzq_1", "tank": "00000000-0000-4000-8000-000000000000"}', "tank"),
+        ):  # fmt: skip
+            with self.subTest(text), self.assertRaises(CommandError) as caught:
+                self.run_on(text)
+            self.assertIn(words, str(caught.exception))
+
+
+class Formulary(MeasureCase):
+    def test_every_use_in_full(self) -> None:
+        got = self.client_of().get("/api/reference/actives").json()
+        self.assertEqual((len(got), sum(len(a["uses"]) for a in got)), (53, 118))
+        self.assertTrue(all(u["source"] and u["dose_text"] for a in got for u in a["uses"]))
+        one = self.client_of().get("/api/reference/actives/formalin").json()
+        self.assertIn("Gloves", one["keeper_hazard"])
+        self.assertEqual(self.client_of().get("/api/reference/actives/moonlight").status_code, 404)

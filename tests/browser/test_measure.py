@@ -1,0 +1,117 @@
+"""Measure in the browser: a dose with its gates, other kinds, a worksheet, the formulary, and by thumb."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from selenium.webdriver.common.by import By
+from selenium.webdriver.remote.webelement import WebElement
+
+from tests.browser.chromium import PHONE
+from tests.browser.test_screens import DemoCase
+
+
+class Measuring(DemoCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.enter_as(self.maren)
+
+    def choose(self, control: str, option: str) -> None:
+        self.press(self.tid(control))
+
+        def wanted() -> list[WebElement]:
+            return [e for e in self.driver.find_elements(By.CSS_SELECTOR, ".p-select-option") if option in e.text]
+
+        self.press(self.until(wanted, option)[0])
+
+    def slip(self) -> str:
+        return self.tid("measured").text
+
+    def test_a_bath_from_question_to_amount(self) -> None:
+        """Peroxide for sea fish: the gate asks, 75 mg/L in 10 L is 25 mL; a strong bottle is asked back; 200 mg/L is refused."""
+        self.open("/measure")
+        self.choose("choose-active", "Hydrogen peroxide")
+        self.choose("choose-use", "Amyloodinium")
+        self.sees("How much water?")
+        self.fill("Water", "10 L")
+        self.until(lambda: self.all("[data-testid='confirm-all']"), "the gate")
+        self.assertNotIn("mL", self.slip().split("range")[0])
+        self.press(self.tid("confirm-all"))
+        self.until(lambda: "25mL" in self.one(".big").text.replace("\n", "").replace(" ", ""), "the amount")
+        self.sees("Reaches 75.0 mg/L")
+        self.sees("30 min")
+        self.assert_accessible("measure, a bath")
+        self.fill("Bring it to", "200")
+        self.sees("Never above 150 mg/L for this.")
+        self.fill("Bring it to", "75")
+        self.choose("choose-strength", "35 % by weight")
+        self.press(self.tid("confirm-all"))
+        self.sees("thirteen times the usual 3 %")
+        self.press(self.tid("confirm-strength"))
+        self.until(lambda: "1.9" in self.one(".big").text, "the strong one")
+
+    def test_a_tank_that_must_not_have_it(self) -> None:
+        """Copper and shrimp: never, and no amount is printed."""
+        self.open("/measure?active=copper&use=cu_1")
+        self.fill("Water", "85 L")
+        self.until(lambda: self.all("[data-testid='confirm-all']"), "the gate")
+        self.press(self.tid("lives-invertebrates"))
+        self.until(lambda: self.tid("measured").get_attribute("data-verdict") == "never", "the stop")
+        self.assertEqual(self.all(".slip .big"), [])
+        self.sees("shrimp, corals and other animals without a backbone live here")
+        self.assert_accessible("measure, never")
+
+    def test_the_tank_of_the_record(self) -> None:
+        self.open("/measure?active=sodium_chloride&use=nacl_3")
+        self.choose("choose-tank", "Paddle")
+        self.until(lambda: "loaches and catfish live here" in self.slip(), "what lives there")
+
+    def test_other_kinds(self) -> None:
+        self.open("/measure")
+        self.press(self.tid("measure-vessel"))
+        for label, text in (("Length", "120"), ("Width at the sides", "45"), ("Water depth", "44"), ("Its name says", "75 gal")):
+            self.fill(label, text)
+        self.until(lambda: self.all("[data-testid='measured']") and "237.6" in self.slip(), "the net volume")
+        self.sees("16 % less than the name on the box")
+        self.fill("Water depth", "-4")
+        self.sees("This can't be negative.")
+        self.press(self.tid("measure-osmolality"))
+        self.fill("Bath: TDS", "193")
+        self.fill("Their water: TDS", "530")
+        self.sees("it dilutes them")
+        self.press(self.tid("measure-stop_permanganate"))
+        self.fill("Water", "100 L")
+        self.fill("Still in it", "2")
+        self.until(lambda: "2.16" in self.slip(), "the peroxide")
+        self.assert_accessible("measure, another kind")
+
+    def test_a_worksheet_in_and_out(self) -> None:
+        self.open("/measure/sheet")
+        self.press(self.tid("reckon-sheet"))
+        self.until(lambda: "90 g" in self.tid("sheet").text, "the first line")
+        self.assert_accessible("worksheet")
+        self.press(self.tid("sheet-save"))
+        folder = Path(self.folder) / "downloads"
+        file = self.until(lambda: next(folder.glob("worksheet*.csv"), None), "the file")
+        self.all("[data-testid='sheet-file']")[0].send_keys(str(file))
+        self.until(lambda: "90 g" in self.tid("sheet").text, "the same again")
+        half = folder / "half.csv"
+        half.write_text("place,volume,use\n45 L,")
+        self.all("[data-testid='sheet-file']")[0].send_keys(str(half))
+        self.sees("more or fewer cells")
+
+    def test_where_a_figure_comes_from(self) -> None:
+        self.open("/measure/formulary")
+        self.press("Formalin")
+        self.sees("200 to 250 µL/L")
+        self.sees("recalled from the source named, not yet checked")
+        self.press("Measure it")
+        self.until(lambda: "/measure?" in self.driver.current_url, "the measure screen")
+
+    def test_by_thumb(self) -> None:
+        self.size(*PHONE)
+        self.open("/measure?active=praziquantel&use=pzq_1")
+        self.fill("Water", "10 gal")
+        self.until(lambda: "95mg" in self.one(".big").text.replace("\n", "").replace(" ", ""), "the amount")
+        self.assert_fits("measure on a phone")
+        self.assert_accessible("measure on a phone")

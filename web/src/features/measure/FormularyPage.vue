@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { answer, api } from '@/api/client'
+import PageHead from '@/shared/PageHead.vue'
+
+/** Where each figure comes from: every active with all its uses, in full. */
+const props = defineProps<{ active?: string }>()
+const find = ref('')
+const { data } = useQuery({
+  queryKey: ['actives'],
+  queryFn: () => answer(api.GET('/api/reference/actives')),
+  staleTime: Infinity,
+})
+const one = computed(() => data.value?.find((a) => a.id === props.active) ?? null)
+const shown = computed(() =>
+  (data.value ?? []).filter((a) => `${a.name} ${a.family}`.toLowerCase().includes(find.value.toLowerCase())),
+)
+const GATES: Record<string, string> = {
+  open: 'reckoned',
+  care: 'reckoned with care',
+  vet: 'only with a vet or label',
+  block: 'never reckoned',
+}
+const LETTERS: Record<string, string> = {
+  A: 'recalled from the source named',
+  B: 'recalled, not sure from where',
+  C: 'common practice',
+  X: 'arithmetic',
+}
+</script>
+
+<template>
+  <template v-if="one">
+    <PageHead
+      :title="one.name"
+      :sentence="`${one.family}. Written from memory; nobody has reopened the pages.`"
+    />
+    <dl class="facts">
+      <dt>For you</dt>
+      <dd>{{ one.keeper_hazard }}</dd>
+      <dt>Taken out by</dt>
+      <dd>{{ one.removed_by }}</dd>
+      <dt>To stop it</dt>
+      <dd>{{ one.stop }}</dd>
+      <dt>Law</dt>
+      <dd>{{ one.regulation }}</dd>
+    </dl>
+    <section v-for="u in one.uses" :key="u.id" class="use">
+      <h2>
+        {{ u.name }}
+        <span class="small" :class="u.gate === 'block' ? 'brick' : 'quiet'">{{ GATES[u.gate] }}</span>
+      </h2>
+      <p v-if="u.dose" class="fig dose">{{ u.dose }}</p>
+      <p>{{ u.dose_text }}</p>
+      <p v-if="u.duration !== '–'"><b>How long</b> {{ u.duration }}</p>
+      <p v-if="u.depends"><b>Depends on</b> {{ u.depends }}</p>
+      <p v-if="u.contraindications"><b>Not for</b> {{ u.contraindications }}</p>
+      <p class="small quiet">{{ u.source }}; {{ LETTERS[u.confidence] }}, not yet checked.</p>
+      <RouterLink
+        v-if="u.dose && u.gate !== 'block' && u.route !== 'food'"
+        class="small"
+        :to="{ name: 'measure', query: { active: one.id, use: u.id } }"
+        >Measure it</RouterLink
+      >
+    </section>
+  </template>
+  <template v-else>
+    <PageHead
+      title="Formulary"
+      :sentence="`${data?.length ?? 0} actives, each with all its uses and sources.`"
+    />
+    <InputText v-model="find" placeholder="find" aria-label="Find an active" class="find" />
+    <ul class="list">
+      <li v-for="a in shown" :key="a.id">
+        <RouterLink :to="{ name: 'formulary', params: { active: a.id } }"
+          ><b>{{ a.name }}</b></RouterLink
+        >
+        <span class="small quiet"
+          >{{ a.family }}, {{ a.uses.length === 1 ? 'one use' : `${a.uses.length} uses` }}</span
+        >
+      </li>
+    </ul>
+  </template>
+</template>
+
+<style scoped>
+.facts {
+  display: grid;
+  grid-template-columns: 120px 1fr;
+  gap: 4px 16px;
+  max-width: 90ch;
+}
+.facts dt {
+  font-weight: 650;
+}
+.use {
+  border-top: 1px solid var(--ink);
+  margin-top: 12px;
+  padding: 8px 0;
+  max-width: 90ch;
+}
+.use h2 {
+  font-size: 15px;
+}
+.dose {
+  font-size: 20px;
+  font-weight: 700;
+}
+.find {
+  margin-bottom: 12px;
+}
+.list {
+  columns: 2;
+  column-gap: 32px;
+}
+.list li {
+  break-inside: avoid;
+  border-bottom: 1px solid var(--rule);
+  padding: 7px 0;
+}
+@media (max-width: 759px) {
+  .list {
+    columns: 1;
+  }
+  .list li {
+    min-height: 48px;
+  }
+  .facts {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

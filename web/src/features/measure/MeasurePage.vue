@@ -1,0 +1,279 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { RouterLink, useRoute } from 'vue-router'
+import { answer, api } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import DoseFields from './DoseFields.vue'
+import { firstValues, KINDS, requestOf, type Values } from './kinds'
+import MeasureSlip from './MeasureSlip.vue'
+import { doseRequest, noDose, useMeasure } from './useMeasure'
+
+/** Measure: any volume, dose, salt or bath, for a tank of the record or for water as typed. */
+const session = useSession()
+const route = useRoute()
+const asked = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : '')
+const what = ref(asked('what') || 'dose')
+const kind = computed(() => KINDS.find((k) => k.id === what.value) ?? null)
+const values = ref<Values>({})
+watch(kind, (k) => (values.value = k ? firstValues(k) : {}), { immediate: true })
+const dose = ref({ ...noDose(), active: asked('active'), use: asked('use') })
+const tank = ref(asked('tank'))
+const volume = ref('')
+const giveOrTake = ref('')
+const water = ref<string | null>(null)
+const WATERS = [
+  { value: 'freshwater_tropical', label: 'fresh, tropical' },
+  { value: 'coldwater_pond', label: 'fresh, cold' },
+  { value: 'brackish', label: 'brackish' },
+  { value: 'marine', label: 'sea' },
+]
+const { data: tanks } = useQuery({
+  queryKey: ['tanks', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
+})
+const places = computed(() => [
+  { value: '', label: 'water as typed' },
+  ...(tanks.value ?? []).map((t) => ({
+    value: t.uid,
+    label: `${t.name}, ${t.volume.net.figure} ${t.volume.net.unit}`,
+  })),
+])
+const needsWater = computed(() => what.value === 'dose' || !!kind.value?.water)
+const hasWater = computed(() => !needsWater.value || !!tank.value || !!volume.value.trim())
+const ready = computed(() => {
+  if (!hasWater.value) return false
+  if (what.value === 'dose') return !!dose.value.use
+  return !!kind.value && kind.value.needs.every((n) => values.value[n]?.trim())
+})
+const body = computed(() => {
+  if (!ready.value) return null
+  const place = needsWater.value
+    ? { tank: tank.value || null, volume: volume.value, give_or_take: giveOrTake.value }
+    : {}
+  const rest = kind.value
+    ? requestOf(kind.value, values.value)
+    : { ...doseRequest(dose.value, !!tank.value), water: tank.value ? null : water.value }
+  return { ...rest, ...place }
+})
+const { told, problem } = useMeasure(body)
+const shownFields = computed(() => (kind.value?.fields ?? []).filter((f) => !f.when || f.when(values.value)))
+const where = computed(() =>
+  tank.value ? (places.value.find((p) => p.value === tank.value)?.label ?? '') : volume.value,
+)
+const choices = [{ id: 'dose', label: 'A medicine' }, ...KINDS.map((k) => ({ id: k.id, label: k.label }))]
+const sentence = computed(
+  () => kind.value?.says ?? 'The water first, then the medicine, then the tool at hand.',
+)
+const known = computed(() => [
+  'volume',
+  'give_or_take',
+  'use',
+  'strength',
+  'target',
+  'level_now',
+  'minutes',
+  'share',
+  'teaspoon',
+  'tools',
+  'own.value',
+  'own.density',
+  'temperature',
+  'oxygen',
+  'alkalinity',
+  'ph',
+  ...shownFields.value.map((f) => f.name),
+])
+</script>
+
+<template>
+  <PageHead title="Measure" :sentence="sentence" />
+  <div class="choices" role="group" aria-label="What to measure">
+    <button
+      v-for="c in choices"
+      :key="c.id"
+      type="button"
+      class="choice"
+      :aria-pressed="what === c.id"
+      :data-testid="`measure-${c.id}`"
+      @click="what = c.id"
+    >
+      {{ c.label }}
+    </button>
+    <RouterLink :to="{ name: 'worksheet' }" class="aside">many at once</RouterLink>
+    <RouterLink :to="{ name: 'formulary' }" class="aside">the formulary</RouterLink>
+  </div>
+  <div class="measure">
+    <div class="ask">
+      <section v-if="needsWater">
+        <h2><span class="fig quiet">1</span> The water</h2>
+        <FieldRow v-slot="f" label="Where">
+          <Select
+            v-model="tank"
+            :options="places"
+            option-label="label"
+            option-value="value"
+            :label-id="f.id"
+            aria-label="Where"
+            placeholder="water as typed"
+            data-testid="choose-tank"
+          />
+        </FieldRow>
+        <TextField
+          v-model="volume"
+          figure
+          :label="tank ? 'Or another volume' : 'Water'"
+          hint="85 L, 20 gal; a bath’s own vessel"
+          field="volume"
+          :problem="problem"
+        />
+        <FieldRow v-if="what === 'dose' && !tank" v-slot="f" label="It is" field="water" :problem="problem">
+          <Select
+            v-model="water"
+            :options="WATERS"
+            option-label="label"
+            option-value="value"
+            :label-id="f.id"
+            aria-label="It is"
+            placeholder="as this medicine is used"
+            show-clear
+            data-testid="choose-water"
+          />
+        </FieldRow>
+        <TextField
+          v-if="volume"
+          v-model="giveOrTake"
+          figure
+          label="Give or take"
+          field="give_or_take"
+          :problem="problem"
+        />
+      </section>
+      <section>
+        <h2>
+          <span class="fig quiet">{{ needsWater ? 2 : 1 }}</span>
+          {{ what === 'dose' ? 'The medicine' : kind?.label }}
+        </h2>
+        <DoseFields v-if="what === 'dose'" v-model="dose" :problem="problem" :tank="!!tank" />
+        <template v-for="f in shownFields" v-else :key="f.name">
+          <FieldRow v-if="f.options" v-slot="row" :label="f.label" :field="f.name" :problem="problem">
+            <Select
+              v-model="values[f.name]"
+              :options="f.options"
+              option-label="label"
+              option-value="value"
+              :label-id="row.id"
+              :aria-label="f.label"
+            />
+          </FieldRow>
+          <TextField
+            v-else
+            :model-value="values[f.name] ?? ''"
+            figure
+            :label="f.label"
+            :hint="f.hint"
+            :field="f.name"
+            :problem="problem"
+            @update:model-value="values[f.name] = $event ?? ''"
+          />
+        </template>
+      </section>
+      <ProblemNote :problem="problem" :fields="known" />
+    </div>
+    <div class="tell">
+      <MeasureSlip
+        v-if="told"
+        :told="told"
+        :where="where"
+        @confirm="dose = { ...dose, confirmed: true }"
+        @sure="dose = { ...dose, sure: true }"
+      />
+      <p v-else-if="!problem" class="quiet wait">
+        {{
+          hasWater
+            ? 'Fill in what is asked; the slip comes by itself.'
+            : 'How much water? Choose a tank or type it.'
+        }}
+      </p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  align-items: center;
+  margin-bottom: 14px;
+}
+.choice {
+  border: 1px solid var(--rule2);
+  border-radius: 4px;
+  background: none;
+  color: var(--ink);
+  min-height: 34px;
+  padding: 2px 11px;
+  cursor: pointer;
+  font-size: 14px;
+}
+.choice:hover {
+  background: var(--shade);
+}
+.choice[aria-pressed='true'] {
+  background: var(--ink);
+  border-color: var(--ink);
+  color: var(--paper);
+}
+.aside {
+  font-size: 13px;
+  padding: 0 4px;
+}
+.measure {
+  display: grid;
+  grid-template-columns: minmax(0, 524fr) minmax(0, 552fr);
+  gap: 48px;
+  align-items: start;
+}
+.ask section + section {
+  margin-top: 16px;
+}
+.ask h2 {
+  border-top: 2px solid var(--ink);
+  padding-top: 6px;
+  font-size: 15px;
+}
+.wait {
+  border: 1px dashed var(--rule2);
+  padding: 40px 24px;
+  text-align: center;
+}
+@media (max-width: 999px) {
+  .measure {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 20px;
+  }
+}
+@media (max-width: 759px) {
+  .choices {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    margin-inline: -16px;
+    padding-inline: 16px;
+  }
+  .choice {
+    min-height: 56px;
+    white-space: nowrap;
+  }
+  .aside {
+    white-space: nowrap;
+    min-height: 48px;
+    display: inline-flex;
+    align-items: center;
+  }
+}
+</style>

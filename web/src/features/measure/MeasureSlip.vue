@@ -1,0 +1,309 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import FigureText from '@/shared/FigureText.vue'
+import LevelMark from '@/shared/LevelMark.vue'
+import SlipRuler from '@/shared/SlipRuler.vue'
+import ToolDrawing from '@/shared/ToolDrawing.vue'
+
+/** The slip of whatever was measured: the amount in the tool at hand, what it reaches, what it must not meet, why. */
+const props = defineProps<{ told: Schemas['MeasuredOut']; where: string }>()
+const emit = defineEmits<{ confirm: []; sure: [] }>()
+const LEVELS = ['never', 'care', 'know'] as const
+const columns = computed(() =>
+  LEVELS.map((level) => ({ level, lines: props.told.cautions.filter((c) => c.level === level) })).filter(
+    (c) => c.lines.length,
+  ),
+)
+const sources = computed(() => [...new Set(props.told.cautions.map((c) => c.source))].join('; '))
+const print = () => window.print()
+</script>
+
+<template>
+  <article class="slip" data-testid="measured" :data-verdict="told.verdict">
+    <header>
+      <p>
+        <b>{{ told.title }}</b>
+      </p>
+      <p class="small quiet">{{ where }}</p>
+    </header>
+    <p v-if="told.verdict === 'never' || told.verdict === 'block'" class="held never" role="status">
+      <LevelMark level="never" /><span>{{ told.words }}</span>
+    </p>
+    <div v-else-if="told.verdict === 'confirm'" class="held care" role="status">
+      <p><LevelMark level="care" /> {{ told.words }}</p>
+      <ul>
+        <li v-for="c in told.confirm" :key="c">{{ c }}</li>
+      </ul>
+      <Button type="button" label="All of it is so" data-testid="confirm-all" @click="emit('confirm')" />
+    </div>
+    <div v-else-if="told.verdict === 'asks'" class="held care" role="status">
+      <p><LevelMark level="care" /> {{ told.words }}</p>
+      <Button
+        type="button"
+        label="I read it, it is right"
+        data-testid="confirm-strength"
+        @click="emit('sure')"
+      />
+    </div>
+    <p v-else-if="told.verdict === 'vet'" class="held care" role="status">
+      <LevelMark level="care" /><span>{{ told.words }}</span>
+    </p>
+    <p v-else-if="told.words" class="words">{{ told.words }}</p>
+    <section v-for="(a, i) in told.amounts" :key="i" class="line">
+      <p class="big" :class="{ two: told.amounts.length > 1 }">
+        <FigureText :figure="a.big.figure" :unit="a.big.unit" />
+      </p>
+      <p>
+        <b>{{ a.name }}</b><span v-if="a.tools[0]?.usable" class="small">
+          {{ a.tools[0].name }}: {{ a.tools[0].words }}</span
+        >
+      </p>
+      <p v-if="a.words" :class="a.ruler ? 'stock' : 'small quiet'">{{ a.words }}</p>
+      <ToolDrawing v-if="a.tools[0]?.usable" :tool="a.tools[0]" colour="clear" />
+      <ul v-if="a.tools.length > 1" class="tools">
+        <li v-for="t in a.tools" :key="t.name" :class="{ best: t.verdict === 'fits best', no: !t.usable }">
+          <span class="small">{{ t.name }}</span>
+          <b class="fig">{{ t.usable ? t.words : '–' }}</b>
+          <span class="small">{{ t.verdict }}</span>
+        </li>
+      </ul>
+      <template v-if="a.ruler && a.reaches">
+        <p class="reach">
+          <span
+            >Reaches <b class="fig">{{ a.reaches.figure }}</b> {{ a.reaches.unit }}</span
+          >
+          <span class="fig small" :class="a.leaves_range ? 'brick' : 'quiet'"
+            >{{ a.reaches_low?.figure }} to {{ a.reaches_high?.figure
+            }}{{ a.leaves_range ? ', may leave the range' : '' }}</span
+          >
+        </p>
+        <SlipRuler :ruler="a.ruler" :unit="a.reaches.unit" />
+      </template>
+    </section>
+    <table v-if="told.figures.length" class="figures">
+      <tbody>
+        <tr v-for="f in told.figures" :key="f.label + f.unit">
+          <th scope="row">{{ f.label }}</th>
+          <td v-if="f.figure" class="fig">
+            <b>{{ f.figure }}</b> {{ f.unit }}
+          </td>
+          <td :colspan="f.figure ? 1 : 2" class="small quiet">{{ f.words }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <ol v-if="told.steps.length" class="steps">
+      <li v-for="s in told.steps" :key="s.text" :class="{ brick: s.stop }">
+        {{ s.text }}{{ s.lasts_min ? ' ' : '' }}<b v-if="s.lasts_min" class="fig">{{ s.lasts_min }} min</b>
+      </li>
+    </ol>
+    <section v-if="columns.length" class="cautions">
+      <div v-for="c in columns" :key="c.level">
+        <h2 :class="c.level"><LevelMark :level="c.level" />{{ c.level }}</h2>
+        <ul>
+          <li v-for="l in c.lines" :key="l.text" class="small" :title="l.source">{{ l.text }}</li>
+        </ul>
+      </div>
+    </section>
+    <details v-if="told.trace.length">
+      <summary>Why</summary>
+      <table class="why">
+        <tbody>
+          <tr v-for="w in told.trace" :key="w.label">
+            <th scope="row">{{ w.label }}</th>
+            <td class="fig quiet">{{ w.formula }}</td>
+            <td class="fig">{{ w.figure }} {{ w.unit }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </details>
+    <p class="small quiet source">
+      <b>Source</b> {{ told.source
+      }}{{ told.recalled && !told.source.includes('recalled') ? ', recalled, not yet checked' : '' }}.
+    </p>
+    <details v-if="sources" class="small quiet">
+      <summary>Where the cautions come from</summary>
+      {{ sources }}; recalled, not yet checked.
+    </details>
+    <p class="small quiet">
+      Not veterinary advice. Ornamental fish only. The label, the law and your vet come first.
+    </p>
+    <Button type="button" severity="secondary" label="Print" class="print" @click="print" />
+  </article>
+</template>
+
+<style scoped>
+.slip {
+  background: var(--plate);
+  border: 1px solid var(--ink);
+  padding: 14px 24px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  border-bottom: 1px solid var(--ink);
+  padding-bottom: 6px;
+}
+.held {
+  border: 2px solid var(--tannin);
+  padding: 10px 12px;
+  margin: 12px 0;
+  font-weight: 600;
+}
+p.held {
+  display: flex;
+  gap: 8px;
+}
+.held.never {
+  border-color: var(--brick);
+  color: var(--brick);
+}
+.held ul {
+  list-style: disc;
+  padding: 6px 0 8px 20px;
+  font-weight: 400;
+}
+.words {
+  padding: 8px 0 0;
+  font-weight: 600;
+}
+.line {
+  border-bottom: 1px solid var(--ink);
+  padding: 2px 0 8px;
+}
+.big {
+  font-size: 88px;
+  line-height: 96px;
+  font-weight: 700;
+  letter-spacing: -0.03em;
+}
+.big.two {
+  font-size: 52px;
+  line-height: 62px;
+}
+.big :deep(.unit) {
+  font-size: 30px;
+  letter-spacing: 0;
+}
+.stock {
+  border-left: 3px solid var(--water);
+  padding: 2px 0 2px 10px;
+  margin: 6px 0;
+}
+.tools {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(104px, 1fr));
+  border: 1px solid var(--rule2);
+  border-radius: 4px;
+  margin: 6px 0 8px;
+}
+.tools li {
+  display: grid;
+  padding: 4px 8px 5px;
+}
+.tools .best {
+  background: var(--ink);
+  color: var(--paper);
+}
+.tools .no {
+  color: var(--ink2);
+}
+.reach {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+.figures,
+.why {
+  width: 100%;
+  border-collapse: collapse;
+}
+.figures th,
+.why th {
+  text-align: left;
+  font-weight: 400;
+  padding-right: 12px;
+  vertical-align: top;
+}
+.figures th,
+.figures td,
+.why th,
+.why td {
+  border-bottom: 1px solid var(--rule);
+  padding-block: 4px;
+}
+.figures td.fig,
+.why td {
+  text-align: right;
+  white-space: nowrap;
+  padding-right: 12px;
+}
+.figures td.fig b {
+  font-size: 20px;
+}
+.steps {
+  list-style: decimal;
+  padding: 8px 0 8px 22px;
+  border-bottom: 1px solid var(--ink);
+}
+.steps li {
+  padding: 3px 0;
+}
+.cautions {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 8px 20px;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--ink);
+}
+h2 {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  font-size: 14px;
+  text-transform: capitalize;
+}
+h2.never {
+  color: var(--brick);
+}
+h2.care {
+  color: var(--tannin);
+}
+h2.know {
+  color: var(--water);
+}
+.cautions li {
+  padding: 3px 0;
+}
+summary {
+  cursor: pointer;
+  font-weight: 650;
+  min-height: 32px;
+  line-height: 32px;
+}
+.source {
+  padding: 6px 0 2px;
+}
+.print {
+  margin-top: 8px;
+}
+@media (max-width: 759px) {
+  .slip {
+    padding: 12px 14px;
+  }
+  .big {
+    font-size: 72px;
+    line-height: 80px;
+  }
+  header {
+    flex-direction: column;
+    gap: 2px;
+  }
+}
+@media print {
+  .print {
+    display: none;
+  }
+}
+</style>

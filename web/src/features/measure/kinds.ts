@@ -1,0 +1,305 @@
+/** What can be measured besides a medicine: the fields of each, as they are asked. Nothing is reckoned here. */
+export interface Field {
+  name: string
+  label: string
+  hint?: string
+  options?: { value: string; label: string }[]
+  when?: (values: Values) => boolean
+  first?: string
+}
+export type Values = Record<string, string>
+export interface Kind {
+  id: string
+  label: string
+  says: string
+  water: boolean
+  fields: Field[]
+  /** an answer is asked for once these hold something */
+  needs: string[]
+}
+
+const option = (value: string, label: string) => ({ value, label })
+const is =
+  (name: string, ...values: string[]) =>
+  (v: Values) =>
+    values.includes(v[name] ?? '')
+const side = (name: string, label: string, ...shapes: string[]): Field => ({
+  name: `measures.${name}`,
+  label,
+  when: is('shape', ...shapes),
+})
+
+export const KINDS: Kind[] = [
+  {
+    id: 'label',
+    label: 'By a label',
+    says: 'So much for so much water, as your own bottle says it.',
+    water: true,
+    needs: ['amount', 'per_volume'],
+    fields: [
+      {
+        name: 'counts',
+        label: 'The label counts',
+        first: 'volume',
+        options: [
+          option('volume', 'mL, tsp'),
+          option('drops', 'drops'),
+          option('pieces', 'packets, tablets, caps'),
+          option('mass', 'g, mg'),
+        ],
+      },
+      { name: 'amount', label: 'This much', hint: '5 mL, 10 drops, 1 packet' },
+      { name: 'per_volume', label: 'in every', hint: '10 gal, 40 L' },
+      {
+        name: 'drops_per_ml',
+        label: 'Drops in 1 mL',
+        hint: '20 if not counted',
+        when: is('counts', 'drops'),
+      },
+      { name: 'share', label: 'Of it, this share', hint: 'all, if left empty' },
+    ],
+  },
+  {
+    id: 'vessel',
+    label: 'Water in a vessel',
+    says: 'Inside measures to the water line, less what stands in it.',
+    water: false,
+    needs: ['shape'],
+    fields: [
+      {
+        name: 'shape',
+        label: 'Shape',
+        first: 'box',
+        options: [
+          option('box', 'box'),
+          option('bow_front', 'bow front'),
+          option('hexagon', 'hexagon'),
+          option('upright_cylinder', 'cylinder, upright'),
+          option('lying_cylinder', 'cylinder, lying'),
+          option('bowl', 'bowl'),
+          option('tub', 'tub'),
+          option('buckets', 'by buckets'),
+          option('litres', 'known already'),
+        ],
+      },
+      side('length', 'Length', 'box', 'bow_front', 'lying_cylinder'),
+      side('width', 'Width at the sides', 'box', 'bow_front'),
+      side('bow_width', 'Width in the middle', 'bow_front'),
+      side('side', 'One side', 'hexagon'),
+      side('diameter', 'Diameter', 'upright_cylinder', 'lying_cylinder', 'bowl'),
+      side('bottom_diameter', 'Diameter at the bottom', 'tub'),
+      side('top_diameter', 'Diameter at the water line', 'tub'),
+      {
+        ...side(
+          'depth',
+          'Water depth',
+          'box',
+          'bow_front',
+          'hexagon',
+          'upright_cylinder',
+          'lying_cylinder',
+          'bowl',
+          'tub',
+        ),
+      },
+      side('count', 'Buckets', 'buckets'),
+      side('each', 'One holds', 'buckets'),
+      side('volume', 'It holds', 'litres'),
+      { name: 'sand_depth', label: 'Sand, depth' },
+      { name: 'rock_mass', label: 'Rock, weight', hint: 'kg' },
+      { name: 'equipment', label: 'Equipment', hint: 'volume it takes' },
+      { name: 'sump', label: 'Sump and pipes', hint: 'volume' },
+      { name: 'named', label: 'Its name says', hint: '75 gal' },
+    ],
+  },
+  {
+    id: 'true_volume',
+    label: 'True volume by salt',
+    says: 'Weigh something in, read it before and after: the rise tells the water.',
+    water: false,
+    needs: ['added', 'before', 'after'],
+    fields: [
+      {
+        name: 'reads',
+        label: 'Read as',
+        first: 'salt',
+        options: [option('salt', 'salt, g/L'), option('copper', 'copper, mg/L')],
+      },
+      { name: 'added', label: 'Put in', hint: 'pure: 45 g' },
+      { name: 'before', label: 'Read before' },
+      { name: 'after', label: 'Read after' },
+      { name: 'reading_error', label: 'Meter may be out by', hint: '0.1 g/L if left empty' },
+    ],
+  },
+  {
+    id: 'salinity',
+    label: 'Salinity',
+    says: 'One reading in every scale.',
+    water: false,
+    needs: ['value'],
+    fields: [
+      {
+        name: 'scale',
+        label: 'It reads',
+        first: 'gravity',
+        options: [
+          option('gravity', 'specific gravity'),
+          option('g_per_kg', 'g/kg, ppt'),
+          option('conductivity', 'conductivity'),
+        ],
+      },
+      { name: 'value', label: 'Reading', hint: '1.025, 35, 53 mS/cm' },
+      { name: 'temperature', label: 'Water', hint: '25 °C if left empty' },
+      {
+        name: 'sample_temperature',
+        label: 'Sample at',
+        hint: 'temperature in the hydrometer',
+        when: is('scale', 'gravity'),
+      },
+      {
+        name: 'reference_temperature',
+        label: 'It is marked for',
+        hint: 'stands on it: 25, 20, 15 or 4 °C',
+        when: is('scale', 'gravity'),
+      },
+      { name: 'tds_factor', label: 'TDS factor', hint: '0.64 if left empty' },
+    ],
+  },
+  {
+    id: 'osmolality',
+    label: 'Is it saltier?',
+    says: 'A bath is saltier or thinner only against the water the fish comes from.',
+    water: false,
+    needs: [],
+    fields: ['bath', 'home'].flatMap((w) => {
+      const where = w === 'bath' ? 'Bath' : 'Their water'
+      return [
+        { name: `${w}.sodium_chloride`, label: `${where}: salt`, hint: 'g/L' },
+        { name: `${w}.magnesium_sulfate`, label: `${where}: Epsom salt`, hint: 'g/L' },
+        { name: `${w}.marine_salt`, label: `${where}: sea salt`, hint: 'g/kg' },
+        { name: `${w}.tds`, label: `${where}: TDS`, hint: 'mg/L' },
+      ]
+    }),
+  },
+  {
+    id: 'salt_steps',
+    label: 'Salt, up or down',
+    says: 'From one salinity to another in steps these fish bear.',
+    water: true,
+    needs: ['now', 'target'],
+    fields: [
+      {
+        name: 'fish',
+        label: 'Fish',
+        first: 'fresh',
+        options: [
+          option('fresh', 'fresh water'),
+          option('soft', 'soft water, scaleless'),
+          option('marine', 'sea'),
+        ],
+      },
+      { name: 'now', label: 'It holds now', hint: 'g/L' },
+      { name: 'target', label: 'Bring it to', hint: 'g/L' },
+      { name: 'swapped', label: 'Or swap', hint: 'so much for brine: 20 L' },
+    ],
+  },
+  {
+    id: 'correct',
+    label: 'Put a level right',
+    says: 'Up after a reading, down by water changes, back after a change.',
+    water: true,
+    needs: ['reading'],
+    fields: [
+      { name: 'reading', label: 'It reads', hint: 'mg/L' },
+      { name: 'target', label: 'Bring it to', hint: 'mg/L' },
+      { name: 'share', label: 'Changed, or each change', hint: '25 %' },
+      { name: 'fresh', label: 'New water holds', hint: 'mg/L' },
+      { name: 'given', label: 'Given so far', hint: 'mg/L in all' },
+      { name: 'most', label: 'At most in all', hint: 'mg/L: permanganate 6' },
+    ],
+  },
+  {
+    id: 'food',
+    label: 'Medicine in food',
+    says: 'From mg for each kg of fish to mg in each gram of food.',
+    water: false,
+    needs: ['dose', 'eaten'],
+    fields: [
+      { name: 'dose', label: 'Dose a day', hint: 'mg/kg of fish' },
+      { name: 'eaten', label: 'They eat a day', hint: '1 % of their weight' },
+      { name: 'fish_count', label: 'Fish', first: '1' },
+      { name: 'mean_mass', label: 'One weighs', hint: 'g; or its length' },
+      { name: 'length', label: 'One is long' },
+      {
+        name: 'body',
+        label: 'Body',
+        first: 'usual',
+        options: [
+          option('usual', 'usual'),
+          option('slender', 'slender'),
+          option('deep', 'deep'),
+          option('eel', 'like an eel'),
+        ],
+      },
+      { name: 'days', label: 'Days', first: '7' },
+    ],
+  },
+  {
+    id: 'ammonia',
+    label: 'Ammonia, no filter',
+    says: 'What the food makes of the water each day, and the change that holds it.',
+    water: true,
+    needs: ['feed', 'protein'],
+    fields: [
+      { name: 'feed', label: 'Food a day', hint: '0.5 g' },
+      { name: 'protein', label: 'Protein', hint: '45 %' },
+      { name: 'limit', label: 'Stay under', hint: 'mg/L as N' },
+    ],
+  },
+  {
+    id: 'disinfect',
+    label: 'Disinfect gear',
+    says: 'Bleach by its strength, and what ends it. Never where fish are.',
+    water: true,
+    needs: [],
+    fields: [
+      {
+        name: 'strength',
+        label: 'Bleach',
+        first: 'b525',
+        options: [option('b525', '5.25 %'), option('b6', '6 %'), option('b825', '8.25 %')],
+      },
+      { name: 'chlorine', label: 'Chlorine', hint: '200 mg/L if left empty' },
+    ],
+  },
+  {
+    id: 'stop_permanganate',
+    label: 'Stop permanganate',
+    says: 'What uses up what is left of it.',
+    water: true,
+    needs: ['level'],
+    fields: [
+      { name: 'level', label: 'Still in it', hint: 'mg/L' },
+      { name: 'peroxide_percent', label: 'Peroxide', hint: '3 % if left empty' },
+    ],
+  },
+]
+
+/** The request of a kind: dotted names become parts, what is empty or not asked is left out. */
+export function requestOf(kind: Kind, values: Values): Record<string, unknown> {
+  const body: Record<string, unknown> = { kind: kind.id }
+  if (kind.id === 'vessel') body['measures'] = {}
+  if (kind.id === 'osmolality') Object.assign(body, { bath: {}, home: {} })
+  for (const field of kind.fields) {
+    const value = values[field.name] ?? ''
+    if (!value.trim() || (field.when && !field.when(values))) continue
+    const [part, name] = field.name.split('.')
+    const whole = ['fish_count', 'days'].includes(field.name) ? Number(value) : value
+    if (name) (body[part!] as Record<string, unknown>)[name] = value
+    else body[field.name] = whole
+  }
+  return body
+}
+
+export const firstValues = (kind: Kind): Values =>
+  Object.fromEntries(kind.fields.flatMap((f) => (f.first ? [[f.name, f.first]] : [])))
