@@ -19,6 +19,7 @@ KINDS: dict[str, Callable[[Actor, Any], MeasuredOut]] = {
     "salinity": waters.salinity,
     "osmolality": waters.osmolality,
     "salt_steps": waters.salt_steps,
+    "nitrite": waters.nitrite,
     "correct": others.correct,
     "food": others.food,
     "ammonia": waters.ammonia,

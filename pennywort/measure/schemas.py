@@ -140,6 +140,16 @@ class SaltStepsRequest(WaterIn):
     swapped: Typed = ""
 
 
+class NitriteRequest(WaterIn):
+    """Salt against nitrite: chloride in so many times its mass."""
+
+    kind: Literal["nitrite"]
+    nitrite: Typed
+    nitrite_as: Literal["no2", "n"] = "no2"
+    chloride: Typed = ""
+    ratio: Typed = ""
+
+
 class CorrectRequest(WaterIn):
     """A level put right: up after a reading, down by changes, or back after a change."""
 
@@ -199,6 +209,7 @@ MeasureIn = Annotated[
     | SalinityRequest
     | OsmolalityRequest
     | SaltStepsRequest
+    | NitriteRequest
     | CorrectRequest
     | FoodRequest
     | AmmoniaRequest

@@ -9,6 +9,7 @@ from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import show_fraction, show_mass, show_volume
 from pennywort.core.water import salt
 from pennywort.core.water.build_up import ammonia_build_up
+from pennywort.core.water.chemistry import PER_N, as_nitrogen_mg_per_l
 from pennywort.core.water.from_salt import volume_from_rise
 from pennywort.core.water.osmolality import Dissolved, Salt, compare_words, osmolality_mosmol_per_kg
 from pennywort.core.water.vessels import MEASURES, gross_volume_l, less_than_named_words
@@ -18,6 +19,7 @@ from pennywort.measure.dose import need_water, place_of
 from pennywort.measure.schemas import (
     AmmoniaRequest,
     MeasuredOut,
+    NitriteRequest,
     OsmolalityRequest,
     SalinityRequest,
     SaltsIn,
@@ -181,6 +183,26 @@ def salt_steps(actor: Actor, body: SaltStepsRequest) -> MeasuredOut:
     words = "It is there already." if not days else f"{len(days)} days" if len(days) > 1 else "in one day"
     return answer(
         "salt_steps", "Salt, up or down", amounts=amounts, figures=figures, steps=steps, words=words, source="dilution; steps by common practice"
+    )  # fmt: skip
+
+
+def nitrite(actor: Actor, body: NitriteRequest) -> MeasuredOut:
+    """Salt in grams for this water, and the ratio it makes."""
+    volume, mine = need_water(place_of(actor, body)).net_volume_l, actor.preferences
+    typed = actor.read(body.nitrite, kind="concentration", field="nitrite")
+    as_ion = as_nitrogen_mg_per_l(typed, counted_as=body.nitrite_as) * PER_N["no2"]
+    chloride = actor.read_optional(body.chloride, kind="concentration", field="chloride") or 0.0
+    ratio = actor.read_optional(body.ratio, kind="number", field="ratio")
+    wanted = salts.against_nitrite_mg_per_l(nitrite_mg_per_l=as_ion, chloride_mg_per_l=chloride, ratio=salts.GUARD_RATIO if ratio is None else ratio)
+    lines = [
+        figure("nitrite as NO₂⁻", f"{as_ion:.2f}", "mg/L"),
+        figure("salt in the water", f"{wanted:.0f}", "mg/L", "pure sodium chloride, dissolved first, within the hour"),
+    ]
+    trace = [TraceLine(label="times the water", formula=f"{plain(wanted)} × {plain(volume)}", value=wanted * volume, unit="mg")]
+    amounts = [plain_amount("Salt", "mass", wanted * volume, mine, spoons_of="sodium_chloride")] if wanted else []
+    words = "It guards, it does not cure: find where the nitrite comes from, and put salt back with each change." if wanted else "The chloride guards already."
+    return answer(
+        "nitrite", "Salt against nitrite", amounts=amounts, figures=lines, trace=trace, words=words, source="SRAC 462: recalled, not yet checked", recalled=True
     )  # fmt: skip
 
 

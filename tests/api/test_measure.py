@@ -167,6 +167,12 @@ class Others(MeasureCase):
         got = self.measure("salt_steps", volume="100 L", now="35", target="36.1", fish="marine", swapped="20 L")
         self.assertEqual((got["figures"][0]["figure"], len(got["steps"])), ("40.5", 1))
 
+    def test_salt_against_nitrite(self) -> None:
+        """2 mg/L as nitrogen in ten US gallons: 4.10 g (CV-73); the same figure read as the ion takes 3.28 times less."""
+        self.assertEqual(self.measure("nitrite", volume="10 gal", nitrite="2", nitrite_as="n")["amounts"][0]["exact"], {"figure": "4.1", "unit": "g"})
+        self.assertEqual(self.measure("nitrite", volume="10 gal", nitrite="2")["amounts"][0]["exact"], {"figure": "1.25", "unit": "g"})
+        self.assertEqual(self.measure("nitrite", volume="10 gal", nitrite="2", ratio="99", status=422)["field"], "ratio")
+
     def test_corrections(self) -> None:
         self.assertEqual(self.big("correct", volume="85", reading="1.86", target="2.25"), ["33 mg"])
         down = self.measure("correct", volume="85", reading="10", target="5", share="25 %")

@@ -321,6 +321,11 @@ class Salts(TestCase):
             left *= 1 - day.change_fraction
         self.assertAlmostEqual(left, 12.0)
 
+    def test_against_nitrite(self) -> None:
+        """2 mg/L as nitrogen is 6.57 as NO2: ten to one takes 108.3 mg/L of salt (CV-73); what is there already counts."""
+        self.assertAlmostEqual(salts.against_nitrite_mg_per_l(nitrite_mg_per_l=6.569, chloride_mg_per_l=0), 108.3, places=1)
+        self.assertEqual(salts.against_nitrite_mg_per_l(nitrite_mg_per_l=1, chloride_mg_per_l=50), 0)
+
     def test_up_slowly_for_soft_water_fish(self) -> None:
         days = salts.steps(net_volume_l=100, now_g_per_l=0, target_g_per_l=1, fish="soft")
         self.assertEqual([d.add_g for d in days], [50.0, 50.0])

@@ -7,6 +7,8 @@ from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
 
+SALT_PER_CHLORIDE = 58.44 / 35.453
+GUARD_RATIO = 10.0
 # Steps a day in g/L: raising salt for fresh-water fish, raising and lowering sea water (common practice; reference HYPO-1,
 # NACL-3). Down is borne faster than up.
 MOST_UP_G_PER_L = {"fresh": 1.5, "soft": 0.5, "marine": 2.0}
@@ -53,6 +55,21 @@ def steps(*, net_volume_l: float, now_g_per_l: float, target_g_per_l: float, fis
             )
         )
     return tuple(found)
+
+
+def against_nitrite_mg_per_l(*, nitrite_mg_per_l: float, chloride_mg_per_l: float, ratio: float = GUARD_RATIO) -> float:
+    """Sodium chloride, mg/L, that lifts chloride to ``ratio`` times the nitrite counted as NO2-.
+
+    NaCl = (ratio x NO2 - Cl) x 1.648; ten to one guards most fish (SRAC 462, recalled; 58.44 / 35.453, arithmetic).
+
+    :raises InvalidInput: a negative figure, or a ratio outside 3 to 30.
+    """
+    for field, value in (("nitrite", nitrite_mg_per_l), ("chloride", chloride_mg_per_l)):
+        if not math.isfinite(value) or value < 0:
+            raise InvalidInput("This can’t be negative.", field=field)
+    if not 3 <= ratio <= 30:
+        raise InvalidInput("Between three and thirty to one; ten is usual.", field="ratio")
+    return max(0.0, ratio * nitrite_mg_per_l - chloride_mg_per_l) * SALT_PER_CHLORIDE
 
 
 def brine_g_per_l(*, net_volume_l: float, swapped_l: float, now_g_per_l: float, target_g_per_l: float) -> float:

@@ -1908,6 +1908,54 @@ export interface components {
             share?: string;
         };
         /**
+         * NitriteRequest
+         * @description Salt against nitrite: chloride in so many times its mass.
+         */
+        NitriteRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "nitrite";
+            /**
+             * Nitrite
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            nitrite: string;
+            /**
+             * Nitrite As
+             * @default no2
+             * @enum {string}
+             */
+            nitrite_as?: "no2" | "n";
+            /**
+             * Chloride
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chloride?: string;
+            /**
+             * Ratio
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ratio?: string;
+        };
+        /**
          * OsmolalityRequest
          * @description Whether a bath is saltier than the water the fish comes from.
          */
@@ -2233,7 +2281,7 @@ export interface components {
         /** SheetIn */
         SheetIn: {
             /** Rows */
-            rows: (components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"])[];
+            rows: (components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"])[];
         };
         /** SheetTextIn */
         SheetTextIn: {
@@ -4766,7 +4814,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"];
+                "application/json": components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"];
             };
         };
         responses: {

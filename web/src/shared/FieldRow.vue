@@ -53,8 +53,11 @@ const described = computed(() => (error.value ? `${id}-error` : props.hint ? `${
   flex-wrap: wrap;
   min-width: 0;
 }
-.control :deep(input) {
+.control :deep(input),
+.control :deep(.p-select),
+.control :deep(.p-multiselect) {
   max-width: 100%;
+  min-width: 0;
 }
 .hint {
   flex: 1 1 60px;

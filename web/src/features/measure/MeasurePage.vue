@@ -45,10 +45,15 @@ const places = computed(() => [
 ])
 const needsWater = computed(() => what.value === 'dose' || !!kind.value?.water)
 const hasWater = computed(() => !needsWater.value || !!tank.value || !!volume.value.trim())
+const shownFields = computed(() => (kind.value?.fields ?? []).filter((f) => !f.when || f.when(values.value)))
 const ready = computed(() => {
   if (!hasWater.value) return false
   if (what.value === 'dose') return !!dose.value.use
-  return !!kind.value && kind.value.needs.every((n) => values.value[n]?.trim())
+  const needs = [
+    ...(kind.value?.needs ?? []),
+    ...shownFields.value.map((f) => f.name).filter((n) => n.startsWith('measures.')),
+  ]
+  return !!kind.value && needs.every((n) => values.value[n]?.trim())
 })
 const body = computed(() => {
   if (!ready.value) return null
@@ -61,7 +66,6 @@ const body = computed(() => {
   return { ...rest, ...place }
 })
 const { told, problem } = useMeasure(body)
-const shownFields = computed(() => (kind.value?.fields ?? []).filter((f) => !f.when || f.when(values.value)))
 const where = computed(() =>
   tank.value ? (places.value.find((p) => p.value === tank.value)?.label ?? '') : volume.value,
 )

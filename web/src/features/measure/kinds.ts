@@ -204,6 +204,24 @@ export const KINDS: Kind[] = [
     ],
   },
   {
+    id: 'nitrite',
+    label: 'Salt against nitrite',
+    says: 'Chloride ten times the nitrite keeps it out of the blood, until the nitrite is gone.',
+    water: true,
+    needs: ['nitrite'],
+    fields: [
+      { name: 'nitrite', label: 'Nitrite reads', hint: 'mg/L' },
+      {
+        name: 'nitrite_as',
+        label: 'The kit counts',
+        first: 'no2',
+        options: [option('no2', 'NO₂'), option('n', 'nitrogen, N')],
+      },
+      { name: 'chloride', label: 'Chloride there', hint: 'mg/L, none if left empty' },
+      { name: 'ratio', label: 'To one', hint: '10 if left empty' },
+    ],
+  },
+  {
     id: 'correct',
     label: 'Put a level right',
     says: 'Up after a reading, down by water changes, back after a change.',
