@@ -1,19 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import CautionColumns from '@/shared/CautionColumns.vue'
 import FigureText from '@/shared/FigureText.vue'
-import LevelMark from '@/shared/LevelMark.vue'
 import SlipRuler from '@/shared/SlipRuler.vue'
 import ToolDrawing from '@/shared/ToolDrawing.vue'
+import WhyLines from '@/shared/WhyLines.vue'
 
 /** The slip: what to take and with which tool, what it gives, what it must not meet, why, and from where. */
 const props = defineProps<{ slip: Schemas['SlipOut']; tank: string; fish: string }>()
-const LEVELS = ['never', 'care', 'know'] as const
-const columns = computed(() =>
-  LEVELS.map((level) => ({ level, lines: props.slip.cautions.filter((c) => c.level === level) })).filter(
-    (c) => c.lines.length,
-  ),
-)
 const cautionSources = computed(() => [...new Set(props.slip.cautions.map((c) => c.source))].join('; '))
 const first = computed(() => props.slip.lines.length > 1)
 const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', rough: 'tannin' }
@@ -67,31 +62,13 @@ const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', r
         <SlipRuler :ruler="line.ruler" :unit="line.reaches.unit" />
       </template>
       <p v-else class="small tannin">By its label: what level it reaches is not known here.</p>
-      <details>
-        <summary>Why</summary>
-        <table class="why">
-          <tbody>
-            <tr v-for="w in line.trace" :key="w.label">
-              <th scope="row">{{ w.label }}</th>
-              <td class="fig quiet">{{ w.formula }}</td>
-              <td class="fig">{{ w.figure }} {{ w.unit }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </details>
+      <WhyLines :trace="line.trace" />
       <p class="small quiet source">
         <b>Source</b> {{ line.source }}{{ line.recalled ? ', recalled, not yet checked' : '' }}. Rule
         {{ slip.version }}.
       </p>
     </section>
-    <section v-if="columns.length" class="cautions">
-      <div v-for="c in columns" :key="c.level">
-        <h2 :class="c.level"><LevelMark :level="c.level" />{{ c.level }}</h2>
-        <ul>
-          <li v-for="l in c.lines" :key="l.text" class="small" :title="l.source">{{ l.text }}</li>
-        </ul>
-      </div>
-    </section>
+    <CautionColumns :cautions="slip.cautions" />
     <p v-if="cautionSources" class="small quiet source"><b>Cautions from</b> {{ cautionSources }}.</p>
     <p class="small quiet end">
       Not veterinary advice. Ornamental fish only. The label, the law and your vet come first.
@@ -185,56 +162,6 @@ header {
   justify-content: space-between;
   align-items: baseline;
   font-size: 15px;
-}
-summary {
-  cursor: pointer;
-  font-weight: 650;
-  min-height: 32px;
-  line-height: 32px;
-}
-.why {
-  width: 100%;
-  border-collapse: collapse;
-}
-.why th {
-  text-align: left;
-  font-weight: 400;
-}
-.why td {
-  text-align: right;
-  padding-left: 12px;
-}
-.why th,
-.why td {
-  border-top: 1px solid var(--rule);
-  height: 26px;
-}
-.cautions {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
-  gap: 8px 20px;
-  padding: 10px 0;
-  border-bottom: 1px solid var(--ink);
-}
-h2 {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  font-size: 14px;
-  text-transform: capitalize;
-  padding-bottom: 4px;
-}
-h2.never {
-  color: var(--brick);
-}
-h2.care {
-  color: var(--tannin);
-}
-h2.know {
-  color: var(--water);
-}
-.cautions li {
-  padding: 3px 0;
 }
 p.source {
   padding-top: 6px;

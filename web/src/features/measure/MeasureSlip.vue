@@ -1,20 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import CautionColumns from '@/shared/CautionColumns.vue'
 import FigureText from '@/shared/FigureText.vue'
 import LevelMark from '@/shared/LevelMark.vue'
 import SlipRuler from '@/shared/SlipRuler.vue'
 import ToolDrawing from '@/shared/ToolDrawing.vue'
+import WhyLines from '@/shared/WhyLines.vue'
 
 /** The slip of whatever was measured: the amount in the tool at hand, what it reaches, what it must not meet, why. */
 const props = defineProps<{ told: Schemas['MeasuredOut']; where: string }>()
 const emit = defineEmits<{ confirm: []; sure: [] }>()
-const LEVELS = ['never', 'care', 'know'] as const
-const columns = computed(() =>
-  LEVELS.map((level) => ({ level, lines: props.told.cautions.filter((c) => c.level === level) })).filter(
-    (c) => c.lines.length,
-  ),
-)
 const sources = computed(() => [...new Set(props.told.cautions.map((c) => c.source))].join('; '))
 const print = () => window.print()
 </script>
@@ -97,26 +93,8 @@ const print = () => window.print()
         {{ s.text }}{{ s.lasts_min ? ' ' : '' }}<b v-if="s.lasts_min" class="fig">{{ s.lasts_min }} min</b>
       </li>
     </ol>
-    <section v-if="columns.length" class="cautions">
-      <div v-for="c in columns" :key="c.level">
-        <h2 :class="c.level"><LevelMark :level="c.level" />{{ c.level }}</h2>
-        <ul>
-          <li v-for="l in c.lines" :key="l.text" class="small" :title="l.source">{{ l.text }}</li>
-        </ul>
-      </div>
-    </section>
-    <details v-if="told.trace.length">
-      <summary>Why</summary>
-      <table class="why">
-        <tbody>
-          <tr v-for="w in told.trace" :key="w.label">
-            <th scope="row">{{ w.label }}</th>
-            <td class="fig quiet">{{ w.formula }}</td>
-            <td class="fig">{{ w.figure }} {{ w.unit }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </details>
+    <CautionColumns :cautions="told.cautions" />
+    <WhyLines v-if="told.trace.length" :trace="told.trace" />
     <p class="small quiet source">
       <b>Source</b> {{ told.source
       }}{{ told.recalled && !told.source.includes('recalled') ? ', recalled, not yet checked' : '' }}.
@@ -214,27 +192,22 @@ p.held {
   justify-content: space-between;
   align-items: baseline;
 }
-.figures,
-.why {
+.figures {
   width: 100%;
   border-collapse: collapse;
 }
-.figures th,
-.why th {
+.figures th {
   text-align: left;
   font-weight: 400;
   padding-right: 12px;
   vertical-align: top;
 }
 .figures th,
-.figures td,
-.why th,
-.why td {
+.figures td {
   border-bottom: 1px solid var(--rule);
   padding-block: 4px;
 }
-.figures td.fig,
-.why td {
+.figures td.fig {
   text-align: right;
   white-space: nowrap;
   padding-right: 12px;
@@ -248,32 +221,6 @@ p.held {
   border-bottom: 1px solid var(--ink);
 }
 .steps li {
-  padding: 3px 0;
-}
-.cautions {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
-  gap: 8px 20px;
-  padding: 8px 0;
-  border-bottom: 1px solid var(--ink);
-}
-h2 {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  font-size: 14px;
-  text-transform: capitalize;
-}
-h2.never {
-  color: var(--brick);
-}
-h2.care {
-  color: var(--tannin);
-}
-h2.know {
-  color: var(--water);
-}
-.cautions li {
   padding: 3px 0;
 }
 summary {
