@@ -7,7 +7,7 @@ from typing import Any
 
 from pennywort.core.diagnosis.compare import Comparison
 from pennywort.core.diagnosis.network import network
-from pennywort.core.diagnosis.ranking import within
+from pennywort.core.diagnosis.ranking import marks_of, within
 from pennywort.core.diagnosis.turning import Turn
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
@@ -128,11 +128,10 @@ def comparison(got: Comparison) -> out.CompareOut:
     rows = []
     for row in got.rows:
         sign = found.signs[row.sign]
-        size = abs(row.decibans)
         rows.append(
             out.CompareRowOut(
                 sign=row.sign, label=sign.short, look=found.looks[sign.taken_by].name, region=sign.region, one_words=_step(row.one_prob),
-                other_words=_step(row.other_prob), for_one=row.decibans > 0, marks=1 if size < 3 else 2 if size < 7 else 3, answer=row.answer,
+                other_words=_step(row.other_prob), for_one=row.decibans > 0, marks=marks_of(row.decibans), answer=row.answer,
             )
         )  # fmt: skip
     asked = found.signs.get(got.question)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from pennywort.core.course.plan import Plan, PlannedTask
+from pennywort.core.medicine.dose import Reach
 from pennywort.core.medicine.slip import Slip, SlipLine
 from pennywort.core.medicine.tools import InTool
 from pennywort.core.reference import library
@@ -46,23 +47,27 @@ def nice_step(span: float, *, most: int = 8) -> float:
     return next(power * m for m in (1, 2, 5, 10) if power * m >= raw * (1 - 1e-9))
 
 
-def _ruler(line: SlipLine) -> RulerOut | None:
-    if line.whole_reach is None or line.target_mg_per_l is None:
-        return None
-    low, high = line.range_low_mg_per_l or line.target_mg_per_l, line.range_high_mg_per_l or line.target_mg_per_l
-    top = max(high, line.whole_reach.high_mg_per_l) * 1.15
+def ruler_out(*, low: float, high: float, reached: Reach, divide: int) -> RulerOut:
+    """A scale from nothing to beyond range and reach; ``divide`` makes the figures at its ticks."""
+    top = max(high, reached.high_mg_per_l) * 1.15
     step = nice_step(top)
-    ticks = [RulerTick(at_mg_per_l=step * i, figure=f"{step * i / (1000 if high >= 500 else 1):g}") for i in range(math.floor(top / step) + 1)]
     return RulerOut(
         low_mg_per_l=0.0,
         high_mg_per_l=top,
         range_low_mg_per_l=low,
         range_high_mg_per_l=high,
-        reach_mg_per_l=line.whole_reach.concentration_mg_per_l,
-        reach_low_mg_per_l=line.whole_reach.low_mg_per_l,
-        reach_high_mg_per_l=line.whole_reach.high_mg_per_l,
-        ticks=ticks,
+        reach_mg_per_l=reached.concentration_mg_per_l,
+        reach_low_mg_per_l=reached.low_mg_per_l,
+        reach_high_mg_per_l=reached.high_mg_per_l,
+        ticks=[RulerTick(at_mg_per_l=step * i, figure=f"{step * i / divide:g}") for i in range(math.floor(top / step) + 1)],
     )
+
+
+def _ruler(line: SlipLine) -> RulerOut | None:
+    if line.whole_reach is None or line.target_mg_per_l is None:
+        return None
+    low, high = line.range_low_mg_per_l or line.target_mg_per_l, line.range_high_mg_per_l or line.target_mg_per_l
+    return ruler_out(low=low, high=high, reached=line.whole_reach, divide=1000 if high >= 500 else 1)
 
 
 def _line(line: SlipLine, actor: Actor) -> SlipLineOut:

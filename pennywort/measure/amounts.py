@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-import math
-
+from pennywort.core.medicine.dose import Reach
 from pennywort.core.medicine.formulary import DIRECT, Amount
 from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
 from pennywort.core.units import Preferences, Shown, show_concentration, show_mass, show_small_volume
-from pennywort.courses.schemas import RulerOut, RulerTick, ToolOut
-from pennywort.courses.slip_out import nice_step, tool_out
+from pennywort.courses.schemas import ToolOut
+from pennywort.courses.slip_out import ruler_out, tool_out
 from pennywort.measure.schemas import AmountOut
 from pennywort.rooms.schemas import ShownOut
 
@@ -32,22 +31,6 @@ def level_shown(value: float, unit: str, *, like: float) -> Shown:
 
 def tools_out(options: tuple[InTool, ...]) -> list[ToolOut]:
     return [tool_out(option) for option in options]
-
-
-def _ruler(amount: Amount) -> RulerOut:
-    top = max(amount.range_high, amount.reached_high) * 1.15
-    step = nice_step(top)
-    divide = 1000 if amount.range_high >= 500 and amount.unit != DIRECT else 1
-    return RulerOut(
-        low_mg_per_l=0.0,
-        high_mg_per_l=top,
-        range_low_mg_per_l=amount.range_low,
-        range_high_mg_per_l=amount.range_high,
-        reach_mg_per_l=amount.reached,
-        reach_low_mg_per_l=amount.reached_low,
-        reach_high_mg_per_l=amount.reached_high,
-        ticks=[RulerTick(at_mg_per_l=step * i, figure=f"{step * i / divide:g}") for i in range(math.floor(top / step) + 1)],
-    )
 
 
 def amount_out(amount: Amount, *, name: str, piece: str, mine: Preferences) -> AmountOut:
@@ -76,7 +59,12 @@ def amount_out(amount: Amount, *, name: str, piece: str, mine: Preferences) -> A
         range_low=level(amount.range_low),
         range_high=level(amount.range_high),
         leaves_range=amount.leaves_range,
-        ruler=_ruler(amount),
+        ruler=ruler_out(
+            low=amount.range_low,
+            high=amount.range_high,
+            reached=Reach(concentration_mg_per_l=amount.reached, low_mg_per_l=amount.reached_low, high_mg_per_l=amount.reached_high),
+            divide=1000 if like >= 500 and amount.unit != DIRECT else 1,
+        ),
     )
 
 

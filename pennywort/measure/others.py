@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.medicine.correct import after_change, change_to_come_down, changes_needed, top_up_mg, within_total
+from pennywort.core.medicine.correct import after_change, change_to_come_down, changes_needed, within_total
+from pennywort.core.medicine.dose import mass_for_target_mg
 from pennywort.core.medicine.food import mass_from_length_g, medicated
 from pennywort.core.medicine.neutralise import bleach_ml, stop_permanganate, thiosulfate_for_chlorine_mg
 from pennywort.core.reference import library
@@ -70,7 +71,8 @@ def correct(actor: Actor, body: CorrectRequest) -> MeasuredOut:
         raise InvalidInput("Where to? Type a target, or the share that was changed.", field="target")
     amounts, figures, words = [], [], ""
     if target is not None and target > reading:
-        amounts.append(plain_amount("To add, of the active", "mass", top_up_mg(net_volume_l=volume, reading_mg_per_l=reading, target_mg_per_l=target), mine))
+        missing_mg = mass_for_target_mg(net_volume_l=volume, target_mg_per_l=target, level_now_mg_per_l=reading)
+        amounts.append(plain_amount("To add, of the active", "mass", missing_mg, mine))
     elif target is not None and target < reading:
         once = change_to_come_down(reading=reading, target=target, fresh=fresh)
         figures.append(figure("in one change", show_fraction(once).figure, "%", "of the water"))

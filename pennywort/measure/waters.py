@@ -111,7 +111,7 @@ def salinity(actor: Actor, body: SalinityRequest) -> MeasuredOut:
         reference = actor.read_optional(body.reference_temperature, kind="temperature", field="reference_temperature")
         value = actor.read(body.value, kind="gravity", field="value")
         marked = {"sample_c": 25.0 if sample is None else sample, "reference_c": 25.0 if reference is None else reference}
-        grams = _named(lambda: salt.salinity_from_gravity_at(value, **marked))
+        grams = _named(lambda: salt.salinity_from_gravity(value, **marked))
     elif body.scale == "conductivity":
         value = actor.read(body.value, kind="conductivity", field="value")
         grams = _named(lambda: salt.salinity_from_conductivity(value, temperature_c=warmth))

@@ -10,9 +10,9 @@ from hypothesis import strategies as st
 
 from pennywort.core.errors import InvalidInput, NotKnownYet, PennywortError, Refused
 from pennywort.core.medicine import correct, food, neutralise, salts
-from pennywort.core.medicine.dose import Water
+from pennywort.core.medicine.dose import Water, mass_for_target_mg
 from pennywort.core.medicine.formulary import Measured, Wanted, measure
-from pennywort.core.medicine.guards import Surroundings, cautions
+from pennywort.core.medicine.guards import Surroundings, cautions, meets
 from pennywort.core.medicine.product import Product, in_product, listed_product, own_product
 from pennywort.core.reference import library
 from pennywort.core.reference.figures import Figure
@@ -210,7 +210,7 @@ class NeverSilently(TestCase):
 
     def test_past_its_date(self) -> None:
         active, use = FOUND.uses["pzq_1"]
-        lines = cautions(active, use, here=Surroundings(water="marine", expired=True), found=FOUND)
+        lines = cautions(active, use, met=meets(active, use, here=Surroundings(water="marine", expired=True), found=FOUND))
         self.assertEqual((lines[0].level, lines[0].text), ("never", "this praziquantel is past its date: nobody knows its strength"))
 
     def test_the_filter(self) -> None:
@@ -287,7 +287,7 @@ class InTheTool(TestCase):
 class Corrections(TestCase):
     def test_up_down_and_back(self) -> None:
         """1.86 to 2.25 mg/L in 85 L is 33.2 mg; a quarter changed at 2 g/L in 45 L puts back 22.5 g (arithmetic)."""
-        self.assertAlmostEqual(correct.top_up_mg(net_volume_l=85, reading_mg_per_l=1.86, target_mg_per_l=2.25), 33.15)
+        self.assertAlmostEqual(mass_for_target_mg(net_volume_l=85, level_now_mg_per_l=1.86, target_mg_per_l=2.25), 33.15)
         after = correct.after_change(net_volume_l=45, level_mg_per_l=2000, share=0.25)
         self.assertEqual((after.level_mg_per_l, after.put_back_mg), (1500, 22_500))
 

@@ -134,12 +134,12 @@ class Oxygen(TestCase):
 class Salinity(TestCase):
     def test_gravity_of_sea_water(self) -> None:
         """UNESCO 1983 check value: rho(S 35, 5 C, 0) = 1027.67547 and of pure water at 5 C 999.96675 kg/m3, so 1.02771 (EOS-80)."""
-        self.assertAlmostEqual(specific_gravity(salinity_g_per_kg=35.16504, temperature_c=5), 1027.67547 / 999.96675, delta=2e-5)
+        self.assertAlmostEqual(specific_gravity(salinity_g_per_kg=35.16504, sample_c=5, reference_c=5), 1027.67547 / 999.96675, delta=2e-5)
 
     def test_there_and_back(self) -> None:
         for salinity in (0.5, 8.0, 20.0, 35.0):
-            gravity = specific_gravity(salinity_g_per_kg=salinity, temperature_c=24)
-            self.assertAlmostEqual(salinity_from_gravity(gravity, temperature_c=24), salinity, places=9)
+            gravity = specific_gravity(salinity_g_per_kg=salinity, sample_c=24, reference_c=24)
+            self.assertAlmostEqual(salinity_from_gravity(gravity, sample_c=24, reference_c=24), salinity, places=9)
 
     def test_a_keepers_figure(self) -> None:
         """SG 1.0264 at 25 C is sea water of 35 (common practice)."""

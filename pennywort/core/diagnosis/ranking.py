@@ -27,6 +27,12 @@ TOLD_IN_FULL = 12
 HELPS_MUCH, HARMS_MUCH = 0.1, 0.3
 
 
+def marks_of(decibans: float) -> int:
+    """One to three marks for how much a look says, either way."""
+    size = abs(decibans)
+    return 1 if size < 3 else 2 if size < 7 else 3
+
+
 @dataclass(frozen=True, kw_only=True)
 class Evidence:
     """One look and what it says: decibans for (positive) or against (negative), and marks from one to three."""
@@ -37,8 +43,7 @@ class Evidence:
 
     @property
     def marks(self) -> int:
-        size = abs(self.decibans)
-        return 1 if size < 3 else 2 if size < 7 else 3
+        return marks_of(self.decibans)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -213,4 +218,4 @@ def within(name: str) -> str:
     return name[:1].lower() + name[1:]
 
 
-__all__ = ["SOMETHING_ELSE", "Evidence", "Ranked", "Ranking", "evidence_of", "rank", "ranking_of", "within"]
+__all__ = ["SOMETHING_ELSE", "Evidence", "Ranked", "Ranking", "evidence_of", "marks_of", "rank", "ranking_of", "within"]

@@ -20,11 +20,6 @@ def _level(value: float, field: str) -> float:
     return value
 
 
-def top_up_mg(*, net_volume_l: float, reading_mg_per_l: float, target_mg_per_l: float) -> float:
-    """Active, mg, that brings a reading to its target: V (C_target - C_read); nothing at or above it (dilution; arithmetic)."""
-    return max(0.0, net_volume_l * (_level(target_mg_per_l, "target") - _level(reading_mg_per_l, "reading")))
-
-
 def change_to_come_down(*, reading: float, target: float, fresh: float = 0.0) -> float:
     """Share of the water, 0-1, to change once for water of level ``fresh``: f = (C - T) / (C - F) (dilution; arithmetic).
 

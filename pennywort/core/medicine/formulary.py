@@ -8,8 +8,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
-from pennywort.core.medicine.dose import Water, known_water
-from pennywort.core.medicine.guards import Surroundings, cautions, stops
+from pennywort.core.medicine.dose import Water, known_water, reach
+from pennywort.core.medicine.guards import Surroundings, cautions, meets
 from pennywort.core.medicine.product import Product, active_in, in_product
 from pennywort.core.medicine.slip import SlipCaution
 from pennywort.core.medicine.stock import Stock, stock_for
@@ -19,7 +19,6 @@ from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Spoons, Tool
 from pennywort.core.trace import TraceLine, plain
 
-BAND_SIGMAS = 2.0
 SLIP_TIMES = 3.0
 # what a tool rounds away at the edge of a range is not the water's uncertainty
 EDGE = 0.02
@@ -50,8 +49,7 @@ class Amount:
     @property
     def leaves_range(self) -> bool:
         """Whether the uncertain volume may carry the water out of the published range."""
-        edge = EDGE
-        return self.reached_low < self.range_low * (1 - edge) or self.reached_high > self.range_high * (1 + edge)
+        return self.reached_low < self.range_low * (1 - EDGE) or self.reached_high > self.range_high * (1 + EDGE)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -97,16 +95,17 @@ def measure(
         published high is named as a probable slip of units. :raises NotKnownYet: nobody measured the water, or the
         alkalinity that the dose follows is not read.
     """
-    lines = cautions(active, use, here=here, found=found)
+    met = meets(active, use, here=here, found=found)
+    lines = cautions(active, use, met=met)
 
     def no(verdict: Verdict, words: str, confirm: tuple[str, ...] = ()) -> Measured:
         return Measured(active=active.id, use=use.id, verdict=verdict, words=words, amount=None, cautions=lines, confirm=confirm)
 
     if use.gate == "block":
         return no("block", "Explained, never reckoned: too little lies between what helps and what kills, or the figure is too easily mistaken.")
-    held = stops(lines)
+    held = next((line for line in met if line.level == "never"), None)
     if held:
-        return no("never", f"Never here: {held[0].text}.")
+        return no("never", f"Never here: {held.text}.")
     if use.dose is None or product is None or use.route == "topical":
         return no("block", "Nothing is weighed or poured for this; what is published stands below.")
     if use.gate == "vet" and not (wanted.prescribed and wanted.target is not None):
@@ -117,7 +116,7 @@ def measure(
         return no("confirm", "First these, each of them true:", needs)
     if product.asks and not wanted.product_confirmed:
         return no("asks", product.asks)
-    amount = _amount(use, product, target=target, water=known_water(water), wanted=wanted, tools=tools, spoons=active)
+    amount = _amount(use, product, target=target, water=known_water(water), wanted=wanted, tools=tools, spoons=wanted.spoons or active.spoons)
     return Measured(active=active.id, use=use.id, verdict="amount", words=_words(amount), amount=amount, cautions=lines, confirm=())
 
 
@@ -158,7 +157,7 @@ def shown_unit(unit: str) -> str:
     return "µL/L" if unit == DIRECT else unit
 
 
-def _amount(use: Use, product: Product, *, target: float, water: Water, wanted: Wanted, tools: Sequence[Tool], spoons: Active) -> Amount:
+def _amount(use: Use, product: Product, *, target: float, water: Water, wanted: Wanted, tools: Sequence[Tool], spoons: Spoons | None) -> Amount:
     assert use.dose is not None
     unit = use.dose.unit
     if unit not in (*TO_MG_PER_L, DIRECT):
@@ -170,15 +169,14 @@ def _amount(use: Use, product: Product, *, target: float, water: Water, wanted: 
     active_mg_or_ul = missing * water.net_volume_l
     measures: Measures
     measures, exact = ("volume", active_mg_or_ul / 1000) if product.direct else in_product(product, active_mg=active_mg_or_ul)
-    options = () if measures == "pieces" else in_tools(exact, measures=measures, tools=tools, spoons=wanted.spoons or spoons.spoons)
+    options = () if measures == "pieces" else in_tools(exact, measures=measures, tools=tools, spoons=spoons)
     usable = [o for o in options if o.usable]
     stock = None if usable or measures == "pieces" or exact <= 0 else stock_for(exact, measures=measures, tools=tools)
     taken = usable[0].amount if usable else stock.gives if stock else _half_pieces(exact) if measures == "pieces" else exact
     added = taken * 1000 if product.direct else active_in(product, amount=taken)
-    band_l = BAND_SIGMAS * water.net_uncertainty_l
-    least_l = max(water.net_volume_l - band_l, 0.1 * water.net_volume_l)
     low, high = use.dose.low or use.dose.value, use.dose.high or use.dose.value
-    before = wanted.level_now * scale
+    # dilution is the same for microlitres of product as for milligrams of active
+    reached = reach(water=water, added_mg=added, level_now_mg_per_l=wanted.level_now * scale)
     return Amount(
         measures=measures,
         exact=exact,
@@ -187,9 +185,9 @@ def _amount(use: Use, product: Product, *, target: float, water: Water, wanted: 
         stock=stock,
         unit=DIRECT if unit == DIRECT else "mg/L",
         target=target * scale,
-        reached=before + added / water.net_volume_l,
-        reached_low=before + added / (water.net_volume_l + band_l),
-        reached_high=before + added / least_l,
+        reached=reached.concentration_mg_per_l,
+        reached_low=reached.low_mg_per_l,
+        reached_high=reached.high_mg_per_l,
         range_low=low * scale,
         range_high=max(high, target) * scale,
         trace=_trace(use, product, target=target, wanted=wanted, water=water, missing=missing, active=active_mg_or_ul, exact=exact, measures=measures),

@@ -109,28 +109,29 @@ def _of_water(active: Active, use: Use, here: Surroundings) -> Iterator[SlipCaut
             yield _line(bound.level, f"{MEASURES[bound.measure].split(' with')[0]} {value:g}{UNITS[bound.measure]}: {bound.text}", bound.source)
 
 
-def cautions(active: Active, use: Use, *, here: Surroundings, found: Library) -> tuple[SlipCaution, ...]:
-    """All lines for this use in these surroundings, never first; each says why and where it comes from."""
-    lines: dict[str, SlipCaution] = {}
+def meets(active: Active, use: Use, *, here: Surroundings, found: Library) -> tuple[SlipCaution, ...]:
+    """What this use meets in these surroundings. With a never-line among them no amount is given."""
+    lines = [_line("never", f"this {active.short_name} is past its date: nobody knows its strength")] if here.expired else []
     # gear is treated in an empty bucket: no fish, no plants, no filter meet it
     if use.route != "gear":
-        for line in (*_of_life(active, here, found), *_of_equipment(active, use, here), *_of_interactions(active, here, found), *_of_water(active, use, here)):
-            lines.setdefault(line.text, line)
-        if use.contraindications:
-            lines.setdefault(use.contraindications, _line("care", use.contraindications, use.source))
-    if here.expired:
-        lines.setdefault("expired", _line("never", f"this {active.short_name} is past its date: nobody knows its strength"))
-    hazard = active.keeper_hazard
-    lines.setdefault(hazard.text, _line("care", f"for you: {hazard.text}", hazard.source, recalled=hazard.recalled))
+        lines += [*_of_life(active, here, found), *_of_equipment(active, use, here), *_of_interactions(active, here, found), *_of_water(active, use, here)]
+    return tuple(lines)
+
+
+def cautions(active: Active, use: Use, *, met: tuple[SlipCaution, ...]) -> tuple[SlipCaution, ...]:
+    """What the use meets, and what always stands beside it: never first; each says why and where it comes from."""
+    hazard, stop, law = active.keeper_hazard, active.stop, active.regulation
+    always = [
+        _line("care", f"for you: {hazard.text}", hazard.source, recalled=hazard.recalled),
+        _line("know", f"to stop it: {stop.text}", stop.source, recalled=stop.recalled),
+        _line("know", law.text, law.source, recalled=law.recalled),
+    ]
+    if use.contraindications and use.route != "gear":
+        always.insert(0, _line("care", use.contraindications, use.source))
     if use.most_minutes:
-        lines.setdefault("minutes", _line("never", f"longer than {use.most_minutes:g} minutes, or past the first fish that rolls, gasps or bolts", use.source))
-    for text, statement in ((active.stop.text, active.stop), (active.regulation.text, active.regulation)):
-        word = "to stop it: " if statement is active.stop else ""
-        lines.setdefault(text, _line("know", word + text, statement.source, recalled=statement.recalled))
+        always.append(_line("never", f"longer than {use.most_minutes:g} minutes, or past the first fish that rolls, gasps or bolts", use.source))
+    lines: dict[str, SlipCaution] = {}
+    for line in (*met, *always):
+        lines.setdefault(line.text, line)
     order = {"never": 0, "care": 1, "know": 2}
     return tuple(sorted(lines.values(), key=lambda c: order[c.level]))
-
-
-def stops(lines: tuple[SlipCaution, ...]) -> tuple[SlipCaution, ...]:
-    """The never-lines that hold now: with one of them no amount is given. A rule for the minutes is not one."""
-    return tuple(c for c in lines if c.level == "never" and not c.text.startswith("longer than"))

@@ -14,34 +14,6 @@ HYDROMETER_C = 25.0
 PSU_TO_G_PER_KG = 35.16504 / 35
 
 
-def specific_gravity(*, salinity_g_per_kg: float, temperature_c: float = HYDROMETER_C) -> float:
-    """Density of sea water over that of pure water at the same temperature and surface pressure, by TEOS-10 (gsw).
-
-    :param salinity_g_per_kg: 0 to 60. :param temperature_c: 0 to 40. :raises InvalidInput: outside these.
-    """
-    _in_range(salinity_g_per_kg, 0, MOST_G_PER_KG, "salinity")
-    _in_range(temperature_c, 0, 40, "temperature")
-    sea = gsw.rho_t_exact(salinity_g_per_kg, temperature_c, 0.0)
-    return float(sea / gsw.rho_t_exact(0.0, temperature_c, 0.0))
-
-
-def salinity_from_gravity(gravity: float, *, temperature_c: float = HYDROMETER_C) -> float:
-    """Salinity in g/kg from a specific gravity (t/t). Density rises with salinity, so halving the range finds it.
-
-    :raises InvalidInput: a gravity below that of fresh water or above 60 g/kg.
-    """
-    low, high = 0.0, MOST_G_PER_KG
-    least, most = specific_gravity(salinity_g_per_kg=low, temperature_c=temperature_c), specific_gravity(salinity_g_per_kg=high, temperature_c=temperature_c)
-    _in_range(gravity, least, most, "salinity")
-    for _ in range(60):
-        middle = (low + high) / 2
-        if specific_gravity(salinity_g_per_kg=middle, temperature_c=temperature_c) < gravity:
-            low = middle
-        else:
-            high = middle
-    return (low + high) / 2
-
-
 def _in_range(value: float, low: float, high: float, field: str) -> None:
     if not low <= value <= high:
         raise InvalidInput(f"This lies between {low:g} and {high:.4g}.", field=field)
@@ -62,7 +34,7 @@ class Salinity:
     density_kg_per_l: float
 
 
-def gravity_at(*, salinity_g_per_kg: float, sample_c: float, reference_c: float) -> float:
+def specific_gravity(*, salinity_g_per_kg: float, sample_c: float = HYDROMETER_C, reference_c: float = HYDROMETER_C) -> float:
     """Specific gravity as a hydrometer marked sample/reference reads it: rho(S, sample) / rho(0, reference) (TEOS-10, gsw).
 
     :raises InvalidInput: salinity outside 0 to 60 g/kg or a temperature outside 0 to 40 degC.
@@ -73,14 +45,17 @@ def gravity_at(*, salinity_g_per_kg: float, sample_c: float, reference_c: float)
     return float(gsw.rho_t_exact(salinity_g_per_kg, sample_c, 0.0) / gsw.rho_t_exact(0.0, reference_c, 0.0))
 
 
-def salinity_from_gravity_at(gravity: float, *, sample_c: float, reference_c: float) -> float:
-    """The salinity behind such a reading, g/kg. :raises InvalidInput: a gravity that no water from 0 to 60 g/kg has."""
+def salinity_from_gravity(gravity: float, *, sample_c: float = HYDROMETER_C, reference_c: float = HYDROMETER_C) -> float:
+    """The salinity behind such a reading, g/kg: density rises with it, so halving the range finds it.
+
+    :raises InvalidInput: a gravity that no water from 0 to 60 g/kg has.
+    """
     low, high = 0.0, MOST_G_PER_KG
-    least, most = (gravity_at(salinity_g_per_kg=s, sample_c=sample_c, reference_c=reference_c) for s in (low, high))
+    least, most = (specific_gravity(salinity_g_per_kg=s, sample_c=sample_c, reference_c=reference_c) for s in (low, high))
     _in_range(gravity, least, most, "salinity")
     for _ in range(60):
         middle = (low + high) / 2
-        if gravity_at(salinity_g_per_kg=middle, sample_c=sample_c, reference_c=reference_c) < gravity:
+        if specific_gravity(salinity_g_per_kg=middle, sample_c=sample_c, reference_c=reference_c) < gravity:
             low = middle
         else:
             high = middle
@@ -102,7 +77,6 @@ def in_every_scale(*, salinity_g_per_kg: float, temperature_c: float, tds_factor
     """
     _in_range(tds_factor, 0.4, 1.0, "tds_factor")
     _in_range(temperature_c, 0, 40, "temperature")
-    gravity = gravity_at(salinity_g_per_kg=salinity_g_per_kg, sample_c=25.0, reference_c=25.0)
     practical = salinity_g_per_kg / PSU_TO_G_PER_KG
     conductivity = float(gsw.C_from_SP(practical, temperature_c, 0.0)) if practical > 0 else 0.0
     # meters show conductivity at 25 degC, and TDS from that
@@ -112,9 +86,9 @@ def in_every_scale(*, salinity_g_per_kg: float, temperature_c: float, tds_factor
         salinity_g_per_kg=salinity_g_per_kg,
         practical=practical,
         grams_per_l=salinity_g_per_kg * density,
-        gravity_25_25=gravity,
-        gravity_20_20=gravity_at(salinity_g_per_kg=salinity_g_per_kg, sample_c=20.0, reference_c=20.0),
-        gravity_25_4=gravity_at(salinity_g_per_kg=salinity_g_per_kg, sample_c=25.0, reference_c=4.0),
+        gravity_25_25=specific_gravity(salinity_g_per_kg=salinity_g_per_kg),
+        gravity_20_20=specific_gravity(salinity_g_per_kg=salinity_g_per_kg, sample_c=20.0, reference_c=20.0),
+        gravity_25_4=specific_gravity(salinity_g_per_kg=salinity_g_per_kg, sample_c=25.0, reference_c=4.0),
         conductivity_ms_per_cm=conductivity,
         tds_mg_per_l=at_25 * 1000 * tds_factor,
         density_kg_per_l=density,

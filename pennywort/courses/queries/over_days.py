@@ -81,12 +81,7 @@ def over_days(actor: Actor, group: Group, *, fish: str) -> OverDays:
     counted = [*before[-1:], *since]
     first = counted[0].happened_at if counted else start
     lost = _lost_between(group, counted)
-    seen = [
-        Seen(
-            day=(x.happened_at - first).total_seconds() / 86400, signs=x.signs, shares={s: Share(seen_count=k, fish_count=n) for s, (k, n) in x.counts.items()}
-        )
-        for x in counted
-    ]
+    seen = [Seen(day=(x.happened_at - first).total_seconds() / 86400, signs=x.signs, shares=_shares(x)) for x in counted]
     name = (course.condition_id if course else "") or (case.condition_id if case else "")
     return OverDays(
         looks=tuple(looks),

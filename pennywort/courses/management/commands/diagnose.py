@@ -8,26 +8,16 @@ from typing import Any
 
 import yaml
 from django.core.management.base import BaseCommand, CommandError, CommandParser
-from django.utils import timezone
-from pydantic import ValidationError
 
-from pennywort.core.errors import InvalidInput
 from pennywort.courses.look_schemas import DiagnoseIn
 from pennywort.courses.standalone import diagnose_alone
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.models import Fishroom, Keeper
-
-MOST_BYTES = 4 * 1024 * 1024
+from pennywort.rooms.from_files import naming, nobody, read_file
 
 
 def read_cases(path: Path) -> tuple[list[Any], bool]:
     """The cases of a YAML or JSON file, and whether it held a list. :raises CommandError: no file, or cut short."""
     try:
-        if path.stat().st_size > MOST_BYTES:
-            raise CommandError(f"{path}: larger than 4 MB.")
-        raw = yaml.safe_load(path.read_text(encoding="utf-8"))
-    except (OSError, UnicodeDecodeError) as error:
-        raise CommandError(f"{path}: can’t be read.") from error
+        raw = yaml.safe_load(read_file(path))
     except yaml.YAMLError as error:
         raise CommandError(f"{path}: not YAML, or cut short.") from error
     if isinstance(raw, list):
@@ -39,16 +29,8 @@ def diagnose(raw: Any, *, place: str) -> dict[str, Any]:
     """One case as the API would answer it. :raises CommandError: naming the case and the field."""
     if not isinstance(raw, dict):
         raise CommandError(f"{place}: a case is a mapping of fields.")
-    try:
-        case = DiagnoseIn.model_validate(raw)
-        # nobody is signed in: figures are read and shown in litres, degrees Celsius, and mg/L as the ion
-        actor = Actor(keeper=Keeper(), fishroom=Fishroom(), now=timezone.now())
-        return diagnose_alone(actor, case).model_dump(mode="json")
-    except ValidationError as error:
-        first = error.errors()[0]
-        raise CommandError(f"{place}, {'.'.join(str(p) for p in first['loc'])}: {first['msg']}") from error
-    except InvalidInput as error:
-        raise CommandError(f"{place}, {error.field}: {error.message}") from error
+    with naming(place):
+        return diagnose_alone(nobody(), DiagnoseIn.model_validate(raw)).model_dump(mode="json")
 
 
 class Command(BaseCommand):

@@ -7,17 +7,13 @@ from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
-from django.utils import timezone
-from pydantic import TypeAdapter, ValidationError
+from pydantic import TypeAdapter
 
-from pennywort.core.errors import PennywortError
 from pennywort.measure.reckon import reckon
 from pennywort.measure.schemas import MeasureIn
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.models import Fishroom, Keeper
+from pennywort.rooms.from_files import naming, nobody, read_file
 
 REQUEST: TypeAdapter[Any] = TypeAdapter(MeasureIn)
-MOST_BYTES = 4 * 1024 * 1024
 
 
 class Command(BaseCommand):
@@ -31,11 +27,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         path: Path = options["file"]
         try:
-            if path.stat().st_size > MOST_BYTES:
-                raise CommandError(f"{path}: larger than 4 MB.")
-            raw = json.loads(path.read_text(encoding="utf-8"))
-        except (OSError, UnicodeDecodeError) as error:
-            raise CommandError(f"{path}: can’t be read.") from error
+            raw = json.loads(read_file(path))
         except json.JSONDecodeError as error:
             raise CommandError(f"{path}: not JSON, or cut short.") from error
         many = isinstance(raw, list)
@@ -44,15 +36,8 @@ class Command(BaseCommand):
 
 
 def _one(raw: Any, place: str) -> dict[str, Any]:
-    # nobody is signed in: figures are read and shown in litres, degrees Celsius, grams
-    actor = Actor(keeper=Keeper(), fishroom=Fishroom(), now=timezone.now())
-    try:
+    with naming(place):
         body = REQUEST.validate_python(raw)
         if getattr(body, "tank", None) is not None:
             raise CommandError(f"{place}, tank: type a volume; tanks belong to a fishroom.")
-        return reckon(actor, body).model_dump(mode="json")
-    except ValidationError as error:
-        first = error.errors()[0]
-        raise CommandError(f"{place}, {'.'.join(str(p) for p in first['loc'])}: {first['msg']}") from error
-    except PennywortError as error:
-        raise CommandError(f"{place}, {error.field}: {error.message}") from error
+        return reckon(nobody(), body).model_dump(mode="json")

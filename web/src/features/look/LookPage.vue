@@ -4,12 +4,13 @@ import { RouterLink, useRoute, useRouter } from 'vue-router'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import SignMark from '@/shared/SignMark.vue'
+import { NO_TEST } from '@/shared/waterTest'
 import ComparePanel from './ComparePanel.vue'
 import FishPlan from './FishPlan.vue'
 import GateBar from './GateBar.vue'
 import KnownFacts from './KnownFacts.vue'
 import LookModes from './LookModes.vue'
-import { answerOf, shortList, type Signs } from './marks'
+import { answerOf, shortList, withAnswer, type Signs } from './marks'
 import MeanwhilePanel from './MeanwhilePanel.vue'
 import NextLook from './NextLook.vue'
 import RankList from './RankList.vue'
@@ -59,7 +60,8 @@ const best = computed(() => weighed.value?.ranked[0] ?? null)
 const comparing = ref<{ one: string; other: string } | null>(null)
 
 function answerOne(sign: string, seen: boolean) {
-  signs.value = { ...signs.value, [sign]: seen }
+  const insteadOf = all.value.find((s) => s.id === sign)?.instead_of
+  signs.value = withAnswer(signs.value, sign, seen ? 'seen' : 'absent', insteadOf)
 }
 function show() {
   if (!next.value) return
@@ -110,18 +112,7 @@ function focusTable() {
 }
 onMounted(() => window.addEventListener('keydown', onKey))
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
-const GATE_FIELDS = [
-  'temperature',
-  'ph',
-  'ammonia',
-  'nitrite',
-  'oxygen',
-  'chlorine',
-  'salinity',
-  'nitrate',
-  'chloride',
-  'copper',
-]
+const GATE_FIELDS = Object.keys(NO_TEST)
 </script>
 
 <template>
