@@ -61,6 +61,16 @@ class Measuring(DemoCase):
         self.sees("shrimp, corals and other animals without a backbone live here")
         self.assert_accessible("measure, never")
 
+    def test_a_working_filter_is_asked_for(self) -> None:
+        """Methylene blue kills the filter's bacteria: with a filter that works on this water no amount is printed."""
+        self.open("/measure?active=methylene_blue&use=mb_1")
+        self.fill("Water", "40 L")
+        self.until(lambda: "80" in self.one(".slip .big").text, "the amount")
+        self.press(self.tid("runs-biofilter"))
+        self.until(lambda: self.tid("measured").get_attribute("data-verdict") == "never", "the stop")
+        self.sees("it kills the filter’s bacteria")
+        self.assertEqual(self.all(".slip .big"), [])
+
     def test_the_tank_of_the_record(self) -> None:
         self.open("/measure?active=sodium_chloride&use=nacl_3")
         self.choose("choose-tank", "Paddle")

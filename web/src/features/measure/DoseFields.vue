@@ -215,6 +215,15 @@ function toggle(list: 'running' | 'lives', value: string) {
       >
         {{ r.label }}
       </button>
+      <button
+        type="button"
+        class="chip"
+        :aria-pressed="dose.biofilter"
+        data-testid="runs-biofilter"
+        @click="set({ biofilter: !dose.biofilter })"
+      >
+        a filter that works
+      </button>
       <h3 class="small">Lives in it<span v-if="tank" class="quiet">, besides what the record knows</span></h3>
       <button
         v-for="l in LIFE"

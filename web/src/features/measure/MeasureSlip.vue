@@ -51,8 +51,8 @@ const print = () => window.print()
         <FigureText :figure="a.big.figure" :unit="a.big.unit" />
       </p>
       <p>
-        <b>{{ a.name }}</b><span v-if="a.tools[0]?.usable" class="small">
-          {{ a.tools[0].name }}: {{ a.tools[0].words }}</span
+        <b>{{ a.name }}</b><span v-if="a.tools[0]?.usable" class="small"
+          >, {{ a.tools[0].name }}: {{ a.tools[0].words }}</span
         >
       </p>
       <p v-if="a.words" :class="a.ruler ? 'stock' : 'small quiet'">{{ a.words }}</p>

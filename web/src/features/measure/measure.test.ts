@@ -52,6 +52,7 @@ describe('what is asked for', () => {
     const dose = { ...noDose(), use: 'pzq_1' }
     expect(doseRequest(dose, true)).toMatchObject({ lives: null, in_water: null, own: null })
     expect(doseRequest(dose, false)).toMatchObject({ lives: [], in_water: [] })
+    expect(doseRequest({ ...dose, biofilter: true }, true)).toMatchObject({ biofilter: true })
     expect(doseRequest({ ...dose, lives: ['snails'] }, true)).toMatchObject({ lives: ['snails'] })
     const own = { ...dose, strength: 'own', ownKind: 'mg_per_ml' as const, ownValue: '5.2' }
     expect(doseRequest(own, false)).toMatchObject({

@@ -15,6 +15,7 @@ export interface DoseValues {
   minutes: string
   share: string
   expired: boolean
+  biofilter: boolean
   teaspoon: string
   running: string[]
   lives: string[]
@@ -49,6 +50,7 @@ export const noDose = (): DoseValues => ({
   minutes: '',
   share: '',
   expired: false,
+  biofilter: false,
   teaspoon: '',
   running: [],
   lives: [],
@@ -76,6 +78,7 @@ export function doseRequest(d: DoseValues, ofTank: boolean): Record<string, unkn
     minutes: d.minutes,
     share: d.share,
     expired: d.expired,
+    biofilter: d.biofilter,
     teaspoon: d.teaspoon,
     running: d.running,
     lives: d.lives.length || !ofTank ? d.lives : null,
