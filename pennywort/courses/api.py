@@ -22,6 +22,7 @@ from pennywort.fish.services import group_of
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.schemas import ShownOut, Write, Written
 from pennywort.rooms.services import find, write_once
+from pennywort.shelf.queries import tools_at_hand
 from pennywort.tanks.api import ReadingIn, act
 from pennywort.tanks.services import tank_of
 
@@ -225,10 +226,10 @@ def _back(part: PutBack, actor: Actor) -> schemas.BackOut:
     found = library()
     if part.amount_mg is not None:
         medicine = found.medicines[part.medicine_id]
-        options = in_tools(part.amount_mg, measures="mass", tools=found.tools.values(), spoons=medicine.spoons)
+        options = in_tools(part.amount_mg, measures="mass", tools=tools_at_hand(actor), spoons=medicine.spoons)
         name, amount = medicine.short_name, show_mass(part.amount_mg, actor.preferences)
     else:
-        options = in_tools(part.amount_ml or 0, measures="volume", tools=found.tools.values(), spoons=None)
+        options = in_tools(part.amount_ml or 0, measures="volume", tools=tools_at_hand(actor), spoons=None)
         name, amount = part.product, show_small_volume(part.amount_ml or 0)
     best = options[0] if options and options[0].usable else None
     level = ShownOut.of(show_concentration(part.level_mg_per_l)) if part.level_mg_per_l is not None else None

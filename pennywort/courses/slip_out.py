@@ -17,22 +17,19 @@ from pennywort.rooms.reference_api import SourcedText, source_words
 from pennywort.rooms.schemas import ShownOut, TraceOut
 from pennywort.tanks.models import Tank
 
-SHAPES = {"teaspoon": "spoon", "tablespoon": "spoon", "scale": "scale", "syringe": "syringe", "cylinder": "syringe"}
-
 
 def tool_out(option: InTool) -> ToolOut:
     """One tool’s way to measure an amount."""
-    tool = library().tools[option.tool]
     return ToolOut(
         name=option.name,
         words=option.words,
         verdict=option.verdict,
         usable=option.usable,
         reading=option.amount,
-        largest=tool.largest_fill,
-        smallest_mark=tool.smallest_mark,
+        largest=option.tool.largest_fill,
+        smallest_mark=option.tool.smallest_mark,
         fills=option.fills,
-        shape=SHAPES[option.tool.split("_")[0]],
+        shape="syringe" if option.tool.form == "cylinder" else option.tool.form,
     )
 
 

@@ -24,6 +24,7 @@ from pennywort.fish.queries import count_of
 from pennywort.fish.services import add_group, add_loss, add_observation
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.models import Fishroom, Keeper, Membership
+from pennywort.shelf.services import TypedBottle, add_bottle, add_tool, weigh_spoons
 from pennywort.tanks.models import Tank
 from pennywort.tanks.services import TypedTank, TypedTest, keep_tank
 
@@ -132,6 +133,7 @@ def build(*, now: datetime, password: str | None = None) -> Fishroom:
         """So many days ago at an hour, as if it were twenty past two now: the room looks alive at any time of day."""
         return min(now - timedelta(days=days) + timedelta(hours=hour - 14, minutes=minute - 20), now)
 
+    _shelf(maren.at(ago(70)))
     _closed_cases(maren.at(ago(60)), ago)
     _sluice(maren, ivo, ago, now)
     _paddle(maren, ago, now)
@@ -140,6 +142,26 @@ def build(*, now: datetime, password: str | None = None) -> Fishroom:
     _pound(maren, ago)
     _vat(maren, ivo, ago, now)
     return room
+
+
+def _shelf(p: Player) -> None:
+    """Tools, a weighed spoon, and what stands beside the sink; one stock is past its time."""
+    for name, form, mark, holds in (
+        ("pocket scale", "scale", "10 mg", "200 g"), ("kitchen scale", "scale", "1 g", "5 kg"), ("small syringe", "syringe", "0.02 mL", "1 mL"),
+        ("5 mL syringe", "syringe", "0.2 mL", "5 mL"), ("20 mL syringe", "syringe", "1 mL", "20 mL"), ("lab cylinder", "cylinder", "1 mL", "100 mL"),
+    ):  # fmt: skip
+        add_tool(p.actor, uid=p.uid(), name=name, form=form, spoon="", mark=mark, holds=holds, drops_per_ml="")
+    for spoon in ("teaspoon", "tablespoon"):
+        add_tool(p.actor, uid=p.uid(), name=f"level {spoon}", form="spoon", spoon=spoon, mark="", holds="", drops_per_ml="")
+    weigh_spoons(p.actor, uid=p.uid(), active_id="sodium_chloride", teaspoon="5.6 g", tablespoon="17 g")
+    today = p.actor.local(p.actor.now).date()
+    for typed in (
+        TypedBottle(name="peroxide, brown bottle", active="hydrogen_peroxide", strength="w3", expires_on=today + timedelta(days=220)),
+        TypedBottle(name="worm powder", active="praziquantel", kind="purity_percent", value="99", expires_on=today + timedelta(days=600)),
+        TypedBottle(name="blue stock", active="methylene_blue", kind="stock", weighed="1 g", made_up_to="100 mL", made_on=today, keeps_days=365),
+        TypedBottle(name="violet stock", active="permanganate", kind="stock", weighed="1 g", made_up_to="100 mL", made_on=today, keeps_days=30),
+    ):
+        add_bottle(p.actor, uid=p.uid(), typed=typed)
 
 
 def _closed_cases(p: Player, ago: Any) -> None:

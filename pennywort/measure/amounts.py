@@ -10,7 +10,9 @@ from pennywort.core.units import Preferences, Shown, show_concentration, show_ma
 from pennywort.courses.schemas import ToolOut
 from pennywort.courses.slip_out import ruler_out, tool_out
 from pennywort.measure.schemas import AmountOut
+from pennywort.rooms.actor import Actor
 from pennywort.rooms.schemas import ShownOut
+from pennywort.shelf.queries import tools_at_hand, weighed_spoons
 
 
 def show_amount(measures: str, amount: float, mine: Preferences, *, piece: str = "") -> Shown:
@@ -68,11 +70,11 @@ def amount_out(amount: Amount, *, name: str, piece: str, mine: Preferences) -> A
     )
 
 
-def plain_amount(name: str, measures: str, amount: float, mine: Preferences, *, words: str = "", spoons_of: str = "") -> AmountOut:
+def plain_amount(name: str, measures: str, amount: float, actor: Actor, *, words: str = "", spoons_of: str = "") -> AmountOut:
     """An amount that aims at no published range: a label's, a top-up, a salt step, a neutraliser."""
-    found = library()
-    spoons = found.actives[spoons_of].spoons if spoons_of else None
-    options = () if measures == "pieces" or amount <= 0 else in_tools(amount, measures=measures, tools=found.tools.values(), spoons=spoons)  # type: ignore[arg-type]
+    mine = actor.preferences
+    spoons = (weighed_spoons(actor, spoons_of) or library().actives[spoons_of].spoons) if spoons_of else None
+    options = () if measures == "pieces" or amount <= 0 else in_tools(amount, measures=measures, tools=tools_at_hand(actor), spoons=spoons)  # type: ignore[arg-type]
     best = next((o.amount for o in options if o.usable), amount)
     return AmountOut(
         name=name,

@@ -12,8 +12,23 @@ from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.measure.dose import dose_words
 from pennywort.measure.reckon import reckon, row
-from pennywort.measure.schemas import ActiveOut, MeasuredOut, MeasureIn, SheetIn, SheetOut, SheetTextIn, StrengthOut, ToolChoiceOut, UseOut
-from pennywort.measure.sheet import read_csv, rows_of, write_csv
+from pennywort.measure.schemas import (
+    ActiveOut,
+    AllergenOut,
+    MeasuredOut,
+    MeasureIn,
+    MeetsOut,
+    SensitivityOut,
+    SheetIn,
+    SheetLinesIn,
+    SheetOut,
+    SheetTextIn,
+    StrengthOut,
+    ToolChoiceOut,
+    UseOut,
+)  # fmt: skip
+from pennywort.measure.sheet import RESULT, Line, check_lines, read_csv, rows_of, write_csv
+from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import NotFound
 from pennywort.rooms.reference_api import source_words
 from pennywort.tanks.api import act
@@ -32,16 +47,26 @@ def measure(request: HttpRequest, room_id: Path[UUID], body: MeasureIn = Body(..
 def worksheet(request: HttpRequest, room_id: Path[UUID], body: SheetIn) -> SheetOut:
     """Reckon many at once; a fault stays in its row."""
     actor = act(request, room_id)
-    return SheetOut(rows=[row(actor, r) for r in body.rows], csv="")
+    return SheetOut(lines=[], rows=[row(actor, r) for r in body.rows], csv="")
+
+
+@router.post("/worksheet/lines", response=SheetOut, operation_id="worksheet_lines")
+def worksheet_lines(request: HttpRequest, room_id: Path[UUID], body: SheetLinesIn) -> SheetOut:
+    """Reckon the lines of a table; the answer holds them as a CSV file too."""
+    actor = act(request, room_id)
+    return _sheet(actor, check_lines(body.lines))
 
 
 @router.post("/worksheet/csv", response=SheetOut, operation_id="worksheet_csv")
 def worksheet_csv(request: HttpRequest, room_id: Path[UUID], body: SheetTextIn) -> SheetOut:
     """Reckon the lines of a CSV file; the answer holds the file with its results."""
-    actor = act(request, room_id)
-    lines = read_csv(body.text)
+    return _sheet(act(request, room_id), read_csv(body.text))
+
+
+def _sheet(actor: Actor, lines: list[Line]) -> SheetOut:
     rows = rows_of(actor, lines)
-    return SheetOut(rows=rows, csv=write_csv(lines, rows))
+    kept = [{name: text for name, text in line.items() if name not in RESULT} for line in lines]
+    return SheetOut(lines=kept, rows=rows, csv=write_csv(lines, rows))
 
 
 def _use(active: Active, use: Use) -> UseOut:
@@ -72,6 +97,19 @@ def _use(active: Active, use: Use) -> UseOut:
     )
 
 
+def _meets(active: Active) -> list[MeetsOut]:
+    """Every line of the interactions that names this active, never first."""
+    found = library()
+    lines = []
+    for pair in found.interactions.values():
+        for ours, theirs in ((pair.one, pair.other), (pair.other, pair.one)):
+            if active.id in ours:
+                others = ", ".join(found.actives[o].short_name if o in found.actives else o.replace("_", " ") for o in theirs)
+                lines.append(MeetsOut(others=others, level=pair.level, text=pair.text, source=source_words(pair.source), confidence=pair.confidence))
+                break
+    return sorted(lines, key=lambda line: (line.level != "never", line.others))
+
+
 def _active(active: Active) -> ActiveOut:
     return ActiveOut(
         id=active.id,
@@ -83,6 +121,8 @@ def _active(active: Active) -> ActiveOut:
         stop=active.stop.text,
         keeper_hazard=active.keeper_hazard.text,
         regulation=active.regulation.text,
+        spoons=active.spoons is not None,
+        meets=_meets(active),
         uses=[_use(active, u) for u in active.uses],
     )
 
@@ -91,6 +131,22 @@ def _active(active: Active) -> ActiveOut:
 def actives(request: HttpRequest) -> list[ActiveOut]:
     """The whole formulary."""
     return [_active(a) for a in sorted(library().actives.values(), key=lambda a: a.name)]
+
+
+@reference_router.get("/sensitivities", response=list[SensitivityOut], operation_id="sensitivities")
+def sensitivities(request: HttpRequest) -> list[SensitivityOut]:
+    """What kinds of fish and systems bear poorly, and what well."""
+    return [
+        SensitivityOut(id=s.id, name=s.name, poorly=s.poorly, well=s.well, source=source_words(s.source), confidence=s.confidence)
+        for s in library().sensitivities.values()
+    ]
+
+
+@reference_router.get("/allergens", response=list[AllergenOut], operation_id="allergens")
+def allergens(request: HttpRequest) -> list[AllergenOut]:
+    """What a keeper may be allergic to, and the actives it concerns."""
+    found = library()
+    return [AllergenOut(id=a.id, name=a.name, actives=[found.actives[x].short_name for x in a.actives]) for a in found.allergens.values()]
 
 
 @reference_router.get("/tools", response=list[ToolChoiceOut], operation_id="tools")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.medicine.bath import bath_minutes, bath_steps, swab_steps
+from pennywort.core.medicine.bath import BathWater, bath_minutes, bath_steps, mix_lasts_words, swab_steps
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.formulary import DIRECT, Measured, Wanted, measure, shown_unit
 from pennywort.core.medicine.guards import Surroundings
@@ -13,28 +13,31 @@ from pennywort.core.medicine.neutralise import stop_permanganate
 from pennywort.core.medicine.product import Product, listed_product, own_product
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
-from pennywort.core.reference.figures import Figure
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.models import Spoons, Tool
 from pennywort.core.units import Preferences, show_mass, show_small_volume, show_volume
-from pennywort.core.water.chemistry import unionised_ammonia_fraction
+from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, hardness_from_epsom_mg_per_l, unionised_ammonia_fraction
 from pennywort.core.water.gate import USUAL_SALINITY_G_PER_KG
+from pennywort.core.water.osmolality import Dissolved
 from pennywort.courses.queries.circumstances import water_type_of
 from pennywort.courses.queries.running import medicines_in
 from pennywort.courses.schemas import CautionOut
 from pennywort.fish.queries import groups_in, species_in
 from pennywort.measure.amounts import amount_out
+from pennywort.measure.salts import dissolved, read_grams_per_l
 from pennywort.measure.schemas import BathStepOut, DoseRequest, FigureOut, MeasuredOut, OwnStrength, WaterIn
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
 from pennywort.rooms.schemas import TraceOut
+from pennywort.rooms.services import find
+from pennywort.shelf.models import Bottle
+from pennywort.shelf.queries import is_past, product_of_bottle, spoons_from, tools_at_hand, weighed_spoons
+from pennywort.shelf.services import read_spoons
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import fresh_readings
 from pennywort.tanks.services import tank_of
 
 DOSE_KIND = {"mg/L": "dose_mg_per_l", "g/L": "dose_g_per_l", "uL/L": "dose_ul_per_l", "mg/kg": "dose_mg_per_kg", "mg/g": "number"}
-# level by level a spoon of the same salt varies by about four in a hundred (common practice)
-OWN_SPOON_SPREAD = 0.04
 ROUTE_WORDS = {
     "prolonged": "in the tank", "bath": "a bath", "dip": "a dip", "food": "in food", "eggs": "an egg bath", "topical": "on the wound",
     "gear": "for gear", "test": "a test",
@@ -87,7 +90,7 @@ def find_use(use_id: str) -> tuple[Active, Use]:
     return found
 
 
-def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None) -> Surroundings:
+def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *, expired: bool) -> Surroundings:
     """What the record knows of this tank, and what the keeper says over it."""
     found = library()
     # a volume that nobody said more of is taken for water that this use is for
@@ -95,6 +98,7 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None) -
     lives = set(body.lives or ())
     in_water = set(body.in_water or ())
     readings: dict[str, float] = {}
+    salinity: float | None = None
     if tank is not None:
         if body.lives is None:
             lives |= {s.kin for s in species_in(groups_in(tank))}
@@ -103,6 +107,7 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None) -
         if body.in_water is None:
             in_water |= set(medicines_in(tank, now=actor.now)) & set(found.actives)
         read, _ = fresh_readings(tank, now=actor.now)
+        salinity = read.salinity_g_per_kg
         known = {"temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph}
         readings |= {name: value for name, value in known.items() if value is not None}
         if read.total_ammonia_as_n_mg_per_l is not None and read.ph is not None and read.temperature_c is not None:
@@ -110,7 +115,7 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None) -
             readings["un_ionised_ammonia"] = read.total_ammonia_as_n_mg_per_l * part
     for name, text, kind in (
         ("temperature", body.temperature, "temperature"), ("oxygen", body.oxygen, "concentration"), ("alkalinity", body.alkalinity, "alkalinity"),
-        ("ph", body.ph, "ph"),
+        ("ph", body.ph, "ph"), ("hardness", body.hardness, "alkalinity"),
     ):  # fmt: skip
         value = actor.read_optional(text, kind=kind, field=name)
         if value is not None:
@@ -121,37 +126,64 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None) -
         running=frozenset(body.running),
         in_water=frozenset(in_water),
         biofilter=body.biofilter,
-        expired=body.expired,
+        expired=expired,
         readings=readings,
+        bath=_bath_water(actor, body, tank, home_c=readings.get("temperature"), salinity_g_per_kg=salinity),
+        allergies=frozenset(actor.keeper.allergies),
     )
 
 
-def _spoons(actor: Actor, body: DoseRequest) -> Spoons | None:
-    """What the keeper weighed on his own level spoons, g; a third as much again or less counts as his spread."""
-    weighed = [actor.read_optional(text, kind="mass", field=name) for name, text in (("teaspoon", body.teaspoon), ("tablespoon", body.tablespoon))]
-    tea, table = weighed
-    if tea is None and table is None:
+def _bath_water(actor: Actor, body: DoseRequest, tank: Tank | None, *, home_c: float | None, salinity_g_per_kg: float | None) -> BathWater:
+    """The bath's water beside the fish's own: what is typed, else what the tank's last test says of home."""
+    if body.bath is None:
+        return BathWater()
+    typed = body.bath
+    warmth = {name: actor.read_optional(getattr(typed, name), kind="temperature", field=f"bath.{name}") for name in ("temperature", "home_temperature")}
+    home, made = dissolved(actor, typed.home, "bath.home"), dissolved(actor, typed.water, "bath.water")
+    if not home and salinity_g_per_kg:
+        home = (Dissolved(salt="marine_salt", grams_per_l=salinity_g_per_kg),)
+    return BathWater(
+        bath_c=warmth["temperature"],
+        home_c=home_c if warmth["home_temperature"] is None else warmth["home_temperature"],
+        made_with=made or (() if typed.other_water else None),
+        home=home or (() if typed.other_water or made else None),
+    )
+
+
+def _spoons(actor: Actor, body: DoseRequest, active: Active) -> Spoons | None:
+    """What the keeper weighed on his own level spoons: now, or once for the shelf."""
+    if body.teaspoon.strip() or body.tablespoon.strip():
+        return spoons_from(*read_spoons(actor, body.teaspoon, body.tablespoon))
+    return weighed_spoons(actor, active.id)
+
+
+def _level(actor: Actor, text: str, *, kind: str, field: str) -> float | None:
+    """A target or a level as typed; salts by the specific gravity too."""
+    if not text.strip():
         return None
-    tea_g = tea if tea is not None else (table or 0.0) / 3
-    table_g = table if table is not None else tea_g * 3
-    if not 0.5 <= tea_g <= 30 or not 1.5 <= table_g <= 90:
-        raise InvalidInput("A level teaspoon holds between 0.5 and 30 g. Weigh it once more.", field="teaspoon" if tea is not None else "tablespoon")
-
-    def weighed_figure(value: float) -> Figure:
-        spread = value * OWN_SPOON_SPREAD
-        return Figure(value=value, low=value - spread, high=value + spread, unit="g", source=("label",), confidence="C", recalled=False)
-
-    return Spoons(teaspoon=weighed_figure(tea_g), tablespoon=weighed_figure(table_g))
+    return read_grams_per_l(actor, text, field=field) if kind == "dose_g_per_l" else actor.read(text, kind=kind, field=field)
 
 
-def _tools(names: list[str] | None) -> list[Tool]:
-    found = library().tools
+def _tools(actor: Actor, names: list[str] | None) -> list[Tool]:
+    """The tools named, or those at hand in this fishroom."""
+    at_hand = tools_at_hand(actor)
     if names is None:
-        return list(found.values())
+        return at_hand
+    found = library().tools | {t.id: t for t in at_hand}
     unknown = [n for n in names if n not in found]
     if unknown:
         raise InvalidInput(f"There is no tool called “{unknown[0]}”.", field="tools")
     return [found[n] for n in names]
+
+
+def _bottle(actor: Actor, body: DoseRequest, active: Active) -> Bottle | None:
+    """:raises NotFound: no such bottle here. :raises InvalidInput: it holds something else."""
+    if body.bottle is None:
+        return None
+    bottle = find(Bottle, actor, body.bottle, name="bottle")
+    if bottle.active_id != active.id:
+        raise InvalidInput(f"{bottle.name} holds {library().actives[bottle.active_id].short_name}, not {active.short_name}.", field="bottle")
+    return bottle
 
 
 def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
@@ -161,42 +193,59 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     kind = DOSE_KIND.get(use.dose.unit if use.dose else "", "number")
     share = actor.read_optional(body.share, kind="fraction", field="share")
     wanted = Wanted(
-        target=actor.read_optional(body.target, kind=kind, field="target"),
-        level_now=actor.read_optional(body.level_now, kind=kind, field="level_now") or 0.0,
+        target=_level(actor, body.target, kind=kind, field="target"),
+        level_now=_level(actor, body.level_now, kind=kind, field="level_now") or 0.0,
         share=1.0 if share is None else share,
-        spoons=_spoons(actor, body),
+        spoons=_spoons(actor, body, active),
         confirmed=body.confirmed,
         prescribed=body.prescribed,
         product_confirmed=body.product_confirmed,
     )
-    product = product_of(actor, active, strength=body.strength, own=body.own)
-    here = surroundings(actor, body, use, place.tank)
-    minutes = actor.read_optional(body.minutes, kind="number", field="minutes")
-    if use.gate != "block":
+    bottle = _bottle(actor, body, active)
+    product = product_of_bottle(bottle) if bottle else product_of(actor, active, strength=body.strength, own=body.own)
+    past = bottle is not None and is_past(bottle, actor)
+    here = surroundings(actor, body, use, place.tank, expired=body.expired or past)
+    typed = actor.read_optional(body.minutes, kind="number", field="minutes")
+    minutes = bath_minutes(use, typed, lives=here.lives, temperature_c=here.readings.get("temperature"))
+    if use.gate != "block" and use.route != "topical":
         need_water(place)
     measured = measure(
-        active, use, product=product, water=place.water, here=here, wanted=wanted, found=library(), tools=_tools(body.tools)
+        active, use, product=product, water=place.water, here=here, wanted=wanted, found=library(), tools=_tools(actor, body.tools)
     )  # fmt: skip
-    return _out(actor, active, use, measured, place=place, product=product, minutes=minutes)
+    turns = body.bath.turns if body.bath else 1
+    own_water = here.bath.made_with is None
+    return _out(actor, active, use, measured, place=place, product=product, minutes=minutes, turns=turns, own_water=own_water)
 
 
-def _out(actor: Actor, active: Active, use: Use, measured: Measured, *, place: Place, product: Product | None, minutes: float | None) -> MeasuredOut:
+def _out(
+    actor: Actor,
+    active: Active,
+    use: Use,
+    measured: Measured,
+    *,
+    place: Place,
+    product: Product | None,
+    minutes: float,
+    turns: int,
+    own_water: bool,
+) -> MeasuredOut:
     mine = actor.preferences
     amounts = [amount_out(measured.amount, name=active.name, piece=product.piece if product else "", mine=mine)] if measured.amount else []
     steps: list[BathStepOut] = []
-    if measured.amount and use.route in ("bath", "dip", "eggs"):
-        lasts = bath_minutes(use, minutes)
+    if measured.verdict in ("amount", "steps") and use.route in ("bath", "dip", "eggs"):
         told = bath_steps(
             active,
             use,
-            minutes=lasts,
+            minutes=minutes,
             volume_words=show_volume(need_water(place).net_volume_l, mine).text,
-            amount_words=f"{amounts[0].big.figure} {amounts[0].big.unit}",
+            amount_words=f"{amounts[0].big.figure} {amounts[0].big.unit}" if amounts else "",
             neutraliser=_neutraliser(active, measured, need_water(place).net_volume_l),
+            turns=turns,
+            own_water=own_water,
         )
-        steps = [BathStepOut(text=s.text, lasts_min=s.lasts_min, stop=s.stop) for s in told]
-    elif use.route == "topical" and measured.verdict == "block" and use.gate != "block":
-        steps = [BathStepOut(text=s.text, lasts_min=s.lasts_min, stop=s.stop) for s in swab_steps(active)]
+        steps = [BathStepOut.of(s) for s in told]
+    elif use.route == "topical" and measured.verdict == "steps":
+        steps = [BathStepOut.of(s) for s in swab_steps(active)]
     where = place.tank.name if place.tank else ""
     title = f"{active.short_name.capitalize()}, {ROUTE_WORDS[use.route]}{f': {where}' if where else ''}"
     return MeasuredOut(
@@ -205,7 +254,7 @@ def _out(actor: Actor, active: Active, use: Use, measured: Measured, *, place: P
         verdict=measured.verdict,
         words=measured.words,
         amounts=amounts,
-        figures=_figures(use),
+        figures=[*_figures(active, use, minutes=minutes), *_hardness(active, measured)],
         steps=steps,
         trace=[TraceOut.of(t) for t in measured.amount.trace] if measured.amount else [],
         cautions=[CautionOut(level=c.level, text=c.text, source=source_words(c.source), recalled=c.recalled) for c in measured.cautions],
@@ -213,6 +262,14 @@ def _out(actor: Actor, active: Active, use: Use, measured: Measured, *, place: P
         source=source_words(use.source),
         recalled=use.recalled,
     )
+
+
+def _hardness(active: Active, measured: Measured) -> list[FigureOut]:
+    """Epsom salt is hardness too."""
+    if active.id != "magnesium_sulfate" or measured.amount is None:
+        return []
+    more = hardness_from_epsom_mg_per_l(measured.amount.reached / 1000)
+    return [FigureOut(label="hardness it adds", figure=f"{more:.0f}", unit="mg/L", words=f"as CaCO₃, {more / MG_PER_L_PER_DEGREE:.1f} °dGH")]
 
 
 def _neutraliser(active: Active, measured: Measured, volume_l: float) -> str:
@@ -234,10 +291,15 @@ def dose_words(use: Use) -> str:
     return f"{low:g} to {high:g} {shown_unit(use.dose.unit)}" if low != high else f"{low:g} {shown_unit(use.dose.unit)}"
 
 
-def _figures(use: Use) -> list[FigureOut]:
+def _figures(active: Active, use: Use, *, minutes: float) -> list[FigureOut]:
     lines = [FigureOut(label="published", figure="", unit="", words=use.dose_text)]
     if use.dose is not None:
         lines.insert(0, FigureOut(label="range", figure=dose_words(use).rsplit(" ", 1)[0], unit=shown_unit(use.dose.unit), words=_basis(use)))
+    if use.route in ("bath", "dip"):
+        lines.insert(
+            1 if use.dose else 0, FigureOut(label="in the bath", figure=f"{minutes:g}", unit="min", words="by the clock, and out before at any distress")
+        )
+        lines.append(FigureOut(label="one mix", figure="", unit="", words=mix_lasts_words(active, use)))
     if use.duration and use.duration != "–":
         lines.append(FigureOut(label="how long", figure="", unit="", words=use.duration))
     if use.depends:

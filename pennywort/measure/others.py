@@ -8,7 +8,13 @@ from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.correct import after_change, change_to_come_down, changes_needed, within_total
 from pennywort.core.medicine.dose import mass_for_target_mg
 from pennywort.core.medicine.food import mass_from_length_g, medicated
-from pennywort.core.medicine.neutralise import bleach_ml, stop_permanganate, thiosulfate_for_chlorine_mg
+from pennywort.core.medicine.neutralise import (
+    ammonia_from_chloramine_mg_per_l,
+    ascorbic_acid_for_chlorine_mg,
+    bleach_ml,
+    stop_permanganate,
+    thiosulfate_for_chlorine_mg,
+)
 from pennywort.core.reference import library
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import show_concentration, show_fraction, show_mass
@@ -16,7 +22,7 @@ from pennywort.courses.schemas import CautionOut
 from pennywort.measure.amounts import plain_amount
 from pennywort.measure.answer import answer, figure, step
 from pennywort.measure.dose import need_water, place_of, product_of
-from pennywort.measure.schemas import CorrectRequest, DisinfectRequest, FoodRequest, LabelRequest, MeasuredOut, StopPermanganateRequest
+from pennywort.measure.schemas import CorrectRequest, DisinfectRequest, FoodRequest, LabelRequest, MeasuredOut, StopPermanganateRequest, TapRequest
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
 
@@ -50,7 +56,7 @@ def label(actor: Actor, body: LabelRequest) -> MeasuredOut:
         if amount / volume > MOST_ML_PER_L:
             raise InvalidInput("That is more than 20 mL in every litre: no label says so. Check mL against the volume.", field="amount")
     trace = [TraceLine(label="label, times this water", formula=f"{body.amount} × {plain(volume)} ÷ {plain(per)}", value=amount, unit=measures)]
-    shown = plain_amount("By its label", measures, amount, actor.preferences, words=words)
+    shown = plain_amount("By its label", measures, amount, actor, words=words)
     if measures == "pieces":
         shown.big.unit = shown.exact.unit = "pieces"
     return answer("label", "By its label", amounts=[shown], trace=trace, source="label")
@@ -58,7 +64,7 @@ def label(actor: Actor, body: LabelRequest) -> MeasuredOut:
 
 def correct(actor: Actor, body: CorrectRequest) -> MeasuredOut:
     """Up by a top-up, down by changes, back after a change."""
-    volume, mine = need_water(place_of(actor, body)).net_volume_l, actor.preferences
+    volume = need_water(place_of(actor, body)).net_volume_l
     reading = actor.read(body.reading, kind="concentration", field="reading")
     fresh = actor.read_optional(body.fresh, kind="concentration", field="fresh") or 0.0
     share = actor.read_optional(body.share, kind="fraction", field="share")
@@ -72,7 +78,7 @@ def correct(actor: Actor, body: CorrectRequest) -> MeasuredOut:
     amounts, figures, words = [], [], ""
     if target is not None and target > reading:
         missing_mg = mass_for_target_mg(net_volume_l=volume, target_mg_per_l=target, level_now_mg_per_l=reading)
-        amounts.append(plain_amount("To add, of the active", "mass", missing_mg, mine))
+        amounts.append(plain_amount("To add, of the active", "mass", missing_mg, actor))
     elif target is not None and target < reading:
         once = change_to_come_down(reading=reading, target=target, fresh=fresh)
         figures.append(figure("in one change", show_fraction(once).figure, "%", "of the water"))
@@ -86,7 +92,7 @@ def correct(actor: Actor, body: CorrectRequest) -> MeasuredOut:
         after = after_change(net_volume_l=volume, level_mg_per_l=reading, share=share, fresh_mg_per_l=fresh)
         level = show_concentration(after.level_mg_per_l)
         figures.append(figure("after that change", level.figure, level.unit))
-        amounts.append(plain_amount("To put back, of the active", "mass", after.put_back_mg, mine, words="the part that was changed, never a full dose"))
+        amounts.append(plain_amount("To put back, of the active", "mass", after.put_back_mg, actor, words="the part that was changed, never a full dose"))
     return answer("correct", "Put a level right", amounts=amounts, figures=figures, words=words, source="dilution; arithmetic")
 
 
@@ -113,16 +119,44 @@ def food(actor: Actor, body: FoodRequest) -> MeasuredOut:
         step("Dissolve the medicine in a little water, soak the food 15 to 30 minutes, or bind it with gelatine; cold, not cooked."),
         step("Feed it first, to hungry fish, in as much as they eat in a minute; take the rest out."),
     ]
-    amounts = [plain_amount("Active for one day’s food", "mass", made.active_mg_per_day, mine)]
+    amounts = [plain_amount("Active for one day’s food", "mass", made.active_mg_per_day, actor)]
     words = "A length taken ten in a hundred too large makes the mass a third too large: weigh one if you can." if mass is None else ""
     return answer(
         "food", "Medicine in food", amounts=amounts, figures=lines, steps=steps, words=words, source=FOOD_SOURCE, recalled=True
     )  # fmt: skip
 
 
+MOST_TAP_MG_PER_L = 10.0
+
+
+def tap(actor: Actor, body: TapRequest) -> MeasuredOut:
+    """Thiosulfate or ascorbic acid for tap water, and the ammonia that chloramine leaves."""
+    volume = need_water(place_of(actor, body)).net_volume_l
+    chlorine = actor.read(body.chlorine, kind="concentration", field="chlorine")
+    if not 0 < chlorine <= MOST_TAP_MG_PER_L:
+        raise InvalidInput("Tap water holds more than nothing and less than 10 mg/L; usual is 0.2 to 4.", field="chlorine")
+    thiosulfate = thiosulfate_for_chlorine_mg(chlorine_mg_per_l=chlorine, volume_l=volume)
+    amounts = [
+        plain_amount("Sodium thiosulfate, crystals", "mass", thiosulfate, actor, words="seven for each of chlorine, the sure figure"),
+        plain_amount(
+            "or ascorbic acid",
+            "mass",
+            ascorbic_acid_for_chlorine_mg(chlorine_mg_per_l=chlorine, volume_l=volume),
+            actor,
+            words="it lowers the pH of soft water",
+        ),
+    ]
+    lines, words = [], "Stir, wait five minutes, and test to nothing before a fish meets it."
+    if body.holds == "chloramine":
+        left = ammonia_from_chloramine_mg_per_l(chlorine_mg_per_l=chlorine)
+        lines.append(figure("ammonia that is left", f"{left:.2f}", "mg/L as N", "from the chloramine: the filter, or an ammonia binder, must take it"))
+        words += " Chloramine leaves ammonia behind."
+    return answer("tap", "Tap water made safe", amounts=amounts, figures=lines, words=words, source="stoichiometry")
+
+
 def disinfect(actor: Actor, body: DisinfectRequest) -> MeasuredOut:
     """Bleach, minutes, and the thiosulfate that ends it."""
-    volume, mine = need_water(place_of(actor, body)).net_volume_l, actor.preferences
+    volume = need_water(place_of(actor, body)).net_volume_l
     bleach = library().actives["bleach"]
     product = product_of(actor, bleach, strength=body.strength, own=body.own)
     chlorine = actor.read_optional(body.chlorine, kind="concentration", field="chlorine") or 200.0
@@ -149,8 +183,8 @@ def disinfect(actor: Actor, body: DisinfectRequest) -> MeasuredOut:
         caution("care", f"for you: {hazard.text}"),
     ]
     amounts = [
-        plain_amount(f"Bleach, {product.name}", "volume", millilitres, mine),
-        plain_amount("Sodium thiosulfate, crystals, to end it", "mass", after, mine, words="seven for each of chlorine"),
+        plain_amount(f"Bleach, {product.name}", "volume", millilitres, actor),
+        plain_amount("Sodium thiosulfate, crystals, to end it", "mass", after, actor, words="seven for each of chlorine"),
     ]
     return answer(
         "disinfect",
@@ -158,19 +192,19 @@ def disinfect(actor: Actor, body: DisinfectRequest) -> MeasuredOut:
         amounts=amounts,
         steps=steps,
         cautions=cautions,
-        source="UF/IFAS VM-87 and stoichiometry: recalled, not yet checked",
+        source=GEAR_SOURCE,
         recalled=True,
     )
 
 
 def stop(actor: Actor, body: StopPermanganateRequest) -> MeasuredOut:
     """Peroxide or thiosulfate against permanganate."""
-    volume, mine = need_water(place_of(actor, body)).net_volume_l, actor.preferences
+    volume = need_water(place_of(actor, body)).net_volume_l
     percent = actor.read_optional(body.peroxide_percent, kind="number", field="peroxide_percent")
     level = actor.read(body.level, kind="concentration", field="level")
     millilitres, thiosulfate = stop_permanganate(level_mg_per_l=level, net_volume_l=volume, peroxide_mg_per_ml=10 * (3.0 if percent is None else percent))
     amounts = [
-        plain_amount("Hydrogen peroxide", "volume", millilitres, mine, words="give half as much again"),
-        plain_amount("or sodium thiosulfate, crystals", "mass", thiosulfate, mine, words="give one to two for each of permanganate"),
+        plain_amount("Hydrogen peroxide", "volume", millilitres, actor, words="give half as much again"),
+        plain_amount("or sodium thiosulfate, crystals", "mass", thiosulfate, actor, words="give one to two for each of permanganate"),
     ]
     return answer("stop_permanganate", "Stop permanganate", amounts=amounts, words="The colour must go; then change half the water.", source="stoichiometry")

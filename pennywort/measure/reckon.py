@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from pennywort.core.errors import PennywortError
-from pennywort.measure import dose, others, waters
+from pennywort.measure import dips, dose, others, waters
 from pennywort.measure.schemas import MeasuredOut, ProblemOut, RowOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import NotFound
@@ -19,10 +19,13 @@ KINDS: dict[str, Callable[[Actor, Any], MeasuredOut]] = {
     "salinity": waters.salinity,
     "osmolality": waters.osmolality,
     "salt_steps": waters.salt_steps,
+    "carries": waters.carries,
+    "dips": dips.dips,
     "nitrite": waters.nitrite,
     "correct": others.correct,
     "food": others.food,
     "ammonia": waters.ammonia,
+    "tap": others.tap,
     "disinfect": others.disinfect,
     "stop_permanganate": others.stop,
 }

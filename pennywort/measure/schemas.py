@@ -8,6 +8,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
+from pennywort.core.medicine.bath import BathStep
 from pennywort.core.medicine.product import Own
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.water.vessels import Shape
@@ -35,12 +36,36 @@ class OwnStrength(In):
     piece: Name = "tablet"
 
 
+class SaltsIn(In):
+    """What is dissolved in a water: g/L of each salt, sea salt by g/kg or specific gravity, and a TDS reading for the rest."""
+
+    sodium_chloride: Typed = ""
+    magnesium_sulfate: Typed = ""
+    marine_salt: Typed = ""
+    tds: Typed = ""
+
+
+class BathIn(In):
+    """The water of a bath beside the fish's own, and how many turns of fish go into one mix.
+
+    ``other_water``: it is not made with the tank's own water; what is not typed of it is taken as nothing dissolved.
+    """
+
+    temperature: Typed = ""
+    home_temperature: Typed = ""
+    other_water: bool = False
+    water: SaltsIn = Field(default_factory=SaltsIn)
+    home: SaltsIn = Field(default_factory=SaltsIn)
+    turns: int = Field(default=1, ge=1, le=20)
+
+
 class DoseRequest(WaterIn):
     """One use of the formulary for one water. Lists left out are taken from the tank, where there is one."""
 
     kind: Literal["dose"]
     use: Name
     water: WaterType | None = None
+    bottle: UUID | None = None
     strength: Name = ""
     own: OwnStrength | None = None
     target: Typed = ""
@@ -58,6 +83,8 @@ class DoseRequest(WaterIn):
     oxygen: Typed = ""
     alkalinity: Typed = ""
     ph: Typed = ""
+    hardness: Typed = ""
+    bath: BathIn | None = None
     confirmed: bool = False
     prescribed: bool = False
     product_confirmed: bool = False
@@ -84,7 +111,10 @@ class VesselRequest(In):
     sand_depth: Typed = ""
     sand_length: Typed = ""
     sand_width: Typed = ""
+    sand_porosity: Typed = ""
     rock_mass: Typed = ""
+    rock_density: Typed = ""
+    rock_volume: Typed = ""
     equipment: Typed = ""
     sump: Typed = ""
     named: Typed = ""
@@ -113,15 +143,6 @@ class SalinityRequest(In):
     tds_factor: Typed = ""
 
 
-class SaltsIn(In):
-    """What is dissolved in a water: g/L of each salt, g/kg of sea salt, and a TDS reading for the rest."""
-
-    sodium_chloride: Typed = ""
-    magnesium_sulfate: Typed = ""
-    marine_salt: Typed = ""
-    tds: Typed = ""
-
-
 class OsmolalityRequest(In):
     """Whether a bath is saltier than the water the fish comes from."""
 
@@ -136,8 +157,45 @@ class SaltStepsRequest(WaterIn):
     kind: Literal["salt_steps"]
     now: Typed
     target: Typed
+    salt: Literal["sodium_chloride", "marine_salt", "magnesium_sulfate"] = "sodium_chloride"
     fish: Literal["fresh", "soft", "marine"] = "fresh"
     swapped: Typed = ""
+
+
+class CarriesRequest(WaterIn):
+    """What a top-up carries and what a change carries of a salt that does not evaporate."""
+
+    kind: Literal["carries"]
+    salt: Literal["sodium_chloride", "marine_salt", "magnesium_sulfate"] = "sodium_chloride"
+    now: Typed
+    evaporated: Typed = ""
+    top_up: Typed = ""
+    share: Typed = ""
+    new_water: Typed = ""
+    under: Typed = ""
+
+
+class DipIn(In):
+    """One bucket of a row of dips, as a dose of its own."""
+
+    use: Name
+    strength: Name = ""
+    own: OwnStrength | None = None
+    target: Typed = ""
+    minutes: Typed = ""
+    prescribed: bool = False
+
+
+class DipsRequest(WaterIn):
+    """Dips in several buckets one after the other, the same volume in each."""
+
+    kind: Literal["dips"]
+    buckets: Annotated[list[DipIn], Field(min_length=2, max_length=3)]
+    lives: Names | None = None
+    confirmed: bool = False
+    product_confirmed: bool = False
+    temperature: Typed = ""
+    oxygen: Typed = ""
 
 
 class NitriteRequest(WaterIn):
@@ -184,6 +242,14 @@ class AmmoniaRequest(WaterIn):
     limit: Typed = ""
 
 
+class TapRequest(WaterIn):
+    """Chlorine or chloramine taken out of tap water before fish meet it."""
+
+    kind: Literal["tap"]
+    chlorine: Typed
+    holds: Literal["chlorine", "chloramine"] = "chlorine"
+
+
 class DisinfectRequest(WaterIn):
     """Bleach for gear, and what takes the chlorine out again."""
 
@@ -209,10 +275,13 @@ MeasureIn = Annotated[
     | SalinityRequest
     | OsmolalityRequest
     | SaltStepsRequest
+    | CarriesRequest
+    | DipsRequest
     | NitriteRequest
     | CorrectRequest
     | FoodRequest
     | AmmoniaRequest
+    | TapRequest
     | DisinfectRequest
     | StopPermanganateRequest,
     Field(discriminator="kind"),
@@ -253,13 +322,17 @@ class BathStepOut(Schema):
     lasts_min: float | None
     stop: bool
 
+    @staticmethod
+    def of(step: BathStep) -> BathStepOut:
+        return BathStepOut(text=step.text, lasts_min=step.lasts_min, stop=step.stop)
+
 
 class MeasuredOut(Schema):
     """Every answer: an amount, figures, steps, or why there is none yet."""
 
     kind: str
     title: str
-    verdict: Literal["amount", "figures", "confirm", "asks", "vet", "never", "block"]
+    verdict: Literal["amount", "steps", "figures", "confirm", "asks", "vet", "never", "block"]
     words: str
     amounts: list[AmountOut]
     figures: list[FigureOut]
@@ -293,7 +366,19 @@ class SheetTextIn(In):
     text: str = Field(max_length=400_000)
 
 
+Cell = Annotated[str, Field(max_length=200)]
+
+
+class SheetLinesIn(In):
+    """Lines as a table holds them: column to cell."""
+
+    lines: list[dict[Name, Cell]] = Field(max_length=1000)
+
+
 class SheetOut(Schema):
+    """Lines with their answers, and the same as a CSV file."""
+
+    lines: list[dict[str, str]]
     rows: list[RowOut]
     csv: str
 
@@ -334,6 +419,33 @@ class UseOut(Schema):
     usual: str
 
 
+class MeetsOut(Schema):
+    """What an active must not meet, or only with care, as the interactions say it."""
+
+    others: str
+    level: Literal["never", "care"]
+    text: str
+    source: str
+    confidence: str
+
+
+class SensitivityOut(Schema):
+    """What a kind of fish, or a system, bears poorly and what well."""
+
+    id: str
+    name: str
+    poorly: str
+    well: str
+    source: str
+    confidence: str
+
+
+class AllergenOut(Schema):
+    id: str
+    name: str
+    actives: list[str]
+
+
 class ActiveOut(Schema):
     id: str
     name: str
@@ -344,4 +456,6 @@ class ActiveOut(Schema):
     stop: str
     keeper_hazard: str
     regulation: str
+    spoons: bool
+    meets: list[MeetsOut]
     uses: list[UseOut]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine import salts
+from pennywort.core.medicine.correct import changes_needed
 from pennywort.core.reference import library
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import show_fraction, show_mass, show_volume
@@ -11,26 +12,26 @@ from pennywort.core.water import salt
 from pennywort.core.water.build_up import ammonia_build_up
 from pennywort.core.water.chemistry import PER_N, as_nitrogen_mg_per_l
 from pennywort.core.water.from_salt import volume_from_rise
-from pennywort.core.water.osmolality import Dissolved, Salt, compare_words, osmolality_mosmol_per_kg
-from pennywort.core.water.vessels import MEASURES, gross_volume_l, less_than_named_words
+from pennywort.core.water.osmolality import compare_words, osmolality_mosmol_per_kg
+from pennywort.core.water.vessels import MEASURES, less_than_gross_words, less_than_named_words
+from pennywort.core.water.volume import Standing, vessel_volume
 from pennywort.measure.amounts import plain_amount
 from pennywort.measure.answer import answer, figure, step
 from pennywort.measure.dose import need_water, place_of
+from pennywort.measure.salts import dissolved, read_grams_per_l
 from pennywort.measure.schemas import (
     AmmoniaRequest,
+    CarriesRequest,
     MeasuredOut,
     NitriteRequest,
     OsmolalityRequest,
     SalinityRequest,
-    SaltsIn,
     SaltStepsRequest,
     TrueVolumeRequest,
     VesselRequest,
 )
 from pennywort.rooms.actor import Actor
 
-ROCK_KG_PER_L = 2.6
-GRAIN_SHARE = 0.6
 COPPER_ERROR_MG_PER_L = 0.05
 FEED_SOURCE = "Timmons and Ebeling 2013: recalled, not yet checked"
 
@@ -44,46 +45,37 @@ def vessel(actor: Actor, body: VesselRequest) -> MeasuredOut:
     kinds = {"volume": "volume", "each": "volume", "count": "number"}
     typed = {n: actor.read(body.measures[n], kind=kinds.get(n, "length"), field=f"measures.{n}") for n in wanted if body.measures.get(n, "").strip()}
     try:
-        gross = gross_volume_l(body.shape, typed)
+        water = vessel_volume(body.shape, typed, _standing(actor, body))
     except InvalidInput as error:
-        raise InvalidInput(error.message, field=f"measures.{error.field}") from error
-    trace = [TraceLine(label=f"{body.shape.replace('_', ' ')}, to the water line", formula=_formula(typed), value=gross, unit="L")]
-    taken = 0.0
-    sand = actor.read_optional(body.sand_depth, kind="length", field="sand_depth")
-    if sand:
-        length = typed.get("length") or actor.read_optional(body.sand_length, kind="length", field="sand_length")
-        width = typed.get("width") or actor.read_optional(body.sand_width, kind="length", field="sand_width")
-        if not length or not width:
-            raise InvalidInput("How long and how wide is the sand?", field="sand_length")
-        grains = length * width * sand * GRAIN_SHARE / 1000
-        taken += grains
-        trace.append(TraceLine(label="less sand grains", formula=f"{plain(length)} × {plain(width)} × {plain(sand)} × 0.6 ÷ 1000", value=-grains, unit="L"))
-    rock = actor.read_optional(body.rock_mass, kind="mass_heavy", field="rock_mass")
-    if rock:
-        taken += rock / ROCK_KG_PER_L
-        trace.append(TraceLine(label="less rock", formula=f"{plain(rock)} kg ÷ {ROCK_KG_PER_L} kg/L", value=-rock / ROCK_KG_PER_L, unit="L"))
-    equipment = actor.read_optional(body.equipment, kind="volume", field="equipment")
-    if equipment:
-        taken += equipment
-        trace.append(TraceLine(label="less equipment", formula=f"{plain(equipment)} L", value=-equipment, unit="L"))
-    if taken >= gross * 0.95:
-        raise InvalidInput("What stands in it would leave hardly any water.", field="rock_mass" if rock else "sand_depth")
-    sump = actor.read_optional(body.sump, kind="volume", field="sump") or 0.0
-    if sump:
-        trace.append(TraceLine(label="plus sump and pipes", formula=f"{plain(sump)} L", value=sump, unit="L"))
-    net = gross - taken + sump
-    trace.append(TraceLine(label="net water", formula="sum of the lines above", value=net, unit="L"))
+        raise InvalidInput(error.message, field=f"measures.{error.field}" if error.field in wanted else error.field) from error
+    mine = actor.preferences
     named = actor.read_optional(body.named, kind="volume", field="named")
-    shown, whole = show_volume(net, actor.preferences), show_volume(gross, actor.preferences)
-    words = less_than_named_words(net_volume_l=net, named_volume_l=named) if named else less_than_named_words(net_volume_l=net, named_volume_l=gross)
-    if not named:
-        words = words.replace("the name on the box", "the vessel holds").replace("as the name says", "all of it water")
-    lines = [figure("net water", shown.figure, shown.unit, words), figure("gross", whole.figure, whole.unit)]
-    return answer("vessel", "Water in a vessel", figures=lines, trace=trace, source="solid geometry; grains 60 % of a sand bed: common practice")
+    net, gross, spread = (show_volume(v, mine) for v in (water.net_volume_l, water.gross_volume_l, 2 * water.net_uncertainty_l))
+    if named:
+        words = less_than_named_words(net_volume_l=water.net_volume_l, named_volume_l=named)
+    else:
+        words = less_than_gross_words(net_volume_l=water.net_volume_l, gross_volume_l=water.gross_volume_l)
+    lines = [figure("net water", net.figure, net.unit, words), figure("gross", gross.figure, gross.unit), figure("give or take", spread.figure, spread.unit)]
+    return answer("vessel", "Water in a vessel", figures=lines, trace=water.trace, source="solid geometry; sand and rock by common practice")
 
 
-def _formula(typed: dict[str, float]) -> str:
-    return ", ".join(f"{name.replace('_', ' ')} {plain(value)}" for name, value in typed.items())
+def _standing(actor: Actor, body: VesselRequest) -> Standing:
+    """What stands in it, as typed."""
+
+    def read(name: str, kind: str, default: float = 0.0) -> float:
+        value = actor.read_optional(getattr(body, name), kind=kind, field=name)
+        return default if value is None else value
+
+    return Standing(
+        sand_depth_cm=read("sand_depth", "length"),
+        sand_area_cm2=read("sand_length", "length") * read("sand_width", "length"),
+        sand_porosity_fraction=read("sand_porosity", "fraction", Standing.sand_porosity_fraction),
+        rock_mass_kg=read("rock_mass", "mass_heavy"),
+        rock_density_kg_per_l=read("rock_density", "density", Standing.rock_density_kg_per_l),
+        rock_volume_l=read("rock_volume", "volume"),
+        equipment_volume_l=read("equipment", "volume"),
+        sump_volume_l=read("sump", "volume"),
+    )
 
 
 def true_volume(actor: Actor, body: TrueVolumeRequest) -> MeasuredOut:
@@ -139,22 +131,9 @@ def _named(run: object) -> float:
         raise InvalidInput(error.message, field="value" if error.field == "salinity" else error.field) from error
 
 
-def _dissolved(actor: Actor, typed: SaltsIn, where: str) -> tuple[Dissolved, ...]:
-    parts = []
-    names: tuple[Salt, ...] = ("sodium_chloride", "magnesium_sulfate", "marine_salt")
-    for name in names:
-        value = actor.read_optional(getattr(typed, name), kind="dose_g_per_l", field=f"{where}.{name}")
-        if value:
-            parts.append(Dissolved(salt=name, grams_per_l=value))
-    tds = actor.read_optional(typed.tds, kind="concentration", field=f"{where}.tds")
-    if tds:
-        parts.append(Dissolved(salt="tds", grams_per_l=tds / 1000))
-    return tuple(parts)
-
-
 def osmolality(actor: Actor, body: OsmolalityRequest) -> MeasuredOut:
     """Bath against home; a bath that dilutes is stopped."""
-    bath, home = (osmolality_mosmol_per_kg(_dissolved(actor, typed, name)) for name, typed in (("bath", body.bath), ("home", body.home)))
+    bath, home = (osmolality_mosmol_per_kg(dissolved(actor, typed, name)) for name, typed in (("bath", body.bath), ("home", body.home)))
     which, words = compare_words(bath_mosmol=bath, home_mosmol=home)
     lines = [figure("bath", f"{bath:.0f}", "mOsmol/kg"), figure("where they come from", f"{home:.0f}", "mOsmol/kg")]
     verdict = "never" if which == "thinner" else "figures"
@@ -165,9 +144,9 @@ def osmolality(actor: Actor, body: OsmolalityRequest) -> MeasuredOut:
 def salt_steps(actor: Actor, body: SaltStepsRequest) -> MeasuredOut:
     """Day by day, or one swap for brine."""
     volume = need_water(place_of(actor, body)).net_volume_l
-    now, target = (actor.read(text, kind="dose_g_per_l", field=name) for name, text in (("now", body.now), ("target", body.target)))
-    mine = actor.preferences
-    days = salts.steps(net_volume_l=volume, now_g_per_l=now, target_g_per_l=target, fish=body.fish)
+    now, target = (read_grams_per_l(actor, text, field=name) for name, text in (("now", body.now), ("target", body.target)))
+    mine, which = actor.preferences, library().actives[body.salt]
+    days = salts.steps(net_volume_l=volume, now_g_per_l=now, target_g_per_l=target, fish=body.fish, share=which.strengths[0].share or 1.0)
     figures = []
     swapped = actor.read_optional(body.swapped, kind="volume", field="swapped")
     if swapped is not None:
@@ -177,18 +156,62 @@ def salt_steps(actor: Actor, body: SaltStepsRequest) -> MeasuredOut:
     for day in days:
         what = f"change {show_fraction(day.change_fraction).text} for water without salt"
         if day.add_g:
-            what = f"dissolve {show_mass(day.add_g * 1000, mine).text} of salt"
+            what = f"dissolve {show_mass(day.add_g * 1000, mine).text} of {which.short_name}"
         steps.append(step(f"Day {day.day}: {what}, to {day.ends_at_g_per_l:.2f} g/L"))
-    amounts = [plain_amount("Salt, today", "mass", days[0].add_g * 1000, mine, spoons_of="sodium_chloride")] if days and days[0].add_g else []
+    amounts = [plain_amount(f"{which.name}, today", "mass", days[0].add_g * 1000, actor, spoons_of=body.salt)] if days and days[0].add_g else []
     words = "It is there already." if not days else f"{len(days)} days" if len(days) > 1 else "in one day"
     return answer(
         "salt_steps", "Salt, up or down", amounts=amounts, figures=figures, steps=steps, words=words, source="dilution; steps by common practice"
     )  # fmt: skip
 
 
+def carries(actor: Actor, body: CarriesRequest) -> MeasuredOut:
+    """What evaporation, a top-up and a change do to a salt, and what goes back in."""
+    volume, mine, which = need_water(place_of(actor, body)).net_volume_l, actor.preferences, library().actives[body.salt]
+    now = read_grams_per_l(actor, body.now, field="now")
+
+    def grams(name: str) -> float:
+        text = getattr(body, name)
+        return read_grams_per_l(actor, text, field=name) if text.strip() else 0.0
+
+    evaporated = actor.read_optional(body.evaporated, kind="volume", field="evaporated") or 0.0
+    share = actor.read_optional(body.share, kind="fraction", field="share") or 0.0
+    told = salts.carried(
+        net_volume_l=volume,
+        now_g_per_l=now,
+        evaporated_l=evaporated,
+        top_up_g_per_l=grams("top_up"),
+        changed_fraction=share,
+        new_water_g_per_l=grams("new_water"),
+    )
+    lines = []
+    if evaporated:
+        lines.append(figure("with that much evaporated", f"{told.after_evaporation_g_per_l:.2f}", "g/L", "the salt stays behind"))
+        carried_in = f"the top-up brings {show_mass(told.carried_in_g * 1000, mine).text}" if told.carried_in_g else "fresh water carries none: nothing to add"
+        lines.append(figure("topped up", f"{told.after_top_up_g_per_l:.2f}", "g/L", carried_in))
+    if share:
+        off = show_mass(told.carried_off_g * 1000, mine).text
+        lines.append(figure("after the change", f"{told.after_change_g_per_l:.2f}", "g/L", f"the change carries {off} off"))
+    under = body.under.strip() and read_grams_per_l(actor, body.under, field="under")
+    if under:
+        if not share:
+            raise InvalidInput("Of what share is each change?", field="share")
+        try:
+            count = changes_needed(reading=told.after_top_up_g_per_l, target=under, share=share, fresh=grams("new_water"))
+        except InvalidInput as error:
+            raise InvalidInput(error.message, field={"target": "under", "fresh": "new_water"}.get(error.field or "", error.field)) from error
+        lines.append(figure(f"to come under {under:g} g/L", f"{count}", "changes" if count != 1 else "change", f"of {show_fraction(share).text} each"))
+    back_mg = told.put_back_g * 1000 / (which.strengths[0].share or 1.0)
+    words = "to hold the level: only what the change took" if back_mg else ""
+    amounts = [plain_amount(f"{which.name}, back in", "mass", back_mg, actor, words=words, spoons_of=body.salt)] if back_mg and not under else []
+    if not lines:
+        raise InvalidInput("What evaporated, or what share is changed?", field="share")
+    return answer("carries", "What a top-up and a change carry", amounts=amounts, figures=lines, source="mass balance; arithmetic")
+
+
 def nitrite(actor: Actor, body: NitriteRequest) -> MeasuredOut:
     """Salt in grams for this water, and the ratio it makes."""
-    volume, mine = need_water(place_of(actor, body)).net_volume_l, actor.preferences
+    volume = need_water(place_of(actor, body)).net_volume_l
     typed = actor.read(body.nitrite, kind="concentration", field="nitrite")
     as_ion = as_nitrogen_mg_per_l(typed, counted_as=body.nitrite_as) * PER_N["no2"]
     chloride = actor.read_optional(body.chloride, kind="concentration", field="chloride") or 0.0
@@ -199,7 +222,7 @@ def nitrite(actor: Actor, body: NitriteRequest) -> MeasuredOut:
         figure("salt in the water", f"{wanted:.0f}", "mg/L", "pure sodium chloride, dissolved first, within the hour"),
     ]
     trace = [TraceLine(label="times the water", formula=f"{plain(wanted)} × {plain(volume)}", value=wanted * volume, unit="mg")]
-    amounts = [plain_amount("Salt", "mass", wanted * volume, mine, spoons_of="sodium_chloride")] if wanted else []
+    amounts = [plain_amount("Salt", "mass", wanted * volume, actor, spoons_of="sodium_chloride")] if wanted else []
     words = "It guards, it does not cure: find where the nitrite comes from, and put salt back with each change." if wanted else "The chloride guards already."
     return answer(
         "nitrite", "Salt against nitrite", amounts=amounts, figures=lines, trace=trace, words=words, source="SRAC 462: recalled, not yet checked", recalled=True

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
@@ -31,6 +32,8 @@ class Actor:
     keeper: Keeper
     fishroom: Fishroom
     now: datetime
+    # what was read of the fishroom once and holds for this request
+    memo: dict[str, Any] = field(default_factory=dict, compare=False, repr=False)
 
     @property
     def zone(self) -> ZoneInfo:

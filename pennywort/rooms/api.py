@@ -39,6 +39,7 @@ class PreferencesOut(Schema):
     length_unit: str
     kit_basis: str
     night: bool
+    allergies: list[str]
 
 
 class KeeperOut(Schema):
@@ -78,6 +79,7 @@ class PreferencesIn(In):
     length_unit: Literal["cm", "in"] | None = None
     kit_basis: Literal["ion", "n"] | None = None
     night: bool | None = None
+    allergies: list[str] | None = Field(default=None, max_length=40)
 
 
 def _session(keeper: Keeper | None) -> SessionOut:

@@ -20,6 +20,8 @@ class Keeper(AbstractUser):
     kit_basis = models.CharField(max_length=3, default="ion", choices=[("ion", "as the ion, NH₄ and NO₂"), ("n", "as nitrogen, N")])
     night = models.BooleanField(default=False)
     cautions_read_at = models.DateTimeField(null=True, blank=True)
+    # ids of allergens of the reference: what this keeper may not touch
+    allergies = models.JSONField(default=list, blank=True)
 
     def __str__(self) -> str:
         return self.display_name or self.username

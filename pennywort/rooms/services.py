@@ -16,6 +16,7 @@ from django.core.exceptions import ValidationError
 from django.db import transaction
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.reference import library
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict, NotFound, NotSignedIn
 from pennywort.rooms.models import Fishroom, Keeper, LedgerRecord, Membership, RoomRecord, SignInLink, WriteReceipt
@@ -159,7 +160,10 @@ def use_link(token: str, *, now: datetime) -> Keeper:
 
 
 def set_preferences(keeper: Keeper, values: dict[str, Any]) -> Keeper:
-    """Change the units a keeper reads and types in."""
+    """Change the units a keeper reads and types in, and what he may not touch. :raises InvalidInput: no such allergen."""
+    unknown = [a for a in values.get("allergies", ()) if a not in library().allergens]
+    if unknown:
+        raise InvalidInput(f"There is no allergen called “{unknown[0]}”.", field="allergies")
     for name, value in values.items():
         setattr(keeper, name, value)
     keeper.save(update_fields=list(values))

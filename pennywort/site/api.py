@@ -15,6 +15,7 @@ from pennywort.measure.api import router as measure
 from pennywort.rooms.api import open_router
 from pennywort.rooms.api import router as rooms
 from pennywort.rooms.reference_api import router as reference
+from pennywort.shelf.api import router as shelf
 from pennywort.site.problems import install
 from pennywort.tanks.api import router as tanks
 
@@ -25,6 +26,7 @@ api.add_router("", rooms)
 api.add_router("/reference", reference)
 api.add_router("/reference", formulary)
 api.add_router("/rooms/{uuid:room_id}", measure)
+api.add_router("/rooms/{uuid:room_id}", shelf)
 api.add_router("/rooms/{uuid:room_id}", tanks)
 api.add_router("/rooms/{uuid:room_id}", fish)
 api.add_router("/rooms/{uuid:room_id}", photos)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import logging
 from collections.abc import Callable
 from typing import Any
@@ -59,6 +60,16 @@ def _words(first: dict[str, Any]) -> str:
     return f"{first.get('msg', 'This can’t be read')}."
 
 
+def _kind_of(request: HttpRequest) -> str | None:
+    if request.content_type != "application/json":
+        return None
+    try:
+        body = json.loads(request.body)
+    except ValueError:
+        return None
+    return body.get("kind") if isinstance(body, dict) else None
+
+
 def install(api: NinjaAPI) -> None:
     """Let the API answer every error as a problem document."""
 
@@ -68,6 +79,9 @@ def install(api: NinjaAPI) -> None:
     def malformed(request: HttpRequest, error: ValidationError) -> HttpResponse:
         first = error.errors[0] if error.errors else {}
         loc = [str(part) for part in first.get("loc", ()) if part not in ("body", "query", "path", "data", "content")]
+        # a body that is one of several kinds is named by its kind first: that is no field
+        if len(loc) > 1 and loc[0] == _kind_of(request):
+            loc = loc[1:]
         return problem(422, code="invalid-input", title="That can’t be read", detail=_words(first), field=".".join(loc) or None)
 
     def unknown(request: HttpRequest, error: AuthenticationError) -> HttpResponse:

@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "axes",
     "ninja",
     "pennywort.rooms.apps.RoomsConfig",
+    "pennywort.shelf.apps.ShelfConfig",
     "pennywort.tanks.apps.TanksConfig",
     "pennywort.fish.apps.FishConfig",
     "pennywort.courses.apps.CoursesConfig",

@@ -193,6 +193,75 @@ class Others(MeasureCase):
         got = self.measure("ammonia", volume="40 L", feed="0.5 g", protein="40 %", limit="1")
         self.assertEqual((got["figures"][0]["figure"], got["words"]), ("0.46", "Change 46 % every day to stay under it."))
 
+    def test_a_salt_by_its_gravity(self) -> None:
+        """40 gal from SG 1.004 to 1.006 (5.4 to 8.1 g/kg): 5.3 g in each litre of mix; the same in g/L gives the same."""
+        by_gravity = self.measure("salt_steps", volume="100 L", now="1.004", target="1.006", salt="marine_salt", fish="marine")
+        first = by_gravity["steps"][0]["text"]
+        self.assertIn("of marine mix", first)
+        grams = [self.measure("salinity", value=v, scale="gravity")["figures"][2]["figure"] for v in ("1.004", "1.006")]
+        by_weight = self.measure("salt_steps", volume="100 L", now=f"{grams[0]} g/L", target=f"{grams[1]} g/L", salt="marine_salt", fish="marine")
+        self.assertEqual(len(by_gravity["steps"]), len(by_weight["steps"]))
+        self.assertEqual(self.measure("salt_steps", volume="100 L", now="1.2 sg", target="3", status=422)["field"], "now")
+
+    def test_what_a_top_up_and_a_change_carry(self) -> None:
+        got = self.measure("carries", volume="100 L", now="3 g/L", evaporated="10 L", share="25 %")
+        self.assertEqual([f["figure"] for f in got["figures"]], ["3.33", "3.00", "2.25"])
+        self.assertEqual(got["amounts"][0]["big"], {"figure": "75", "unit": "g"})
+        under = self.measure("carries", volume="100 L", now="3 g/L", share="25 %", under="1 g/L")
+        self.assertEqual((under["figures"][-1]["figure"], under["amounts"]), ("4", []))
+        for change, field in (({"under": "1"}, "share"), ({}, "share"), ({"share": "20 %", "under": "5"}, "under"), ({"evaporated": "80 L"}, "evaporated")):
+            self.assertEqual(self.measure("carries", volume="100 L", now="3 g/L", status=422, **change)["field"], field)
+
+    def test_tap_water(self) -> None:
+        """2 mg/L in 40 L: 560 mg of crystals or 199 mg of ascorbic acid; chloramine leaves 0.40 mg/L of nitrogen (stoichiometry)."""
+        got = self.measure("tap", volume="40 L", chlorine="2", holds="chloramine")
+        self.assertEqual([a["exact"]["figure"] for a in got["amounts"]], ["560", "199"])
+        self.assertEqual(got["figures"][0]["figure"], "0.40")
+        self.assertEqual(self.measure("tap", volume="40 L", chlorine="200", status=422)["field"], "chlorine")
+
+    def test_two_buckets(self) -> None:
+        """Formalin 45 minutes, then a dye by the label (common practice): both made ready first, each with its own amount."""
+        body = {
+            "volume": "1 gal", "temperature": "20", "oxygen": "8", "confirmed": True,
+            "buckets": [{"use": "form_2", "minutes": "45"}, {"use": "mb_3", "target": "30 mg/L", "prescribed": True}],
+        }  # fmt: skip
+        got = self.measure("dips", **body)
+        self.assertEqual([a["exact"]["figure"] for a in got["amounts"]], ["0.757", "114"])
+        first = next(i for i, s in enumerate(got["steps"]) if s["lasts_min"] == 45)
+        self.assertTrue(any(s["text"].startswith("Bucket 2") for s in got["steps"][:first]))
+        held = self.measure("dips", **{**body, "lives": ["invertebrates"]})
+        self.assertEqual((held["verdict"], held["amounts"], held["steps"]), ("never", [], []))
+        self.assertEqual(self.measure("dips", **{**body, "confirmed": False})["verdict"], "confirm")
+        for buckets, field in (
+            ([{"use": "form_2", "minutes": "90"}, {"use": "mb_3"}], "buckets.0.minutes"), ([{"use": "pzq_1"}, {"use": "mb_3"}], "buckets.0.use"),
+            ([{"use": "form_2"}], "buckets"),
+        ):  # fmt: skip
+            self.assertEqual(self.measure("dips", **{**body, "buckets": buckets}, status=422)["field"], field)
+
+    def test_a_bath_beside_the_tank(self) -> None:
+        """The tank's last reading is home: a bath 5 degrees colder is stopped; within half a degree nothing is said of it."""
+        tank = self.tank()
+        self.send(f"tanks/{tank}/readings", {"temperature": "26", "ph": "7", "ammonia": "0", "nitrite": "0"})
+        body = {"use": "km_2", "tank": tank, "volume": "10 L", "confirmed": True}
+        self.assertIn("5.0 °C colder", self.measure("dose", **body, bath={"temperature": "21"})["words"])
+        self.assertEqual(self.measure("dose", **body, bath={"temperature": "26.3", "turns": 2})["verdict"], "amount")
+        thin = self.measure("dose", **body, bath={"other_water": True, "home": {"tds": "530"}, "water": {"tds": "193"}})
+        self.assertEqual((thin["verdict"], thin["amounts"]), ("never", []))
+        self.assertEqual(self.measure("dose", **body, bath={"temperature": "99"}, status=422)["field"], "bath.temperature")
+
+    def test_an_allergy_of_the_keeper(self) -> None:
+        answer = self.client_of().put("/api/me/preferences", json.dumps({"allergies": ["formaldehyde"]}), content_type="application/json")
+        self.assertEqual(answer.json()["keeper"]["preferences"]["allergies"], ["formaldehyde"])
+        told = self.measure("dose", use="form_1", volume="40 L", temperature="20", oxygen="8")
+        self.assertEqual((told["verdict"], told["confirm"][0][:17]), ("confirm", "I am allergic to "))
+        wrong = self.client_of().put("/api/me/preferences", json.dumps({"allergies": ["cats"]}), content_type="application/json")
+        self.assertEqual((wrong.status_code, wrong.json()["field"]), (422, "allergies"))
+
+    def test_epsom_salt_is_hardness(self) -> None:
+        """1 g/L adds 406 mg/L as CaCO3 (CV-74), 22.75 degrees of 17.848."""
+        got = self.measure("dose", use="eps_2", volume="40 L", target="1 g/L", confirmed=True)
+        self.assertEqual((got["figures"][-1]["figure"], got["figures"][-1]["words"]), ("406", "as CaCO₃, 22.8 °dGH"))
+
 
 class Nonsense(MeasureCase):
     """Any body at all: an answer or a named error, never a 500, no NaN, nothing below nothing."""
@@ -224,6 +293,12 @@ class Nonsense(MeasureCase):
                 "expired": st.booleans(), "prescribed": st.booleans(),
                 }  # fmt: skip
                 values["home"] = values["bath"]
+                if kind == "dose":
+                    salts = values["home"]
+                    parts = {"temperature": self.texts(), "home_temperature": self.texts(), "water": salts, "home": salts, "turns": st.integers(0, 30)}
+                    values["bath"] = st.fixed_dictionaries({}, optional={**parts, "other_water": st.booleans()})
+                bucket = {"use": st.sampled_from(["form_2", "mb_3", "km_2", "fwd_1", "pzq_1", "op_1", "no_such"])}
+                values["buckets"] = st.lists(st.fixed_dictionaries(bucket, optional={"target": self.texts(), "prescribed": st.booleans()}), max_size=4)
                 body[name] = data.draw(values.get(name, self.texts()))
             answer = self.client_of().post(self.url("measure"), json.dumps(body), content_type="application/json")
             self.assertIn(answer.status_code, (200, 409, 422), answer.content)
@@ -260,6 +335,25 @@ class Worksheet(MeasureCase):
         first = self.ask("worksheet/csv", {"text": self.CSV.replace("=cmd", "Rack 3")})
         again = self.ask("worksheet/csv", {"text": first["csv"]})
         self.assertEqual(again["csv"], first["csv"])
+
+    def test_a_table_for_every_tank(self) -> None:
+        """Tanks by name or mark; lines of other kinds beside doses; what a kind has not is named."""
+        self.tank()
+        lines = [
+            {"tank": "weir", "use": "pzq_1", "target": "2.5", "confirmed": "yes"}, {"tank": "Q3", "use": "hp_6", "confirmed": ""},
+            {"kind": "vessel", "shape": "buckets", "measures.count": "4", "measures.each": "10 L"},
+            {"kind": "osmolality", "home.tds": "530", "bath.tds": "193"}, {"tank": "Nowhere", "use": "pzq_1"},
+            {"kind": "label", "use": "pzq_1", "volume": "5 L"}, {"kind": "moon"}, {"tank": "Q3", "use": "pzq_1", "confirmed": "perhaps"},
+        ]  # fmt: skip
+        got = self.ask("worksheet/lines", {"lines": lines})
+        self.assertEqual(
+            [r["answer"]["verdict"] if r["answer"] else r["problem"]["field"] for r in got["rows"]],
+            ["amount", "never", "figures", "never", "tank", "use", "kind", "confirmed"],
+        )
+        self.assertEqual(got["rows"][0]["answer"]["amounts"][0]["exact"], {"figure": "112", "unit": "mg"})
+        again = self.ask("worksheet/csv", {"text": got["csv"]})
+        self.assertEqual([r["answer"]["verdict"] if r["answer"] else "" for r in again["rows"]][:4], ["amount", "never", "figures", "never"])
+        self.assertEqual(self.ask("worksheet/lines", {"lines": [{"moon": "1"}]}, status=422)["field"], "text")
 
     def test_no_sheet(self) -> None:
         for text in ("", "a,b\n1,2\n", 'place,volume,use\n"Rack 1,45', "volume,use\n45 L\n", "volume,use,moon\n1,2,3\n", "volume,use\n" + "1 L,pzq_1\n" * 1001):
@@ -302,5 +396,10 @@ class Formulary(MeasureCase):
         self.assertEqual((len(got), sum(len(a["uses"]) for a in got)), (53, 118))
         self.assertTrue(all(u["source"] and u["dose_text"] for a in got for u in a["uses"]))
         one = self.client_of().get("/api/reference/actives/formalin").json()
+        self.assertIn(("permanganate", "never"), [(m["others"], m["level"]) for m in one["meets"]])
+        bears = self.client_of().get("/api/reference/sensitivities").json()
+        self.assertEqual(len(bears), len(library().sensitivities))
+        self.assertTrue(all(b["poorly"] and b["source"] for b in bears))
+        self.assertIn("formalin", next(a for a in self.client_of().get("/api/reference/allergens").json() if a["id"] == "formaldehyde")["actives"])
         self.assertIn("Gloves", one["keeper_hazard"])
         self.assertEqual(self.client_of().get("/api/reference/actives/moonlight").status_code, 404)

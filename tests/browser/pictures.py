@@ -123,6 +123,7 @@ VIEWS: dict[str, tuple[tuple[int, int], Prepare, bool]] = {
     "condition": (DESKTOP, lambda c: c.go("/conditions/marine_velvet"), False),
     "measure": (DESKTOP, _measure, False),
     "measure-phone": (PHONE, _measure, False),
+    "shelf": (DESKTOP, lambda c: c.go("/shelf"), False),
     "course": (DESKTOP, _course, False),
     "course-phone": (PHONE, _course, False),
     "records": (DESKTOP, lambda c: c.go("/records"), False),

@@ -50,6 +50,8 @@ class DemoCase(BrowserCase):
             "worksheet": "/measure/sheet",
             "formulary": "/measure/formulary",
             "an active": "/measure/formulary/permanganate",
+            "two buckets": "/measure?what=dips",
+            "shelf": "/shelf",
             "courses": "/courses",
             "choose, by weight": f"/courses/for/{self.sluice.uid}?condition=ich",
             "choose, vet": f"/courses/for/{self.sluice.uid}?condition=skin_flukes",

@@ -138,7 +138,7 @@ class Level(TestCase):
 class Tools(TestCase):
     def best(self, amount: float, measures: str = "mass", spoons: bool = False) -> tuple[str, str, float]:
         options = in_tools(amount, measures=measures, tools=FOUND.tools.values(), spoons=FOUND.medicines["sodium_chloride"].spoons if spoons else None)  # type: ignore[arg-type]
-        return options[0].tool, options[0].words, options[0].amount
+        return options[0].tool.id, options[0].words, options[0].amount
 
     def test_the_tool_that_resolves_it(self) -> None:
         self.assertEqual(self.best(112.5), ("scale_1mg", "112 mg", 112))
@@ -149,14 +149,14 @@ class Tools(TestCase):
 
     def test_milligrams_are_not_weighed_on_a_kitchen_scale(self) -> None:
         """Common practice: 40 mg on a kitchen scale is how fish die."""
-        options = {o.tool: o.verdict for o in in_tools(40, measures="mass", tools=FOUND.tools.values(), spoons=None)}
+        options = {o.tool.id: o.verdict for o in in_tools(40, measures="mass", tools=FOUND.tools.values(), spoons=None)}
         self.assertEqual(options["scale_1g"], "too coarse")
         self.assertEqual(options["scale_1mg"], "fits best")
         self.assertNotIn("teaspoon", options)
 
     def test_a_spoon_is_only_ever_rough(self) -> None:
         """A level tablespoon of fine salt is 18 g (USDA household measures, from memory)."""
-        options = {o.tool: o for o in in_tools(54_000, measures="mass", tools=FOUND.tools.values(), spoons=FOUND.medicines["sodium_chloride"].spoons)}
+        options = {o.tool.id: o for o in in_tools(54_000, measures="mass", tools=FOUND.tools.values(), spoons=FOUND.medicines["sodium_chloride"].spoons)}
         self.assertEqual((options["tablespoon"].words, options["tablespoon"].verdict, options["tablespoon"].amount), ("3 level tablespoons", "rough", 54_000))
         self.assertEqual(options["teaspoon"].words, "9 level teaspoons")
 

@@ -172,7 +172,8 @@ class Gates(TestCase):
                         ask(name, 60, readings=readings, target=target, prescribed=True)
                     continue
                 told = ask(name, 60, readings=readings, target=target, prescribed=use.gate == "vet")
-                self.assertIn(told.verdict, ("amount", "block"))
+                self.assertIn(told.verdict, ("amount", "steps", "block"))
+                self.assertEqual(told.verdict == "amount", told.amount is not None)
                 if told.amount is not None:
                     self.assertGreater(told.amount.exact, 0)
                     self.assertTrue(told.cautions, active.id)

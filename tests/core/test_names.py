@@ -14,7 +14,7 @@ import pennywort.core
 
 UNITS = (
     "_l", "_ml", "_cm", "_mg", "_kg", "_c", "_h", "_mg_per_l", "_kg_per_l", "_fraction", "_prob", "_share", "_bits", "_decibans", "_count", "_plus_minus",
-    "_px", "_g", "_g_per_l", "_mg_per_ml", "_mg_per_day", "_g_per_day", "_mg_per_g", "_min", "_days", "_ms_per_cm",
+    "_px", "_g", "_g_per_l", "_mg_per_ml", "_mg_per_day", "_g_per_day", "_mg_per_g", "_min", "_days", "_ms_per_cm", "_cm2",
 )  # fmt: skip
 # pure numbers and counts whose name says what they count, and amounts whose unit stands in a field beside them
 PLAIN = {
@@ -22,7 +22,7 @@ PLAIN = {
     "doses_given", "looks", "count", "plus_minus", "dead_on_arrival", "number", "attempt", "id", "something_else_share",
     "loss", "saves", "loss_if_nothing", "scrape_saves", "odds", "day", "look",
     # of an amount or a salinity: the unit stands beside it, or it is a ratio
-    "taken", "target", "reached", "reached_low", "reached_high", "range_low", "range_high", "level_now", "weigh", "gives",
+    "taken", "target", "reached", "reached_low", "reached_high", "range_low", "range_high", "level_now", "weigh", "gives", "smallest_mark", "largest_fill",
     "practical", "gravity_25_25", "gravity_20_20", "gravity_25_4",
 }  # fmt: skip
 
@@ -44,7 +44,7 @@ class Names(TestCase):
 
     def test_every_number_in_the_record_carries_its_unit(self) -> None:
         bad = []
-        for label in ("rooms", "tanks", "fish", "courses"):
+        for label in ("rooms", "shelf", "tanks", "fish", "courses"):
             for model in apps.get_app_config(label).get_models():
                 for field in model._meta.concrete_fields:
                     if isinstance(field, (models.FloatField, models.IntegerField)) and not field.primary_key and not named_well(field.name):

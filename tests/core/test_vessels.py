@@ -14,6 +14,7 @@ from pennywort.core.water.build_up import ammonia_build_up
 from pennywort.core.water.from_salt import volume_from_rise
 from pennywort.core.water.osmolality import Dissolved, compare_words, osmolality_mosmol_per_kg
 from pennywort.core.water.vessels import MEASURES, gross_volume_l, less_than_named_words
+from pennywort.core.water.volume import Standing, vessel_volume
 
 
 class Vessels(TestCase):
@@ -60,6 +61,41 @@ class Vessels(TestCase):
 
     def test_the_name_on_the_box(self) -> None:
         self.assertEqual(less_than_named_words(net_volume_l=77, named_volume_l=100), "23 % less than the name on the box")
+
+
+class WhatStandsInIt(TestCase):
+    def test_sand_follows_the_shape(self) -> None:
+        """A tub 40 cm across at the bottom and 60 at a water line of 30: 4 cm of sand is the frustum from 40 to 42.67 cm,
+        5.37 L, six tenths of it grains (solid geometry by hand)."""
+        tub = {"bottom_diameter": 40.0, "top_diameter": 60.0, "depth": 30.0}
+        got = vessel_volume("tub", tub, Standing(sand_depth_cm=4))
+        low, high = 20.0, 20.0 + 10 * 4 / 30
+        bed = math.pi * 4 * (low * low + low * high + high * high) / 3 / 1000
+        self.assertAlmostEqual(bed, 5.369, places=3)
+        self.assertAlmostEqual(got.net_volume_l, gross_volume_l("tub", tub) - 0.6 * bed)
+
+    def test_rock_by_its_volume_equipment_and_sump(self) -> None:
+        got = vessel_volume("litres", {"volume": 100.0}, Standing(rock_volume_l=6, equipment_volume_l=2, sump_volume_l=20, rock_mass_kg=2.6))
+        self.assertAlmostEqual(got.net_volume_l, 100 - 6 - 2 - 1 + 20)
+        self.assertEqual([t.value for t in got.trace][1:-1], [-1, -6, -2, 20])
+
+    def test_a_tape_is_out_by_half_a_centimetre_in_any_shape(self) -> None:
+        """An upright cylinder 30 cm across, 40 deep: pi d / 2 x 40 x 0.5 by its width (and the square), pi r2 x 0.5 by its depth."""
+        got = vessel_volume("upright_cylinder", {"diameter": 30.0, "depth": 40.0}, Standing())
+        wide = math.pi * 40 * (15.25**2 - 15**2) / 1000
+        deep = math.pi * 15**2 * 0.5 / 1000
+        self.assertAlmostEqual(got.net_uncertainty_l, math.hypot(wide, deep), places=9)
+
+    def test_what_can_not_stand_there(self) -> None:
+        box = {"length": 60.0, "width": 30.0, "depth": 30.0}
+        for shape, measures, standing, field in (
+            ("box", box, Standing(sand_depth_cm=30), "sand_depth"), ("box", box, Standing(rock_mass_kg=200), "rock_mass"),
+            ("box", box, Standing(equipment_volume_l=60), "equipment"), ("litres", {"volume": 50.0}, Standing(sand_depth_cm=2), "sand_length"),
+            ("box", box, Standing(rock_volume_l=-1), "rock_volume"), ("box", {**box, "depth": 0.0}, Standing(), "depth"),
+        ):  # fmt: skip
+            with self.assertRaises(InvalidInput) as caught:
+                vessel_volume(shape, measures, standing)  # type: ignore[arg-type]
+            self.assertEqual(caught.exception.field, field)
 
 
 class BySalt(TestCase):

@@ -57,7 +57,7 @@ class Network:
     """Conditions (rows, "something else" last) against signs (columns). ``seen_prob`` holds P(sign | condition), 0-1.
 
     ``listed`` are the signs that at least one of these conditions lists: the others tell nothing in this water.
-    ``table`` holds the log-ratios of every single sign not there and seen, ``table_row`` where (sign, 0 or 1) stands in it.
+    ``table`` holds the log-ratios of every sign by its column: first not there, below it seen.
     ``rank_of`` orders units group by group, those without one last.
     """
 
@@ -76,7 +76,6 @@ class Network:
     listed: frozenset[str]
     log_prior: Array
     table: Array
-    table_row: Mapping[tuple[str, float], int]
     rank_of: Mapping[str, int]
 
     def ratio(self, unit: Unit, answers: Mapping[str, float]) -> Array:
@@ -129,7 +128,7 @@ def tempered_sum(ratios: Array, *, further: float) -> Array:
     return _led(speaks_for.sum(axis=-1), speaks_against.sum(axis=-1), speaks_for.max(axis=-1), speaks_against.min(axis=-1), further=further)
 
 
-def _tempered_sums(ratios: Array, starts: list[int], *, further: float) -> Array:
+def _tempered_sums(ratios: Array, starts: NDArray[np.intp], *, further: float) -> Array:
     """The summed weighed ratios of many groups at once: rows of ``ratios`` lie group by group, ``starts`` where each begins."""
     speaks_for, speaks_against = np.maximum(ratios, 0.0), np.minimum(ratios, 0.0)
     sums_for, sums_against = np.add.reduceat(speaks_for, starts), np.add.reduceat(speaks_against, starts)
@@ -172,7 +171,6 @@ def network(found: Library, water: WaterType) -> Network:
     prior_prob = np.append(prior / prior.sum() * (1 - kept), kept)
     log_seen = np.clip(np.log(seen / seen[-1]), -caps, caps)
     log_absent = np.clip(np.log((1 - seen) / (1 - seen[-1])), -caps, caps)
-    single = [name for name, unit in units.items() if len(unit.signs) == 1]
     ranked = sorted(units, key=lambda name: (units[name].group is None, units[name].group or "", column_of[units[name].signs[0]]))
     return Network(
         found=found,
@@ -190,7 +188,6 @@ def network(found: Library, water: WaterType) -> Network:
         listed=frozenset(s for c in conditions for s in c.step_of),
         log_prior=np.log(prior_prob),
         table=np.ascontiguousarray(np.concatenate([log_absent.T, log_seen.T])),
-        table_row={(s, float(there)): column_of[s] + there * len(signs) for s in single for there in (0, 1)},
         rank_of={name: i for i, name in enumerate(ranked)},
     )
 
@@ -253,6 +250,8 @@ def _groups(net: Network, names: Sequence[str]) -> list[tuple[int, int]]:
 def answers_of(facts: Facts, *, found: Library) -> dict[str, float]:
     """Each sign that was looked for, from 0 (not there) to 1 (surely seen)."""
     signs = {**facts.signs, **told_by_shares(facts)}
+    if not facts.shares:
+        return {s: 1.0 if seen else 0.0 for s, seen in signs.items()}
     return {s: belief(s, facts.shares.get(s), found=found) if seen else 0.0 for s, seen in signs.items()}
 
 
@@ -291,6 +290,36 @@ def _ratio_of(net: Network, name: str, found_there: tuple[float, ...]) -> Array:
     return net.ratio(unit, {s: sure for s, sure in zip(unit.signs, found_there, strict=True) if sure >= 0})
 
 
+@dataclass(frozen=True, kw_only=True, eq=False)
+class _Layout:
+    """Where the units that were looked at stand: the same for every case in which the same was looked at.
+
+    ``names`` lie group by group; ``spans`` are the groups, which end at ``grouped_count``; ``columns`` holds the column of each
+    single sign's answer (sets are reckoned apart, at the places in ``sets``).
+    """
+
+    names: tuple[str, ...]
+    spans: tuple[tuple[int, int], ...]
+    starts: NDArray[np.intp]
+    grouped_count: int
+    columns: NDArray[np.intp]
+    sets: tuple[int, ...]
+
+
+@lru_cache(maxsize=512)
+def _layout(net: Network, looked: tuple[str, ...]) -> _Layout:
+    names = tuple(sorted({net.unit_of[s] for s in looked}, key=net.rank_of.__getitem__))
+    spans = tuple(_groups(net, names))
+    return _Layout(
+        names=names,
+        spans=spans,
+        starts=np.array([first for first, _ in spans], dtype=np.intp),
+        grouped_count=spans[-1][1] if spans else 0,
+        columns=np.array([net.column_of.get(name, 0) for name in names], dtype=np.intp),
+        sets=tuple(i for i, name in enumerate(names) if name not in net.column_of),
+    )
+
+
 def weigh(facts: Facts, *, found: Library) -> Weighed:
     """Reckon the posterior of one case.
 
@@ -299,24 +328,22 @@ def weigh(facts: Facts, *, found: Library) -> Weighed:
     check(facts, found=found)
     net = network(found, facts.water)
     answers = answers_of(facts, found=found)
-    names = tuple(sorted({net.unit_of[s] for s in answers}, key=net.rank_of.__getitem__))
+    at = _layout(net, tuple(answers))
+    sure = [answers.get(name, 0.0) for name in at.names]
     # a plain yes or no is a row of the table; sets and half-believed signs are reckoned one by one
-    rows = [net.table_row.get((name, answers.get(name, -1.0)), -1) for name in names]
-    raw = net.table[rows]
-    for i, row in enumerate(rows):
-        if row < 0:
-            raw[i] = _ratio_of(net, names[i], tuple(answers.get(s, -1.0) for s in net.units[names[i]].signs))
-    _count_once(net, facts, names, raw)
+    raw = net.table[at.columns + np.array(sure, dtype=np.intp) * len(net.signs)]
+    for i in (*at.sets, *(i for i, s in enumerate(sure) if 0 < s < 1)):
+        raw[i] = _ratio_of(net, at.names[i], tuple(answers.get(s, -1.0) for s in net.units[at.names[i]].signs))
+    if facts.context:
+        _count_once(net, facts, at.names, raw)
     priors = prior_logs(net, facts)
-    total = _total(net, names, raw)
-    return Weighed(net=net, answers=answers, prior_logs=priors, names=names, raw_logs=raw, total_logs=total, posterior_prob=softmax(priors + total))
+    total = _total(net, at, raw)
+    return Weighed(net=net, answers=answers, prior_logs=priors, names=at.names, raw_logs=raw, total_logs=total, posterior_prob=softmax(priors + total))
 
 
-def _total(net: Network, names: Sequence[str], raw: Array) -> Array:
+def _total(net: Network, at: _Layout, raw: Array) -> Array:
     """Summed log-ratios, groups weighed: units of groups come first, group by group."""
-    spans = _groups(net, names)
-    if not spans:
+    if not at.spans:
         return raw.sum(axis=0)  # type: ignore[no-any-return]
-    end = spans[-1][1]
-    grouped = _tempered_sums(raw[:end], [first for first, _ in spans], further=net.found.likelihoods.further_in_group.value)
-    return grouped + raw[end:].sum(axis=0)  # type: ignore[no-any-return]
+    grouped = _tempered_sums(raw[: at.grouped_count], at.starts, further=net.found.likelihoods.further_in_group.value)
+    return grouped + raw[at.grouped_count :].sum(axis=0)  # type: ignore[no-any-return]

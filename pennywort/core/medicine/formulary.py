@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 from typing import Literal
 
+import numpy as np
+
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
+from pennywort.core.medicine.bath import match
+from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water, reach
 from pennywort.core.medicine.guards import Surroundings, cautions, meets
 from pennywort.core.medicine.product import Product, active_in, in_product
-from pennywort.core.medicine.slip import SlipCaution
 from pennywort.core.medicine.stock import Stock, stock_for
 from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference.formulary_models import Active, Use
@@ -24,7 +27,11 @@ SLIP_TIMES = 3.0
 EDGE = 0.02
 DIRECT = "uL/L"
 Measures = Literal["mass", "volume", "pieces"]
-Verdict = Literal["amount", "confirm", "asks", "vet", "never", "block"]
+ORDER = {"never": 0, "care": 1, "know": 2}
+# hard water begins above this, mg/L as CaCO3 (classes of the US Geological Survey, recalled)
+HARD_MG_PER_L = 120.0
+Verdict = Literal["amount", "steps", "confirm", "asks", "vet", "never", "block"]
+Lines = tuple[SlipCaution, ...]
 TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0}
 
 
@@ -106,18 +113,46 @@ def measure(
     held = next((line for line in met if line.level == "never"), None)
     if held:
         return no("never", f"Never here: {held.text}.")
+    allergens = [a.name for a in found.allergens.values() if a.id in here.allergies and active.id in a.actives]
+    acknowledge = tuple(f"I am allergic to {name}: another handles it, or I am fully covered." for name in allergens)
     if use.dose is None or product is None or use.route == "topical":
-        return no("block", "Nothing is weighed or poured for this; what is published stands below.")
+        return _by_steps(
+            active, use, here=here, no=no, lines=lines, needs=(*acknowledge, *(use.confirm if use.route != "topical" else ())), confirmed=wanted.confirmed
+        )
     if use.gate == "vet" and not (wanted.prescribed and wanted.target is not None):
         return no("vet", "The published figure is shown. Type the dose your vet or label gives, and it is reckoned for this water.")
     target = _target(use, wanted, here=here)
-    needs = _needs(use, target)
+    if use.route in ("bath", "dip"):
+        lines, held = _matched(active, use, here=here, lines=lines, target_g_per_l=target if use.dose.unit == "g/L" else 0.0)
+        if held:
+            return no("never", f"Never here: {held.text}.")
+    needs = (*acknowledge, *_needs(use, target))
     if needs and not wanted.confirmed:
         return no("confirm", "First these, each of them true:", needs)
     if product.asks and not wanted.product_confirmed:
         return no("asks", product.asks)
     amount = _amount(use, product, target=target, water=known_water(water), wanted=wanted, tools=tools, spoons=wanted.spoons or active.spoons)
     return Measured(active=active.id, use=use.id, verdict="amount", words=_words(amount), amount=amount, cautions=lines, confirm=())
+
+
+def _matched(active: Active, use: Use, *, here: Surroundings, lines: Lines, target_g_per_l: float) -> tuple[Lines, SlipCaution | None]:
+    """The lines with what the bath's water adds to them, and the first of those that forbids it."""
+    unmatched = match(active, use, water=here.bath, target_g_per_l=target_g_per_l)
+    return tuple(sorted((*unmatched, *lines), key=lambda c: ORDER[c.level])), next((line for line in unmatched if line.level == "never"), None)
+
+
+def _by_steps(active: Active, use: Use, *, here: Surroundings, no: Callable[..., Measured], lines: Lines, needs: tuple[str, ...], confirmed: bool) -> Measured:
+    """A use of which nothing is measured out: a fresh-water dip, a swab."""
+    if use.route not in ("bath", "dip", "topical") or use.gate == "vet":
+        return no("block", "Nothing is weighed or poured for this; what is published stands below.")
+    more, held = _matched(active, use, here=here, lines=lines, target_g_per_l=0.0)
+    if held:
+        told = no("never", f"Never here: {held.text}.")
+    elif needs and not confirmed:
+        told = no("confirm", "First these, each of them true:", needs)
+    else:
+        told = no("steps", "Nothing is measured out for this: it goes by the steps below.")
+    return replace(told, cautions=more)
 
 
 def _needs(use: Use, target: float) -> tuple[str, ...]:
@@ -136,6 +171,8 @@ def _target(use: Use, wanted: Wanted, *, here: Surroundings) -> float:
         if alkalinity is None:
             raise NotKnownYet("This dose follows the alkalinity. Read it first, in mg/L as CaCO₃ or dKH.", field="alkalinity")
         usual = min(alkalinity * use.per_alkalinity, high)
+    if use.by_ph:
+        usual = _by_ph(use, here)
     target = usual if wanted.target is None else wanted.target
     if not math.isfinite(target) or target <= 0:
         raise InvalidInput("This must be more than nothing.", field="target")
@@ -146,11 +183,28 @@ def _target(use: Use, wanted: Wanted, *, here: Surroundings) -> float:
         raise Refused(f"Never above {use.refuse_above.value:g} {shown_unit(use.dose.unit)} for this.", field="target")
     if use.per_alkalinity is not None and target > usual * (1 + 1e-9):
         raise Refused(f"At this alkalinity never above {usual:.3g} {shown_unit(use.dose.unit)}.", field="target")
+    if use.by_ph and target > usual * (1 + 1e-9):
+        raise Refused(f"At this pH and hardness never above {usual:.3g} {shown_unit(use.dose.unit)}.", field="target")
     if not 0 < wanted.share <= 1:
         raise InvalidInput("A share lies between 0 and 100 %.", field="share")
     if not math.isfinite(wanted.level_now) or wanted.level_now < 0:
         raise InvalidInput("This can’t be negative.", field="level_now")
     return target
+
+
+def _by_ph(use: Use, here: Surroundings) -> float:
+    """The dose that a table gives for this pH, between its rows on a straight line; soft water unless it was read as hard.
+
+    :raises NotKnownYet: no pH. :raises Refused: a pH below the table's first row.
+    """
+    ph = here.readings.get("ph")
+    if ph is None:
+        raise NotKnownYet("This dose follows the pH. Read it first.", field="ph")
+    rows = use.by_ph
+    if ph < rows[0].ph:
+        raise Refused(f"Below pH {rows[0].ph:g} this is too harmful to be given at all.", field="ph")
+    hard = here.readings.get("hardness", 0.0) > HARD_MG_PER_L
+    return float(np.interp(ph, [r.ph for r in rows], [r.hard if hard else r.soft for r in rows]))
 
 
 def shown_unit(unit: str) -> str:

@@ -6,7 +6,8 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
-from pennywort.core.medicine.slip import SlipCaution
+from pennywort.core.medicine.bath import BathWater
+from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.formulary_models import Active, Use, WaterBound
 from pennywort.core.reference.library import Library
@@ -26,7 +27,8 @@ class Surroundings:
     """What a dose meets: who lives there, what runs, what is in the water, and what was read.
 
     ``lives`` ids of kinds of fish (kin) and of Life; ``running`` equipment; ``in_water`` ids of actives;
-    ``readings`` temperature degC, oxygen mg/L, alkalinity mg/L as CaCO3, ph, un_ionised_ammonia mg/L as N.
+    ``readings`` temperature degC, oxygen mg/L, alkalinity and hardness mg/L as CaCO3, ph, un_ionised_ammonia mg/L as N.
+    ``bath`` the water of a bath beside the fish's own; ``allergies`` ids of what the keeper may not touch.
     """
 
     water: WaterType
@@ -36,6 +38,8 @@ class Surroundings:
     biofilter: bool = False
     expired: bool = False
     readings: Mapping[str, float] = field(default_factory=dict)
+    bath: BathWater = field(default_factory=BathWater)
+    allergies: frozenset[str] = frozenset()
 
 
 def _line(level: Literal["never", "care", "know"], text: str, source: tuple[str, ...] = CP, *, recalled: bool = True) -> SlipCaution:

@@ -12,6 +12,8 @@ PEROXIDE_PER_PERMANGANATE = 3 * 34.0147 / (2 * 158.034)
 THIOSULFATE_PER_PERMANGANATE = 3 * 248.184 / (8 * 158.034)
 THIOSULFATE_PER_CHLORINE = 2 * 248.184 / 70.906
 ASCORBATE_PER_CHLORINE = 176.12 / 70.906
+# each mole of monochloramine, counted as a mole of Cl2, sets one of ammonia nitrogen free (arithmetic)
+NITROGEN_PER_CHLORAMINE = 14.0067 / 70.906
 
 
 def _positive(value: float, field: str) -> float:
@@ -32,6 +34,16 @@ def stop_permanganate(*, level_mg_per_l: float, net_volume_l: float, peroxide_mg
 def thiosulfate_for_chlorine_mg(*, chlorine_mg_per_l: float, volume_l: float) -> float:
     """Sodium thiosulfate pentahydrate, mg, that surely uses up the chlorine: seven for one, the design figure."""
     return _positive(chlorine_mg_per_l, "chlorine") * _positive(volume_l, "volume") * THIOSULFATE_PER_CHLORINE
+
+
+def ascorbic_acid_for_chlorine_mg(*, chlorine_mg_per_l: float, volume_l: float) -> float:
+    """Ascorbic acid, mg, that uses up the chlorine: 2.484 for one (molar masses; arithmetic)."""
+    return _positive(chlorine_mg_per_l, "chlorine") * _positive(volume_l, "volume") * ASCORBATE_PER_CHLORINE
+
+
+def ammonia_from_chloramine_mg_per_l(*, chlorine_mg_per_l: float) -> float:
+    """Total ammonia, mg/L as N, that is left once a reading of chloramine (as chlorine) has been neutralised."""
+    return _positive(chlorine_mg_per_l, "chlorine") * NITROGEN_PER_CHLORAMINE
 
 
 def bleach_ml(*, volume_l: float, chlorine_mg_per_l: float, strength_mg_per_ml: float) -> float:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from datetime import date, timedelta
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput
@@ -65,6 +66,27 @@ def own_product(active: Active, *, kind: Own, value: float, density_kg_per_l: fl
         raise InvalidInput("No liquid holds so much. Check the strength.", field="own_strength")
     words = {"percent_w_v": f"{value:g} % by volume", "percent_w_w": f"{value:g} % by weight", "mg_per_ml": f"{value:g} mg in each mL"}[kind]
     return Product(name=words, mg_per_ml=mg_per_ml, asks=_seldom(active, mg_per_ml))
+
+
+def stock_mg_per_ml(*, active_mg: float, made_up_to_ml: float) -> float:
+    """Strength of a solution made up to a volume: mass / volume, mg/mL (arithmetic).
+
+    :raises InvalidInput: nothing in it, no volume, or more than any liquid holds.
+    """
+    for field, value in (("weighed", active_mg), ("made_up_to", made_up_to_ml)):
+        if not math.isfinite(value) or value <= 0:
+            raise InvalidInput("This must be more than nothing.", field=field)
+    strength = active_mg / made_up_to_ml
+    if strength > MOST_MG_PER_ML:
+        raise InvalidInput("No liquid holds so much. Check both figures.", field="weighed")
+    return strength
+
+
+def keeps_until(*, expires_on: date | None, made_on: date | None, keeps_days: int | None) -> date | None:
+    """The last day it may be used: what stands on it, or how long a solution keeps, whichever comes first."""
+    made = made_on + timedelta(days=keeps_days) if made_on is not None and keeps_days is not None else None
+    days = [day for day in (expires_on, made) if day is not None]
+    return min(days, default=None)
 
 
 def _seldom(active: Active, mg_per_ml: float) -> str:

@@ -85,3 +85,47 @@ def brine_g_per_l(*, net_volume_l: float, swapped_l: float, now_g_per_l: float, 
     if brine > 300:
         raise InvalidInput("No water holds so much salt: swap more.", field="swapped")
     return brine
+
+
+@dataclass(frozen=True, kw_only=True)
+class Carried:
+    """What evaporation, a top-up and a change do to a salt, g/L; ``put_back_g`` restores what the change carried off."""
+
+    after_evaporation_g_per_l: float
+    after_top_up_g_per_l: float
+    after_change_g_per_l: float
+    carried_in_g: float
+    carried_off_g: float
+    put_back_g: float
+
+
+def carried(
+    *, net_volume_l: float, now_g_per_l: float, evaporated_l: float, top_up_g_per_l: float, changed_fraction: float, new_water_g_per_l: float
+) -> Carried:
+    """Salt does not evaporate: a top-up restores the water, a change carries salt off and brings what the new water holds.
+
+    C1 = C V / (V - e); after topping up with water of T: (C V + T e) / V; after changing f for water of N: C2 (1 - f) + N f;
+    what goes back in is V x (C - C3) where that is positive (mass balance; arithmetic).
+
+    :raises InvalidInput: a negative figure, all of it evaporated, or a share outside 0 to 1.
+    """
+    for field, value in (("now", now_g_per_l), ("evaporated", evaporated_l), ("top_up", top_up_g_per_l), ("new_water", new_water_g_per_l)):
+        if not math.isfinite(value) or value < 0:
+            raise InvalidInput("This can’t be negative.", field=field)
+    if not math.isfinite(net_volume_l) or net_volume_l <= 0:
+        raise InvalidInput("This must be more than nothing.", field="volume")
+    if evaporated_l >= net_volume_l / 2:
+        raise InvalidInput("Half the water and more doesn’t evaporate between two top-ups.", field="evaporated")
+    if not 0 <= changed_fraction <= 1:
+        raise InvalidInput("A share lies between 0 and 100 %.", field="share")
+    salt_g = now_g_per_l * net_volume_l
+    topped = (salt_g + top_up_g_per_l * evaporated_l) / net_volume_l
+    changed = topped * (1 - changed_fraction) + new_water_g_per_l * changed_fraction
+    return Carried(
+        after_evaporation_g_per_l=salt_g / (net_volume_l - evaporated_l),
+        after_top_up_g_per_l=topped,
+        after_change_g_per_l=changed,
+        carried_in_g=top_up_g_per_l * evaporated_l,
+        carried_off_g=max(0.0, (topped - changed) * net_volume_l),
+        put_back_g=max(0.0, (now_g_per_l - changed) * net_volume_l),
+    )

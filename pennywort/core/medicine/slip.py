@@ -6,10 +6,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput, Refused
+from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Reach, Water, dose_trace, known_water, label_dose_ml, label_trace, mass_for_target_mg, reach
 from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference.library import Library
-from pennywort.core.reference.models import CautionLevel, Medicine, Protocol, ProtocolMedicine, Species
+from pennywort.core.reference.models import CautionLevel, Medicine, Protocol, ProtocolMedicine, Species, Tool
 from pennywort.core.trace import TraceLine
 
 # Labels do not give more than this; beyond it a unit was mistaken (mL for drops, gallons for millilitres).
@@ -27,16 +28,6 @@ class LabelDirections:
     per_volume_l: float
     every_h: float
     days: int
-
-
-@dataclass(frozen=True, kw_only=True)
-class SlipCaution:
-    """One line of never, care or know."""
-
-    level: CautionLevel
-    text: str
-    source: tuple[str, ...]
-    recalled: bool
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -140,11 +131,11 @@ def cautions_for(
     return tuple(sorted(lines.values(), key=lambda c: order[c.level]))
 
 
-def _by_weight(aim: ProtocolMedicine, medicine: Medicine, *, protocol: Protocol, target_mg_per_l: float, water: Water, found: Library) -> SlipLine:
+def _by_weight(aim: ProtocolMedicine, medicine: Medicine, *, protocol: Protocol, target_mg_per_l: float, water: Water, tools: Sequence[Tool]) -> SlipLine:
     first = next(s for s in protocol.steps if s.kind == "dose" and s.medicine == aim.medicine)
     whole_mg = mass_for_target_mg(net_volume_l=water.net_volume_l, target_mg_per_l=target_mg_per_l)
     share = first.share or 1.0
-    tools = in_tools(whole_mg * share, measures="mass", tools=found.tools.values(), spoons=medicine.spoons)
+    options = in_tools(whole_mg * share, measures="mass", tools=tools, spoons=medicine.spoons)
     return SlipLine(
         medicine=medicine.id,
         name=medicine.name,
@@ -152,11 +143,11 @@ def _by_weight(aim: ProtocolMedicine, medicine: Medicine, *, protocol: Protocol,
         exact=whole_mg * share,
         whole=whole_mg,
         share=share,
-        tools=tools,
+        tools=options,
         target_mg_per_l=target_mg_per_l,
         range_low_mg_per_l=aim.target.low,
         range_high_mg_per_l=aim.target.high,
-        reach=reach(water=water, added_mg=tools[0].amount if tools and tools[0].usable else whole_mg * share),
+        reach=reach(water=water, added_mg=options[0].amount if options and options[0].usable else whole_mg * share),
         whole_reach=reach(water=water, added_mg=whole_mg),
         trace=dose_trace(water=water, target_mg_per_l=target_mg_per_l, level_now_mg_per_l=0.0, share=share, source=", ".join(aim.target.source)),
         source=aim.target.source,
@@ -164,7 +155,7 @@ def _by_weight(aim: ProtocolMedicine, medicine: Medicine, *, protocol: Protocol,
     )
 
 
-def _by_label(label: LabelDirections, *, water: Water, found: Library) -> SlipLine:
+def _by_label(label: LabelDirections, *, water: Water, tools: Sequence[Tool]) -> SlipLine:
     amount_ml = label_dose_ml(net_volume_l=water.net_volume_l, label_amount_ml=label.amount_ml, label_per_volume_l=label.per_volume_l)
     return SlipLine(
         medicine=None,
@@ -173,7 +164,7 @@ def _by_label(label: LabelDirections, *, water: Water, found: Library) -> SlipLi
         exact=amount_ml,
         whole=amount_ml,
         share=1.0,
-        tools=in_tools(amount_ml, measures="volume", tools=found.tools.values(), spoons=None),
+        tools=in_tools(amount_ml, measures="volume", tools=tools, spoons=None),
         target_mg_per_l=None,
         range_low_mg_per_l=None,
         range_high_mg_per_l=None,
@@ -196,29 +187,32 @@ def make_slip(
     has_invertebrates: bool = False,
     has_plants: bool = False,
     has_sand: bool = False,
+    tools: Sequence[Tool] | None = None,
 ) -> Slip:
     """The slip of a protocol for one tank.
 
     :param water: net volume in L with its uncertainty; None if nobody has measured it.
     :param targets_mg_per_l: chosen targets by medicine; the protocol's own where missing.
+    :param tools: what the keeper measures with; the usual ones where None.
     :param label: directions of the keeper's product, for protocols of kind ``label``.
     :raises NotKnownYet: no net volume, or no label directions yet.
     :raises Refused: a guard rail, a fish's ceiling, or a gate that is shut.
     :raises InvalidInput: impossible label directions.
     """
     here = known_water(water)
+    at_hand = list(found.tools.values()) if tools is None else tools
     lines: tuple[SlipLine, ...] = ()
     if protocol.kind == "label":
         if label is None:
             raise InvalidInput("Say what the label tells: how much, per what volume, how often, how long.", field="label.amount")
-        lines = (_by_label(check_label(label), water=here, found=found),)
+        lines = (_by_label(check_label(label), water=here, tools=at_hand),)
     elif protocol.kind == "steps":
         blocked = [m for m in protocol.medicines if found.medicines[m.medicine].gate == "block"]
         if blocked:
             raise Refused("This medicine is not reckoned here at all.", field="protocol")
         chosen = aims(protocol, species=species, targets_mg_per_l=targets_mg_per_l or {}, found=found)
         lines = tuple(
-            _by_weight(aim, found.medicines[aim.medicine], protocol=protocol, target_mg_per_l=chosen[aim.medicine], water=here, found=found)
+            _by_weight(aim, found.medicines[aim.medicine], protocol=protocol, target_mg_per_l=chosen[aim.medicine], water=here, tools=at_hand)
             for aim in protocol.medicines
         )
     return Slip(

@@ -15,6 +15,8 @@ FINE_FRACTION = 0.02
 COARSE_FRACTION = 0.05
 SPOON_COARSE_FRACTION = 0.15
 MOST_FILLS = 6
+# drops of one dropper differ by about a tenth with the liquid and the angle it is held at (common practice)
+DROP_SPREAD = 0.10
 # Clock error of floats, not of tools: 60 g must not become "61 level marks".
 _EPSILON = 1e-9
 
@@ -23,7 +25,7 @@ _EPSILON = 1e-9
 class InTool:
     """An amount as one tool measures it: rounded to its mark, in mg or mL, with the words to measure it by."""
 
-    tool: str
+    tool: Tool
     name: str
     amount: float
     words: str
@@ -58,7 +60,7 @@ def _spoon(amount_mg: float, tool: Tool, spoons: Spoons) -> InTool:
     if verdict == "rough" and count > tool.largest_fill:
         verdict = "too many fills"
     return InTool(
-        tool=tool.id, name=tool.name, amount=count * one_mg, words=_spoons(count, tool.name), fills=math.ceil(count) or 1,
+        tool=tool, name=tool.name, amount=count * one_mg, words=_spoons(count, tool.name), fills=math.ceil(count) or 1,
         error_fraction=error, verdict=verdict,
     )  # fmt: skip
 
@@ -67,10 +69,22 @@ def _marked(amount: float, tool: Tool) -> InTool:
     rounded = round(amount / tool.smallest_mark) * tool.smallest_mark
     error = tool.smallest_mark / 2 / amount
     fills = max(1, math.ceil(rounded / tool.largest_fill - _EPSILON))
+    if tool.form == "dropper":
+        return _drops(amount, tool, rounded=rounded, error_fraction=error + DROP_SPREAD)
     verdict: Verdict = "fits" if error <= COARSE_FRACTION else "too coarse"
     if verdict == "fits" and fills > (MOST_FILLS if tool.measures == "volume" else 1):
         verdict = "too many fills"
-    return InTool(tool=tool.id, name=tool.name, amount=rounded, words=_fills(rounded, tool, fills), fills=fills, error_fraction=error, verdict=verdict)
+    return InTool(tool=tool, name=tool.name, amount=rounded, words=_fills(rounded, tool, fills), fills=fills, error_fraction=error, verdict=verdict)
+
+
+def _drops(amount_ml: float, tool: Tool, *, rounded: float, error_fraction: float) -> InTool:
+    """Counted drops: never better than rough, whatever was counted into a millilitre."""
+    count = round(rounded / tool.smallest_mark)
+    verdict: Verdict = "rough" if count > 0 and error_fraction <= SPOON_COARSE_FRACTION else "too coarse"
+    if verdict == "rough" and rounded > tool.largest_fill:
+        verdict = "too many fills"
+    words = f"{count} drop{'s' if count != 1 else ''}"
+    return InTool(tool=tool, name=tool.name, amount=rounded, words=words, fills=max(count, 1), error_fraction=error_fraction, verdict=verdict)
 
 
 def _fills(rounded: float, tool: Tool, fills: int) -> str:
@@ -101,7 +115,7 @@ def in_tools(amount: float, *, measures: Literal["mass", "volume"], tools: Itera
             options.append(_spoon(amount, tool, spoons))
     fitting = [o for o in options if o.verdict == "fits"]
     fine = [o for o in fitting if o.error_fraction <= FINE_FRACTION]
-    best = max(fine, key=lambda o: (o.error_fraction, o.tool)) if fine else min(fitting, key=lambda o: (o.error_fraction, o.fills), default=None)
+    best = max(fine, key=lambda o: (o.error_fraction, o.tool.id)) if fine else min(fitting, key=lambda o: (o.error_fraction, o.fills), default=None)
     marked = [_with_verdict(o, "fits best") if o is best else o for o in options]
     rank = {"fits best": 0, "fits": 1, "rough": 2, "too many fills": 3, "too coarse": 4}
     return tuple(sorted(marked, key=lambda o: (rank[o.verdict], o.error_fraction)))

@@ -54,6 +54,29 @@ class WaterBound(Sourced):
         return self
 
 
+class Shorter(Sourced):
+    """Fish, or a warmth, in which a bath is cut short. ``lives`` are ids of kin or of Life; ``minutes`` the most."""
+
+    lives: tuple[str, ...] = ()
+    warmer_than_c: float | None = None
+    minutes: float = Field(gt=0)
+    text: str
+
+    @model_validator(mode="after")
+    def _for_someone(self) -> Shorter:
+        if not self.lives and self.warmer_than_c is None:
+            raise ValueError("a shorter bath is for some fish or some warmth")
+        return self
+
+
+class PhRow(Datum):
+    """The most of a medicine at one pH, in soft and in hard water, in the unit of the dose."""
+
+    ph: float
+    soft: float = Field(gt=0)
+    hard: float = Field(gt=0)
+
+
 class Use(Sourced):
     """One way to use an active: the dose with its range, how long, in which water, and whether it may be reckoned.
 
@@ -78,6 +101,14 @@ class Use(Sourced):
     confirm: tuple[str, ...]
     bounds: tuple[WaterBound, ...] = ()
     per_alkalinity: float | None = Field(default=None, gt=0)
+    by_ph: tuple[PhRow, ...] = ()
+    shorter: tuple[Shorter, ...] = ()
+
+    @model_validator(mode="after")
+    def _table_rises(self) -> Use:
+        if [r.ph for r in self.by_ph] != sorted({r.ph for r in self.by_ph}):
+            raise ValueError("the rows of a table stand by rising pH")
+        return self
 
 
 class Active(Datum):
@@ -109,6 +140,14 @@ class Interaction(Sourced):
     other: tuple[str, ...]
     level: Literal["never", "care"]
     text: str
+
+
+class Allergen(Sourced):
+    """What a keeper may be allergic to, and the actives that hold it or are kin to it."""
+
+    id: str
+    name: str
+    actives: tuple[str, ...] = Field(min_length=1)
 
 
 class Sensitivity(Sourced):

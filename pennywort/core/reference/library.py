@@ -24,7 +24,7 @@ from pennywort.core.reference.disease_models import (
     Sign,
 )
 from pennywort.core.reference.figures import Datum
-from pennywort.core.reference.formulary_models import Active, Equipment, Interaction, Life, Sensitivity, Use
+from pennywort.core.reference.formulary_models import Active, Allergen, Equipment, Interaction, Life, Sensitivity, Use
 from pennywort.core.reference.models import (
     Limit,
     Medicine,
@@ -66,6 +66,7 @@ class Library:
     uses: dict[str, tuple[Active, Use]]
     interactions: dict[str, Interaction]
     sensitivities: dict[str, Sensitivity]
+    allergens: dict[str, Allergen]
 
 
 class _Strict(yaml.SafeLoader):
@@ -171,6 +172,7 @@ def load_library(folder: Path = DATA) -> Library:
         uses=_uses(actives),
         interactions=_list(folder / "interactions.yaml", Interaction),
         sensitivities=_list(folder / "sensitivities.yaml", Sensitivity),
+        allergens=_list(folder / "allergens.yaml", Allergen),
     )
     _check_links(found)
     return found
@@ -199,9 +201,12 @@ def _check_links(found: Library) -> None:
 
 def _check_formulary(found: Library) -> None:
     life = set(get_args(Life))
+    for allergen in found.allergens.values():
+        _known(f"allergen {allergen.id}", allergen.actives, found.actives)
     for active in found.actives.values():
         _known(f"active {active.id}", active.care_with, life | set(found.kin))
         for use in active.uses:
+            _known(f"use {use.id}", [name for s in use.shorter for name in s.lives], life | set(found.kin))
             if use.dose and use.refuse_above and use.refuse_above.unit != use.dose.unit:
                 raise ReferenceError(f"use {use.id}: its guard rail has another unit than its dose")
     among = {*found.actives, *get_args(Equipment), *life, "antibiotic"}

@@ -137,10 +137,11 @@ class Limit(Figure):
 
 
 class Tool(Sourced):
-    """A measuring tool: what one fill holds at most and what its smallest mark is, in mg or mL."""
+    """A measuring tool: what one fill holds at most and what its smallest mark is, in mg or mL; a dropper's mark is a drop."""
 
     id: str
     name: str
+    form: Literal["scale", "spoon", "syringe", "cylinder", "dropper"]
     measures: Literal["mass", "volume"]
     smallest_mark: float = Field(gt=0)
     largest_fill: float = Field(gt=0)

@@ -61,6 +61,19 @@ def gross_volume_l(shape: Shape, measures: Mapping[str, float]) -> float:
     return wet * m["length"] / 1000
 
 
+def filled_l(shape: Shape, measures: Mapping[str, float], *, depth_cm: float) -> float:
+    """The same vessel filled to a lower line, in litres: what a bed of sand that deep takes up, grains and gaps.
+
+    A tub's diameter at that line lies between those of its bottom and of its water line.
+
+    :raises InvalidInput: as :func:`gross_volume_l`.
+    """
+    lower = {**measures, "depth": depth_cm}
+    if shape == "tub":
+        lower["top_diameter"] = measures["bottom_diameter"] + (measures["top_diameter"] - measures["bottom_diameter"]) * depth_cm / measures["depth"]
+    return gross_volume_l(shape, lower)
+
+
 def _segment(*, chord: float, height: float) -> float:
     """Area of a circular segment from its chord and height."""
     if height <= 0:
@@ -86,3 +99,11 @@ def less_than_named_words(*, net_volume_l: float, named_volume_l: float) -> str:
     if abs(share) < 0.005:
         return "as the name says"
     return f"{abs(share) * 100:.0f} % {'less' if share < 0 else 'more'} than the name on the box"
+
+
+def less_than_gross_words(*, net_volume_l: float, gross_volume_l: float) -> str:
+    """The same where no name is known: against the empty vessel."""
+    share = net_volume_l / gross_volume_l - 1
+    if abs(share) < 0.005:
+        return "all of it water"
+    return f"{abs(share) * 100:.0f} % {'less' if share < 0 else 'more'} than the vessel holds"

@@ -1,18 +1,41 @@
-"""The true water volume of a tank: inside box to the water line, less what stands in it, plus the sump."""
+"""The true water volume of a vessel: inside measures to the water line, less what stands in it, plus the sump."""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.trace import TraceLine, plain
+from pennywort.core.water.vessels import MEASURES, Shape, filled_l, gross_volume_l
 
 # A tape held against glass reads to half a centimetre (common practice); grain and rock are guesses to a tenth.
 TAPE_UNCERTAINTY_CM = 0.5
 POROSITY_UNCERTAINTY_FRACTION = 0.05
 ROCK_DENSITY_UNCERTAINTY_FRACTION = 0.10
 MEASURED_UNCERTAINTY_FRACTION = 0.02
+# one line of the trace for each shape whose sides simply multiply
+PRODUCTS = {"box": ("length", "width", "depth")}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Standing:
+    """What takes room in a vessel, and what adds water to it.
+
+    ``sand_porosity_fraction`` is the share of the sand bed that is water (0-1). Rock and decor by mass and density or by
+    ``rock_volume_l``. ``sand_area_cm2`` only where the vessel's own measures do not say how wide its bottom is.
+    """
+
+    sand_depth_cm: float = 0.0
+    sand_area_cm2: float = 0.0
+    sand_porosity_fraction: float = 0.4
+    rock_mass_kg: float = 0.0
+    rock_density_kg_per_l: float = 2.6
+    rock_volume_l: float = 0.0
+    equipment_volume_l: float = 0.0
+    sump_volume_l: float = 0.0
+    measured_net_volume_l: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -47,48 +70,63 @@ class WaterVolume:
 
 
 def water_volume(tank: BoxTank) -> WaterVolume:
-    """Gross and net water volume of a box tank.
+    """Gross and net water volume of a box tank: :func:`vessel_volume` of a box (L x W x D / 1000).
 
-    gross = L x W x D / 1000; sand takes L x W x s x (1 - porosity) / 1000; rock takes mass / density.
     Geometry: 60 x 30 x 30 cm = 54.0 L (SRAC Publication 410, Jensen 1989, gives the same rule).
-    The uncertainty adds in quadrature: tape +-0.5 cm a side, porosity +-0.05, rock density +-10 % (common practice).
 
     :raises InvalidInput: a measure that is not positive and finite, sand to the water line, or nothing left.
     """
-    _check(tank)
-    area_cm2 = tank.length_cm * tank.width_cm
-    gross_l = area_cm2 * tank.water_depth_cm / 1000
-    sand_solid_l = area_cm2 * tank.sand_depth_cm * (1 - tank.sand_porosity_fraction) / 1000
-    rock_l = tank.rock_mass_kg / tank.rock_density_kg_per_l
-    reckoned_l = gross_l - sand_solid_l - rock_l + tank.sump_volume_l
-    if reckoned_l <= 0.05 * gross_l:
-        raise InvalidInput("Sand and rock would leave hardly any water. Check their figures.", field="rock_mass" if rock_l else "sand_depth")
-    trace = [
-        TraceLine(
-            label="box, to the water line",
-            formula=f"{plain(tank.length_cm)} × {plain(tank.width_cm)} × {plain(tank.water_depth_cm)} ÷ 1000",
-            value=gross_l,
-            unit="L",
-        )
-    ]
+    measures = {"length": tank.length_cm, "width": tank.width_cm, "depth": tank.water_depth_cm}
+    standing = Standing(
+        sand_depth_cm=tank.sand_depth_cm,
+        sand_porosity_fraction=tank.sand_porosity_fraction,
+        rock_mass_kg=tank.rock_mass_kg,
+        rock_density_kg_per_l=tank.rock_density_kg_per_l,
+        sump_volume_l=tank.sump_volume_l,
+        measured_net_volume_l=tank.measured_net_volume_l,
+    )
+    try:
+        return vessel_volume("box", measures, standing)
+    except InvalidInput as error:
+        raise InvalidInput(error.message, field="water_depth" if error.field == "depth" else error.field) from error
+
+
+def vessel_volume(shape: Shape, measures: Mapping[str, float], standing: Standing) -> WaterVolume:
+    """Gross and net water of a vessel of any shape.
+
+    Sand takes its bed (the vessel filled to the sand's depth) x (1 - porosity); rock takes mass / density; equipment and
+    sump as they are. The uncertainty adds in quadrature: tape +-0.5 cm on each length, porosity +-0.05, rock density
+    +-10 %, and 2 % of a volume that was counted or measured (common practice).
+
+    :raises InvalidInput: naming the measure that can't be, sand to the water line, or nothing left.
+    """
+    gross_l = gross_volume_l(shape, measures)
+    _check(shape, measures, standing)
+    bed_l = _bed_l(shape, measures, standing)
+    sand_solid_l = bed_l * (1 - standing.sand_porosity_fraction)
+    rock_l = standing.rock_mass_kg / standing.rock_density_kg_per_l + standing.rock_volume_l
+    reckoned_l = gross_l - sand_solid_l - rock_l - standing.equipment_volume_l + standing.sump_volume_l
+    if gross_l - sand_solid_l - rock_l - standing.equipment_volume_l <= 0.05 * gross_l:
+        taken = {"rock_mass": rock_l, "equipment": standing.equipment_volume_l, "sand_depth": sand_solid_l}
+        raise InvalidInput("Sand and rock would leave hardly any water. Check their figures.", field=max(taken, key=lambda name: taken[name]))
+    trace = [TraceLine(label=f"{shape.replace('_', ' ')}, to the water line", formula=_formula(shape, measures), value=gross_l, unit="L")]
     if sand_solid_l:
-        trace.append(
-            TraceLine(
-                label="less sand grains",
-                formula=f"{plain(tank.length_cm)} × {plain(tank.width_cm)} × {plain(tank.sand_depth_cm)} × (1 − {plain(tank.sand_porosity_fraction)}) ÷ 1000",
-                value=-sand_solid_l,
-                unit="L",
-            )
-        )
-    if rock_l:
-        trace.append(TraceLine(label="less rock", formula=f"{plain(tank.rock_mass_kg)} kg ÷ {plain(tank.rock_density_kg_per_l)} kg/L", value=-rock_l, unit="L"))
-    if tank.sump_volume_l:
-        trace.append(TraceLine(label="plus sump", formula=f"{plain(tank.sump_volume_l)} L", value=tank.sump_volume_l, unit="L"))
+        formula = f"{_bed_formula(shape, measures, standing)} × (1 − {plain(standing.sand_porosity_fraction)}) ÷ 1000"
+        trace.append(TraceLine(label="less sand grains", formula=formula, value=-sand_solid_l, unit="L"))
+    if standing.rock_mass_kg:
+        formula = f"{plain(standing.rock_mass_kg)} kg ÷ {plain(standing.rock_density_kg_per_l)} kg/L"
+        trace.append(TraceLine(label="less rock", formula=formula, value=-standing.rock_mass_kg / standing.rock_density_kg_per_l, unit="L"))
+    for label, value in (
+        ("less rock and décor", -standing.rock_volume_l),
+        ("less equipment", -standing.equipment_volume_l),
+        ("plus sump", standing.sump_volume_l),
+    ):
+        if value:
+            trace.append(TraceLine(label=label, formula=f"{plain(abs(value))} L", value=value, unit="L"))
     trace.append(TraceLine(label="net water, reckoned", formula="sum of the lines above", value=reckoned_l, unit="L"))
-    uncertainty_l = _uncertainty_l(tank, gross_l=gross_l, sand_solid_l=sand_solid_l, rock_l=rock_l)
-    net_l = reckoned_l
-    if tank.measured_net_volume_l is not None:
-        net_l = tank.measured_net_volume_l
+    uncertainty_l, net_l = _uncertainty_l(shape, measures, standing, gross_l=gross_l, bed_l=bed_l), reckoned_l
+    if standing.measured_net_volume_l is not None:
+        net_l = standing.measured_net_volume_l
         uncertainty_l = MEASURED_UNCERTAINTY_FRACTION * net_l
         trace.append(TraceLine(label="net water, measured", formula="as measured; it overrides the reckoning", value=net_l, unit="L"))
     return WaterVolume(
@@ -96,36 +134,71 @@ def water_volume(tank: BoxTank) -> WaterVolume:
         reckoned_net_volume_l=reckoned_l,
         net_volume_l=net_l,
         net_uncertainty_l=uncertainty_l,
-        measured=tank.measured_net_volume_l is not None,
+        measured=standing.measured_net_volume_l is not None,
         trace=tuple(trace),
     )
 
 
-def _uncertainty_l(tank: BoxTank, *, gross_l: float, sand_solid_l: float, rock_l: float) -> float:
-    sides = (tank.length_cm, tank.width_cm, tank.water_depth_cm)
-    parts = [gross_l * TAPE_UNCERTAINTY_CM / side for side in sides]
-    parts.append(tank.length_cm * tank.width_cm * tank.sand_depth_cm * POROSITY_UNCERTAINTY_FRACTION / 1000)
-    parts.append(rock_l * ROCK_DENSITY_UNCERTAINTY_FRACTION)
-    if sand_solid_l:
-        parts.append(tank.length_cm * tank.width_cm * TAPE_UNCERTAINTY_CM * (1 - tank.sand_porosity_fraction) / 1000)
+def _formula(shape: Shape, measures: Mapping[str, float]) -> str:
+    if shape in PRODUCTS:
+        return " × ".join(plain(measures[name]) for name in PRODUCTS[shape]) + " ÷ 1000"
+    return ", ".join(f"{name.replace('_', ' ')} {plain(measures[name])}" for name in MEASURES[shape])
+
+
+def _bed_l(shape: Shape, measures: Mapping[str, float], standing: Standing) -> float:
+    if not standing.sand_depth_cm:
+        return 0.0
+    if "depth" in MEASURES[shape]:
+        return filled_l(shape, measures, depth_cm=standing.sand_depth_cm)
+    return standing.sand_area_cm2 * standing.sand_depth_cm / 1000
+
+
+def _bed_formula(shape: Shape, measures: Mapping[str, float], standing: Standing) -> str:
+    if shape in PRODUCTS:
+        return f"{plain(measures['length'])} × {plain(measures['width'])} × {plain(standing.sand_depth_cm)}"
+    if "depth" in MEASURES[shape]:
+        return f"{plain(filled_l(shape, measures, depth_cm=standing.sand_depth_cm) * 1000)} cm³ of sand"
+    return f"{plain(standing.sand_area_cm2)} × {plain(standing.sand_depth_cm)}"
+
+
+def _uncertainty_l(shape: Shape, measures: Mapping[str, float], standing: Standing, *, gross_l: float, bed_l: float) -> float:
+    lengths = [name for name in MEASURES[shape] if name not in ("volume", "each", "count")]
+    parts = [_moved_l(shape, measures, name) for name in lengths] or [MEASURED_UNCERTAINTY_FRACTION * gross_l]
+    parts.append(bed_l * POROSITY_UNCERTAINTY_FRACTION)
+    parts.append(standing.rock_mass_kg / standing.rock_density_kg_per_l * ROCK_DENSITY_UNCERTAINTY_FRACTION)
+    if bed_l:
+        parts.append(bed_l / standing.sand_depth_cm * TAPE_UNCERTAINTY_CM * (1 - standing.sand_porosity_fraction))
     return math.sqrt(sum(part * part for part in parts))
 
 
-def _check(tank: BoxTank) -> None:
+def _moved_l(shape: Shape, measures: Mapping[str, float], name: str) -> float:
+    """How far the volume moves with one length by what a tape may be out; a step that the vessel allows."""
+    for step in (TAPE_UNCERTAINTY_CM, -TAPE_UNCERTAINTY_CM):
+        try:
+            return gross_volume_l(shape, {**measures, name: measures[name] + step}) - gross_volume_l(shape, measures)
+        except InvalidInput:
+            continue
+    return TAPE_UNCERTAINTY_CM / measures[name] * gross_volume_l(shape, measures)
+
+
+def _check(shape: Shape, measures: Mapping[str, float], standing: Standing) -> None:
+    if not math.isfinite(standing.rock_density_kg_per_l) or standing.rock_density_kg_per_l <= 0:
+        raise InvalidInput("This must be more than nothing.", field="rock_density")
     for field, value in (
-        ("length", tank.length_cm),
-        ("width", tank.width_cm),
-        ("water_depth", tank.water_depth_cm),
-        ("rock_density", tank.rock_density_kg_per_l),
+        ("sand_depth", standing.sand_depth_cm),
+        ("rock_mass", standing.rock_mass_kg),
+        ("rock_volume", standing.rock_volume_l),
+        ("equipment", standing.equipment_volume_l),
+        ("sump_volume", standing.sump_volume_l),
     ):
-        if not math.isfinite(value) or value <= 0:
-            raise InvalidInput("This must be more than nothing.", field=field)
-    for field, value in (("sand_depth", tank.sand_depth_cm), ("rock_mass", tank.rock_mass_kg), ("sump_volume", tank.sump_volume_l)):
         if not math.isfinite(value) or value < 0:
             raise InvalidInput("This can't be negative.", field=field)
-    if not 0 <= tank.sand_porosity_fraction < 1:
+    if not 0 <= standing.sand_porosity_fraction < 1:
         raise InvalidInput("The water share of the sand lies between 0 and 100 %, usually near 40 %.", field="sand_porosity")
-    if tank.sand_depth_cm >= tank.water_depth_cm:
-        raise InvalidInput("The sand would reach the water line.", field="sand_depth")
-    if tank.measured_net_volume_l is not None and not (math.isfinite(tank.measured_net_volume_l) and tank.measured_net_volume_l > 0):
+    if "depth" in MEASURES[shape]:
+        if standing.sand_depth_cm >= measures["depth"]:
+            raise InvalidInput("The sand would reach the water line.", field="sand_depth")
+    elif standing.sand_depth_cm and not standing.sand_area_cm2 > 0:
+        raise InvalidInput("How long and how wide is the sand?", field="sand_length")
+    if standing.measured_net_volume_l is not None and not (math.isfinite(standing.measured_net_volume_l) and standing.measured_net_volume_l > 0):
         raise InvalidInput("This must be more than nothing.", field="measured_net_volume")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Literal
@@ -9,6 +10,7 @@ from typing import Literal
 from pennywort.core.medicine.dose import Water, reach
 from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
+from pennywort.core.reference.models import Tool
 from pennywort.core.units import show_concentration, show_dose, show_fraction, show_mass, show_small_volume, show_temperature
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.running import dose_now, level_now, open_tasks
@@ -16,6 +18,7 @@ from pennywort.courses.queries.strip import Axis, Strip, amount_words, axis_for,
 from pennywort.fish.models import Look, Loss
 from pennywort.fish.queries import count_of, groups_of, plural
 from pennywort.rooms.actor import Actor
+from pennywort.shelf.queries import tools_at_hand
 from pennywort.tanks.models import Tank, WaterChange
 from pennywort.tanks.queries import tanks_of, water_of
 
@@ -67,14 +70,14 @@ class TodayBoard:
     waiting: tuple[str, ...]
 
 
-def best_tool(task: Task) -> InTool | None:
-    """The tool that fits a dose task best, if one does."""
+def best_tool(task: Task, tools: Sequence[Tool]) -> InTool | None:
+    """The tool at hand that fits a dose task best, if one does."""
     found = library()
     dose_mg, dose_ml = dose_now(task)
     if dose_mg is not None:
-        options = in_tools(dose_mg, measures="mass", tools=found.tools.values(), spoons=found.medicines[task.medicine_id].spoons)
+        options = in_tools(dose_mg, measures="mass", tools=tools, spoons=found.medicines[task.medicine_id].spoons)
     elif dose_ml is not None:
-        options = in_tools(dose_ml, measures="volume", tools=found.tools.values(), spoons=None)
+        options = in_tools(dose_ml, measures="volume", tools=tools, spoons=None)
     else:
         return None
     return options[0] if options and options[0].usable else None
@@ -96,7 +99,7 @@ def _reaches(task: Task, *, water: Water, level: float, amount_mg: float) -> tup
 def _press(actor: Actor, task: Task, tank: Tank) -> tuple[str, str, str, str, str]:
     """Press words, press amount, tool words, what it reaches, warning."""
     if task.kind == "dose":
-        tool = best_tool(task)
+        tool = best_tool(task, tools_at_hand(actor))
         dose_mg, dose_ml = dose_now(task)
         exact = show_dose(dose_mg=dose_mg, dose_ml=dose_ml, preferences=actor.preferences)
         if tool is None:

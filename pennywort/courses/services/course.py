@@ -20,6 +20,7 @@ from pennywort.fish.models import Group
 from pennywort.fish.queries import groups_in, species_in
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict, NotFound
+from pennywort.shelf.queries import tools_at_hand
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import water_of
 
@@ -92,6 +93,7 @@ def slip_for(actor: Actor, tank: Tank, wish: Wish) -> tuple[Protocol, Slip]:
         has_invertebrates=tank.has_invertebrates,
         has_plants=tank.has_plants,
         has_sand=tank.sand_depth_cm > 0,
+        tools=tools_at_hand(actor),
     )
     return protocol, slip
 

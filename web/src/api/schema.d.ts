@@ -228,6 +228,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/sensitivities": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sensitivities
+         * @description What kinds of fish and systems bear poorly, and what well.
+         */
+        get: operations["sensitivities"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/allergens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Allergens
+         * @description What a keeper may be allergic to, and the actives it concerns.
+         */
+        get: operations["allergens"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference/tools": {
         parameters: {
             query?: never;
@@ -308,6 +348,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/worksheet/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Worksheet Lines
+         * @description Reckon the lines of a table; the answer holds them as a CSV file too.
+         */
+        post: operations["worksheet_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/worksheet/csv": {
         parameters: {
             query?: never;
@@ -322,6 +382,106 @@ export interface paths {
          * @description Reckon the lines of a CSV file; the answer holds the file with its results.
          */
         post: operations["worksheet_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shelf
+         * @description Bottles, tools and weighed spoons of this fishroom.
+         */
+        get: operations["shelf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/shelf/bottles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Bottle
+         * @description Put a bottle or a stock solution on the shelf.
+         */
+        post: operations["add_bottle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/shelf/tools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Tool
+         * @description List a measuring tool.
+         */
+        post: operations["add_tool"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/shelf/spoons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weigh Spoons
+         * @description Keep what level spoons hold of a salt here.
+         */
+        post: operations["weigh_spoons"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/shelf/gone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Gone
+         * @description Take a bottle or a tool off the shelf, or put it back.
+         */
+        post: operations["set_gone"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1114,6 +1274,8 @@ export interface components {
             kit_basis: string;
             /** Night */
             night: boolean;
+            /** Allergies */
+            allergies: string[];
         };
         /** RoomOut */
         RoomOut: {
@@ -1174,6 +1336,8 @@ export interface components {
             kit_basis?: ("ion" | "n") | null;
             /** Night */
             night?: boolean | null;
+            /** Allergies */
+            allergies?: string[] | null;
         };
         /**
          * ShownOut
@@ -1313,8 +1477,31 @@ export interface components {
             keeper_hazard: string;
             /** Regulation */
             regulation: string;
+            /** Spoons */
+            spoons: boolean;
+            /** Meets */
+            meets: components["schemas"]["MeetsOut"][];
             /** Uses */
             uses: components["schemas"]["UseOut"][];
+        };
+        /**
+         * MeetsOut
+         * @description What an active must not meet, or only with care, as the interactions say it.
+         */
+        MeetsOut: {
+            /** Others */
+            others: string;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "never" | "care";
+            /** Text */
+            text: string;
+            /** Source */
+            source: string;
+            /** Confidence */
+            confidence: string;
         };
         /** StrengthOut */
         StrengthOut: {
@@ -1368,6 +1555,33 @@ export interface components {
             typed_unit: string;
             /** Usual */
             usual: string;
+        };
+        /**
+         * SensitivityOut
+         * @description What a kind of fish, or a system, bears poorly and what well.
+         */
+        SensitivityOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Poorly */
+            poorly: string;
+            /** Well */
+            well: string;
+            /** Source */
+            source: string;
+            /** Confidence */
+            confidence: string;
+        };
+        /** AllergenOut */
+        AllergenOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Actives */
+            actives: string[];
         };
         /** ToolChoiceOut */
         ToolChoiceOut: {
@@ -1454,7 +1668,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "amount" | "figures" | "confirm" | "asks" | "vet" | "never" | "block";
+            verdict: "amount" | "steps" | "figures" | "confirm" | "asks" | "vet" | "never" | "block";
             /** Words */
             words: string;
             /** Amounts */
@@ -1582,6 +1796,104 @@ export interface components {
             limit?: string;
         };
         /**
+         * BathIn
+         * @description The water of a bath beside the fish's own, and how many turns of fish go into one mix.
+         *
+         *     ``other_water``: it is not made with the tank's own water; what is not typed of it is taken as nothing dissolved.
+         */
+        BathIn: {
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            temperature?: string;
+            /**
+             * Home Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            home_temperature?: string;
+            /**
+             * Other Water
+             * @default false
+             */
+            other_water?: boolean;
+            water?: components["schemas"]["SaltsIn"];
+            home?: components["schemas"]["SaltsIn"];
+            /**
+             * Turns
+             * @default 1
+             */
+            turns?: number;
+        };
+        /**
+         * CarriesRequest
+         * @description What a top-up carries and what a change carries of a salt that does not evaporate.
+         */
+        CarriesRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "carries";
+            /**
+             * Salt
+             * @default sodium_chloride
+             * @enum {string}
+             */
+            salt?: "sodium_chloride" | "marine_salt" | "magnesium_sulfate";
+            /**
+             * Now
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            now: string;
+            /**
+             * Evaporated
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            evaporated?: string;
+            /**
+             * Top Up
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            top_up?: string;
+            /**
+             * Share
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            share?: string;
+            /**
+             * New Water
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            new_water?: string;
+            /**
+             * Under
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            under?: string;
+        };
+        /**
          * CorrectRequest
          * @description A level put right: up after a reading, down by changes, or back after a change.
          */
@@ -1640,6 +1952,88 @@ export interface components {
              * @default
              */
             most?: string;
+        };
+        /**
+         * DipIn
+         * @description One bucket of a row of dips, as a dose of its own.
+         */
+        DipIn: {
+            /** Use */
+            use: string;
+            /**
+             * Strength
+             * @default
+             */
+            strength?: string;
+            own?: components["schemas"]["OwnStrength"] | null;
+            /**
+             * Target
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            target?: string;
+            /**
+             * Minutes
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            minutes?: string;
+            /**
+             * Prescribed
+             * @default false
+             */
+            prescribed?: boolean;
+        };
+        /**
+         * DipsRequest
+         * @description Dips in several buckets one after the other, the same volume in each.
+         */
+        DipsRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dips";
+            /** Buckets */
+            buckets: components["schemas"]["DipIn"][];
+            /** Lives */
+            lives?: string[] | null;
+            /**
+             * Confirmed
+             * @default false
+             */
+            confirmed?: boolean;
+            /**
+             * Product Confirmed
+             * @default false
+             */
+            product_confirmed?: boolean;
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            temperature?: string;
+            /**
+             * Oxygen
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            oxygen?: string;
         };
         /**
          * DisinfectRequest
@@ -1706,6 +2100,8 @@ export interface components {
             use: string;
             /** Water */
             water?: ("freshwater_tropical" | "coldwater_pond" | "brackish" | "marine") | null;
+            /** Bottle */
+            bottle?: string | null;
             /**
              * Strength
              * @default
@@ -1788,6 +2184,13 @@ export interface components {
              * @default
              */
             ph?: string;
+            /**
+             * Hardness
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            hardness?: string;
+            bath?: components["schemas"]["BathIn"] | null;
             /**
              * Confirmed
              * @default false
@@ -2075,6 +2478,12 @@ export interface components {
              */
             target: string;
             /**
+             * Salt
+             * @default sodium_chloride
+             * @enum {string}
+             */
+            salt?: "sodium_chloride" | "marine_salt" | "magnesium_sulfate";
+            /**
              * Fish
              * @default fresh
              * @enum {string}
@@ -2089,7 +2498,7 @@ export interface components {
         };
         /**
          * SaltsIn
-         * @description What is dissolved in a water: g/L of each salt, g/kg of sea salt, and a TDS reading for the rest.
+         * @description What is dissolved in a water: g/L of each salt, sea salt by g/kg or specific gravity, and a TDS reading for the rest.
          */
         SaltsIn: {
             /**
@@ -2152,6 +2561,42 @@ export interface components {
              * @default
              */
             peroxide_percent?: string;
+        };
+        /**
+         * TapRequest
+         * @description Chlorine or chloramine taken out of tap water before fish meet it.
+         */
+        TapRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "tap";
+            /**
+             * Chlorine
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            chlorine: string;
+            /**
+             * Holds
+             * @default chlorine
+             * @enum {string}
+             */
+            holds?: "chlorine" | "chloramine";
         };
         /**
          * TrueVolumeRequest
@@ -2229,11 +2674,29 @@ export interface components {
              */
             sand_width?: string;
             /**
+             * Sand Porosity
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            sand_porosity?: string;
+            /**
              * Rock Mass
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
             rock_mass?: string;
+            /**
+             * Rock Density
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            rock_density?: string;
+            /**
+             * Rock Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            rock_volume?: string;
             /**
              * Equipment
              * @description A figure as typed: 2.5 gal, 82F
@@ -2271,8 +2734,15 @@ export interface components {
             answer: components["schemas"]["MeasuredOut"] | null;
             problem: components["schemas"]["ProblemOut"] | null;
         };
-        /** SheetOut */
+        /**
+         * SheetOut
+         * @description Lines with their answers, and the same as a CSV file.
+         */
         SheetOut: {
+            /** Lines */
+            lines: {
+                [key: string]: string;
+            }[];
             /** Rows */
             rows: components["schemas"]["RowOut"][];
             /** Csv */
@@ -2281,12 +2751,238 @@ export interface components {
         /** SheetIn */
         SheetIn: {
             /** Rows */
-            rows: (components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"])[];
+            rows: (components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CarriesRequest"] | components["schemas"]["DipsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["TapRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"])[];
+        };
+        /**
+         * SheetLinesIn
+         * @description Lines as a table holds them: column to cell.
+         */
+        SheetLinesIn: {
+            /** Lines */
+            lines: {
+                [key: string]: string;
+            }[];
         };
         /** SheetTextIn */
         SheetTextIn: {
             /** Text */
             text: string;
+        };
+        /** BottleOut */
+        BottleOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Name */
+            name: string;
+            /** Active */
+            active: string;
+            /** Active Name */
+            active_name: string;
+            /** Holds */
+            holds: string;
+            /** Made Words */
+            made_words: string;
+            /** Until Words */
+            until_words: string;
+            /** Past */
+            past: boolean;
+            /** Stock */
+            stock: boolean;
+        };
+        /** OwnToolOut */
+        OwnToolOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Name */
+            name: string;
+            /** Form */
+            form: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * ShelfOut
+         * @description All that stands on the shelf; ``usual`` while no tool was listed and the usual ones are taken.
+         */
+        ShelfOut: {
+            /** Bottles */
+            bottles: components["schemas"]["BottleOut"][];
+            /** Tools */
+            tools: components["schemas"]["OwnToolOut"][];
+            /** Usual Tools */
+            usual_tools: string[];
+            /** Spoons */
+            spoons: components["schemas"]["SpoonsOut"][];
+        };
+        /** SpoonsOut */
+        SpoonsOut: {
+            /** Active */
+            active: string;
+            /** Active Name */
+            active_name: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * Written
+         * @description A write that stands.
+         */
+        Written: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+        };
+        /**
+         * BottleIn
+         * @description A product as its label says, a strength of the formulary, or a stock solution made here.
+         */
+        BottleIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Name */
+            name: string;
+            /** Active */
+            active: string;
+            /**
+             * Kind
+             * @default listed
+             */
+            kind?: ("percent_w_v" | "percent_w_w" | "mg_per_ml" | "purity_percent" | "mg_each") | ("listed" | "stock");
+            /**
+             * Strength
+             * @default
+             */
+            strength?: string;
+            /**
+             * Value
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            value?: string;
+            /**
+             * Density
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            density?: string;
+            /**
+             * Piece
+             * @default tablet
+             */
+            piece?: string;
+            /** Expires On */
+            expires_on?: string | null;
+            /** Made On */
+            made_on?: string | null;
+            /** Keeps Days */
+            keeps_days?: number | null;
+            /**
+             * Weighed
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            weighed?: string;
+            /**
+             * Made Up To
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            made_up_to?: string;
+        };
+        /** ToolIn */
+        ToolIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Name */
+            name: string;
+            /**
+             * Form
+             * @enum {string}
+             */
+            form: "scale" | "syringe" | "cylinder" | "dropper" | "spoon";
+            /**
+             * Spoon
+             * @default
+             * @enum {string}
+             */
+            spoon?: "" | "teaspoon" | "tablespoon";
+            /**
+             * Mark
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            mark?: string;
+            /**
+             * Holds
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            holds?: string;
+            /**
+             * Drops Per Ml
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            drops_per_ml?: string;
+        };
+        /** SpoonsIn */
+        SpoonsIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Active */
+            active: string;
+            /**
+             * Teaspoon
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            teaspoon?: string;
+            /**
+             * Tablespoon
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            tablespoon?: string;
+        };
+        /** GoneIn */
+        GoneIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "bottle" | "tool";
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /**
+             * Gone
+             * @default true
+             */
+            gone?: boolean;
         };
         /** VolumeOut */
         VolumeOut: {
@@ -2376,17 +3072,6 @@ export interface components {
             typed: {
                 [key: string]: string;
             };
-        };
-        /**
-         * Written
-         * @description A write that stands.
-         */
-        Written: {
-            /**
-             * Uid
-             * Format: uuid
-             */
-            uid: string;
         };
         /** TankIn */
         TankIn: {
@@ -4761,6 +5446,46 @@ export interface operations {
             };
         };
     };
+    sensitivities: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensitivityOut"][];
+                };
+            };
+        };
+    };
+    allergens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AllergenOut"][];
+                };
+            };
+        };
+    };
     tools: {
         parameters: {
             query?: never;
@@ -4814,7 +5539,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"];
+                "application/json": components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CarriesRequest"] | components["schemas"]["DipsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["TapRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"];
             };
         };
         responses: {
@@ -4855,6 +5580,32 @@ export interface operations {
             };
         };
     };
+    worksheet_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetLinesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+        };
+    };
     worksheet_csv: {
         parameters: {
             query?: never;
@@ -4877,6 +5628,132 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+        };
+    };
+    shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfOut"];
+                };
+            };
+        };
+    };
+    add_bottle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BottleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    add_tool: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToolIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    weigh_spoons: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpoonsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    set_gone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoneIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
                 };
             };
         };

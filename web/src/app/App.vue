@@ -20,7 +20,8 @@ const screens = [
   { name: 'look', label: 'Look', key: '3' },
   { name: 'measure', label: 'Measure', key: '4' },
   { name: 'courses', label: 'Courses', key: '5' },
-  { name: 'records', label: 'Records', key: '6' },
+  { name: 'shelf', label: 'Shelf', key: '6' },
+  { name: 'records', label: 'Records', key: '7' },
 ]
 
 const rail = useQuery({

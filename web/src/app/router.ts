@@ -62,6 +62,12 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Formulary', rail: 'measure' },
   },
   {
+    path: '/shelf',
+    name: 'shelf',
+    component: () => import('@/features/shelf/ShelfPage.vue'),
+    meta: { title: 'Shelf', rail: 'shelf' },
+  },
+  {
     path: '/look',
     name: 'look',
     component: () => import('@/features/look/LookList.vue'),

@@ -58,6 +58,7 @@ export function show<C>(component: C, options: ComponentMountingOptions<C> = {})
         length_unit: 'cm',
         kit_basis: 'ion',
         night: false,
+        allergies: [],
       },
       rooms: [{ uid: ROOM, name: 'Alder Lock', time_zone: 'UTC', role: 'owner' }],
     },
@@ -78,6 +79,7 @@ export function show<C>(component: C, options: ComponentMountingOptions<C> = {})
     'formulary',
     'days',
     'measure',
+    'shelf',
   ]
   const router = createRouter({
     history: createMemoryHistory(),

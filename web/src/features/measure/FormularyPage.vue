@@ -3,14 +3,17 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api } from '@/api/client'
+import LevelMark from '@/shared/LevelMark.vue'
 import PageHead from '@/shared/PageHead.vue'
+import { useActives } from '@/shared/useActives'
 
 /** Where each figure comes from: every active with all its uses, in full. */
 const props = defineProps<{ active?: string }>()
 const find = ref('')
-const { data } = useQuery({
-  queryKey: ['actives'],
-  queryFn: () => answer(api.GET('/api/reference/actives')),
+const { data } = useActives()
+const { data: bears } = useQuery({
+  queryKey: ['sensitivities'],
+  queryFn: () => answer(api.GET('/api/reference/sensitivities')),
   staleTime: Infinity,
 })
 const one = computed(() => data.value?.find((a) => a.id === props.active) ?? null)
@@ -47,6 +50,21 @@ const LETTERS: Record<string, string> = {
       <dt>Law</dt>
       <dd>{{ one.regulation }}</dd>
     </dl>
+    <section v-if="one.meets.length" class="use" aria-label="What it must not meet">
+      <h2>What it must not meet</h2>
+      <ul class="meets">
+        <li v-for="m in one.meets" :key="m.others + m.text">
+          <LevelMark :level="m.level" />
+          <span
+            ><b>{{ m.others }}</b
+            >: {{ m.text }}
+            <span class="small quiet"
+              >{{ m.source }}; {{ LETTERS[m.confidence] }}, not yet checked.</span
+            ></span
+          >
+        </li>
+      </ul>
+    </section>
     <section v-for="u in one.uses" :key="u.id" class="use">
       <h2>
         {{ u.name }}
@@ -82,6 +100,26 @@ const LETTERS: Record<string, string> = {
         >
       </li>
     </ul>
+    <section aria-label="Who bears what" class="bears">
+      <h2 class="block-head">Who bears what</h2>
+      <table data-testid="sensitivities">
+        <thead>
+          <tr>
+            <th scope="col">fish, or system</th>
+            <th scope="col">bears poorly</th>
+            <th scope="col">bears well</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="s in bears" :key="s.id">
+            <th scope="row">{{ s.name }}</th>
+            <td>{{ s.poorly }}</td>
+            <td>{{ s.well }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="small quiet">Written from memory, mostly common practice; not yet checked.</p>
+    </section>
   </template>
 </template>
 
@@ -107,6 +145,34 @@ const LETTERS: Record<string, string> = {
 .dose {
   font-size: 20px;
   font-weight: 700;
+}
+.meets li {
+  display: flex;
+  gap: 8px;
+  padding: 4px 0;
+}
+.bears {
+  margin-top: 28px;
+}
+.bears table {
+  border-collapse: collapse;
+  width: 100%;
+}
+.bears th,
+.bears td {
+  text-align: left;
+  vertical-align: top;
+  border-bottom: 1px solid var(--rule);
+  padding: 6px 16px 6px 0;
+}
+.bears thead th {
+  font-size: 12.5px;
+  font-weight: 400;
+  color: var(--ink2);
+}
+.bears tbody th {
+  font-weight: 650;
+  width: 26%;
 }
 .find {
   margin-bottom: 12px;

@@ -11,6 +11,7 @@ import TextField from '@/shared/TextField.vue'
 import DoseFields from './DoseFields.vue'
 import { firstValues, KINDS, requestOf, type Values } from './kinds'
 import MeasureSlip from './MeasureSlip.vue'
+import { useActives } from '@/shared/useActives'
 import { doseRequest, noDose, useMeasure } from './useMeasure'
 
 /** Measure: any volume, dose, salt or bath, for a tank of the record or for water as typed. */
@@ -73,25 +74,31 @@ const choices = [{ id: 'dose', label: 'A medicine' }, ...KINDS.map((k) => ({ id:
 const sentence = computed(
   () => kind.value?.says ?? 'The water first, then the medicine, then the tool at hand.',
 )
+/** fields that show their own error; what is folded away says it below */
 const known = computed(() => [
-  'volume',
-  'give_or_take',
-  'use',
-  'strength',
-  'target',
-  'level_now',
-  'minutes',
-  'share',
-  'teaspoon',
-  'tools',
-  'own.value',
-  'own.density',
-  'temperature',
-  'oxygen',
-  'alkalinity',
-  'ph',
+  ...['volume', 'give_or_take', 'use', 'strength', 'target', 'minutes', 'own.value', 'own.density'],
+  ...(dose.value.use ? ['level_now'] : []),
   ...shownFields.value.map((f) => f.name),
 ])
+const { data: actives } = useActives()
+const baths = computed(() =>
+  (actives.value ?? []).flatMap((a) =>
+    a.uses
+      .filter((u) => ['bath', 'dip'].includes(u.route) && u.gate !== 'block')
+      .map((u) => ({ value: u.id, label: `${a.short_name}, ${u.name}${u.dose ? `, ${u.dose}` : ''}` })),
+  ),
+)
+function confirmAll() {
+  if (kind.value) values.value = { ...values.value, confirmed: 'yes' }
+  else dose.value = { ...dose.value, confirmed: true }
+}
+// what was confirmed was confirmed of what stood there
+watch(
+  () => JSON.stringify({ ...values.value, confirmed: '' }),
+  () => {
+    if (values.value['confirmed']) values.value = { ...values.value, confirmed: '' }
+  },
+)
 </script>
 
 <template>
@@ -164,10 +171,21 @@ const known = computed(() => [
         </h2>
         <DoseFields v-if="what === 'dose'" v-model="dose" :problem="problem" :tank="!!tank" />
         <template v-for="f in shownFields" v-else :key="f.name">
-          <FieldRow v-if="f.options" v-slot="row" :label="f.label" :field="f.name" :problem="problem">
+          <FieldRow
+            v-if="f.options || f.baths"
+            v-slot="row"
+            :label="f.label"
+            :field="f.name"
+            :problem="problem"
+            :wide="f.baths"
+          >
             <Select
               v-model="values[f.name]"
-              :options="f.options"
+              :options="f.options ?? baths"
+              :filter="f.baths"
+              :class="{ use: f.baths }"
+              :placeholder="f.baths ? 'choose' : undefined"
+              :data-testid="`field-${f.name}`"
               option-label="label"
               option-value="value"
               :label-id="row.id"
@@ -193,7 +211,7 @@ const known = computed(() => [
         v-if="told"
         :told="told"
         :where="where"
-        @confirm="dose = { ...dose, confirmed: true }"
+        @confirm="confirmAll"
         @sure="dose = { ...dose, sure: true }"
       />
       <p v-else-if="!problem" class="quiet wait">
@@ -250,6 +268,10 @@ const known = computed(() => [
   border-top: 2px solid var(--ink);
   padding-top: 6px;
   font-size: 15px;
+}
+.use {
+  width: 100%;
+  min-width: 0;
 }
 .wait {
   border: 1px dashed var(--rule2);

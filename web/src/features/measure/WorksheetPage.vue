@@ -1,48 +1,99 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
 import { answer, api, Problem, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
+import { useActives } from '@/shared/useActives'
+import WorksheetLine from './WorksheetLine.vue'
 
-/** Many doses at once: a table in, the same table with its amounts out. */
+/** Many doses at once: a line for each, reckoned as it is typed; the whole table in and out as CSV. */
+type Line = Record<string, string>
 const session = useSession()
-const COLUMNS = 'place,volume,give_or_take,use,strength,target,level_now,share,water,confirmed'
-const text = ref(
-  `${COLUMNS}\nRack 1,45 L,1 L,nacl_3,,2 g/L,,,freshwater_tropical,yes\nRack 2,10 gal,,pzq_1,,2.5,,,freshwater_tropical,yes\n`,
-)
+const { data: actives } = useActives()
+const { data: tanks } = useQuery({
+  queryKey: ['tanks', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
+})
+const blank = (): Line => ({ place: '', tank: '', volume: '', use: '', target: '', confirmed: '' })
+const lines = ref<Line[]>([blank(), blank(), blank()])
 const sheet = ref<Schemas['SheetOut'] | null>(null)
 const problem = ref<Problem | null>(null)
-const busy = ref(false)
-async function reckon() {
-  busy.value = true
-  problem.value = null
+const filled = computed(() =>
+  lines.value.filter((l) => (l['use'] || l['kind']) && (l['tank'] || l['volume'] || l['kind'])),
+)
+const answers = computed(() => {
+  const rows = new Map(filled.value.map((line, i) => [line, sheet.value?.rows[i]]))
+  return lines.value.map((line) => rows.get(line) ?? null)
+})
+const uses = computed(() =>
+  (actives.value ?? []).flatMap((a) =>
+    a.uses
+      .filter((u) => u.dose && u.gate !== 'block' && u.route !== 'food')
+      .map((u) => ({ value: u.id, label: `${a.short_name}, ${u.name}` })),
+  ),
+)
+const where = computed(() => [
+  { value: '', label: 'as typed' },
+  ...(tanks.value ?? []).map((t) => ({ value: t.name, label: t.name })),
+])
+const nets = computed<Record<string, string>>(() =>
+  Object.fromEntries((tanks.value ?? []).map((t) => [t.name, `${t.volume.net.figure} ${t.volume.net.unit}`])),
+)
+const usual = (use?: string) => {
+  const found = actives.value?.flatMap((a) => a.uses).find((u) => u.id === use)
+  return found ? `${found.usual} ${found.typed_unit}` : ''
+}
+let asked = 0
+/** The server reckons either the table's lines or a file's text; a later question makes an earlier answer stale. */
+async function ask(post: () => Promise<Schemas['SheetOut']>) {
+  const mine = ++asked
   try {
-    sheet.value = await answer(
-      api.POST('/api/rooms/{room_id}/worksheet/csv', {
-        params: { path: session.inRoom() },
-        body: { text: text.value },
-      }),
-    )
+    const found = await post()
+    if (mine !== asked) return null
+    problem.value = null
+    sheet.value = found
+    return found
   } catch (error) {
     if (!(error instanceof Problem)) throw error
-    sheet.value = null
-    problem.value = error
-  } finally {
-    busy.value = false
+    if (mine === asked) problem.value = error
+    return null
   }
 }
-const places = computed(() =>
-  text.value
-    .split('\n')
-    .slice(1)
-    .map((line) => line.split(',')[0] ?? ''),
+const reckon = () =>
+  ask(() =>
+    answer(
+      api.POST('/api/rooms/{room_id}/worksheet/lines', {
+        params: { path: session.inRoom() },
+        body: { lines: filled.value },
+      }),
+    ),
+  )
+let timer: ReturnType<typeof setTimeout> | undefined
+watch(
+  filled,
+  (now) => {
+    clearTimeout(timer)
+    timer = setTimeout(() => (now.length ? void reckon() : (sheet.value = null)), 250)
+  },
+  { deep: true },
 )
 async function take(event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0]
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
   if (!file) return
-  text.value = await file.text()
-  await reckon()
+  const text = await file.text()
+  const found = await ask(() =>
+    answer(
+      api.POST('/api/rooms/{room_id}/worksheet/csv', {
+        params: { path: session.inRoom() },
+        body: { text },
+      }),
+    ),
+  )
+  input.value = ''
+  if (found) lines.value = found.lines.map((l) => ({ ...blank(), ...l }))
 }
 function save() {
   const link = document.createElement('a')
@@ -51,74 +102,81 @@ function save() {
   link.click()
   URL.revokeObjectURL(link.href)
 }
+/** The morning of a shop: a line for each tank, with the medicine of the last line. */
+function allTanks() {
+  const like = filled.value.at(-1) ?? blank()
+  const there = new Set(filled.value.map((l) => l['tank']))
+  const more = (tanks.value ?? []).filter((t) => !there.has(t.name))
+  lines.value = [
+    ...filled.value,
+    ...more.map((t) => ({
+      ...blank(),
+      tank: t.name,
+      use: like['use'] ?? '',
+      target: like['target'] ?? '',
+      confirmed: like['confirmed'] ?? '',
+    })),
+  ]
+}
 const print = () => window.print()
 </script>
 
 <template>
   <PageHead
     title="Worksheet"
-    sentence="A line for each dose. What can’t be reckoned says why, in its own line."
+    sentence="A line for each dose, reckoned as you type. What can’t be says why, in its own line."
   />
-  <label class="small quiet" for="sheet">Lines, as CSV; the first names the columns</label>
-  <Textarea id="sheet" v-model="text" rows="7" class="text fig" spellcheck="false" data-testid="sheet-text" />
   <ProblemNote :problem="problem" />
+  <table class="sheet" data-testid="sheet">
+    <thead>
+      <tr>
+        <th scope="col">tank</th>
+        <th scope="col">or water</th>
+        <th scope="col">medicine</th>
+        <th scope="col">to</th>
+        <th scope="col"><span class="unseen">confirmed</span>sure</th>
+        <th scope="col" class="right">take</th>
+        <th scope="col" class="right">reaches</th>
+        <th scope="col"><span class="unseen">remove</span></th>
+      </tr>
+    </thead>
+    <WorksheetLine
+      v-for="(line, i) in lines"
+      :key="i"
+      v-model="lines[i]!"
+      :told="answers[i] ?? null"
+      :number="i + 1"
+      :where="where"
+      :uses="uses"
+      :usual="usual(line['use'])"
+      :net="nets[line['tank'] ?? ''] ?? '45 L'"
+      @remove="lines = lines.filter((l) => l !== line)"
+    />
+  </table>
   <div class="presses">
-    <Button label="Reckon all" :loading="busy" data-testid="reckon-sheet" @click="reckon" />
+    <Button label="Another line" data-testid="more-lines" @click="lines = [...lines, blank()]" />
+    <Button
+      v-if="tanks?.length"
+      severity="secondary"
+      label="A line for every tank"
+      data-testid="all-tanks"
+      @click="allTanks"
+    />
     <label class="file"
       >Open a CSV file<input type="file" accept=".csv,text/csv" data-testid="sheet-file" @change="take"
     /></label>
     <Button v-if="sheet" severity="secondary" label="Save as CSV" data-testid="sheet-save" @click="save" />
     <Button v-if="sheet" severity="secondary" label="Print" @click="print" />
   </div>
-  <table v-if="sheet" class="sheet" data-testid="sheet">
-    <thead>
-      <tr>
-        <th scope="col">where</th>
-        <th scope="col">what</th>
-        <th scope="col" class="right">take</th>
-        <th scope="col">with</th>
-        <th scope="col" class="right">reaches</th>
-        <th scope="col">mind</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="(r, i) in sheet.rows" :key="i">
-        <th scope="row">{{ places[i] }}</th>
-        <template v-if="r.answer">
-          <td>{{ r.answer.title }}</td>
-          <td class="fig right">
-            <b v-if="r.answer.amounts[0]"
-              >{{ r.answer.amounts[0].big.figure }} {{ r.answer.amounts[0].big.unit }}</b
-            ><span v-else>–</span>
-          </td>
-          <td class="small">{{ r.answer.amounts[0]?.words || r.answer.amounts[0]?.tools[0]?.name }}</td>
-          <td class="fig right">
-            {{ r.answer.amounts[0]?.reaches?.figure }} {{ r.answer.amounts[0]?.reaches?.unit }}
-          </td>
-          <td
-            class="small"
-            :class="{ brick: r.answer.verdict === 'never', tannin: r.answer.verdict !== 'amount' }"
-          >
-            {{ r.answer.words || r.answer.cautions.find((c) => c.level === 'never')?.text }}
-          </td>
-        </template>
-        <td v-else colspan="5" class="brick">{{ r.problem?.field }}: {{ r.problem?.detail }}</td>
-      </tr>
-    </tbody>
-  </table>
 </template>
 
 <style scoped>
-.text {
-  width: 100%;
-  font: 400 13px/20px var(--figures);
-}
 .presses {
   display: flex;
   flex-wrap: wrap;
   gap: 8px 12px;
   align-items: center;
-  margin: 10px 0 16px;
+  margin: 14px 0 16px;
 }
 .file {
   position: relative;
@@ -141,27 +199,20 @@ const print = () => window.print()
   width: 100%;
   border-collapse: collapse;
 }
-.sheet th,
-.sheet td {
-  text-align: left;
-  border-bottom: 1px solid var(--rule);
-  padding: 6px 12px 6px 0;
-  vertical-align: top;
-}
 .sheet thead th {
+  text-align: left;
   border-top: 2px solid var(--ink);
   border-bottom: 1px solid var(--ink);
   font-weight: 400;
   font-size: 12.5px;
+  padding: 6px 10px 6px 0;
 }
-.sheet .right {
+.sheet thead .right {
   text-align: right;
-  white-space: nowrap;
 }
 @media (max-width: 759px) {
-  .sheet {
-    display: block;
-    overflow-x: auto;
+  .sheet thead {
+    display: none;
   }
 }
 </style>

@@ -1,3 +1,5 @@
+import { put } from './useMeasure'
+
 /** What can be measured besides a medicine: the fields of each, as they are asked. Nothing is reckoned here. */
 export interface Field {
   name: string
@@ -6,6 +8,8 @@ export interface Field {
   options?: { value: string; label: string }[]
   when?: (values: Values) => boolean
   first?: string
+  /** options come from the formulary: every bath and dip */
+  baths?: boolean
 }
 export type Values = Record<string, string>
 export interface Kind {
@@ -28,6 +32,17 @@ const side = (name: string, label: string, ...shapes: string[]): Field => ({
   label,
   when: is('shape', ...shapes),
 })
+
+const SALT: Field = {
+  name: 'salt',
+  label: 'Salt',
+  first: 'sodium_chloride',
+  options: [
+    option('sodium_chloride', 'pure salt'),
+    option('marine_salt', 'sea salt mix'),
+    option('magnesium_sulfate', 'Epsom salt'),
+  ],
+}
 
 export const KINDS: Kind[] = [
   {
@@ -104,7 +119,10 @@ export const KINDS: Kind[] = [
       side('each', 'One holds', 'buckets'),
       side('volume', 'It holds', 'litres'),
       { name: 'sand_depth', label: 'Sand, depth' },
+      { name: 'sand_length', label: 'Sand, length', when: is('shape', 'buckets', 'litres') },
+      { name: 'sand_width', label: 'Sand, width', when: is('shape', 'buckets', 'litres') },
       { name: 'rock_mass', label: 'Rock, weight', hint: 'kg' },
+      { name: 'rock_volume', label: 'Or rock, décor', hint: 'volume' },
       { name: 'equipment', label: 'Equipment', hint: 'volume it takes' },
       { name: 'sump', label: 'Sump and pipes', hint: 'volume' },
       { name: 'named', label: 'Its name says', hint: '75 gal' },
@@ -174,7 +192,7 @@ export const KINDS: Kind[] = [
       return [
         { name: `${w}.sodium_chloride`, label: `${where}: salt`, hint: 'g/L' },
         { name: `${w}.magnesium_sulfate`, label: `${where}: Epsom salt`, hint: 'g/L' },
-        { name: `${w}.marine_salt`, label: `${where}: sea salt`, hint: 'g/kg' },
+        { name: `${w}.marine_salt`, label: `${where}: sea salt`, hint: 'g/kg or SG' },
         { name: `${w}.tds`, label: `${where}: TDS`, hint: 'mg/L' },
       ]
     }),
@@ -186,6 +204,7 @@ export const KINDS: Kind[] = [
     water: true,
     needs: ['now', 'target'],
     fields: [
+      SALT,
       {
         name: 'fish',
         label: 'Fish',
@@ -196,9 +215,47 @@ export const KINDS: Kind[] = [
           option('marine', 'sea'),
         ],
       },
-      { name: 'now', label: 'It holds now', hint: 'g/L' },
-      { name: 'target', label: 'Bring it to', hint: 'g/L' },
+      { name: 'now', label: 'It holds now', hint: 'g/L, or SG: 1.004' },
+      { name: 'target', label: 'Bring it to', hint: 'g/L, or SG: 1.008' },
       { name: 'swapped', label: 'Or swap', hint: 'so much for brine: 20 L' },
+    ],
+  },
+  {
+    id: 'carries',
+    label: 'Top-up and change',
+    says: 'Salt does not evaporate: a top-up carries none, a change carries it off.',
+    water: true,
+    needs: ['now'],
+    fields: [
+      SALT,
+      { name: 'now', label: 'It holds', hint: 'g/L or SG, with all its water' },
+      { name: 'evaporated', label: 'Evaporated', hint: 'volume to top up' },
+      { name: 'top_up', label: 'Top-up holds', hint: 'g/L, none if left empty' },
+      { name: 'share', label: 'Changed', hint: '25 %' },
+      { name: 'new_water', label: 'New water holds', hint: 'g/L, none if left empty' },
+      { name: 'under', label: 'To come under', hint: 'g/L: how many such changes' },
+    ],
+  },
+  {
+    id: 'dips',
+    label: 'Two buckets',
+    says: 'Dips one after the other, each bucket made ready first, a rinse between them.',
+    water: true,
+    needs: ['buckets.0.use', 'buckets.1.use'],
+    fields: [
+      ...['first', 'second'].flatMap((which, i) => [
+        { name: `buckets.${i}.use`, label: `The ${which}`, baths: true },
+        { name: `buckets.${i}.target`, label: 'Bring it to', hint: 'as published, if left empty' },
+        { name: `buckets.${i}.minutes`, label: 'Minutes', hint: 'the shortest, if left empty' },
+      ]),
+      {
+        name: 'by_label',
+        label: 'Your vet or label',
+        first: 'no',
+        options: [option('no', 'not asked'), option('yes', 'gives these doses')],
+      },
+      { name: 'temperature', label: 'Temperature' },
+      { name: 'oxygen', label: 'Oxygen', hint: 'mg/L' },
     ],
   },
   {
@@ -273,6 +330,22 @@ export const KINDS: Kind[] = [
     ],
   },
   {
+    id: 'tap',
+    label: 'Tap water',
+    says: 'What takes the chlorine out before a fish meets it, and what chloramine leaves.',
+    water: true,
+    needs: ['chlorine'],
+    fields: [
+      {
+        name: 'holds',
+        label: 'It holds',
+        first: 'chlorine',
+        options: [option('chlorine', 'chlorine'), option('chloramine', 'chloramine')],
+      },
+      { name: 'chlorine', label: 'It reads', hint: 'mg/L of total chlorine' },
+    ],
+  },
+  {
     id: 'disinfect',
     label: 'Disinfect gear',
     says: 'Bleach by its strength, and what ends it. Never where fish are.',
@@ -309,10 +382,15 @@ export function requestOf(kind: Kind, values: Values): Record<string, unknown> {
   for (const field of kind.fields) {
     const value = values[field.name] ?? ''
     if (!value.trim() || (field.when && !field.when(values))) continue
-    const [part, name] = field.name.split('.')
-    const whole = ['fish_count', 'days'].includes(field.name) ? Number(value) : value
-    if (name) (body[part!] as Record<string, unknown>)[name] = value
-    else body[field.name] = whole
+    if (field.name === 'by_label') continue
+    put(body, field.name, ['fish_count', 'days'].includes(field.name) ? Number(value) : value)
+  }
+  if (kind.id === 'dips') {
+    // buckets were put by their place: a list by now
+    const buckets = Object.values((body['buckets'] ?? {}) as Record<string, Record<string, unknown>>)
+    body['buckets'] = buckets.map((b) => ({ ...b, prescribed: values['by_label'] === 'yes' }))
+    const sure = values['confirmed'] === 'yes'
+    Object.assign(body, { confirmed: sure, product_confirmed: sure })
   }
   return body
 }

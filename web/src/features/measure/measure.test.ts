@@ -50,14 +50,22 @@ describe('what is asked for', () => {
 
   it('leaves to the record what nobody touched', () => {
     const dose = { ...noDose(), use: 'pzq_1' }
-    expect(doseRequest(dose, true)).toMatchObject({ lives: null, in_water: null, own: null })
+    expect(doseRequest(dose, true)).toMatchObject({ lives: null, in_water: null, bottle: null })
+    expect(doseRequest(dose, true)).not.toHaveProperty('own')
+    expect(doseRequest({ ...dose, strength: 'bottle:b1' }, true)).toMatchObject({
+      bottle: 'b1',
+      strength: '',
+    })
+    expect(
+      doseRequest({ ...dose, otherWater: true, typed: { 'bath.home.tds': '530', 'bath.turns': '3' } }, true),
+    ).toMatchObject({ bath: { other_water: true, home: { tds: '530' }, turns: 3 } })
     expect(doseRequest(dose, false)).toMatchObject({ lives: [], in_water: [] })
     expect(doseRequest({ ...dose, biofilter: true }, true)).toMatchObject({ biofilter: true })
     expect(doseRequest({ ...dose, lives: ['snails'] }, true)).toMatchObject({ lives: ['snails'] })
-    const own = { ...dose, strength: 'own', ownKind: 'mg_per_ml' as const, ownValue: '5.2' }
+    const own = { ...dose, strength: 'own', ownKind: 'mg_per_ml' as const, typed: { 'own.value': '5.2' } }
     expect(doseRequest(own, false)).toMatchObject({
       strength: '',
-      own: { kind: 'mg_per_ml', value: '5.2', density: '' },
+      own: { kind: 'mg_per_ml', value: '5.2' },
     })
   })
 })
@@ -136,7 +144,7 @@ describe('the measure screen', () => {
     const calls = fakeServer([
       { json: [] },
       { json: [] },
-      { json: [] },
+      { json: { bottles: [], tools: [], usual_tools: [], spoons: [] } },
       { json: { ...told, title: 'Salinity in every scale' } },
     ])
     const drawn = show(MeasurePage)
@@ -152,7 +160,7 @@ describe('the measure screen', () => {
     fakeServer([
       { json: [] },
       { json: [] },
-      { json: [] },
+      { json: { bottles: [], tools: [], usual_tools: [], spoons: [] } },
       problem('invalid-input', 'That is no water.', { field: 'value' }),
     ])
     const drawn = show(MeasurePage)
@@ -171,13 +179,20 @@ describe('the worksheet', () => {
       { answer: told, problem: null },
       { answer: null, problem: { detail: 'There is no such use.', field: 'use' } },
     ]
-    fakeServer([{ json: { rows, csv: 'a' } }])
+    const lines = [
+      { place: 'Rack 1', volume: '10 L', use: 'hp_6' },
+      { place: 'Rack 2', volume: '10 L', use: 'nope' },
+    ]
+    const calls = fakeServer([{ json: [] }, { json: [] }, { json: { lines, rows, csv: 'a' } }])
     const drawn = show(WorksheetPage)
-    await drawn.get('[data-testid=reckon-sheet]').trigger('click')
     await flushPromises()
-    await vi.waitFor(() => expect(drawn.find('[data-testid=sheet]').exists()).toBe(true))
-    const lines = drawn.findAll('[data-testid=sheet] tbody tr').map((r) => r.text())
-    expect(lines[0]).toContain('25 mL')
-    expect(lines[1]).toContain('use: There is no such use.')
+    const input = drawn.get('[data-testid=sheet-file]').element as HTMLInputElement
+    Object.defineProperty(input, 'files', { value: [new File(['place,use\n'], 'sheet.csv')] })
+    await drawn.get('[data-testid=sheet-file]').trigger('change')
+    await vi.waitFor(() => expect(calls.at(-1)!.body).toEqual({ text: 'place,use\n' }))
+    await vi.waitFor(() => expect(drawn.text()).toContain('use: There is no such use.'))
+    const told_lines = drawn.findAll('[data-testid=sheet] tbody').map((r) => r.text())
+    expect(told_lines[0]).toContain('25 mL')
+    expect(told_lines[1]).toContain('use: There is no such use.')
   })
 })

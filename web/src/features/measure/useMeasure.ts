@@ -3,95 +3,74 @@ import { computed, onBeforeUnmount, ref, watch, type Ref } from 'vue'
 import { answer, api, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/shared/session'
 
+/** What is typed or ticked for a dose. `strength` is a listed one, `own`, or `bottle:` with its id. */
 export interface DoseValues {
   active: string
   use: string
   strength: string
   ownKind: Schemas['OwnStrength']['kind']
-  ownValue: string
-  density: string
-  target: string
-  level_now: string
-  minutes: string
-  share: string
+  /** figures by the name of their field in the request; parts of the bath are dotted */
+  typed: Record<string, string>
+  otherWater: boolean
   expired: boolean
   biofilter: boolean
-  teaspoon: string
   running: string[]
   lives: string[]
   in_water: string[]
-  temperature: string
-  oxygen: string
-  alkalinity: string
-  ph: string
   prescribed: boolean
   confirmed: boolean
   sure: boolean
-  tools: string[]
 }
-
-const TOOLS = 'pennywort.tools'
-/** The tools at hand, kept on this device: a shelf is a thing of one place. */
-function remembered(): string[] {
-  const kept = localStorage.getItem(TOOLS)
-  return kept ? kept.split(',') : []
-}
-export const rememberTools = (tools: string[]) => localStorage.setItem(TOOLS, tools.join(','))
 
 export const noDose = (): DoseValues => ({
   active: '',
   use: '',
   strength: '',
   ownKind: 'percent_w_v',
-  ownValue: '',
-  density: '',
-  target: '',
-  level_now: '',
-  minutes: '',
-  share: '',
+  typed: {},
+  otherWater: false,
   expired: false,
   biofilter: false,
-  teaspoon: '',
   running: [],
   lives: [],
   in_water: [],
-  temperature: '',
-  oxygen: '',
-  alkalinity: '',
-  ph: '',
   prescribed: false,
   confirmed: false,
   sure: false,
-  tools: remembered(),
 })
+
+/** Sets a dotted name in nested parts: `bath.water.tds`. */
+export function put(body: Record<string, unknown>, name: string, value: unknown) {
+  const parts = name.split('.')
+  let at = body
+  for (const part of parts.slice(0, -1)) at = (at[part] ??= {}) as Record<string, unknown>
+  at[parts.at(-1)!] = value
+}
 
 /** The request for a dose; lists nobody touched are left to what the record knows of the tank. */
 export function doseRequest(d: DoseValues, ofTank: boolean): Record<string, unknown> {
-  const own = d.strength === 'own'
-  return {
+  const bottle = d.strength.startsWith('bottle:') ? d.strength.slice(7) : null
+  const body: Record<string, unknown> = {
     kind: 'dose',
     use: d.use,
-    strength: own ? '' : d.strength,
-    own: own ? { kind: d.ownKind, value: d.ownValue, density: d.density } : null,
-    target: d.target,
-    level_now: d.level_now,
-    minutes: d.minutes,
-    share: d.share,
+    bottle,
+    strength: bottle || d.strength === 'own' ? '' : d.strength,
     expired: d.expired,
     biofilter: d.biofilter,
-    teaspoon: d.teaspoon,
     running: d.running,
     lives: d.lives.length || !ofTank ? d.lives : null,
     in_water: d.in_water.length || !ofTank ? d.in_water : null,
-    temperature: d.temperature,
-    oxygen: d.oxygen,
-    alkalinity: d.alkalinity,
-    ph: d.ph,
     prescribed: d.prescribed,
     confirmed: d.confirmed,
     product_confirmed: d.sure,
-    tools: d.tools.length ? d.tools : null,
   }
+  if (d.strength === 'own') put(body, 'own.kind', d.ownKind)
+  if (d.otherWater) put(body, 'bath.other_water', true)
+  for (const [name, value] of Object.entries(d.typed)) {
+    if (!value.trim() || (name.startsWith('own.') && d.strength !== 'own')) continue
+    put(body, name, name === 'bath.turns' ? Number(value) : value)
+  }
+  return body
 }
 
 /** Asks the server a moment after the last key; keeps the last answer until the next is here. */

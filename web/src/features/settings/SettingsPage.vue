@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { useRouter } from 'vue-router'
-import type { Schemas } from '@/api/client'
+import { answer, api, type Schemas } from '@/api/client'
 import { cautionWords } from '@/shared/cautionWords'
 import PageHead from '@/shared/PageHead.vue'
 import { useSession } from '@/shared/session'
@@ -9,7 +10,11 @@ const session = useSession()
 const router = useRouter()
 
 type Preferences = Schemas['PreferencesIn']
-const choices: { name: keyof Preferences; label: string; options: { value: string; label: string }[] }[] = [
+const choices: {
+  name: Exclude<keyof Preferences, 'allergies'>
+  label: string
+  options: { value: string; label: string }[]
+}[] = [
   {
     name: 'volume_unit',
     label: 'Water',
@@ -52,6 +57,11 @@ const choices: { name: keyof Preferences; label: string; options: { value: strin
     ],
   },
 ]
+const { data: allergens } = useQuery({
+  queryKey: ['allergens'],
+  queryFn: () => answer(api.GET('/api/reference/allergens')),
+  staleTime: Infinity,
+})
 const colours = [
   { value: false, label: 'day' },
   { value: true, label: 'night' },
@@ -94,6 +104,23 @@ async function leave() {
         @update:model-value="session.prefer({ night: $event })"
       />
     </div>
+    <div class="line allergies">
+      <span id="set-allergies">Your allergies</span>
+      <MultiSelect
+        :model-value="session.keeper.preferences.allergies"
+        :options="allergens ?? []"
+        option-label="name"
+        option-value="id"
+        aria-labelledby="set-allergies"
+        placeholder="none known"
+        display="chip"
+        data-testid="set-allergies"
+        @update:model-value="session.prefer({ allergies: $event })"
+      />
+    </div>
+    <p class="small quiet">
+      What holds something you are allergic to is not reckoned for you until you say who handles it.
+    </p>
     <p class="small quiet">
       Anything you type may carry its own unit all the same: 2.5 gal, 1 tbsp, 82F. A bare number is read in
       the units above.

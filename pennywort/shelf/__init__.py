@@ -1,0 +1,1 @@
+"""The shelf: the keeper's own bottles, stock solutions, tools and spoons."""

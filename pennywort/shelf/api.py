@@ -1,0 +1,200 @@
+"""Routes of the shelf."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Literal
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Path, Router, Schema
+from pydantic import Field
+
+from pennywort.core.medicine.product import Own, keeps_until
+from pennywort.core.reference import library
+from pennywort.rooms.actor import Actor, enter
+from pennywort.rooms.api import keeper_of
+from pennywort.rooms.schemas import Typed, Write, Written
+from pennywort.rooms.services import write_once
+from pennywort.shelf import queries, services
+from pennywort.shelf.models import Bottle, OwnTool, WeighedSpoon
+
+router = Router(tags=["shelf"])
+
+
+def act(request: HttpRequest, room_id: UUID) -> Actor:
+    return enter(keeper_of(request), room_id, now=timezone.now())
+
+
+class BottleIn(Write):
+    """A product as its label says, a strength of the formulary, or a stock solution made here."""
+
+    name: str = Field(max_length=60)
+    active: str = Field(max_length=40)
+    kind: Own | Literal["listed", "stock"] = "listed"
+    strength: str = Field(default="", max_length=40)
+    value: Typed = ""
+    density: Typed = ""
+    piece: str = Field(default="tablet", max_length=20)
+    expires_on: date | None = None
+    made_on: date | None = None
+    keeps_days: int | None = None
+    weighed: Typed = ""
+    made_up_to: Typed = ""
+
+    def typed(self) -> services.TypedBottle:
+        return services.TypedBottle(**{name: getattr(self, name) for name in services.TypedBottle.__dataclass_fields__})
+
+
+class ToolIn(Write):
+    name: str = Field(max_length=40)
+    form: Literal["scale", "syringe", "cylinder", "dropper", "spoon"]
+    spoon: Literal["", "teaspoon", "tablespoon"] = ""
+    mark: Typed = ""
+    holds: Typed = ""
+    drops_per_ml: Typed = ""
+
+
+class SpoonsIn(Write):
+    active: str = Field(max_length=40)
+    teaspoon: Typed = ""
+    tablespoon: Typed = ""
+
+
+class GoneIn(Write):
+    what: Literal["bottle", "tool"]
+    uid: UUID
+    gone: bool = True
+
+
+class BottleOut(Schema):
+    uid: UUID
+    name: str
+    active: str
+    active_name: str
+    holds: str
+    made_words: str
+    until_words: str
+    past: bool
+    stock: bool
+
+
+class OwnToolOut(Schema):
+    uid: UUID
+    name: str
+    form: str
+    words: str
+
+
+class SpoonsOut(Schema):
+    active: str
+    active_name: str
+    words: str
+
+
+class ShelfOut(Schema):
+    """All that stands on the shelf; ``usual`` while no tool was listed and the usual ones are taken."""
+
+    bottles: list[BottleOut]
+    tools: list[OwnToolOut]
+    usual_tools: list[str]
+    spoons: list[SpoonsOut]
+
+
+def _number(value: float) -> str:
+    return f"{value:.4g}"
+
+
+def _day(day: date) -> str:
+    return f"{day.day} {day:%b %Y}"
+
+
+def bottle_out(bottle: Bottle, actor: Actor) -> BottleOut:
+    product = queries.product_of_bottle(bottle)
+    made = ""
+    if bottle.made_on and bottle.weighed_mg and bottle.made_up_to_ml:
+        made = f"{_number(bottle.weighed_mg / 1000)} g of active made up to {_number(bottle.made_up_to_ml)} mL on {_day(bottle.made_on)}"
+    until = keeps_until(expires_on=bottle.expires_on, made_on=bottle.made_on, keeps_days=bottle.keeps_days)
+    return BottleOut(
+        uid=bottle.uid,
+        name=bottle.name,
+        active=bottle.active_id,
+        active_name=library().actives[bottle.active_id].name,
+        holds=product.name.removeprefix(f"{bottle.name}, "),
+        made_words=made,
+        until_words=_day(until) if until else "",
+        past=queries.is_past(bottle, actor),
+        stock=bottle.made_on is not None,
+    )
+
+
+def tool_words(tool: OwnTool) -> str:
+    """How fine it is and what it holds, as on the tool itself."""
+    if tool.form == "dropper":
+        return f"{1 / tool.smallest_mark:.3g} drops in 1 mL"
+    if tool.form == "spoon":
+        return f"level {tool.spoon}"
+    if tool.form == "scale":
+        mark = f"{_number(tool.smallest_mark)} mg" if tool.smallest_mark < 1000 else f"{_number(tool.smallest_mark / 1000)} g"
+        return f"reads {mark}, up to {_number(tool.largest_fill / 1000)} g"
+    return f"{_number(tool.largest_fill)} mL, a mark each {_number(tool.smallest_mark)} mL"
+
+
+@router.get("/shelf", response=ShelfOut, operation_id="shelf")
+def shelf(request: HttpRequest, room_id: Path[UUID]) -> ShelfOut:
+    """Bottles, tools and weighed spoons of this fishroom."""
+    actor = act(request, room_id)
+    latest: dict[str, WeighedSpoon] = {}
+    for row in WeighedSpoon.objects.filter(fishroom=actor.fishroom).order_by("pk"):
+        latest[row.active_id] = row
+    tools = queries.own_tools(actor)
+    return ShelfOut(
+        bottles=[bottle_out(b, actor) for b in queries.bottles_of(actor)],
+        tools=[OwnToolOut(uid=t.uid, name=t.name, form=t.form, words=tool_words(t)) for t in tools],
+        usual_tools=[] if tools else [t.name for t in library().tools.values()],
+        spoons=[
+            SpoonsOut(
+                active=row.active_id,
+                active_name=library().actives[row.active_id].name,
+                words=f"level teaspoon {_number(row.teaspoon_g)} g, tablespoon {_number(row.tablespoon_g)} g",
+            )
+            for row in latest.values()
+        ],
+    )
+
+
+@router.post("/shelf/bottles", response=Written, operation_id="add_bottle")
+def add_bottle(request: HttpRequest, room_id: Path[UUID], body: BottleIn) -> dict[str, object]:
+    """Put a bottle or a stock solution on the shelf."""
+    actor = act(request, room_id)
+    return write_once(actor, body.write_id, "add_bottle", body.dict(), lambda: services.add_bottle(actor, uid=body.write_id, typed=body.typed()))
+
+
+@router.post("/shelf/tools", response=Written, operation_id="add_tool")
+def add_tool(request: HttpRequest, room_id: Path[UUID], body: ToolIn) -> dict[str, object]:
+    """List a measuring tool."""
+    actor = act(request, room_id)
+    content = body.dict()
+    typed = {name: content[name] for name in ("name", "form", "spoon", "mark", "holds", "drops_per_ml")}
+    return write_once(actor, body.write_id, "add_tool", content, lambda: services.add_tool(actor, uid=body.write_id, **typed))
+
+
+@router.post("/shelf/spoons", response=Written, operation_id="weigh_spoons")
+def weigh_spoons(request: HttpRequest, room_id: Path[UUID], body: SpoonsIn) -> dict[str, object]:
+    """Keep what level spoons hold of a salt here."""
+    actor = act(request, room_id)
+    return write_once(
+        actor,
+        body.write_id,
+        "weigh_spoons",
+        body.dict(),
+        lambda: services.weigh_spoons(actor, uid=body.write_id, active_id=body.active, teaspoon=body.teaspoon, tablespoon=body.tablespoon),
+    )
+
+
+@router.post("/shelf/gone", response=Written, operation_id="set_gone")
+def set_gone(request: HttpRequest, room_id: Path[UUID], body: GoneIn) -> dict[str, object]:
+    """Take a bottle or a tool off the shelf, or put it back."""
+    actor = act(request, room_id)
+    return write_once(actor, body.write_id, "set_gone", body.dict(), lambda: services.set_gone(actor, what=body.what, uid=body.uid, gone=body.gone))

@@ -1,0 +1,63 @@
+"""What stands on the shelf of a fishroom: products as their labels say, stock solutions made, tools and weighed spoons."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from pennywort.rooms.models import RoomRecord
+
+OWN_KINDS = [
+    ("percent_w_v", "% by volume"), ("percent_w_w", "% by weight"), ("mg_per_ml", "mg in each mL"), ("purity_percent", "powder, % pure"),
+    ("mg_each", "mg in each piece"), ("listed", "a strength of the formulary"),
+]  # fmt: skip
+TOOL_FORMS = [("scale", "scale"), ("syringe", "syringe"), ("cylinder", "cylinder"), ("dropper", "dropper"), ("spoon", "spoon")]
+
+
+class Bottle(RoomRecord):
+    """A product, as its label says, or a stock solution made of one. ``gone_at`` once it is used up or thrown out.
+
+    ``value`` in the unit of ``kind``; ``strength_id`` where it is one of the formulary's own. A stock has ``made_on`` and
+    what it was made of; it keeps ``keeps_days``.
+    """
+
+    name = models.CharField(max_length=60)
+    active_id = models.CharField(max_length=40)
+    kind = models.CharField(max_length=16, choices=OWN_KINDS)
+    strength_id = models.CharField(max_length=40, blank=True)
+    value = models.FloatField(null=True, blank=True)
+    density_kg_per_l = models.FloatField(default=1.0)
+    piece = models.CharField(max_length=20, default="tablet")
+    expires_on = models.DateField(null=True, blank=True)
+    made_on = models.DateField(null=True, blank=True)
+    keeps_days = models.PositiveIntegerField(null=True, blank=True)
+    weighed_mg = models.FloatField(null=True, blank=True)
+    made_up_to_ml = models.FloatField(null=True, blank=True)
+    gone_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        abstract = False
+
+
+class OwnTool(RoomRecord):
+    """A measuring tool of this fishroom: its smallest mark and what one fill holds, in mg or mL."""
+
+    name = models.CharField(max_length=40)
+    form = models.CharField(max_length=8, choices=TOOL_FORMS)
+    spoon = models.CharField(max_length=10, blank=True)
+    smallest_mark = models.FloatField()
+    largest_fill = models.FloatField()
+    gone_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        abstract = False
+
+
+class WeighedSpoon(RoomRecord):
+    """What a level spoon holds of one salt, as it was weighed here. The last one counts."""
+
+    active_id = models.CharField(max_length=40)
+    teaspoon_g = models.FloatField()
+    tablespoon_g = models.FloatField()
+
+    class Meta(RoomRecord.Meta):
+        abstract = False

@@ -1,0 +1,244 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Problem, Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import TextField from '@/shared/TextField.vue'
+import { useActives } from '@/shared/useActives'
+import type { DoseValues } from './useMeasure'
+
+/** What a dose meets: equipment, life, the water itself, and the water of a bath beside the fish's own. */
+const props = defineProps<{
+  use: Schemas['UseOut']
+  problem: Problem | null
+  tank: boolean
+  spoons: boolean
+}>()
+const dose = defineModel<DoseValues>({ required: true })
+const { data: actives } = useActives()
+const RUNNING = [
+  { value: 'carbon', label: 'carbon' },
+  { value: 'uv', label: 'UV' },
+  { value: 'skimmer', label: 'skimmer' },
+  { value: 'ozone', label: 'ozone' },
+]
+const LIFE = [
+  { value: 'invertebrates', label: 'shrimp, corals' },
+  { value: 'snails', label: 'snails' },
+  { value: 'plants', label: 'plants' },
+  { value: 'elasmobranchs', label: 'sharks, rays' },
+  { value: 'fry', label: 'fry' },
+  { value: 'soft_water_fish', label: 'soft-water fish' },
+  { value: 'loach_catfish', label: 'loaches, catfish' },
+  { value: 'small_tetra', label: 'small tetras' },
+  { value: 'discus_angel', label: 'discus, angelfish' },
+  { value: 'puffer', label: 'puffers' },
+  { value: 'angel_butterfly_marine', label: 'marine angels' },
+]
+interface Row {
+  name: string
+  label: string
+  hint: string
+}
+const MORE: Row[] = [
+  { name: 'share', label: 'Of a full dose', hint: 'all of it, if left empty: 25 %, 1/3' },
+  { name: 'temperature', label: 'Temperature', hint: '' },
+  { name: 'oxygen', label: 'Oxygen', hint: 'mg/L' },
+  { name: 'alkalinity', label: 'Alkalinity', hint: 'mg/L as CaCO₃, or dKH' },
+  { name: 'hardness', label: 'Hardness', hint: 'mg/L as CaCO₃, or dGH' },
+  { name: 'ph', label: 'pH', hint: '' },
+]
+const BATH: Row[] = [
+  { name: 'bath.temperature', label: 'The bath is', hint: '°C or °F' },
+  { name: 'bath.home_temperature', label: 'Their water is', hint: 'as last read, if left empty' },
+  { name: 'bath.turns', label: 'Turns of fish', hint: 'in one mix' },
+  { name: 'bath.home.tds', label: 'Their water: TDS', hint: 'mg/L' },
+  { name: 'bath.home.sodium_chloride', label: 'Their water: salt', hint: 'g/L' },
+  { name: 'bath.home.marine_salt', label: 'Their water: sea salt', hint: 'g/kg or SG' },
+]
+const MADE_WITH: Row[] = [
+  { name: 'bath.water.tds', label: 'Bath water: TDS', hint: 'mg/L' },
+  { name: 'bath.water.sodium_chloride', label: 'Bath water: salt', hint: 'g/L, before the dose' },
+  { name: 'bath.water.marine_salt', label: 'Bath water: sea salt', hint: 'g/kg or SG' },
+]
+const more = ref(false)
+const isBath = computed(() => ['bath', 'dip'].includes(props.use.route))
+const more_rows = computed(() => [
+  ...MORE,
+  ...(props.spoons
+    ? [{ name: 'teaspoon', label: 'My level teaspoon', hint: 'g of this salt, as you weighed it' }]
+    : []),
+])
+const bath_rows = computed(() => [...BATH, ...(dose.value.otherWater ? MADE_WITH : [])])
+const inWater = computed(() => (actives.value ?? []).map((a) => ({ value: a.id, label: a.short_name })))
+function set(change: Partial<DoseValues>) {
+  dose.value = { ...dose.value, confirmed: false, sure: false, ...change }
+}
+const type = (name: string, value?: string) => set({ typed: { ...dose.value.typed, [name]: value ?? '' } })
+function toggle(list: 'running' | 'lives', value: string) {
+  const now = dose.value[list]
+  set({ [list]: now.includes(value) ? now.filter((v) => v !== value) : [...now, value] })
+}
+</script>
+
+<template>
+  <div class="meets">
+    <template v-if="!isBath">
+      <h3 class="small">Runs on this water</h3>
+      <button
+        v-for="r in RUNNING"
+        :key="r.value"
+        type="button"
+        class="chip"
+        :aria-pressed="dose.running.includes(r.value)"
+        @click="toggle('running', r.value)"
+      >
+        {{ r.label }}
+      </button>
+      <button
+        type="button"
+        class="chip"
+        :aria-pressed="dose.biofilter"
+        data-testid="runs-biofilter"
+        @click="set({ biofilter: !dose.biofilter })"
+      >
+        a filter that works
+      </button>
+    </template>
+    <h3 class="small">
+      {{ isBath ? 'Goes into it' : 'Lives in it'
+      }}<span v-if="tank" class="quiet">, besides what the record knows</span>
+    </h3>
+    <button
+      v-for="l in LIFE"
+      :key="l.value"
+      type="button"
+      class="chip"
+      :aria-pressed="dose.lives.includes(l.value)"
+      :data-testid="`lives-${l.value}`"
+      @click="toggle('lives', l.value)"
+    >
+      {{ l.label }}
+    </button>
+  </div>
+  <template v-if="isBath">
+    <h3 class="small head">The bath beside the water they come from</h3>
+    <TextField
+      v-for="r in bath_rows.slice(0, 3)"
+      :key="r.name"
+      :model-value="dose.typed[r.name] ?? ''"
+      figure
+      v-bind="r"
+      :field="r.name"
+      :problem="problem"
+      @update:model-value="type(r.name, $event)"
+    />
+    <label class="tick">
+      <Checkbox
+        :model-value="dose.otherWater"
+        binary
+        input-id="other-water"
+        @update:model-value="set({ otherWater: $event })"
+      />
+      <span>The bath is not made with their own water.</span>
+    </label>
+    <template v-if="dose.otherWater">
+      <TextField
+        v-for="r in bath_rows.slice(3)"
+        :key="r.name"
+        :model-value="dose.typed[r.name] ?? ''"
+        figure
+        v-bind="r"
+        :field="r.name"
+        :problem="problem"
+        @update:model-value="type(r.name, $event)"
+      />
+    </template>
+  </template>
+  <button type="button" class="link" :aria-expanded="more" data-testid="more-dose" @click="more = !more">
+    {{ more ? 'less' : 'share, temperature, oxygen, alkalinity, what else is in it' }}
+  </button>
+  <template v-if="more">
+    <TextField
+      v-for="r in more_rows"
+      :key="r.name"
+      :model-value="dose.typed[r.name] ?? ''"
+      figure
+      v-bind="r"
+      :field="r.name"
+      :problem="problem"
+      @update:model-value="type(r.name, $event)"
+    />
+    <FieldRow v-slot="f" label="Already in it">
+      <MultiSelect
+        :model-value="dose.in_water"
+        :options="inWater"
+        option-label="label"
+        option-value="value"
+        filter
+        :label-id="f.id"
+        aria-label="Already in it"
+        @update:model-value="set({ in_water: $event })"
+      />
+    </FieldRow>
+  </template>
+</template>
+
+<style scoped>
+.meets {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.meets h3 {
+  width: 100%;
+}
+h3 {
+  font-weight: 650;
+}
+.head {
+  padding-top: 10px;
+}
+.chip {
+  border: 1px solid var(--rule2);
+  border-radius: 4px;
+  background: none;
+  color: var(--ink);
+  min-height: 30px;
+  padding: 2px 9px;
+  font-size: 13px;
+  cursor: pointer;
+}
+.chip:hover {
+  background: var(--shade);
+}
+.chip[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--paper);
+}
+.link {
+  background: none;
+  border: 0;
+  width: 100%;
+  text-align: left;
+  min-height: 32px;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+  cursor: pointer;
+  font-size: 13px;
+}
+.tick {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 44px;
+}
+@media (max-width: 759px) {
+  .chip,
+  .link {
+    min-height: 48px;
+  }
+}
+</style>

@@ -1,0 +1,173 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+
+/** One line of the worksheet: what is asked, what to take, and below it with which tool or why not. */
+const props = defineProps<{
+  told: Schemas['RowOut'] | null
+  number: number
+  where: { value: string; label: string }[]
+  uses: { value: string; label: string }[]
+  usual: string
+  net: string
+}>()
+const emit = defineEmits<{ remove: [] }>()
+const line = defineModel<Record<string, string>>({ required: true })
+const told = computed(() => props.told?.answer ?? null)
+const amount = computed(() => told.value?.amounts[0] ?? null)
+const figure = computed(() => {
+  if (amount.value) return `${amount.value.big.figure} ${amount.value.big.unit}`
+  const first = told.value?.verdict === 'figures' ? told.value.figures[0] : null
+  return first ? `${first.figure} ${first.unit}` : '–'
+})
+const tool = computed(() => {
+  const best = amount.value?.tools[0]
+  return amount.value?.words || (best?.usable ? `${best.name}: ${best.words}` : '')
+})
+const words = computed(() => [told.value?.words, ...(told.value?.confirm ?? [])].filter(Boolean).join(' '))
+function set(name: string, value?: string | null) {
+  line.value = { ...line.value, [name]: value ?? '' }
+}
+</script>
+
+<template>
+  <tbody>
+    <tr>
+      <td>
+        <span v-if="line['place']" class="small quiet">{{ line['place'] }}</span>
+        <Select
+          :model-value="line['tank']"
+          :options="where"
+          option-label="label"
+          option-value="value"
+          class="tank"
+          :aria-label="`Tank, line ${number}`"
+          :data-testid="`tank-${number}`"
+          @update:model-value="set('tank', $event)"
+        />
+      </td>
+      <td>
+        <InputText
+          :model-value="line['volume']"
+          class="fig volume"
+          :aria-label="`Water, line ${number}`"
+          :placeholder="net"
+          :disabled="!!line['tank']"
+          :data-testid="`volume-${number}`"
+          @update:model-value="set('volume', $event)"
+        />
+      </td>
+      <td v-if="line['kind'] && line['kind'] !== 'dose'" colspan="3" class="quiet">
+        {{ told?.title ?? line['kind'] }}
+      </td>
+      <template v-else>
+        <td>
+          <Select
+            :model-value="line['use']"
+            :options="uses"
+            option-label="label"
+            option-value="value"
+            filter
+            class="use"
+            :aria-label="`Medicine, line ${number}`"
+            placeholder="choose"
+            :data-testid="`use-${number}`"
+            @update:model-value="set('use', $event)"
+          />
+        </td>
+        <td>
+          <InputText
+            :model-value="line['target']"
+            class="fig target"
+            :aria-label="`Bring it to, line ${number}`"
+            :placeholder="usual"
+            @update:model-value="set('target', $event)"
+          />
+        </td>
+        <td>
+          <Checkbox
+            :model-value="line['confirmed'] === 'yes'"
+            binary
+            :aria-label="`All that is asked holds, line ${number}`"
+            @update:model-value="set('confirmed', $event ? 'yes' : '')"
+          />
+        </td>
+      </template>
+      <td class="fig right">
+        <b class="big">{{ told ? figure : '–' }}</b>
+      </td>
+      <td class="fig right">{{ amount?.reaches?.figure }} {{ amount?.reaches?.unit }}</td>
+      <td class="right">
+        <Button
+          severity="secondary"
+          label="×"
+          :aria-label="`Remove line ${number}`"
+          @click="emit('remove')"
+        />
+      </td>
+    </tr>
+    <tr v-if="props.told" class="said">
+      <td colspan="8" class="small">
+        <span v-if="props.told.problem" class="brick"
+          >{{ props.told.problem.field }}: {{ props.told.problem.detail }}</span
+        >
+        <template v-else>
+          <span v-if="tool">{{ tool }}. </span>
+          <span v-if="words" :class="told?.verdict === 'never' ? 'brick' : 'tannin'">{{ words }}</span>
+        </template>
+      </td>
+    </tr>
+  </tbody>
+</template>
+
+<style scoped>
+td {
+  text-align: left;
+  padding: 6px 10px 2px 0;
+  vertical-align: middle;
+}
+tbody {
+  border-bottom: 1px solid var(--rule);
+}
+.said td {
+  padding: 0 0 6px;
+}
+.right {
+  text-align: right;
+  white-space: nowrap;
+}
+.tank {
+  width: 150px;
+}
+.volume,
+.target {
+  width: 92px;
+}
+.use {
+  width: 300px;
+}
+.big {
+  font-size: 20px;
+}
+@media (max-width: 999px) {
+  tbody,
+  tr {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 10px;
+    align-items: center;
+  }
+  tbody {
+    padding: 10px 0;
+  }
+  tr {
+    width: 100%;
+  }
+  td {
+    padding: 0;
+  }
+  .use {
+    width: min(300px, 80vw);
+  }
+}
+</style>

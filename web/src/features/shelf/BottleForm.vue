@@ -1,0 +1,176 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import EntryForm from '@/shared/EntryForm.vue'
+import FieldRow from '@/shared/FieldRow.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useActives } from '@/shared/useActives'
+import { useWrite } from '@/shared/useWrite'
+
+/** A product as its label says, or a stock solution that was mixed. */
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const { data: actives } = useActives()
+type Kind = NonNullable<Schemas['BottleIn']['kind']>
+const name = ref('')
+const active = ref('')
+const what = ref('')
+const value = ref('')
+const density = ref('')
+const expires = ref<Date | null>(null)
+const made = ref<Date | null>(null)
+const keeps = ref('')
+const weighed = ref('')
+const madeUpTo = ref('')
+const base = ref('')
+const choices = computed(() => (actives.value ?? []).filter((a) => a.strengths.length))
+const one = computed(() => choices.value.find((a) => a.id === active.value) ?? null)
+const holds = computed(() => [
+  ...(one.value?.strengths ?? []).map((s) => ({ value: s.id, label: s.name })),
+  { value: 'percent_w_v', label: '% (g in 100 mL)' },
+  { value: 'percent_w_w', label: '% by weight' },
+  { value: 'mg_per_ml', label: 'mg in each mL' },
+  { value: 'purity_percent', label: 'powder, % pure' },
+  { value: 'mg_each', label: 'mg in each tablet, packet' },
+  { value: 'stock', label: 'a solution I mixed' },
+])
+watch(one, (now) => {
+  what.value = now?.strengths[0]?.id ?? ''
+  base.value = now?.strengths[0]?.id ?? ''
+})
+const listed = computed(() => one.value?.strengths.some((s) => s.id === what.value) ?? false)
+const iso = (date: Date | null) =>
+  date
+    ? `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`
+    : null
+const { busy, problem, run } = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/shelf/bottles', {
+      params: { path: session.inRoom() },
+      body: {
+        write_id,
+        name: name.value,
+        active: active.value,
+        kind: listed.value ? 'listed' : (what.value as Kind),
+        strength: listed.value ? what.value : what.value === 'stock' ? base.value : '',
+        value: value.value,
+        density: density.value,
+        piece: 'tablet',
+        expires_on: iso(expires.value),
+        made_on: what.value === 'stock' ? iso(made.value) : null,
+        keeps_days: keeps.value.trim() ? Number(keeps.value) : null,
+        weighed: weighed.value,
+        made_up_to: madeUpTo.value,
+      },
+    }),
+  ),
+)
+const fields = [
+  ...['name', 'active', 'strength', 'value', 'density', 'expires_on', 'made_on'],
+  ...['keeps_days', 'weighed', 'made_up_to'],
+]
+async function save() {
+  if (await run()) emit('done')
+}
+</script>
+
+<template>
+  <EntryForm
+    label="Put it on the shelf"
+    :busy="busy"
+    :problem="problem"
+    :fields="fields"
+    testid="save-bottle"
+    :disabled="!active"
+    @save="save"
+  >
+    <TextField v-model="name" label="Name on it" field="name" :problem="problem" maxlength="60" />
+    <FieldRow v-slot="f" label="It holds" field="active" :problem="problem">
+      <Select
+        v-model="active"
+        :options="choices"
+        option-label="name"
+        option-value="id"
+        filter
+        :label-id="f.id"
+        aria-label="It holds"
+        placeholder="active ingredient"
+        data-testid="bottle-active"
+      />
+    </FieldRow>
+    <FieldRow v-if="one" v-slot="f" label="Strength" field="strength" :problem="problem">
+      <Select
+        v-model="what"
+        :options="holds"
+        option-label="label"
+        option-value="value"
+        :label-id="f.id"
+        aria-label="Strength"
+        data-testid="bottle-strength"
+      />
+    </FieldRow>
+    <template v-if="one && what === 'stock'">
+      <FieldRow v-if="one.strengths.length > 1" v-slot="f" label="Made of">
+        <Select
+          v-model="base"
+          :options="one.strengths"
+          option-label="name"
+          option-value="id"
+          :label-id="f.id"
+          aria-label="Made of"
+        />
+      </FieldRow>
+      <TextField
+        v-model="weighed"
+        figure
+        label="Put in"
+        hint="10 g, or mL of a liquid"
+        field="weighed"
+        :problem="problem"
+      />
+      <TextField
+        v-model="madeUpTo"
+        figure
+        label="Made up to"
+        hint="1 L, 500 mL"
+        field="made_up_to"
+        :problem="problem"
+      />
+      <FieldRow v-slot="f" label="Made on" field="made_on" :problem="problem" hint="today, if left empty">
+        <DatePicker v-model="made" :input-id="f.id" date-format="d M yy" :max-date="new Date()" />
+      </FieldRow>
+      <TextField
+        v-model="keeps"
+        figure
+        label="Keeps"
+        hint="days"
+        field="keeps_days"
+        :problem="problem"
+        inputmode="numeric"
+      />
+    </template>
+    <template v-else-if="one && !listed">
+      <TextField
+        v-model="value"
+        figure
+        label="So much"
+        field="value"
+        :problem="problem"
+        inputmode="decimal"
+      />
+      <TextField
+        v-if="what === 'percent_w_w'"
+        v-model="density"
+        figure
+        label="Density"
+        hint="kg/L, 1 if left empty"
+        field="density"
+        :problem="problem"
+      />
+    </template>
+    <FieldRow v-slot="f" label="Good until" field="expires_on" :problem="problem" hint="as it says">
+      <DatePicker v-model="expires" :input-id="f.id" date-format="d M yy" />
+    </FieldRow>
+  </EntryForm>
+</template>

@@ -1,0 +1,226 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { answer, api } from '@/api/client'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useShelf } from '@/shared/useShelf'
+import { useWrite } from '@/shared/useWrite'
+import BottleForm from './BottleForm.vue'
+import SpoonsForm from './SpoonsForm.vue'
+import ToolForm from './ToolForm.vue'
+
+/** The shelf: what is in the bottles, what was mixed and until when, what is measured with. */
+const session = useSession()
+const { data: shelf, error } = useShelf()
+const adding = ref<'bottle' | 'tool' | 'spoons' | null>(null)
+const last = ref<{ what: 'bottle' | 'tool'; uid: string; name: string } | null>(null)
+const sentence = computed(() => {
+  const past = shelf.value?.bottles.filter((b) => b.past).length ?? 0
+  if (past) return past === 1 ? 'One bottle is past its date.' : `${past} bottles are past their date.`
+  return shelf.value?.bottles.length
+    ? 'What stands here is offered first wherever something is measured.'
+    : 'Nothing stands here yet. What you own is written down once, as its label says.'
+})
+let asked = { what: 'bottle' as 'bottle' | 'tool', uid: '', gone: true }
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/shelf/gone', {
+      params: { path: session.inRoom() },
+      body: { write_id, ...asked },
+    }),
+  ),
+)
+async function take(what: 'bottle' | 'tool', item: { uid: string; name: string }, gone = true) {
+  asked = { what, uid: item.uid, gone }
+  if (await write.run()) last.value = gone ? { what, uid: item.uid, name: item.name } : null
+}
+</script>
+
+<template>
+  <PageHead title="Shelf" :sentence="sentence" />
+  <ProblemNote :problem="error" />
+  <ProblemNote :problem="write.problem.value" />
+  <p v-if="last" class="undo" role="status">
+    {{ last.name }} is off the shelf.
+    <Button
+      label="Put it back"
+      severity="secondary"
+      data-testid="put-back"
+      @click="take(last.what, last, false)"
+    />
+  </p>
+  <section v-if="shelf" aria-label="Bottles and stock solutions">
+    <h2 class="block-head">Bottles and stock solutions</h2>
+    <table v-if="shelf.bottles.length" class="list" data-testid="bottles">
+      <thead>
+        <tr>
+          <th scope="col">name</th>
+          <th scope="col">holds</th>
+          <th scope="col" class="right">good until</th>
+          <th scope="col"><span class="unseen">what to do</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="b in shelf.bottles" :key="b.uid">
+          <th scope="row">
+            {{ b.name }}
+            <span class="small quiet">{{ b.active_name }}{{ b.stock ? ', stock solution' : '' }}</span>
+          </th>
+          <td>
+            {{ b.holds }} <span class="small quiet">{{ b.made_words }}</span>
+          </td>
+          <td class="fig right" :class="{ brick: b.past }">
+            {{ b.until_words || 'no date on it' }}<b v-if="b.past" class="small"> past</b>
+          </td>
+          <td class="right">
+            <Button
+              :label="b.stock ? 'Poured away' : 'Used up'"
+              severity="secondary"
+              :aria-label="`${b.name}: ${b.stock ? 'poured away' : 'used up'}`"
+              @click="take('bottle', b)"
+            />
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-else class="quiet none">
+      No bottle yet. A strength that is written down once is not misread at eleven at night.
+    </p>
+    <Button label="Write down a bottle" data-testid="add-bottle" @click="adding = 'bottle'" />
+  </section>
+  <section v-if="shelf" aria-label="Tools at hand">
+    <h2 class="block-head">Tools at hand</h2>
+    <ul v-if="shelf.tools.length" class="rows" data-testid="tools">
+      <li v-for="t in shelf.tools" :key="t.uid" class="row">
+        <b>{{ t.name }}</b>
+        <span class="fig">{{ t.words }}</span>
+        <Button label="Gone" severity="secondary" :aria-label="`${t.name}: gone`" @click="take('tool', t)" />
+      </li>
+    </ul>
+    <p v-else class="quiet none">
+      Until a tool is written down, amounts are given in the usual ones: {{ shelf.usual_tools.join(', ') }}.
+    </p>
+    <Button label="Write down a tool" data-testid="add-tool" @click="adding = 'tool'" />
+  </section>
+  <section v-if="shelf" aria-label="Weighed spoons">
+    <h2 class="block-head">Weighed spoons</h2>
+    <ul v-if="shelf.spoons.length" class="rows" data-testid="spoons">
+      <li v-for="s in shelf.spoons" :key="s.active" class="row">
+        <b>{{ s.active_name }}</b><span class="fig">{{ s.words }}</span>
+      </li>
+    </ul>
+    <p v-else class="quiet none">
+      A level spoon of salt holds what its grain lets it. Weigh yours once for each salt.
+    </p>
+    <Button label="Weigh a spoon" data-testid="add-spoons" @click="adding = 'spoons'" />
+  </section>
+  <p class="small">
+    <RouterLink :to="{ name: 'formulary' }">What the formulary knows of each active</RouterLink>
+  </p>
+  <Dialog
+    :visible="adding !== null"
+    modal
+    :header="
+      adding === 'bottle' ? 'A bottle, as its label says' : adding === 'tool' ? 'A tool' : 'A level spoon'
+    "
+    dismissable-mask
+    @update:visible="adding = null"
+  >
+    <BottleForm v-if="adding === 'bottle'" @done="adding = null" />
+    <ToolForm v-else-if="adding === 'tool'" @done="adding = null" />
+    <SpoonsForm v-else-if="adding === 'spoons'" @done="adding = null" />
+  </Dialog>
+</template>
+
+<style scoped>
+section {
+  margin-bottom: 28px;
+  max-width: 900px;
+}
+.list {
+  width: 100%;
+  border-collapse: collapse;
+  margin-bottom: 12px;
+}
+thead th {
+  padding: 0 14px 4px 0;
+  font-size: 12.5px;
+  font-weight: 400;
+  color: var(--ink2);
+  text-align: left;
+  border-bottom: 1px solid var(--ink);
+}
+td,
+tbody th {
+  text-align: left;
+  border-bottom: 1px solid var(--rule);
+  padding: 7px 14px 7px 0;
+  height: 52px;
+}
+tbody th .small,
+td .small {
+  display: block;
+  font-weight: 400;
+}
+.right,
+thead .right {
+  text-align: right;
+  white-space: nowrap;
+}
+.row {
+  display: grid;
+  grid-template-columns: 200px 1fr auto;
+  gap: 14px;
+  align-items: center;
+  min-height: 48px;
+}
+.rows {
+  margin-bottom: 12px;
+}
+.none {
+  padding: 8px 0 12px;
+  max-width: 70ch;
+}
+.undo {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  border-left: 3px solid var(--leaf);
+  padding: 4px 12px;
+  margin-bottom: 16px;
+}
+@media (max-width: 759px) {
+  thead {
+    display: none;
+  }
+  tbody tr {
+    display: grid;
+    grid-template-columns: 1fr auto;
+    gap: 2px 12px;
+    align-items: center;
+    border-bottom: 1px solid var(--rule);
+    padding: 8px 0;
+  }
+  td,
+  tbody th {
+    border: 0;
+    height: auto;
+    padding: 2px 0;
+  }
+  tbody th,
+  td:nth-child(2) {
+    grid-column: 1 / -1;
+  }
+  td.fig {
+    text-align: left;
+  }
+  .row {
+    grid-template-columns: 1fr auto;
+  }
+  .row b {
+    grid-column: 1 / -1;
+  }
+}
+</style>

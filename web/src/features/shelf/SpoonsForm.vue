@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { answer, api } from '@/api/client'
+import EntryForm from '@/shared/EntryForm.vue'
+import FieldRow from '@/shared/FieldRow.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useActives } from '@/shared/useActives'
+import { useWrite } from '@/shared/useWrite'
+
+/** What a level spoon holds of one salt, as it was weighed. */
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const { data: actives } = useActives()
+const salts = computed(() => (actives.value ?? []).filter((a) => a.spoons))
+const active = ref('sodium_chloride')
+const teaspoon = ref('')
+const tablespoon = ref('')
+const { busy, problem, run } = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/shelf/spoons', {
+      params: { path: session.inRoom() },
+      body: { write_id, active: active.value, teaspoon: teaspoon.value, tablespoon: tablespoon.value },
+    }),
+  ),
+)
+async function save() {
+  if (await run()) emit('done')
+}
+</script>
+
+<template>
+  <EntryForm
+    label="Keep it"
+    :busy="busy"
+    :problem="problem"
+    :fields="['active', 'teaspoon', 'tablespoon']"
+    testid="save-spoons"
+    @save="save"
+  >
+    <FieldRow v-slot="f" label="Of" field="active" :problem="problem">
+      <Select
+        v-model="active"
+        :options="salts"
+        option-label="name"
+        option-value="id"
+        :label-id="f.id"
+        aria-label="Of"
+      />
+    </FieldRow>
+    <TextField
+      v-model="teaspoon"
+      figure
+      label="Level teaspoon"
+      hint="g; ten of them weighed, over ten"
+      field="teaspoon"
+      :problem="problem"
+    />
+    <TextField
+      v-model="tablespoon"
+      figure
+      label="Level tablespoon"
+      hint="g; three teaspoons, if left empty"
+      field="tablespoon"
+      :problem="problem"
+    />
+  </EntryForm>
+</template>

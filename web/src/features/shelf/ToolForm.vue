@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import EntryForm from '@/shared/EntryForm.vue'
+import FieldRow from '@/shared/FieldRow.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useWrite } from '@/shared/useWrite'
+
+/** A measuring tool: how fine it is and how much it holds. */
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const FORMS: { value: Schemas['ToolIn']['form']; label: string }[] = [
+  { value: 'scale', label: 'scale' },
+  { value: 'syringe', label: 'syringe' },
+  { value: 'cylinder', label: 'measuring cylinder, jug' },
+  { value: 'dropper', label: 'dropper' },
+  { value: 'spoon', label: 'measuring spoon' },
+]
+const SPOONS = [
+  { value: 'teaspoon', label: 'teaspoon' },
+  { value: 'tablespoon', label: 'tablespoon' },
+]
+const name = ref('')
+const form = ref<Schemas['ToolIn']['form']>('scale')
+const spoon = ref<'teaspoon' | 'tablespoon'>('teaspoon')
+const mark = ref('')
+const holds = ref('')
+const drops = ref('')
+const { busy, problem, run } = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/shelf/tools', {
+      params: { path: session.inRoom() },
+      body: {
+        write_id,
+        name: name.value,
+        form: form.value,
+        spoon: form.value === 'spoon' ? spoon.value : '',
+        mark: mark.value,
+        holds: holds.value,
+        drops_per_ml: drops.value,
+      },
+    }),
+  ),
+)
+async function save() {
+  if (await run()) emit('done')
+}
+</script>
+
+<template>
+  <EntryForm
+    label="Put it on the shelf"
+    :busy="busy"
+    :problem="problem"
+    :fields="['name', 'mark', 'holds', 'drops_per_ml', 'spoon']"
+    testid="save-tool"
+    @save="save"
+  >
+    <FieldRow v-slot="f" label="It is a">
+      <Select
+        v-model="form"
+        :options="FORMS"
+        option-label="label"
+        option-value="value"
+        :label-id="f.id"
+        aria-label="It is a"
+        data-testid="tool-form"
+      />
+    </FieldRow>
+    <TextField v-model="name" label="Called" field="name" :problem="problem" maxlength="40" />
+    <template v-if="form === 'scale' || form === 'syringe' || form === 'cylinder'">
+      <TextField
+        v-model="mark"
+        figure
+        :label="form === 'scale' ? 'It reads' : 'A mark each'"
+        :hint="form === 'scale' ? '10 mg, 1 g' : '0.2 mL'"
+        field="mark"
+        :problem="problem"
+      />
+      <TextField
+        v-model="holds"
+        figure
+        :label="form === 'scale' ? 'Up to' : 'It holds'"
+        :hint="form === 'scale' ? '200 g' : '5 mL'"
+        field="holds"
+        :problem="problem"
+      />
+    </template>
+    <TextField
+      v-else-if="form === 'dropper'"
+      v-model="drops"
+      figure
+      label="Drops in 1 mL"
+      hint="count them into a syringe"
+      field="drops_per_ml"
+      :problem="problem"
+      inputmode="decimal"
+    />
+    <FieldRow v-else v-slot="f" label="Size" field="spoon" :problem="problem">
+      <Select
+        v-model="spoon"
+        :options="SPOONS"
+        option-label="label"
+        option-value="value"
+        :label-id="f.id"
+        aria-label="Size"
+      />
+    </FieldRow>
+  </EntryForm>
+</template>
