@@ -147,7 +147,7 @@ def build(*, now: datetime, password: str | None = None) -> Fishroom:
 def _shelf(p: Player) -> None:
     """Tools, a weighed spoon, and what stands beside the sink; one stock is past its time."""
     for name, form, mark, holds in (
-        ("pocket scale", "scale", "10 mg", "200 g"), ("kitchen scale", "scale", "1 g", "5 kg"), ("small syringe", "syringe", "0.02 mL", "1 mL"),
+        ("pocket scale", "scale", "1 mg", "50 g"), ("kitchen scale", "scale", "1 g", "5 kg"), ("small syringe", "syringe", "0.02 mL", "1 mL"),
         ("5 mL syringe", "syringe", "0.2 mL", "5 mL"), ("20 mL syringe", "syringe", "1 mL", "20 mL"), ("lab cylinder", "cylinder", "1 mL", "100 mL"),
     ):  # fmt: skip
         add_tool(p.actor, uid=p.uid(), name=name, form=form, spoon="", mark=mark, holds=holds, drops_per_ml="")

@@ -94,6 +94,7 @@ def _use(active: Active, use: Use) -> UseOut:
         recalled=use.recalled,
         typed_unit=shown_unit(use.dose.unit) if use.dose else "",
         usual=f"{use.dose.value:g}" if use.dose else "",
+        strengths=list(use.strengths) if use.strengths is not None else None,
     )
 
 
@@ -122,6 +123,7 @@ def _active(active: Active) -> ActiveOut:
         keeper_hazard=active.keeper_hazard.text,
         regulation=active.regulation.text,
         spoons=active.spoons is not None,
+        counted=active.counted,
         meets=_meets(active),
         uses=[_use(active, u) for u in active.uses],
     )

@@ -417,6 +417,7 @@ class UseOut(Schema):
     recalled: bool
     typed_unit: str
     usual: str
+    strengths: list[str] | None
 
 
 class MeetsOut(Schema):
@@ -457,5 +458,6 @@ class ActiveOut(Schema):
     keeper_hazard: str
     regulation: str
     spoons: bool
+    counted: str
     meets: list[MeetsOut]
     uses: list[UseOut]

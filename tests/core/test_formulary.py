@@ -84,12 +84,26 @@ class CheckValues(TestCase):
     def test_copper_follows_alkalinity(self) -> None:
         """Alkalinity over 100, capped at 2.5 mg/L (CV-63); below 50 never, unread unknown."""
         for alkalinity, wanted in ((50, 0.5), (100, 1.0), (250, 2.5), (400, 2.5)):
-            self.assertAlmostEqual(exact("cu_3", 100, product=Product(name="crystals", share=1.0), readings={"alkalinity": alkalinity}), wanted * 100)
+            self.assertAlmostEqual(exact("cu_3", 100, readings={"alkalinity": alkalinity}), wanted * 100, delta=0.01)
+        # the same as copper: 0.255 mg/L in 100 L from the 1 % stock is 10 mL (CV-63, CV-65)
+        self.assertAlmostEqual(exact("cu_3", 100, strength="stock_1", readings={"alkalinity": 100}), 10.0, delta=0.01)
+        told = ask("cu_3", 100, readings={"alkalinity": 100})
+        assert told.amount is not None
+        self.assertAlmostEqual(told.amount.reached, 1.0, delta=0.01)
         self.assertEqual(ask("cu_3", 100, readings={"alkalinity": 49}).verdict, "never")
         with self.assertRaises(NotKnownYet):
             ask("cu_3", 100)
         with self.assertRaises(Refused):
             ask("cu_3", 100, readings={"alkalinity": 100}, target=1.5)
+
+    def test_complexed_copper_is_never_the_sulfate(self) -> None:
+        """2 mg/L of free copper is ten times what kills (reference, mistake 5): only the keeper's own complexed product."""
+        for strength in ("pentahydrate", "anhydrous", "stock_1"):
+            with self.assertRaises(InvalidInput) as caught:
+                ask("cu_2", 80, strength=strength)
+            self.assertEqual(caught.exception.field, "strength")
+        own = own_product(FOUND.actives["copper"], kind="mg_per_ml", value=5.2)
+        self.assertAlmostEqual(exact("cu_2", 80, product=own, target=2.0), 2.0 * 80 / 5.2)
 
     def test_salt(self) -> None:
         """1 g/L in a US gallon is 3.785 g (CV-70), 3 % 113.6 g (CV-71)."""
@@ -171,7 +185,8 @@ class Gates(TestCase):
                     with self.assertRaisesRegex(InvalidInput, "measure it as food"):
                         ask(name, 60, readings=readings, target=target, prescribed=True)
                     continue
-                told = ask(name, 60, readings=readings, target=target, prescribed=use.gate == "vet")
+                product = own_product(active, kind="mg_per_ml", value=5.2) if use.strengths == () else None
+                told = ask(name, 60, product=product, readings=readings, target=target, prescribed=use.gate == "vet")
                 self.assertIn(told.verdict, ("amount", "steps", "block"))
                 self.assertEqual(told.verdict == "amount", told.amount is not None)
                 if told.amount is not None:

@@ -216,18 +216,22 @@ def _amount(use: Use, product: Product, *, target: float, water: Water, wanted: 
     unit = use.dose.unit
     if unit not in (*TO_MG_PER_L, DIRECT):
         raise InvalidInput("This is dosed by the fish or the food: measure it as food.", field="use")
+    if use.strengths is not None and product.listed and product.listed not in use.strengths:
+        raise InvalidInput("This level is for a complexed product, by its own label: type what your bottle says. Any other is deadly at it.", field="strength")
     if (unit == DIRECT) != product.direct:
         raise InvalidInput("This dose counts the 37 % product itself: choose that, no other strength.", field="strength")
     scale = TO_MG_PER_L.get(unit, 1.0)
     missing = max(0.0, target - wanted.level_now) * scale * wanted.share
-    active_mg_or_ul = missing * water.net_volume_l
+    # the dose may count a salt where the strengths count its metal
+    share = use.active_share or 1.0
+    active_mg_or_ul = missing * water.net_volume_l * share
     measures: Measures
     measures, exact = ("volume", active_mg_or_ul / 1000) if product.direct else in_product(product, active_mg=active_mg_or_ul)
     options = () if measures == "pieces" else in_tools(exact, measures=measures, tools=tools, spoons=spoons)
     usable = [o for o in options if o.usable]
     stock = None if usable or measures == "pieces" or exact <= 0 else stock_for(exact, measures=measures, tools=tools)
     taken = usable[0].amount if usable else stock.gives if stock else _half_pieces(exact) if measures == "pieces" else exact
-    added = taken * 1000 if product.direct else active_in(product, amount=taken)
+    added = (taken * 1000 if product.direct else active_in(product, amount=taken)) / share
     low, high = use.dose.low or use.dose.value, use.dose.high or use.dose.value
     # dilution is the same for microlitres of product as for milligrams of active
     reached = reach(water=water, added_mg=added, level_now_mg_per_l=wanted.level_now * scale)
@@ -264,7 +268,12 @@ def _trace(
         formula = f"({formula}) × {plain(wanted.share, digits=3)}"
     lines = [
         TraceLine(label="wanted, less what is there", formula=formula, value=missing, unit=unit, source=source),
-        TraceLine(label="times the water", formula=f"{plain(missing)} × {plain(water.net_volume_l)}", value=active, unit="µL" if unit == "µL/L" else "mg"),
+        TraceLine(
+            label="times the water",
+            formula=f"{plain(missing)} × {plain(water.net_volume_l)}" + (f" × {plain(use.active_share, digits=4)}" if use.active_share else ""),
+            value=active,
+            unit="µL" if unit == "µL/L" else "mg",
+        ),
     ]
     if product.direct:
         lines.append(TraceLine(label="in millilitres", formula=f"{plain(active)} ÷ 1000", value=exact, unit="mL"))

@@ -19,10 +19,12 @@ MOST_MG_PER_ML = 1800.0
 class Product:
     """One of: a liquid (``mg_per_ml``), a powder (``share`` 0-1), pieces (``each_mg``), or ``direct``: dosed as itself.
 
+    ``listed`` is its id where it is a strength of the formulary.
     ``asks`` is a question to answer before anything is reckoned, because this strength is seldom the one meant.
     """
 
     name: str
+    listed: str = ""
     mg_per_ml: float | None = None
     share: float | None = None
     each_mg: float | None = None
@@ -38,7 +40,7 @@ def listed_product(active: Active, strength: str) -> Product:
     found = next((s for s in active.strengths if s.id == strength), None) if strength else active.strengths[0]
     if found is None:
         raise InvalidInput(f"There is no such strength of {active.short_name}.", field="strength")
-    return Product(name=found.name, mg_per_ml=found.mg_per_ml, share=found.share, direct=found.direct, asks=found.ask)
+    return Product(name=found.name, listed=found.id, mg_per_ml=found.mg_per_ml, share=found.share, direct=found.direct, asks=found.ask)
 
 
 def own_product(active: Active, *, kind: Own, value: float, density_kg_per_l: float = 1.0, piece: str = "tablet") -> Product:

@@ -101,6 +101,10 @@ class Use(Sourced):
     confirm: tuple[str, ...]
     bounds: tuple[WaterBound, ...] = ()
     per_alkalinity: float | None = Field(default=None, gt=0)
+    # mass of active, as the strengths count it, in each mass of what the dose counts: copper in its sulfate
+    active_share: float | None = Field(default=None, gt=0, le=1)
+    # which of the listed strengths may be used; none: only the keeper's own product, by its label
+    strengths: tuple[str, ...] | None = None
     by_ph: tuple[PhRow, ...] = ()
     shorter: tuple[Shorter, ...] = ()
 
@@ -112,7 +116,10 @@ class Use(Sourced):
 
 
 class Active(Datum):
-    """An active ingredient: its forms, what it does to life, water, equipment and keeper, and all its uses."""
+    """An active ingredient: its forms, what it does to life, water, equipment and keeper, and all its uses.
+
+    ``counted`` says what strengths are counted as, where a label may mean something else ("as copper").
+    """
 
     id: str
     name: str
@@ -120,6 +127,7 @@ class Active(Datum):
     family: str
     strengths: tuple[Strength, ...]
     spoons: Spoons | None
+    counted: str = ""
     never_with: tuple[Life, ...]
     care_with: tuple[str, ...]
     equipment_off: tuple[Equipment, ...]

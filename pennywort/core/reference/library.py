@@ -11,6 +11,7 @@ from typing import Any, TypeVar, get_args
 import yaml
 from pydantic import ValidationError
 
+from pennywort.core.reference.course_models import CourseProtocol, Kinetics, LifeCycle
 from pennywort.core.reference.disease_models import (
     Action,
     AnswerGroup,
@@ -67,6 +68,9 @@ class Library:
     interactions: dict[str, Interaction]
     sensitivities: dict[str, Sensitivity]
     allergens: dict[str, Allergen]
+    life_cycles: dict[str, LifeCycle]
+    kinetics: dict[str, Kinetics]
+    courses: dict[str, CourseProtocol]
 
 
 class _Strict(yaml.SafeLoader):
@@ -173,6 +177,9 @@ def load_library(folder: Path = DATA) -> Library:
         interactions=_list(folder / "interactions.yaml", Interaction),
         sensitivities=_list(folder / "sensitivities.yaml", Sensitivity),
         allergens=_list(folder / "allergens.yaml", Allergen),
+        life_cycles=_list(folder / "life_cycles.yaml", LifeCycle),
+        kinetics=_list(folder / "kinetics.yaml", Kinetics),
+        courses=_folder(folder / "courses", CourseProtocol),
     )
     _check_links(found)
     return found
@@ -196,7 +203,25 @@ def _check_links(found: Library) -> None:
         _known(f"species {species.id}", [t.medicine for t in species.tolerances], found.medicines)
         _known(f"species {species.id}", [species.kin], found.kin)
     _check_formulary(found)
+    for course in found.courses.values():
+        check_course(course, found=found)
+    for cycle in found.life_cycles.values():
+        _known(f"life cycle {cycle.id}", [cycle.condition], found.conditions)
+    _known("kinetics", found.kinetics, found.actives)
     _known("sources", _codes(found), found.publications)
+
+
+def check_course(protocol: CourseProtocol, *, found: Library) -> None:
+    """:raises ReferenceError: it names something the reference does not hold."""
+    where = f"course {protocol.id}"
+    _known(where, protocol.conditions, found.conditions)
+    _known(where, [m.active for m in protocol.medicines], found.actives)
+    _known(where, [*(m.use for m in protocol.medicines), *(s.use for s in protocol.steps if s.use)], found.uses)
+    cycles = [p.from_cycle for p in protocol.parameters if p.from_cycle] + ([protocol.outlasts] if protocol.outlasts else [])
+    _known(where, cycles, found.life_cycles)
+    for m in protocol.medicines:
+        if found.uses[m.use][0].id != m.active:
+            raise ReferenceError(f"{where}: {m.use} is no use of {m.active}")
 
 
 def _check_formulary(found: Library) -> None:

@@ -1479,6 +1479,8 @@ export interface components {
             regulation: string;
             /** Spoons */
             spoons: boolean;
+            /** Counted */
+            counted: string;
             /** Meets */
             meets: components["schemas"]["MeetsOut"][];
             /** Uses */
@@ -1555,6 +1557,8 @@ export interface components {
             typed_unit: string;
             /** Usual */
             usual: string;
+            /** Strengths */
+            strengths: string[] | null;
         };
         /**
          * SensitivityOut

@@ -23,7 +23,9 @@ const strengths = computed(() => [
     value: `bottle:${b.uid}`,
     label: `${b.name}, ${b.holds}${b.past ? ', past its date' : ''}`,
   })),
-  ...(active.value?.strengths ?? []).map((s) => ({ value: s.id, label: s.name })),
+  ...(active.value?.strengths ?? [])
+    .filter((s) => !use.value?.strengths || use.value.strengths.includes(s.id))
+    .map((s) => ({ value: s.id, label: s.name })),
   ...(active.value?.strengths.length ? [{ value: 'own', label: 'another, as my bottle says' }] : []),
 ])
 const tools = computed(() => shelf.value?.tools.map((t) => t.name).join(', ') || 'the usual ones')
@@ -61,7 +63,7 @@ watch([active, bottles], ([now], [before]) => {
   dose.value = {
     ...dose.value,
     use: kept ? dose.value.use : (now.uses[0]?.id ?? ''),
-    strength: first ? `bottle:${first.uid}` : (now.strengths[0]?.id ?? ''),
+    strength: first ? `bottle:${first.uid}` : (strengths.value[0]?.value ?? ''),
     confirmed: false,
     sure: false,
   }
@@ -136,6 +138,7 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
         :model-value="dose.typed['own.value'] ?? ''"
         figure
         label="So much"
+        :hint="active.counted"
         field="own.value"
         :problem="problem"
         inputmode="decimal"

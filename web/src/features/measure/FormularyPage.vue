@@ -187,6 +187,22 @@ const LETTERS: Record<string, string> = {
   padding: 7px 0;
 }
 @media (max-width: 759px) {
+  .bears thead {
+    display: none;
+  }
+  .bears tr {
+    display: block;
+    padding: 8px 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .bears tbody th,
+  .bears td {
+    display: block;
+    width: auto;
+    border: 0;
+    padding: 2px 0;
+    overflow-wrap: anywhere;
+  }
   .list {
     columns: 1;
   }

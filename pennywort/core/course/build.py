@@ -1,0 +1,469 @@
+"""From a protocol, a tank, its fish and what was chosen to dated steps with amounts: pure, the same every time."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from datetime import UTC, datetime, timedelta
+from zoneinfo import ZoneInfo
+
+from pennywort.core.course.clock import ClockRule
+from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
+from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
+from pennywort.core.medicine.caution import SlipCaution
+from pennywort.core.medicine.dose import Water, known_water
+from pennywort.core.medicine.guards import Surroundings, cautions, meets
+from pennywort.core.medicine.product import Product, in_product, listed_product
+from pennywort.core.medicine.slip import LabelDirections, check_label
+from pennywort.core.parasite.life_cycle import days_to_outlast, left_fraction
+from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, StepKind, terms_of
+from pennywort.core.reference.formulary_models import Active, Use
+from pennywort.core.reference.library import Library
+
+# mg of formaldehyde in a microlitre of 37 % formalin: dosed by its own volume, reckoned by its mass like the rest
+MG_PER_UL_FORMALIN = 0.3996
+MOST_STEPS = 2000
+# what comes first where two fall due together: water out before medicine in, tests after
+ORDER: tuple[StepKind, ...] = (
+    "disinfect", "tell", "carbon_out", "water_change", "transfer", "remove", "temperature", "salinity", "lights", "dose", "bath", "dip", "swab", "food",
+    "feed", "carbon_in", "look", "test",
+)  # fmt: skip
+TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0, "g/kg": 1000.0, "uL/L": MG_PER_UL_FORMALIN}
+
+
+@dataclass(frozen=True, kw_only=True)
+class TankFacts:
+    """The water a course runs in, and what meets it."""
+
+    water: Water | None
+    temperature_c: float | None
+    surroundings: Surroundings
+    sand: bool = False
+    evaporation_l_per_h: float = 0.0
+    levels_mg_per_l: Mapping[str, float] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Chosen:
+    """What the keeper set: parameters in their own units, products, label directions, prices of a mg, mL or piece."""
+
+    parameters: Mapping[str, float] = field(default_factory=dict)
+    products: Mapping[str, Product] = field(default_factory=dict)
+    label: LabelDirections | None = None
+    prices: Mapping[str, float] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, kw_only=True)
+class PlannedStep:
+    """One dated thing to do. ``amount`` in mg, mL or pieces of the product (``measures``) holds ``active_mg``.
+
+    ``place`` is the line of the protocol, ``number`` which time of it this is. ``expected_mg_per_l`` is the level just after.
+    """
+
+    place: int
+    number: int
+    kind: StepKind
+    title: str
+    due_at: datetime
+    active: str | None = None
+    use: str | None = None
+    active_mg: float | None = None
+    measures: str = ""
+    amount: float | None = None
+    share: float | None = None
+    put_back: bool = False
+    lasts_min: float | None = None
+    to: float | None = None
+    reads: tuple[str, ...] = ()
+    expected_mg_per_l: float | None = None
+    only_if: str = ""
+    minimum_h: float | None = None
+    every_h: float | None = None
+    text: str = ""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Held:
+    """A medicine that the course holds in the water: target and window in mg/L, and its level as planned."""
+
+    active: str
+    use: str
+    unit: str
+    target_mg_per_l: float
+    low_mg_per_l: float
+    high_mg_per_l: float
+    expected: Ledger
+
+
+@dataclass(frozen=True, kw_only=True)
+class ToBuy:
+    """How much of a product the whole course takes, and its cost where a price is known."""
+
+    active: str
+    product: str
+    measures: str
+    amount: float
+    cost: float | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class CoursePlan:
+    """A protocol on the calendar. Instants are aware and in UTC; steps stand in the order they fall due.
+
+    ``broken`` are never-lines that these fish, this water or these medicines meet: it must not start. ``cared`` need a reason.
+    ``left_fraction`` of the parasites it is meant to outlast come through, by the life cycle at this temperature.
+    """
+
+    protocol: str
+    version: str
+    parameters: Mapping[str, float]
+    starts_at: datetime
+    treatment_ends_at: datetime
+    ends_at: datetime
+    steps: tuple[PlannedStep, ...]
+    held: tuple[Held, ...]
+    to_buy: tuple[ToBuy, ...]
+    clock: ClockRule | None
+    broken: tuple[SlipCaution, ...]
+    cared: tuple[SlipCaution, ...]
+    cautions: tuple[SlipCaution, ...]
+    vet: bool
+    left_fraction: float | None
+
+
+def values_of(protocol: CourseProtocol, chosen: Mapping[str, float], *, temperature_c: float | None, found: Library) -> dict[str, float]:
+    """Every parameter's value: as chosen, else from the life cycle at this temperature, else the protocol's own.
+
+    :raises InvalidInput: an unknown parameter or one out of its bounds, naming it.
+    """
+    known = {p.id: p for p in protocol.parameters}
+    for name, value in chosen.items():
+        if name not in known:
+            raise InvalidInput("This course has no such parameter.", field=f"parameters.{name}")
+        p = known[name]
+        if not math.isfinite(value) or not p.low * (1 - 1e-9) <= value <= p.high * (1 + 1e-9):
+            raise InvalidInput(f"{p.name}: between {p.low:g} and {p.high:g} {p.unit}.", field=f"parameters.{name}")
+    warmth = chosen.get("temperature", known["temperature"].value if "temperature" in known else temperature_c)
+    return {p.id: chosen[p.id] if p.id in chosen else _own_value(p, warmth=warmth, found=found) for p in protocol.parameters}
+
+
+def _own_value(parameter: Parameter, *, warmth: float | None, found: Library) -> float:
+    if not parameter.from_cycle or warmth is None:
+        return parameter.value
+    days = days_to_outlast(found.life_cycles[parameter.from_cycle], temperature_c=warmth, cycles=parameter.cycles, margin_days=parameter.margin_days)
+    return min(max(days, parameter.low), parameter.high)
+
+
+def hours_of(text: str, *, values: Mapping[str, float], protocol: CourseProtocol) -> float:
+    """A time of a protocol in hours, with its parameters filled in."""
+    unit = {p.id: p.unit for p in protocol.parameters}
+    return sum(sign * (hours if hours is not None else values[name] * (24 if unit[name] == "day" else 1)) for sign, hours, name in terms_of(text))
+
+
+def at_hour(start: datetime, hours: float, *, zone: ZoneInfo) -> datetime:
+    """``hours`` after the start; whole days keep the clock time of the fishroom across a change of summer time."""
+    if hours % 24 == 0:
+        local = start.astimezone(zone).replace(tzinfo=None) + timedelta(hours=hours)
+        return local.replace(tzinfo=zone).astimezone(UTC)
+    return start + timedelta(hours=hours)
+
+
+def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, start_at: datetime, zone: ZoneInfo, found: Library) -> CoursePlan:
+    """Put a protocol on the calendar of one tank.
+
+    :raises InvalidInput: a parameter, product or label that can't be. :raises NotKnownYet: no net volume.
+    :raises Refused: a target above its guard rail.
+    """
+    if start_at.tzinfo is None:
+        raise InvalidInput("Give the time with its zone.", field="starts_at")
+    start, water = start_at.astimezone(UTC), known_water(tank.water)
+    values = values_of(protocol, chosen.parameters, temperature_c=tank.temperature_c, found=found)
+    products = {m.active: _product(m.active, m.use, chosen, found) for m in protocol.medicines}
+    if protocol.kind == "label":
+        if chosen.label is None:
+            raise InvalidInput("Say what the label tells.", field="label.amount")
+        steps, ends_h = _by_label(check_label(chosen.label), start=start, zone=zone, water=water)
+    else:
+        ends_h = hours_of(protocol.ends, values=values, protocol=protocol)
+        steps = _undosed(protocol, values, start=start, zone=zone)
+        if protocol.needs_label:
+            steps = _in_order([*steps, *_beside(protocol, chosen.label, start=start, zone=zone, water=water)])
+    targets = _targets(protocol, values, found=found)
+    steps, held = _dosed(steps, protocol, tank=tank, water=water, values=values, targets=targets, products=products, start=start, found=found)
+    observe_h = hours_of(protocol.observe, values=values, protocol=protocol)
+    lines, met = _cautions(protocol, tank=tank, found=found)
+    return CoursePlan(
+        protocol=protocol.id,
+        version=protocol.version,
+        parameters=values,
+        starts_at=start,
+        treatment_ends_at=at_hour(start, ends_h, zone=zone),
+        ends_at=at_hour(start, ends_h + observe_h, zone=zone),
+        steps=tuple(steps),
+        held=tuple(held),
+        to_buy=_to_buy(steps, products, chosen.prices),
+        clock=_clock(protocol, values),
+        broken=tuple(line for line in met if line.level == "never"),
+        cared=tuple(line for line in met if line.level == "care"),
+        cautions=lines,
+        vet=any(found.uses[use][1].gate == "vet" for use in _uses(protocol)),
+        left_fraction=_left(protocol, ends_days=ends_h / 24, values=values, tank=tank, found=found),
+    )
+
+
+def _product(active_id: str, use_id: str, chosen: Chosen, found: Library) -> Product:
+    """The keeper's product, else the first listed strength that this use allows.
+
+    :raises NotKnownYet: the use is for a product by its own label, and none was named. :raises Refused: a strength it forbids.
+    """
+    active, use = found.uses[use_id]
+    field = f"products.{active_id}"
+    if active_id in chosen.products:
+        product = chosen.products[active_id]
+        if use.strengths is not None and product.listed and product.listed not in use.strengths:
+            raise Refused("This level is for a complexed product, by its own label. Any other is deadly at it.", field=field)
+        return product
+    if use.strengths == ():
+        raise NotKnownYet(f"Which {active.short_name} product is it? Type what its label says.", field=field)
+    return listed_product(active, use.strengths[0] if use.strengths else "")
+
+
+def _uses(protocol: CourseProtocol) -> tuple[str, ...]:
+    named = [*(m.use for m in protocol.medicines), *(s.use for s in protocol.steps if s.use)]
+    return tuple(dict.fromkeys(named))
+
+
+def _targets(protocol: CourseProtocol, values: Mapping[str, float], *, found: Library) -> dict[str, float]:
+    """Targets in mg/L. :raises Refused: above the guard rail of the use."""
+    unit = {p.id: p.unit for p in protocol.parameters}
+    targets = {}
+    for m in protocol.medicines:
+        use, value = found.uses[m.use][1], values[m.target]
+        scale = TO_MG_PER_L[unit[m.target]]
+        if use.refuse_above is not None:
+            most = use.refuse_above.value * TO_MG_PER_L[use.refuse_above.unit]
+            if value * scale > most * (1 + 1e-9):
+                raise Refused(f"Never above {use.refuse_above.value:g} {use.refuse_above.unit} for this.", field=f"parameters.{m.target}")
+        targets[m.active] = value * scale
+    return targets
+
+
+def _times(step: Step, *, values: Mapping[str, float], protocol: CourseProtocol) -> list[float]:
+    first = hours_of(step.at, values=values, protocol=protocol)
+    if step.every is None or step.until is None:
+        return [first]
+    every, until = (hours_of(t, values=values, protocol=protocol) for t in (step.every, step.until))
+    if every <= 0:
+        raise InvalidInput(f"{step.title}: it comes again after nothing.", field="parameters")
+    count = math.floor((until - first) / every + 1e-9)
+    if count > MOST_STEPS:
+        raise InvalidInput(f"{step.title}: that is more than {MOST_STEPS} times.", field="parameters")
+    return [first + i * every for i in range(count + 1)] if count >= 0 else []
+
+
+def _value(word: float | str | None, values: Mapping[str, float]) -> float | None:
+    if word is None or isinstance(word, float | int):
+        return None if word is None else float(word)
+    return values[word] if word in values else float(word)
+
+
+def _undosed(protocol: CourseProtocol, values: Mapping[str, float], *, start: datetime, zone: ZoneInfo) -> list[PlannedStep]:
+    planned = []
+    for place, step in enumerate(protocol.steps):
+        for number, hours in enumerate(_times(step, values=values, protocol=protocol), start=1):
+            planned.append(
+                PlannedStep(
+                    place=place,
+                    number=number,
+                    kind=step.kind,
+                    title=step.title,
+                    due_at=at_hour(start, hours, zone=zone),
+                    active=step.active,
+                    use=step.use,
+                    share=_value(step.share, values) if step.kind in ("dose", "water_change") else None,
+                    put_back=step.put_back,
+                    lasts_min=_value(step.minutes, values),
+                    to=_value(step.to, values),
+                    reads=step.reads,
+                    only_if=step.only_if.words if step.only_if else "",
+                    minimum_h=hours_of(step.minimum, values=values, protocol=protocol) if step.minimum else None,
+                    every_h=hours_of(step.every, values=values, protocol=protocol) if step.every else None,
+                    text=step.text,
+                )
+            )
+    return _in_order(planned)
+
+
+def _in_order(steps: Iterable[PlannedStep]) -> list[PlannedStep]:
+    return sorted(steps, key=lambda s: (s.due_at, ORDER.index(s.kind), s.place))
+
+
+def _beside(protocol: CourseProtocol, label: LabelDirections | None, *, start: datetime, zone: ZoneInfo, water: Water) -> list[PlannedStep]:
+    """The doses of a product by its label, beside the protocol's own steps."""
+    if label is None:
+        raise InvalidInput("Say what the label tells.", field="label.amount")
+    steps, _ = _by_label(check_label(label), start=start, zone=zone, water=water)
+    return [replace(s, place=len(protocol.steps)) for s in steps if s.kind == "dose"]
+
+
+def _by_label(label: LabelDirections, *, start: datetime, zone: ZoneInfo, water: Water) -> tuple[list[PlannedStep], float]:
+    """Doses by the label's own figures, a look each day, a test every other day, the medicine out at the end."""
+    dose_ml = water.net_volume_l * label.amount_ml / label.per_volume_l
+    count = math.ceil(label.days * 24 / label.every_h - 1e-9)
+    doses = [
+        PlannedStep(
+            place=0, number=i + 1, kind="dose", title=f"Dose {i + 1} of {count}", due_at=at_hour(start, i * label.every_h, zone=zone),
+            measures="volume", amount=dose_ml, minimum_h=label.every_h * 0.75, every_h=label.every_h,
+        )
+        for i in range(count)
+    ]  # fmt: skip
+    looks = [
+        PlannedStep(place=1, number=d, kind="look", title="Look: better, same or worse", due_at=at_hour(start, 24.0 * d, zone=zone))
+        for d in range(1, label.days + 1)
+    ]
+    tests = [
+        PlannedStep(place=2, number=i, kind="test", title="Ammonia and nitrite", due_at=at_hour(start, 24.0 * d, zone=zone), reads=("ammonia", "nitrite"))
+        for i, d in enumerate(range(2, label.days + 1, 2), start=1)
+    ]
+    ends = 24.0 * label.days
+    out = PlannedStep(place=3, number=1, kind="water_change", title="Change half, carbon in: medicine out", due_at=at_hour(start, ends, zone=zone), share=0.5)
+    return _in_order([*doses, *looks, *tests, out]), ends
+
+
+def _dosed(
+    steps: Sequence[PlannedStep],
+    protocol: CourseProtocol,
+    *,
+    tank: TankFacts,
+    water: Water,
+    values: Mapping[str, float],
+    targets: Mapping[str, float],
+    products: Mapping[str, Product],
+    start: datetime,
+    found: Library,
+) -> tuple[list[PlannedStep], list[Held]]:
+    """Amounts of every dose, and the level that each leads to: the ledger of each medicine is written as the plan runs."""
+    kept = list(steps)
+    held = []
+    for m in protocol.medicines:
+        rates = rates_of(found.kinetics.get(m.active), sand=tank.sand)
+        ledger = Ledger(
+            (),
+            start_at=start,
+            net_volume_l=water.net_volume_l,
+            volume_sd_l=water.net_uncertainty_l,
+            rates=rates,
+            evaporation_l_per_h=tank.evaporation_l_per_h,
+            level_mg_per_l=tank.levels_mg_per_l.get(m.active, 0.0),
+        )
+        for i, step in enumerate(kept):
+            event = _event(step, active=m.active, target=targets[m.active], ledger=ledger, protocol=protocol, water=water)
+            if event is None:
+                continue
+            ledger.add(event)
+            level = ledger.level(step.due_at).concentration_mg_per_l
+            if step.kind == "dose":
+                measures, amount = _in_product(products[m.active], event.added_mg)
+                kept[i] = replace(step, active_mg=event.added_mg, measures=measures, amount=amount, use=m.use, expected_mg_per_l=level)
+        for i, step in enumerate(kept):
+            if step.kind == "test" and _reads(step, m.active):
+                kept[i] = replace(step, expected_mg_per_l=ledger.level(step.due_at).concentration_mg_per_l)
+        held.append(_held(m.active, m.use, targets[m.active], ledger, found=found))
+    return kept, held
+
+
+def _in_product(product: Product, active_mg: float) -> tuple[str, float]:
+    if product.direct:
+        return "volume", active_mg / MG_PER_UL_FORMALIN / 1000
+    return in_product(product, active_mg=active_mg)
+
+
+def _reads(step: PlannedStep, active: str) -> bool:
+    return active in step.reads or (active in ("sodium_chloride", "marine_salt", "low_salinity") and "salinity" in step.reads)
+
+
+def _event(step: PlannedStep, *, active: str, target: float, ledger: Ledger, protocol: CourseProtocol, water: Water) -> WaterEvent | None:
+    """What a planned step does to one medicine."""
+    if step.kind == "dose" and step.active == active:
+        line = protocol.steps[step.place]
+        wanted = (step.share or 0.0) * target
+        level = ledger.level(step.due_at).concentration_mg_per_l if line.refill else 0.0
+        return WaterEvent(at=step.due_at, added_mg=max(0.0, wanted - level) * water.net_volume_l)
+    if step.kind == "water_change" and step.share:
+        # what is put back keeps the level: a change for water that holds as much
+        fresh = ledger.level(step.due_at).concentration_mg_per_l if step.put_back else 0.0
+        return WaterEvent(at=step.due_at, changed_fraction=min(step.share, 1.0), fresh_mg_per_l=fresh)
+    if step.kind in ("transfer", "remove"):
+        return WaterEvent(at=step.due_at, changed_fraction=1.0)
+    if step.kind in ("carbon_in", "carbon_out"):
+        return WaterEvent(at=step.due_at, carbon=step.kind == "carbon_in")
+    return None
+
+
+def _held(active: str, use_id: str, target: float, ledger: Ledger, *, found: Library) -> Held:
+    use = found.uses[use_id][1]
+    low, high = target, target
+    unit = "mg/L"
+    if use.dose is not None:
+        scale = TO_MG_PER_L.get(use.dose.unit, 1.0)
+        unit = use.dose.unit
+        low, high = (use.dose.low or use.dose.value) * scale, (use.dose.high or use.dose.value) * scale
+    return Held(active=active, use=use_id, unit=unit, target_mg_per_l=target, low_mg_per_l=min(low, target), high_mg_per_l=max(high, target), expected=ledger)
+
+
+def _to_buy(steps: Sequence[PlannedStep], products: Mapping[str, Product], prices: Mapping[str, float]) -> tuple[ToBuy, ...]:
+    bought = []
+    for active, product in products.items():
+        doses = [s for s in steps if s.kind == "dose" and s.active == active and s.amount]
+        amount = sum(s.amount or 0.0 for s in doses)
+        if amount:
+            price = prices.get(active)
+            cost = price * amount if price is not None else None
+            bought.append(ToBuy(active=active, product=product.name, measures=doses[0].measures, amount=amount, cost=cost))
+    return tuple(bought)
+
+
+def _clock(protocol: CourseProtocol, values: Mapping[str, float]) -> ClockRule | None:
+    clock = protocol.clock
+    if clock is None:
+        return None
+    dose = next((s for s in protocol.steps if s.kind == "dose" and s.every), None)
+    return ClockRule(
+        counts=clock.counts,
+        length_h=hours_of(clock.length, values=values, protocol=protocol),
+        slip=clock.slip,
+        gap_h=hours_of(clock.gap, values=values, protocol=protocol),
+        every_h=hours_of(dose.every, values=values, protocol=protocol) if dose and dose.every else None,
+    )
+
+
+def _left(protocol: CourseProtocol, *, ends_days: float, values: Mapping[str, float], tank: TankFacts, found: Library) -> float | None:
+    warmth = values.get("temperature", tank.temperature_c)
+    if not protocol.outlasts or not protocol.outlasts_by or warmth is None:
+        return None
+    days = values.get("days", ends_days)
+    return left_fraction(found.life_cycles[protocol.outlasts], temperature_c=warmth, days=days, by=protocol.outlasts_by)
+
+
+def _cautions(protocol: CourseProtocol, *, tank: TankFacts, found: Library) -> tuple[tuple[SlipCaution, ...], tuple[SlipCaution, ...]]:
+    """Never, care and know of every use in it, and which of them these surroundings meet."""
+    lines: dict[str, SlipCaution] = {}
+    hit: dict[str, SlipCaution] = {}
+    mine = {m.active for m in protocol.medicines}
+    for use_id in _uses(protocol):
+        active, use = found.uses[use_id]
+        # what a protocol gives together is its own affair: it says so in its text
+        here = replace(tank.surroundings, in_water=tank.surroundings.in_water - mine)
+        met = meets(active, use, here=here, found=found)
+        for line in cautions(active, use, met=met):
+            named = _named(active, use, line, many=len(_uses(protocol)) > 1)
+            lines.setdefault(named.text, named)
+        for line in met:
+            hit.setdefault(line.text, _named(active, use, line, many=len(_uses(protocol)) > 1))
+    order = {"never": 0, "care": 1, "know": 2}
+    return tuple(sorted(lines.values(), key=lambda c: order[c.level])), tuple(hit.values())
+
+
+def _named(active: Active, use: Use, line: SlipCaution, *, many: bool) -> SlipCaution:
+    return replace(line, text=f"{active.short_name}: {line.text}") if many and active.short_name not in line.text else line

@@ -1,0 +1,372 @@
+"""What is in the water, over time: doses, changes, top-ups, decay, carbon, sand and readings, in closed form."""
+
+from __future__ import annotations
+
+import math
+from bisect import bisect_right
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from itertools import pairwise
+from typing import NamedTuple
+
+from pennywort.core.errors import InvalidInput
+from pennywort.core.reference.course_models import Kinetics
+
+HOUR = timedelta(hours=1)
+# two standard deviations either side: the band in which the true level lies, about 19 times in 20
+BAND_SIGMAS = 2.0
+# a reading this many standard deviations off is asked about (common practice: one in three hundred by chance)
+IMPLAUSIBLE_SIGMAS = 3.0
+# what a keeper's scale or syringe and a hobby kit are out by, relative (common practice)
+DOSE_SD_FRACTION = 0.02
+READING_SD_FRACTION = 0.08
+
+
+@dataclass(frozen=True, kw_only=True)
+class Rates:
+    """First-order rates per hour: decay in the water, removal by carbon while it is in, into the sand and out of it."""
+
+    decay_per_h: float = 0.0
+    carbon_per_h: float = 0.0
+    sand_in_per_h: float = 0.0
+    sand_out_per_h: float = 0.0
+
+
+NO_LOSS = Rates()
+
+
+def rates_of(kinetics: Kinetics | None, *, sand: bool) -> Rates:
+    """Rates from half-lives: k = ln 2 / t; sand takes up a share b in the end, half of it in t: in = b k, out = (1 - b) k."""
+    if kinetics is None:
+        return NO_LOSS
+
+    def rate(name: str) -> float:
+        figure = getattr(kinetics, name)
+        return math.log(2) / figure.value if figure is not None else 0.0
+
+    share = kinetics.sand_share.value if sand and kinetics.sand_share is not None else 0.0
+    moved = rate("sand_half_h") if share else 0.0
+    return Rates(
+        decay_per_h=rate("half_life_h"),
+        carbon_per_h=rate("carbon_half_life_h"),
+        sand_in_per_h=share * moved,
+        sand_out_per_h=(1 - share) * moved,
+    )
+
+
+@dataclass(frozen=True, kw_only=True)
+class WaterEvent:
+    """What happened to the water at one instant, in this order: a share changed, topped up, dosed, carbon put in or out, read.
+
+    ``changed_fraction`` 0-1 for water of ``fresh_mg_per_l``; ``topped_up`` fills what evaporated with water of the same level;
+    ``reading_mg_per_l`` overrides what was reckoned; ``net_volume_l`` where the tank was measured anew.
+    """
+
+    at: datetime
+    added_mg: float = 0.0
+    changed_fraction: float = 0.0
+    topped_up: bool = False
+    fresh_mg_per_l: float = 0.0
+    carbon: bool | None = None
+    reading_mg_per_l: float | None = None
+    net_volume_l: float | None = None
+
+
+class _State(NamedTuple):
+    """From one event to the next: masses in mg, volume in L, and the parts of the band."""
+
+    at: datetime
+    water_mg: float
+    sand_mg: float
+    volume_l: float
+    full_l: float
+    carbon: bool
+    by_volume_mg: float
+    variance_mg: float
+    removed_mg: float
+    decayed_mg: float
+    given_mg: float
+
+
+class Level(NamedTuple):
+    """A level at an instant, mg/L, and its band."""
+
+    at: datetime
+    concentration_mg_per_l: float
+    low_mg_per_l: float
+    high_mg_per_l: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class Masses:
+    """Where everything went that was given, mg. They sum: given = in the water + in the sand + removed + decayed."""
+
+    given_mg: float
+    water_mg: float
+    sand_mg: float
+    removed_mg: float
+    decayed_mg: float
+
+
+@dataclass(frozen=True, kw_only=True)
+class ReadingCheck:
+    """A reading beside what was expected of it."""
+
+    at: datetime
+    reading_mg_per_l: float
+    expected: Level
+    plausible: bool
+    words: str
+
+
+class Ledger:
+    """The level of one active in one water, from its events: written in order, asked often, never rewritten.
+
+    Between events, with m the mass in the water and s in the sand (closed form of the linear pair):
+
+        m' = -(k_decay + k_carbon + k_in) m + k_out s,   s' = k_in m - k_out s,   C = m / (V - e t)
+
+    A reading sets m = C V. Its band: two standard deviations of volume (all doses together), each dose and the reading.
+    """
+
+    def __init__(
+        self,
+        events: Iterable[WaterEvent],
+        *,
+        start_at: datetime,
+        net_volume_l: float,
+        volume_sd_l: float = 0.0,
+        rates: Rates = NO_LOSS,
+        evaporation_l_per_h: float = 0.0,
+        level_mg_per_l: float = 0.0,
+    ) -> None:
+        """:raises InvalidInput: no water, a negative figure, a share beyond all of it, or an event before the start."""
+        for field, value in (("volume", net_volume_l), ("evaporation", evaporation_l_per_h), ("level", level_mg_per_l), ("uncertainty", volume_sd_l)):
+            if not math.isfinite(value) or value < 0 or (field == "volume" and value == 0):
+                raise InvalidInput("This can’t be negative." if value < 0 else "This must be more than nothing.", field=field)
+        self.rates, self.evaporation_l_per_h = rates, evaporation_l_per_h
+        self.volume_sd_fraction = volume_sd_l / net_volume_l
+        first = _State(
+            at=start_at,
+            water_mg=level_mg_per_l * net_volume_l,
+            sand_mg=0.0,
+            volume_l=net_volume_l,
+            full_l=net_volume_l,
+            carbon=False,
+            by_volume_mg=0.0,
+            variance_mg=0.0,
+            removed_mg=0.0,
+            decayed_mg=0.0,
+            given_mg=level_mg_per_l * net_volume_l,
+        )
+        self.states: list[_State] = [first]
+        self._instants = [start_at]
+        self.checks: list[ReadingCheck] = []
+        for event in sorted(events, key=lambda e: e.at):
+            self.add(event)
+
+    def add(self, event: WaterEvent) -> None:
+        """Write what happened next. :raises InvalidInput: a figure that can't be, or an event before the last one."""
+        if event.at < self.states[-1].at:
+            raise InvalidInput("This lies before the start.", field="events.at")
+        _check(event)
+        before = self._later(self.states[-1], event.at)
+        _, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given = before
+        if event.changed_fraction:
+            kept = 1 - event.changed_fraction
+            fresh = event.changed_fraction * volume * event.fresh_mg_per_l
+            removed += water * event.changed_fraction
+            given += fresh
+            water = water * kept + fresh
+            by_volume *= kept
+            variance *= kept * kept
+        # a change fills the tank to its line again, as a top-up does
+        if event.topped_up or event.changed_fraction:
+            filled = (full - volume) * event.fresh_mg_per_l
+            water, given, volume = water + filled, given + filled, full
+        if event.added_mg:
+            water, given, by_volume = water + event.added_mg, given + event.added_mg, by_volume + event.added_mg
+            variance += (event.added_mg * DOSE_SD_FRACTION) ** 2
+        if event.carbon is not None:
+            carbon = event.carbon
+        if event.net_volume_l:
+            volume = full = event.net_volume_l
+        if event.reading_mg_per_l is not None:
+            now = _State(event.at, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given)
+            self.checks.append(self._check(now, event.reading_mg_per_l))
+            held = event.reading_mg_per_l * volume
+            # what a reading corrects was never there, or went unseen: booked as given or as decayed
+            given += max(held - water, 0.0)
+            decayed += max(water - held, 0.0)
+            water, by_volume, variance = held, 0.0, (held * READING_SD_FRACTION) ** 2
+        self.states.append(_State(event.at, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given))
+        self._instants.append(event.at)
+
+    def _level(self, state: _State) -> Level:
+        level = state.water_mg / state.volume_l
+        sd = math.hypot(self.volume_sd_fraction * state.by_volume_mg, math.sqrt(state.variance_mg)) / state.volume_l
+        return Level(at=state.at, concentration_mg_per_l=level, low_mg_per_l=max(0.0, level - BAND_SIGMAS * sd), high_mg_per_l=level + BAND_SIGMAS * sd)
+
+    def _check(self, state: _State, reading: float) -> ReadingCheck:
+        expected = self._level(state)
+        sd = (expected.high_mg_per_l - expected.concentration_mg_per_l) / BAND_SIGMAS
+        own = READING_SD_FRACTION * max(reading, expected.concentration_mg_per_l)
+        off = reading - expected.concentration_mg_per_l
+        plausible = abs(off) <= IMPLAUSIBLE_SIGMAS * math.hypot(sd, own)
+        words = ""
+        if not plausible:
+            words = (
+                "far below what was given: taken up by sand or rock, more water than thought, or the wrong kit"
+                if off < 0
+                else "far above what was given: less water than thought, a dose written down twice too little, or the wrong kit"
+            )
+        return ReadingCheck(at=state.at, reading_mg_per_l=reading, expected=expected, plausible=plausible, words=words)
+
+    def _at(self, at: datetime) -> _State:
+        place = bisect_right(self._instants, at) - 1
+        if place < 0:
+            raise InvalidInput("This lies before the start.", field="at")
+        return self._later(self.states[place], at)
+
+    def level(self, at: datetime) -> Level:
+        """The level with its band at an instant. :raises InvalidInput: before the start."""
+        return self._level(self._at(at))
+
+    def masses(self, at: datetime) -> Masses:
+        """Where everything is that was given. :raises InvalidInput: before the start."""
+        s = self._at(at)
+        return Masses(given_mg=s.given_mg, water_mg=s.water_mg, sand_mg=s.sand_mg, removed_mg=s.removed_mg, decayed_mg=s.decayed_mg)
+
+    def curve(self, *, until: datetime, steps: int = 8) -> tuple[Level, ...]:
+        """Points for a drawing: just before and after each event, and ``steps`` between, to ``until``."""
+        points: list[Level] = []
+        ends = [*self._instants[1:], until]
+        for state, end in zip(self.states, ends, strict=True):
+            last = min(end, until)
+            if last < state.at:
+                break
+            bent = steps if self._bends(state) else 1
+            points += [self._level(self._later(state, state.at + (last - state.at) * (i / bent))) for i in range(bent + 1)]
+        return tuple(points)
+
+    def _later(self, state: _State, at: datetime) -> _State:
+        return _moved(state, at, rates=self.rates, evaporation_l_per_h=self.evaporation_l_per_h)
+
+    def _bends(self, state: _State) -> bool:
+        r = self.rates
+        return bool(r.decay_per_h or (r.carbon_per_h and state.carbon) or r.sand_in_per_h or self.evaporation_l_per_h)
+
+    def crossings(self, level_mg_per_l: float, *, since: datetime, until: datetime) -> tuple[tuple[datetime, bool], ...]:
+        """When the level passes a figure, and whether it rises: at events and between them (found to a second)."""
+        found: list[tuple[datetime, bool]] = []
+        above = self.level(since).concentration_mg_per_l >= level_mg_per_l
+        for place in range(max(bisect_right(self._instants, since) - 1, 0), len(self.states)):
+            state = self.states[place]
+            begin = max(state.at, since)
+            end = min(self._instants[place + 1] if place + 1 < len(self.states) else until, until)
+            if begin > until:
+                break
+            now_above = self._at(begin).water_mg / self._at(begin).volume_l >= level_mg_per_l
+            if now_above != above:
+                found.append((begin, now_above))
+                above = now_above
+            points = 8 if self._bends(state) else 1
+            before = begin
+            for i in range(1, points + 1):
+                after = begin + (end - begin) * (i / points)
+                # the state itself, not its successor: an event at the very end belongs to the next stretch
+                there = self._stretch(state, after) >= level_mg_per_l
+                if there != above:
+                    found.append((self._bisect(state, before, after, level_mg_per_l), there))
+                    above = there
+                before = after
+        return tuple(found)
+
+    def _stretch(self, state: _State, at: datetime) -> float:
+        moved = self._later(state, at)
+        return moved.water_mg / moved.volume_l
+
+    def _bisect(self, state: _State, low: datetime, high: datetime, level: float) -> datetime:
+        above = self._stretch(state, low) >= level
+        while high - low > timedelta(seconds=1):
+            middle = low + (high - low) / 2
+            if (self._stretch(state, middle) >= level) == above:
+                low = middle
+            else:
+                high = middle
+        return high
+
+    def hours_within(self, low_mg_per_l: float, high_mg_per_l: float, *, since: datetime, until: datetime) -> float:
+        """Hours in which the level lay between two figures."""
+        cuts = sorted({since, until, *(at for figure in (low_mg_per_l, high_mg_per_l) for at, _ in self.crossings(figure, since=since, until=until))})
+        inside = 0.0
+        for begin, end in pairwise(cuts):
+            level = self.level(begin + (end - begin) / 2).concentration_mg_per_l
+            if low_mg_per_l <= level <= high_mg_per_l:
+                inside += (end - begin) / HOUR
+        return inside
+
+    def leaves(self, low_mg_per_l: float, *, since: datetime, until: datetime) -> datetime | None:
+        """When the level next falls below a figure and stays there to ``until``; None if it does not."""
+        if self.level(until).concentration_mg_per_l >= low_mg_per_l:
+            return None
+        falls = [at for at, rises in self.crossings(low_mg_per_l, since=since, until=until) if not rises]
+        return falls[-1] if falls else since
+
+
+def _check(event: WaterEvent) -> None:
+    reading, volume = event.reading_mg_per_l, event.net_volume_l
+    figures = (event.added_mg, event.changed_fraction, event.fresh_mg_per_l, 0.0 if reading is None else reading, 0.0 if volume is None else volume)
+    # not below nothing, and no NaN either
+    if not all(0 <= value < math.inf for value in figures):
+        names = ("added_mg", "changed_fraction", "fresh_mg_per_l", "reading_mg_per_l", "net_volume_l")
+        field = next(name for name, value in zip(names, figures, strict=True) if not 0 <= value < math.inf)
+        raise InvalidInput("This can’t be negative.", field=f"events.{field}")
+    if event.changed_fraction > 1:
+        raise InvalidInput("A share lies between 0 and 100 %.", field="events.changed_fraction")
+
+
+def _moved(state: _State, at: datetime, *, rates: Rates, evaporation_l_per_h: float) -> _State:
+    """The state at a later instant, nothing having happened between."""
+    hours = (at - state.at).total_seconds() / 3600
+    if hours == 0:
+        return state
+    lost = rates.decay_per_h + (rates.carbon_per_h if state.carbon else 0.0)
+    water, sand = _linear_pair(state.water_mg, state.sand_mg, hours=hours, out=lost, into=rates.sand_in_per_h, back=rates.sand_out_per_h)
+    factor = water / state.water_mg if state.water_mg else 0.0
+    # a tank does not run dry by evaporation alone: keepers and float valves see to it at half
+    volume = max(state.volume_l - evaporation_l_per_h * hours, state.full_l / 2)
+    decayed = state.decayed_mg + (state.water_mg + state.sand_mg - water - sand)
+    by_volume, variance = state.by_volume_mg * factor, state.variance_mg * factor * factor
+    return _State(at, water, sand, volume, state.full_l, state.carbon, by_volume, variance, state.removed_mg, decayed, state.given_mg)
+
+
+def _linear_pair(m: float, s: float, *, hours: float, out: float, into: float, back: float) -> tuple[float, float]:
+    """exp(A t) (m, s) of A = [[-(out + into), back], [into, -back]], by its two real eigenvalues."""
+    if not into and not back:
+        return m * math.exp(-out * hours), s
+    half = -(out + into + back) / 2
+    spread = math.sqrt(max(half * half - out * back, 0.0))
+    fast, slow = math.exp((half - spread) * hours), math.exp((half + spread) * hours)
+    if spread * hours < 1e-9:
+        even, odd = slow, hours * slow
+    else:
+        even, odd = (slow + fast) / 2, (slow - fast) / (2 * spread)
+    # e^(At) = even I + odd (A - half I)
+    water = m * (even + odd * (-(out + into) - half)) + s * odd * back
+    sand = m * odd * into + s * (even + odd * (-back - half))
+    return water, sand
+
+
+def wash_out(ledger: Ledger, *, since: datetime, changes: Sequence[WaterEvent], below_mg_per_l: float, until: datetime) -> datetime | None:
+    """When the level comes below a figure if these changes are made as well; None if it does not by ``until``."""
+    more = Ledger(
+        [e for e in changes if e.at > since],
+        start_at=since,
+        net_volume_l=ledger._at(since).full_l,
+        rates=ledger.rates,
+        evaporation_l_per_h=ledger.evaporation_l_per_h,
+        level_mg_per_l=ledger.level(since).concentration_mg_per_l,
+    )
+    return more.leaves(below_mg_per_l, since=since, until=until)

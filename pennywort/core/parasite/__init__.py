@@ -1,0 +1,1 @@
+"""Life cycles of parasites by temperature."""

@@ -1,0 +1,292 @@
+"""Plans, clocks and life cycles: the schools' own sums, and what is done late, twice or not at all."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import UTC, datetime, timedelta
+from itertools import pairwise
+from unittest import TestCase
+from zoneinfo import ZoneInfo
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from pennywort.core.course.build import Chosen, CoursePlan, TankFacts, build_plan
+from pennywort.core.course.clock import ClockRule, Counted, read_clock
+from pennywort.core.course.replan import replan
+from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
+from pennywort.core.medicine.dose import Water
+from pennywort.core.medicine.guards import Surroundings
+from pennywort.core.medicine.product import Product, own_product
+from pennywort.core.medicine.slip import LabelDirections
+from pennywort.core.parasite.life_cycle import cycle_at, days_to_outlast, hatch_at, left_fraction, stages_at
+from pennywort.core.reference import library
+
+FOUND = library()
+START = datetime(2026, 11, 1, 9, tzinfo=UTC)
+LONDON = ZoneInfo("Europe/London")
+LABEL = LabelDirections(product="mix", amount_ml=5, per_volume_l=40, every_h=24, days=7)
+COPPER = own_product(FOUND.actives["copper"], kind="mg_per_ml", value=5.2)
+
+
+def after(hours: float) -> datetime:
+    return START + timedelta(hours=hours)
+
+
+def plan(name: str, *, start: datetime = START, volume: float | None = 80.0, warmth: float = 25.0, sand: bool = False, **chosen: object) -> CoursePlan:
+    protocol = FOUND.courses[name]
+    here = Surroundings(water=protocol.water[0], lives=frozenset(chosen.pop("lives", ())))  # type: ignore[call-overload]
+    water = Water(net_volume_l=volume, net_uncertainty_l=2) if volume else None
+    tank = TankFacts(water=water, temperature_c=warmth, surroundings=here, sand=sand)
+    products = {"copper": COPPER} if any(m.active == "copper" for m in protocol.medicines) else {}
+    wish = Chosen(**{"label": LABEL, "products": products, **chosen})  # type: ignore[arg-type]
+    return build_plan(protocol, tank=tank, chosen=wish, start_at=start, zone=LONDON, found=FOUND)
+
+
+def hours(of: CoursePlan, kind: str) -> list[float]:
+    return [round((s.due_at - START) / timedelta(hours=1), 6) for s in of.steps if s.kind == kind]
+
+
+class Schools(TestCase):
+    def test_every_protocol_makes_a_plan(self) -> None:
+        self.assertEqual(len(FOUND.courses), 38)
+        for name in FOUND.courses:
+            with self.subTest(name):
+                made = plan(name)
+                self.assertTrue(made.steps)
+                self.assertEqual(list(made.steps), sorted(made.steps, key=lambda s: s.due_at))
+                self.assertGreaterEqual(made.ends_at, made.treatment_ends_at)
+                self.assertTrue(all(s.amount and s.amount > 0 for s in made.steps if s.kind == "dose"))
+
+    def test_transfer_ends_on_day_twelve(self) -> None:
+        """Four moves 72 hours apart: out on day 12 (Colorni 1987; UF/IFAS FA164, recalled)."""
+        made = plan("tank_transfer")
+        self.assertEqual(hours(made, "transfer"), [72, 144, 216, 288])
+        self.assertEqual(made.treatment_ends_at, after(288))
+        self.assertEqual(hours(plan("tank_transfer", parameters={"gap": 60.0}), "transfer"), [60, 120, 180, 240])
+
+    def test_copper_in_quarters(self) -> None:
+        """2.25 mg/L in 80 L is 180 mg: 45 mg a day for four days, 8.65 mL of a product of 5.2 mg/mL each (arithmetic)."""
+        made = plan("copper_30_strict")
+        doses = [s for s in made.steps if s.kind == "dose"]
+        self.assertEqual(hours(made, "dose"), [0, 24, 48, 72])
+        for dose in doses:
+            self.assertAlmostEqual(dose.active_mg or 0, 45)
+            self.assertEqual((dose.measures, round(dose.amount or 0, 3)), ("volume", 8.654))
+        self.assertAlmostEqual(doses[-1].expected_mg_per_l or 0, 2.25)
+        self.assertAlmostEqual(made.to_buy[0].amount, 34.615, places=3)
+        # the level that the next test should read stands beside it, and is kept through changes
+        self.assertAlmostEqual(next(s for s in made.steps if s.kind == "test" and s.due_at > after(200) and "copper" in s.reads).expected_mg_per_l or 0, 2.25)
+        self.assertEqual(plan("copper_30_strict", prices={"copper": 0.5}).to_buy[0].cost, 0.5 * made.to_buy[0].amount)
+
+    def test_sand_takes_its_part_of_the_copper(self) -> None:
+        bare, sandy = (next(s for s in plan("copper_30_strict", sand=x).steps if s.kind == "test" and s.due_at > after(300)) for x in (False, True))
+        self.assertAlmostEqual((sandy.expected_mg_per_l or 0) / (bare.expected_mg_per_l or 1), 0.4, delta=0.02)
+
+    def test_a_second_round_only_fills_up(self) -> None:
+        """Half changed before round 2: praziquantel is filled to 2.5 mg/L again, for decay and change together, never more."""
+        made = plan("two_rounds")
+        second = [s for s in made.steps if s.kind == "dose" and s.active == "praziquantel"][1]
+        self.assertAlmostEqual(second.expected_mg_per_l or 0, 2.5)
+        self.assertTrue(100 < (second.active_mg or 0) < 200)
+
+    def test_lengths_follow_the_water(self) -> None:
+        """White spot at 28 degC takes days, at 18 weeks; the second worming falls later in the cold (reference, 2.9)."""
+        warm, cool = plan("ich_salt", warmth=27.0), plan("ich_salt", warmth=16.0)
+        self.assertLess(warm.parameters["days"], 20)
+        self.assertGreater(cool.parameters["days"], 28)
+        self.assertEqual(plan("praziquantel_rounds", warmth=23.0).parameters["gap"], 7)
+        self.assertEqual(plan("praziquantel_rounds", warmth=15.5).parameters["gap"], 15)
+
+    def test_a_label_beside_two_drugs(self) -> None:
+        made = plan("in_advance")
+        self.assertEqual(sum(s.kind == "dose" and s.active is None for s in made.steps), 7)
+        self.assertEqual(sum(s.kind == "dose" and s.active == "praziquantel" for s in made.steps), 2)
+
+    def test_who_must_not_meet_it(self) -> None:
+        made = plan("copper_30_strict", lives=("invertebrates",))
+        self.assertTrue(made.broken)
+        self.assertFalse(plan("copper_30_strict").broken)
+        self.assertTrue(any("loaches" in c.text for c in plan("salt_and_warmth", lives=("loach_catfish",)).cared))
+        self.assertTrue(plan("antibiotic_water").vet)
+
+    def test_what_can_not_be(self) -> None:
+        with self.assertRaises(NotKnownYet):
+            plan("copper_30_strict", volume=None)
+        for parameters, field in (({"target": 9.0}, "parameters.target"), ({"moon": 1.0}, "parameters.moon"), ({"days": float("nan")}, "parameters.days")):
+            with self.assertRaises(InvalidInput) as caught:
+                plan("copper_30_strict", parameters=parameters)
+            self.assertEqual(caught.exception.field, field)
+        with self.assertRaises(InvalidInput):
+            plan("by_label", label=None)
+        with self.assertRaises(InvalidInput):
+            plan("watch", start=datetime(2026, 11, 1, 9))
+
+    def test_the_wrong_copper_is_refused(self) -> None:
+        """Complexed copper's level by the sulfate would be ten times what kills."""
+        with self.assertRaises(Refused) as caught:
+            plan("copper_30_strict", products={"copper": Product(name="crystals", listed="pentahydrate", share=0.2545)})
+        self.assertEqual(caught.exception.field, "products.copper")
+
+    @given(st.sampled_from(sorted(FOUND.courses)), st.integers(0, 365), st.floats(12, 30))
+    @settings(max_examples=60, deadline=None)
+    def test_no_two_doses_lie_nearer_than_the_minimum(self, name: str, day: int, warmth: float) -> None:
+        made = plan(name, start=START + timedelta(days=day), warmth=warmth)
+        for place in {s.place for s in made.steps if s.minimum_h}:
+            line = [s for s in made.steps if s.place == place]
+            for one, other in pairwise(line):
+                self.assertGreaterEqual((other.due_at - one.due_at) / timedelta(hours=1), (one.minimum_h or 0) - 1e-9)
+
+    def test_summer_time(self) -> None:
+        """Daily tasks keep the clock of the fishroom over the night of 25 October 2026; 72 hours stay 72 hours' worth of days."""
+        begin = datetime(2026, 10, 24, 8, tzinfo=UTC)
+        looks = [s for s in plan("watch", start=begin).steps if s.kind == "look"]
+        self.assertEqual([s.due_at.astimezone(LONDON).hour for s in looks[:3]], [9, 9, 9])
+        self.assertEqual(looks[1].due_at - looks[0].due_at, timedelta(hours=25))
+
+
+class Clocks(TestCase):
+    STRICT = ClockRule(counts="readings", length_h=30 * 24, slip="restart", gap_h=36)
+
+    def readings(self, *, days: int, low: tuple[int, ...] = (), missed: tuple[int, ...] = ()) -> list[Counted]:
+        return [Counted(at=after(24 * d), good=d not in low, words="read 1.2, below 1.5") for d in range(days) if d not in missed]
+
+    def test_thirty_days_in_range(self) -> None:
+        state = read_clock(self.STRICT, self.readings(days=31), start_at=START, now=after(30 * 24))
+        self.assertTrue(state.complete)
+        state = read_clock(self.STRICT, self.readings(days=12), start_at=START, now=after(11 * 24))
+        self.assertEqual((state.day_number, state.of_days, state.complete, state.ends_at), (12, 30, False, after(30 * 24)))
+
+    def test_one_reading_below_begins_it_again(self) -> None:
+        """Day 9 reads low: counted until day 8's reading, begun again with day 10's, done on day 40 (common practice, strict school)."""
+        state = read_clock(self.STRICT, self.readings(days=13, low=(9,)), start_at=START, now=after(12 * 24))
+        self.assertEqual([(s.kind, s.at, s.words) for s in state.slips], [("restarted", after(8 * 24), "read 1.2, below 1.5")])
+        self.assertEqual((state.counted_h, state.day_number, state.ends_at), (48, 3, after(40 * 24)))
+
+    def test_the_other_schools(self) -> None:
+        """Pause leaves two days out; mixed restarts a gap of a day and more, and only adds a shorter one (reference, section 5.3)."""
+        low = self.readings(days=13, low=(9,))
+        paused = read_clock(replace(self.STRICT, slip="pause"), low, start_at=START, now=after(12 * 24))
+        self.assertEqual((paused.counted_h, paused.slips[0].lost_h), (10 * 24, 48))
+        mixed = replace(self.STRICT, slip="mixed", gap_h=24)
+        self.assertEqual(read_clock(mixed, low, start_at=START, now=after(12 * 24)).slips[0].kind, "restarted")
+        twice_a_day = [Counted(at=after(12 * i), good=i != 19) for i in range(25)]
+        short = read_clock(replace(mixed, gap_h=26), twice_a_day, start_at=START, now=after(288))
+        self.assertEqual((short.slips[0].kind, short.counted_h), ("paused", 288 - 24))
+
+    def test_nobody_read(self) -> None:
+        """Three days without a reading: nobody knows, the count begins again."""
+        state = read_clock(self.STRICT, self.readings(days=12, missed=(6, 7)), start_at=START, now=after(11 * 24))
+        self.assertEqual(state.slips[0].words, "nothing was read for 72 hours")
+        self.assertEqual(state.counted_h, 72)
+        late = read_clock(self.STRICT, self.readings(days=5), start_at=START, now=after(8 * 24))
+        self.assertEqual((late.running, late.counted_h), (False, 96))
+
+    def test_doses_on_time(self) -> None:
+        """Daily doses for seven days; one left out pauses the count by what it left uncovered."""
+        rule = ClockRule(counts="doses", length_h=7 * 24, slip="pause", gap_h=24, every_h=24)
+        all_given = [Counted(at=after(24 * d), good=True) for d in range(7)]
+        self.assertEqual(read_clock(rule, all_given, start_at=START, now=after(150)).day_number, 7)
+        missed = [c for c in all_given if c.at != after(72)]
+        state = read_clock(rule, missed, start_at=START, now=after(144))
+        self.assertEqual((state.counted_h, state.slips[0].lost_h), (132, 12))
+
+    def test_plain_days_and_no_length(self) -> None:
+        rule = ClockRule(counts="days", length_h=14 * 24, slip="pause", gap_h=24)
+        self.assertEqual(read_clock(rule, (), start_at=START, now=after(50)).day_number, 3)
+        self.assertTrue(read_clock(rule, (), start_at=START, now=after(336)).complete)
+        with self.assertRaises(InvalidInput):
+            read_clock(replace(rule, length_h=0), (), start_at=START, now=START)
+
+
+class Replanning(TestCase):
+    def setUp(self) -> None:
+        self.steps = plan("antibiotic_water").steps
+        self.doses = [s for s in self.steps if s.kind == "dose"]
+
+    def test_a_late_dose_moves_the_rest_of_its_line(self) -> None:
+        """The first given 20 hours late: the second falls due 72 hours after it, the third 72 after that; looks and tests stay."""
+        done = {(self.doses[0].place, 1): after(20)}
+        got = replan(self.steps, done_at=done, now=after(21))
+        self.assertEqual([(m.title, (m.due_at - m.was_at) / timedelta(hours=1)) for m in got.moved], [("Kanamycin", 20.0), ("Kanamycin", 20.0)])
+        moved = [s for s in got.steps if s.kind == "dose"]
+        self.assertEqual([s.due_at for s in moved], [START, after(92), after(164)])
+        self.assertEqual(got.too_soon_until, {self.doses[0].place: after(80)})
+        self.assertEqual([s for s in got.steps if s.kind == "test"], [s for s in self.steps if s.kind == "test"])
+
+    def test_on_time_moves_nothing(self) -> None:
+        done = {(self.doses[0].place, 1): after(1)}
+        self.assertEqual(replan(self.steps, done_at=done, now=after(2)).moved, ())
+
+    @given(st.lists(st.floats(0, 100), max_size=3), st.integers(0, 400))
+    @settings(max_examples=80, deadline=None)
+    def test_again_on_its_own_result_nothing_moves(self, delays: list[float], now_h: int) -> None:
+        """Idempotent; what was done stays; and no two of a line lie nearer than their minimum."""
+        done = {}
+        at = START
+        for i, late in enumerate(delays):
+            at = max(self.doses[i].due_at, at) + timedelta(hours=late)
+            done[(self.doses[i].place, self.doses[i].number)] = at
+        once = replan(self.steps, done_at=done, now=after(now_h))
+        again = replan(once.steps, done_at=done, now=after(now_h))
+        self.assertEqual((again.steps, again.moved), (once.steps, ()))
+        for s in once.steps:
+            if (s.place, s.number) in done:
+                self.assertIn(s, self.steps)
+        open_doses = [s.due_at for s in once.steps if s.kind == "dose" and (s.place, s.number) not in done]
+        for one, other in pairwise([*sorted(done.values())[-1:], *open_doses]):
+            self.assertGreaterEqual((other - one) / timedelta(hours=1), 60 - 1e-9)
+
+
+class LifeCycles(TestCase):
+    def test_the_published_rows(self) -> None:
+        """White spot: under four days to six above 24 degC, about ten at 15.5, three to five weeks at 10 (SRAC 476, UF/IFAS CIR920; recalled)."""
+        ich = FOUND.life_cycles["ich"]
+        for celsius, low, high in ((25, 3, 6), (20, 5, 8), (15.5, 8.5, 11.5), (10, 21, 35)):
+            got = cycle_at(ich, temperature_c=celsius)
+            self.assertAlmostEqual(got.low_h / 24, low)
+            self.assertAlmostEqual(got.high_h / 24, high)
+        # between two rows: by the geometric mean half way
+        self.assertAlmostEqual(cycle_at(ich, temperature_c=22.5).high_h, (192 * 144) ** 0.5, places=6)
+        # beyond the table nothing more is claimed
+        self.assertEqual(cycle_at(ich, temperature_c=34), cycle_at(ich, temperature_c=30))
+
+    def test_stages_of_the_sea(self) -> None:
+        """Cryptocaryon at 25 degC: three to seven days on the fish, most cysts five to ten (Colorni and Burgess 1997; recalled)."""
+        by = {s.id: s for s in stages_at(FOUND.life_cycles["cryptocaryon"], temperature_c=25)}
+        self.assertAlmostEqual(by["trophont"].length.low_h / 24, 3)
+        self.assertAlmostEqual(by["tomont"].length.high_h / 24, 10)
+        self.assertEqual([by[s].reached for s in ("trophont", "tomont", "theront")], [False, False, True])
+
+    def test_hatching(self) -> None:
+        """Dactylogyrus eggs: two to four days at 23 degC (UF/IFAS FA28; recalled)."""
+        got = hatch_at(FOUND.life_cycles["dactylogyrus"], temperature_c=23)
+        self.assertAlmostEqual(got.low_h, 48)
+        self.assertAlmostEqual(got.high_h, 96)
+        with self.assertRaises(InvalidInput):
+            hatch_at(FOUND.life_cycles["ich"], temperature_c=23)
+
+    def test_what_a_short_course_leaves(self) -> None:
+        """Ten days of copper leave most late cysts, thirty hardly one; a move after fourteen days leaves what is on the fish alone."""
+        cycle = FOUND.life_cycles["cryptocaryon"]
+        ten, thirty = (left_fraction(cycle, temperature_c=25, days=d, by="medicine") for d in (10, 30))
+        self.assertTrue(0.5 < ten < 0.95)
+        self.assertLess(thirty, 1e-3)
+        self.assertLess(left_fraction(cycle, temperature_c=25, days=14, by="transfer"), 1e-3)
+        self.assertGreater(left_fraction(cycle, temperature_c=20, days=10, by="medicine"), ten)
+        self.assertEqual(left_fraction(cycle, temperature_c=25, days=0, by="medicine"), 1.0)
+
+    def test_the_sum_of_two_lengths_against_sampling(self) -> None:
+        """The convolution beside a million draws of the same log-normals: within half a hundredth."""
+        import numpy as np
+
+        cycle = FOUND.life_cycles["cryptocaryon"]
+        random = np.random.default_rng(3)
+        stages = [s.length for s in stages_at(cycle, temperature_c=25) if not s.reached]
+        total = sum(np.exp(random.normal(np.log(r.middle_h), np.log(r.high_h / r.low_h) / (2 * 1.6448536), 1_000_000)) for r in stages)
+        for days in (7, 10, 14):
+            self.assertAlmostEqual(left_fraction(cycle, temperature_c=25, days=days, by="medicine"), float((total > days * 24).mean()), delta=0.005)
+
+    def test_days_to_outlast(self) -> None:
+        """Two slow rounds at 20 degC and three days: 2 x 8 + 3 = 19 (arithmetic)."""
+        self.assertEqual(days_to_outlast(FOUND.life_cycles["ich"], temperature_c=20, cycles=2, margin_days=3), 19)
