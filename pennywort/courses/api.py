@@ -10,11 +10,15 @@ from ninja import Path, Router
 
 from pennywort.core.medicine.tools import in_tools
 from pennywort.core.reference import library
-from pennywort.core.units import show_concentration, show_mass, show_small_volume, show_volume
+from pennywort.core.units import show_amount, show_concentration, show_volume
 from pennywort.courses import schemas
 from pennywort.courses.models import Course
 from pennywort.courses.queries import today as today_query
+from pennywort.courses.queries.running import product_amount
 from pennywort.courses.queries.strip import Axis, Mark, Span, Strip
+from pennywort.courses.reckon import reckon_ledger, reckon_plan
+from pennywort.courses.reckon_schemas import LedgerIn, LedgerOut, PlanIn, PlanOut
+from pennywort.courses.schools import compare_schools
 from pennywort.courses.services import cases, course, looks, tasks
 from pennywort.courses.services.tasks import PutBack
 from pennywort.courses.slip_out import slip_out
@@ -128,6 +132,7 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> schemas.TodayOut:
                 reaches=d.reaches,
                 warning=d.warning,
                 warning_short=d.warning_short,
+                moves_words=d.moves_words,
             )
             for d in board.due
         ],
@@ -164,8 +169,29 @@ def slip(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schema
     """What a course takes in this group's tank, and its days; keeps nothing."""
     actor = act(request, room_id)
     tank = group_of(actor, group_id).tank
-    protocol, made = course.slip_for(actor, tank, body.wish())
-    return slip_out(protocol, made, course.plan_for(actor, tank, body.wish(), starts_at=actor.now), tank=tank, actor=actor)
+    wish = body.wish()
+    protocol, plan = course.plan_for(actor, tank, wish, starts_at=actor.now)
+    label = course.read_label(actor, wish.label) if protocol.kind == "label" or protocol.needs_label else None
+    return slip_out(protocol, plan, label=label, tank=tank, actor=actor)
+
+
+@router.post("/groups/{uuid:group_id}/schools", response=list[schemas.SchoolOut], operation_id="schools")
+def schools(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schemas.SchoolsIn) -> list[schemas.SchoolOut]:
+    """Every course against a condition in this group's tank, side by side; keeps nothing."""
+    actor = act(request, room_id)
+    return compare_schools(actor, group_of(actor, group_id).tank, body.condition)
+
+
+@router.post("/plan", response=PlanOut, operation_id="plan")
+def plan(request: HttpRequest, room_id: Path[UUID], body: PlanIn) -> PlanOut:
+    """A protocol on the calendar of a water that stands in no record; keeps nothing."""
+    return reckon_plan(act(request, room_id), body)
+
+
+@router.post("/ledger", response=LedgerOut, operation_id="ledger")
+def ledger(request: HttpRequest, room_id: Path[UUID], body: LedgerIn) -> LedgerOut:
+    """The level of one active over time, from what happened to the water; keeps nothing."""
+    return reckon_ledger(act(request, room_id), body)
 
 
 @router.post("/groups/{uuid:group_id}/courses", response=schemas.StartedOut, operation_id="start_course")
@@ -184,8 +210,7 @@ def start_course(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body
             group=group,
             condition=body.condition,
             wish=body.wish(),
-            confirmed=body.confirmed,
-            vet_word=body.vet_word,
+            ticked=body.ticked(),
             starts_at=body.starts_at,
         ),
     )
@@ -225,15 +250,20 @@ def give_dose(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: sc
 def _back(part: PutBack, actor: Actor) -> schemas.BackOut:
     found = library()
     if part.amount_mg is not None:
-        medicine = found.medicines[part.medicine_id]
-        options = in_tools(part.amount_mg, measures="mass", tools=tools_at_hand(actor), spoons=medicine.spoons)
-        name, amount = medicine.short_name, show_mass(part.amount_mg, actor.preferences)
+        medicine = found.actives[part.medicine_id]
+        measures, amount = product_amount(part.course, part.medicine_id, part.amount_mg)
+        name, spoons = medicine.short_name, medicine.spoons
     else:
-        options = in_tools(part.amount_ml or 0, measures="volume", tools=tools_at_hand(actor), spoons=None)
-        name, amount = part.product, show_small_volume(part.amount_ml or 0)
+        measures, amount, name, spoons = "volume", part.amount_ml or 0.0, part.product, None
+    # tablets have no tool: they are counted
+    options = in_tools(amount, measures=measures, tools=tools_at_hand(actor), spoons=spoons) if measures != "pieces" else ()
     best = options[0] if options and options[0].usable else None
-    level = ShownOut.of(show_concentration(part.level_mg_per_l)) if part.level_mg_per_l is not None else None
-    return schemas.BackOut(name=name, amount=ShownOut.of(amount), tool_words=f"{best.name}: {best.words}" if best else "", level=level)
+    return schemas.BackOut(
+        name=name,
+        amount=ShownOut.of(show_amount(measures, amount, actor.preferences)),
+        tool_words=f"{best.name}: {best.words}" if best else "",
+        level=ShownOut.of(show_concentration(part.level_mg_per_l)) if part.level_mg_per_l is not None else None,
+    )
 
 
 @router.post("/tanks/{uuid:tank_id}/goes-back", response=schemas.BackListOut, operation_id="goes_back")
@@ -274,6 +304,30 @@ def reach_temperature(request: HttpRequest, room_id: Path[UUID], task_id: UUID, 
         content,
         lambda: tasks.reach_temperature(actor, uid=body.write_id, task=task, temperature=body.temperature, happened_at=body.happened_at),
     )
+
+
+@router.post("/tasks/{uuid:task_id}/salinity", response=Written, operation_id="reach_salinity")
+def reach_salinity(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: schemas.SaltyIn) -> dict[str, object]:
+    """The water reached its salinity."""
+    actor = act(request, room_id)
+    task = tasks.task_of(actor, task_id)
+    content = {"task": task_id, "salinity": body.salinity, "happened_at": body.happened_at}
+    return write_once(
+        actor,
+        body.write_id,
+        "reach_salinity",
+        content,
+        lambda: tasks.reach_salinity(actor, uid=body.write_id, task=task, salinity=body.salinity, happened_at=body.happened_at),
+    )
+
+
+@router.post("/tasks/{uuid:task_id}/done", response=Written, operation_id="do_task")
+def do_task(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: schemas.DoneIn) -> dict[str, object]:
+    """A step that needs no figure was done."""
+    actor = act(request, room_id)
+    task = tasks.task_of(actor, task_id)
+    content = {"task": task_id, "happened_at": body.happened_at}
+    return write_once(actor, body.write_id, "do_task", content, lambda: tasks.do_task(actor, uid=body.write_id, task=task, happened_at=body.happened_at))
 
 
 @router.post("/tasks/{uuid:task_id}/leave-out", response=Written, operation_id="leave_out")

@@ -8,11 +8,11 @@ from uuid import UUID
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import Path, Router
 
-from pennywort.core.reference import library
 from pennywort.core.units import show_fraction
 from pennywort.courses import schemas
 from pennywort.courses.models import Case
 from pennywort.courses.queries import story as story_query
+from pennywort.courses.queries.held import course_name
 from pennywort.courses.services import cases, exchange
 from pennywort.fish.queries import plural
 from pennywort.rooms.actor import Actor
@@ -87,7 +87,7 @@ def read_case(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> schem
     courses = [
         schemas.CourseOut(
             uid=c.uid,
-            name=library().protocols[c.protocol_id].name,
+            name=course_name(c),
             words=f"{c.tank.name}, from {actor.local(c.starts_at):%a} {actor.local(c.starts_at).day} {actor.local(c.starts_at):%b}",
             running=c.stopped_at is None and c.ends_at > actor.now,
         )

@@ -9,9 +9,10 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from pennywort.courses.services.course import TypedLabel, Wish
+from pennywort.courses.services.course import Ticked, TypedLabel, Wish
 from pennywort.rooms.reference_api import SourcedText
 from pennywort.rooms.schemas import Entry, In, ShownOut, TraceOut, Typed, Write
+from pennywort.shelf.products import ProductIn
 
 
 class DayOut(Schema):
@@ -65,6 +66,7 @@ class DayCountOut(Schema):
     ends_at: datetime
     words: str
     end_words: str
+    slip_words: str
 
 
 class StripOut(Schema):
@@ -110,6 +112,7 @@ class DueOut(Schema):
     reaches: str
     warning: str
     warning_short: str
+    moves_words: str
 
 
 class DoneOut(Schema):
@@ -149,19 +152,24 @@ class LabelIn(In):
 
 class WishIn(In):
     protocol: str = Field(max_length=40)
-    targets: dict[str, Typed] = {}
+    parameters: dict[str, Typed] = {}
+    products: dict[str, ProductIn] = {}
     label: LabelIn | None = None
 
     def wish(self) -> Wish:
         label = TypedLabel(**self.label.dict()) if self.label else None
-        return Wish(protocol_id=self.protocol, targets=self.targets, label=label)
+        return Wish(protocol_id=self.protocol, parameters=self.parameters, products=self.products, label=label)
 
 
 class StartIn(WishIn, Write):
     condition: str = Field(default="", max_length=40)
     confirmed: list[int] = []
     vet_word: bool = False
+    reason: str = Field(default="", max_length=300)
     starts_at: datetime | None = None
+
+    def ticked(self) -> Ticked:
+        return Ticked(confirmed=self.confirmed, vet_word=self.vet_word, reason=self.reason)
 
 
 class StartedOut(Schema):
@@ -236,6 +244,67 @@ class StepOut(Schema):
     amount: str
 
 
+class RisksOut(Schema):
+    """Nought to three: harm to these if all is done right, and how much work it is."""
+
+    fish: int
+    filter: int
+    plants: int
+    keeper: int
+    work: int
+
+
+class ParameterOut(Schema):
+    """What may be set within bounds; ``from_cycle`` names the parasite whose life cycle it follows."""
+
+    id: str
+    name: str
+    unit: str
+    value: str
+    low: str
+    high: str
+    from_cycle: str
+
+
+class BuyOut(Schema):
+    """How much of a product the whole course takes."""
+
+    name: str
+    product: str
+    amount: ShownOut
+
+
+class SchoolsIn(In):
+    condition: str = Field(max_length=40)
+
+
+class HeldOut(Schema):
+    """A medicine that a course holds, by which use of the formulary."""
+
+    active: str
+    use: str
+
+
+class SchoolOut(Schema):
+    """One school beside the others: how long, what it takes, what it risks, what it leaves; or why it can't be here."""
+
+    protocol: str
+    name: str
+    school: str
+    kind: str
+    for_it: SourcedText
+    against_it: SourcedText
+    risks: RisksOut
+    treat_days: int | None
+    all_days: int | None
+    takes: str
+    left_words: str
+    never: str
+    care: int
+    needs_label: bool
+    medicines: list[HeldOut]
+
+
 class SlipOut(Schema):
     protocol: str
     name: str
@@ -246,11 +315,19 @@ class SlipOut(Schema):
     water_uncertainty: ShownOut
     for_it: SourcedText
     against_it: SourcedText
+    risks: RisksOut
+    parameters: list[ParameterOut]
     lines: list[SlipLineOut]
     cautions: list[CautionOut]
+    broken: list[str]
+    cared: list[str]
     confirm: list[SourcedText]
     needs_vet: bool
     vet_reason: str
+    to_buy: list[BuyOut]
+    left_words: str
+    clock_words: str
+    rules: list[str]
     days: list[StepOut]
     ends_words: str
 
@@ -281,6 +358,15 @@ class BackOut(Schema):
 class BackListOut(Schema):
     volume: ShownOut
     parts: list[BackOut]
+
+
+class SaltyIn(Write):
+    salinity: Typed
+    happened_at: datetime | None = None
+
+
+class DoneIn(Write):
+    happened_at: datetime | None = None
 
 
 class WarmIn(Write):

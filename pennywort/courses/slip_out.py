@@ -1,21 +1,29 @@
-"""The core's slip and plan, shown in the keeper's units."""
+"""The core's plan as a slip with its days, shown in the keeper's units."""
 
 from __future__ import annotations
 
 import math
 
-from pennywort.core.course.plan import Plan, PlannedTask
-from pennywort.core.medicine.dose import Reach
-from pennywort.core.medicine.slip import Slip, SlipLine
-from pennywort.core.medicine.tools import InTool
+from pennywort.core.course.build import CoursePlan, Held, PlannedStep
+from pennywort.core.medicine.dose import Reach, dose_trace, known_water, label_trace, reach
+from pennywort.core.medicine.label import LabelDirections
+from pennywort.core.medicine.product import Product, active_in
+from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
-from pennywort.core.reference.models import Protocol
-from pennywort.core.units import Shown, show_concentration, show_dose, show_fraction, show_mass, show_small_volume, show_temperature, show_volume
-from pennywort.courses.schemas import CautionOut, RulerOut, RulerTick, SlipLineOut, SlipOut, StepOut, ToolOut
+from pennywort.core.reference.course_models import CourseProtocol, Parameter
+from pennywort.core.trace import TraceLine, plain
+from pennywort.core.units import Shown, show_amount, show_concentration, show_fraction, show_small_volume, show_temperature, show_volume
+from pennywort.courses.schemas import BuyOut, CautionOut, ParameterOut, RisksOut, RulerOut, RulerTick, SlipLineOut, SlipOut, StepOut, ToolOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import SourcedText, source_words
 from pennywort.rooms.schemas import ShownOut, TraceOut
+from pennywort.shelf.queries import tools_at_hand, weighed_spoons
 from pennywort.tanks.models import Tank
+from pennywort.tanks.queries import water_of
+
+SHOWN_UNIT = {"degC": "°C", "uL/L": "µL/L", "day": "days", "1": ""}
+# formalin is held by mass in the ledger and read by its own volume
+MG_PER_UL = 0.3996
 
 
 def tool_out(option: InTool) -> ToolOut:
@@ -33,10 +41,6 @@ def tool_out(option: InTool) -> ToolOut:
     )
 
 
-def _amount(line: SlipLine, amount: float, actor: Actor) -> Shown:
-    return show_mass(amount, actor.preferences) if line.measures == "mass" else show_small_volume(amount)
-
-
 def nice_step(span: float, *, most: int = 8) -> float:
     """A tick distance of 1, 2 or 5 times a power of ten that gives at most ``most`` ticks."""
     raw = span / most
@@ -44,7 +48,7 @@ def nice_step(span: float, *, most: int = 8) -> float:
     return next(power * m for m in (1, 2, 5, 10) if power * m >= raw * (1 - 1e-9))
 
 
-def ruler_out(*, low: float, high: float, reached: Reach, divide: int) -> RulerOut:
+def ruler_out(*, low: float, high: float, reached: Reach, divide: float) -> RulerOut:
     """A scale from nothing to beyond range and reach; ``divide`` makes the figures at its ticks."""
     top = max(high, reached.high_mg_per_l) * 1.15
     step = nice_step(top)
@@ -60,89 +64,173 @@ def ruler_out(*, low: float, high: float, reached: Reach, divide: int) -> RulerO
     )
 
 
-def _ruler(line: SlipLine) -> RulerOut | None:
-    if line.whole_reach is None or line.target_mg_per_l is None:
-        return None
-    low, high = line.range_low_mg_per_l or line.target_mg_per_l, line.range_high_mg_per_l or line.target_mg_per_l
-    return ruler_out(low=low, high=high, reached=line.whole_reach, divide=1000 if high >= 500 else 1)
+def _level(value_mg_per_l: float, held: Held) -> Shown:
+    if held.unit == "uL/L":
+        return Shown(figure=f"{value_mg_per_l / MG_PER_UL:.1f}", unit="µL/L")
+    return show_concentration(value_mg_per_l, like_mg_per_l=held.high_mg_per_l)
 
 
-def _line(line: SlipLine, actor: Actor) -> SlipLineOut:
-    found = library()
-    medicine = found.medicines.get(line.medicine or "")
-    best = line.tools[0] if line.tools and line.tools[0].usable else None
-    like = line.range_high_mg_per_l
-
-    def level(value: float | None) -> ShownOut | None:
-        return None if value is None else ShownOut.of(show_concentration(value, like_mg_per_l=like))
-
-    whole = f"by its label: {line.trace[0].formula.replace(' ÷ ', ' in every ')}" if line.measures == "volume" else ""
-    if line.share < 0.9999:
-        parts = round(1 / line.share)
-        whole = f"one of {parts} parts; {_amount(line, line.whole, actor).text} in all"
-    target = show_concentration(line.target_mg_per_l, like_mg_per_l=like) if line.target_mg_per_l is not None else None
-    reached = line.whole_reach
+def _line(held: Held, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLineOut:
+    """One medicine: its first dose in the tool at hand, and what all of its first steps lead to."""
+    found, water = library(), known_water(water_of(tank))
+    active, product = found.actives[held.active], plan.products[held.active]
+    doses = [s for s in plan.steps if s.kind == "dose" and s.active == held.active]
+    first = doses[0]
+    amount, share = first.amount or 0.0, first.share or 1.0
+    spoons = weighed_spoons(actor, held.active) or active.spoons
+    tools = () if first.measures == "pieces" else in_tools(amount, measures=first.measures, tools=tools_at_hand(actor), spoons=spoons)  # type: ignore[arg-type]
+    best = tools[0] if tools and tools[0].usable else None
+    # a first dose may be a part of what is aimed at, or more than it where a ramp climbs later
+    whole_mg = held.target_mg_per_l * water.net_volume_l
+    whole_reach = reach(water=water, added_mg=whole_mg)
+    parts = round(1 / share) if share < 0.9999 else 1
+    whole = f"one of {parts} parts; {show_amount(first.measures, amount * parts, actor.preferences).text} in all" if parts > 1 else ""
+    source = found.uses[held.use][1].source
     return SlipLineOut(
-        medicine=line.medicine,
-        name=line.name,
-        short_name=medicine.short_name if medicine else line.name,
-        colour=medicine.colour if medicine else "clear",
-        big=ShownOut.of(_amount(line, best.amount if best else line.exact, actor)),
+        medicine=held.active,
+        name=active.name if product.listed or product.name == active.name else product.name,
+        short_name=active.short_name,
+        colour=active.colour,
+        big=ShownOut.of(show_amount(first.measures, best.amount if best else amount, actor.preferences)),
         whole_words=whole,
-        share_words="All of it reaches" if line.share < 0.9999 else "Reaches",
-        tools=[tool_out(t) for t in line.tools],
-        target=ShownOut.of(target) if target else None,
-        target_text=target.text if target else "",
-        reaches=level(reached.concentration_mg_per_l) if reached else None,
-        reaches_low=level(reached.low_mg_per_l) if reached else None,
-        reaches_high=level(reached.high_mg_per_l) if reached else None,
-        range_low=level(line.range_low_mg_per_l),
-        range_high=level(line.range_high_mg_per_l),
-        ruler=_ruler(line),
-        trace=[TraceOut.of(t) for t in line.trace],
-        source=source_words(line.source),
-        recalled=line.recalled,
+        share_words="All of it reaches" if parts > 1 else "Reaches",
+        tools=[tool_out(t) for t in tools],
+        target=ShownOut.of(_level(held.target_mg_per_l, held)),
+        target_text=_level(held.target_mg_per_l, held).text,
+        reaches=ShownOut.of(_level(whole_reach.concentration_mg_per_l, held)),
+        reaches_low=ShownOut.of(_level(whole_reach.low_mg_per_l, held)),
+        reaches_high=ShownOut.of(_level(whole_reach.high_mg_per_l, held)),
+        range_low=ShownOut.of(_level(held.low_mg_per_l, held)),
+        range_high=ShownOut.of(_level(held.high_mg_per_l, held)),
+        ruler=ruler_out(
+            low=held.low_mg_per_l,
+            high=held.high_mg_per_l,
+            reached=whole_reach,
+            divide=1000 if held.high_mg_per_l >= 500 else MG_PER_UL if held.unit == "uL/L" else 1,
+        ),
+        trace=[TraceOut.of(t) for t in _trace(first, held, product, tank=tank, share=share, source=", ".join(source))],
+        source=source_words(source),
+        recalled=True,
     )
 
 
-def _step_amount(task: PlannedTask, actor: Actor) -> str:
-    if task.kind == "dose":
-        return show_dose(dose_mg=task.dose_mg, dose_ml=task.dose_ml, preferences=actor.preferences).text
-    if task.water_share is not None:
-        return show_fraction(task.water_share).text
-    return show_temperature(task.temperature_c, actor.preferences).text if task.temperature_c is not None else ""
+def _trace(step: PlannedStep, held: Held, product: Product, *, tank: Tank, share: float, source: str) -> list[TraceLine]:
+    water = known_water(water_of(tank))
+    lines = list(dose_trace(water=water, target_mg_per_l=held.target_mg_per_l, level_now_mg_per_l=0.0, share=share, source=source))
+    holds = active_in(product, amount=1.0)
+    if not product.direct and abs(holds - 1.0) > 1e-6:
+        unit = {"volume": "mL", "mass": "mg"}.get(step.measures, product.piece)
+        formula = f"{plain(step.active_mg or 0.0)} ÷ {plain(holds)}"
+        lines.append(TraceLine(label=f"over {product.name}", formula=formula, value=step.amount or 0.0, unit=unit))
+    return lines
 
 
-def slip_out(protocol: Protocol, slip: Slip, plan: Plan, *, tank: Tank, actor: Actor) -> SlipOut:
+def _by_label(label: LabelDirections, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLineOut:
+    first = next(s for s in plan.steps if s.kind == "dose" and s.active is None)
+    tools = in_tools(first.amount or 0.0, measures="volume", tools=tools_at_hand(actor), spoons=None)
+    best = tools[0] if tools and tools[0].usable else None
+    trace = label_trace(water=known_water(water_of(tank)), label_amount_ml=label.amount_ml, label_per_volume_l=label.per_volume_l)
+    return SlipLineOut(
+        medicine=None,
+        name=label.product.strip(),
+        short_name=label.product.strip(),
+        colour="clear",
+        big=ShownOut.of(show_small_volume(best.amount if best else first.amount or 0.0)),
+        whole_words=f"by its label: {trace[0].formula.replace(' ÷ ', ' in every ')}",
+        share_words="Reaches",
+        tools=[tool_out(t) for t in tools],
+        target=None,
+        target_text="",
+        reaches=None,
+        reaches_low=None,
+        reaches_high=None,
+        range_low=None,
+        range_high=None,
+        ruler=None,
+        trace=[TraceOut.of(t) for t in trace],
+        source="label",
+        recalled=False,
+    )
+
+
+def _step_amount(step: PlannedStep, actor: Actor) -> str:
+    if step.kind == "dose":
+        return show_amount(step.measures, step.amount or 0.0, actor.preferences).text
+    if step.kind == "water_change" and step.share is not None:
+        return show_fraction(step.share).text
+    if step.kind == "temperature" and step.to is not None:
+        return show_temperature(step.to, actor.preferences).text
+    if step.kind == "salinity" and step.to is not None:
+        return f"{step.to:g} g/kg"
+    return f"{step.lasts_min:g} min" if step.lasts_min else ""
+
+
+def parameter_out(parameter: Parameter, value: float, actor: Actor) -> ParameterOut:
+    """A parameter as it may be typed again."""
+    unit = SHOWN_UNIT.get(parameter.unit, parameter.unit)
+    shown = show_temperature(value, actor.preferences).text if parameter.unit == "degC" else f"{value:.4g}"
+    low, high = (show_temperature(v, actor.preferences).text if parameter.unit == "degC" else f"{v:g}" for v in (parameter.low, parameter.high))
+    cycle = library().life_cycles[parameter.from_cycle].name if parameter.from_cycle else ""
+    return ParameterOut(id=parameter.id, name=parameter.name, unit=unit, value=shown, low=low, high=high, from_cycle=cycle)
+
+
+def left_words(plan: CoursePlan, protocol: CourseProtocol) -> str:
+    """What share of the parasites comes through, in words."""
+    if plan.left_fraction is None:
+        return ""
+    who = library().life_cycles[protocol.outlasts].name
+    share = plan.left_fraction
+    at = f"at {plan.left_at_c:g} °C, from published stage lengths"
+    if share < 0.001:
+        return f"hardly one in a thousand of {who} comes through {at}"
+    return f"about {share * 100:.2g} in 100 of {who} come through {at}"
+
+
+def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirections | None, tank: Tank, actor: Actor) -> SlipOut:
     """Everything the slip shows, with the days ahead."""
     first = actor.local(plan.starts_at).date()
     days = [
         StepOut(
-            kind=t.kind,
-            title=t.title,
-            at_words=f"{actor.local(t.due_at):%H:%M}",
-            day=(actor.local(t.due_at).date() - first).days + 1,
-            amount=_step_amount(t, actor),
+            kind=s.kind,
+            title=f"{s.title} ({s.only_if})" if s.only_if else s.title,
+            at_words=f"{actor.local(s.due_at):%H:%M}",
+            day=(actor.local(s.due_at).date() - first).days + 1,
+            amount=_step_amount(s, actor),
         )
-        for t in plan.tasks
+        for s in plan.steps
     ]
     ends = actor.local(plan.ends_at)
-    vet = next((library().medicines[m.medicine] for m in protocol.medicines if library().medicines[m.medicine].gate == "vet"), None)
+    lines = [_line(held, plan, tank=tank, actor=actor) for held in plan.held if any(s.active == held.active and s.kind == "dose" for s in plan.steps)]
+    if label is not None:
+        lines.append(_by_label(label, plan, tank=tank, actor=actor))
+    found = library()
+    vet = next((found.uses[use] for use in dict.fromkeys(s.use for s in plan.steps if s.use) if found.uses[use][1].gate == "vet"), None)
     return SlipOut(
         protocol=protocol.id,
         name=protocol.name,
         school=protocol.school,
-        version=slip.version,
+        version=plan.version,
         kind=protocol.kind,
         water=ShownOut.of(show_volume(tank.net_volume_l, actor.preferences)),
         water_uncertainty=ShownOut.of(show_volume(tank.net_uncertainty_l, actor.preferences)),
         for_it=SourcedText.of(protocol.for_it),
         against_it=SourcedText.of(protocol.against_it),
-        lines=[_line(line, actor) for line in slip.lines],
-        cautions=[CautionOut(level=c.level, text=c.text, source=source_words(c.source), recalled=c.recalled) for c in slip.cautions],
+        risks=RisksOut(**vars(protocol.risks)),
+        parameters=[parameter_out(p, plan.parameters[p.id], actor) for p in protocol.parameters],
+        lines=lines,
+        cautions=[CautionOut(level=c.level, text=c.text, source=source_words(c.source), recalled=c.recalled) for c in plan.cautions],
+        broken=[c.text for c in plan.broken],
+        cared=[c.text for c in plan.cared],
         confirm=[SourcedText.of(c) for c in protocol.confirm],
-        needs_vet=slip.needs_vet,
-        vet_reason=vet.gate_reason.text if vet else "",
+        needs_vet=plan.vet,
+        vet_reason=vet[0].regulation.text if vet else "",
+        to_buy=[
+            BuyOut(name=found.actives[b.active].short_name, product=b.product, amount=ShownOut.of(show_amount(b.measures, b.amount, actor.preferences)))
+            for b in plan.to_buy
+        ],
+        left_words=left_words(plan, protocol),
+        clock_words=protocol.clock.text if protocol.clock else "",
+        rules=[f"{'Stop' if r.kind == 'stop' else 'Done when'}: {r.text[:1].lower()}{r.text[1:]}" for r in protocol.rules],
         days=days,
         ends_words=f"free to leave {ends:%A} {ends.day} {ends:%B}",
     )

@@ -14,6 +14,7 @@ from uuid import UUID, uuid5
 from django.db import transaction
 
 from pennywort.courses.models import Case, Course, Task
+from pennywort.courses.queries.running import TICKED, WHOLE_CHANGES
 from pennywort.courses.services import cases, course, looks, tasks
 from pennywort.courses.services.course import TypedLabel, Wish
 from pennywort.courses.services.weighing import Looked
@@ -81,11 +82,10 @@ class Player:
     def observe(self, group: Group, appetite: str, breathing: str, note: str = "") -> None:
         add_observation(self.actor, uid=self.uid(), group=group, appetite=appetite, breathing=breathing, note=note, happened_at=None, corrects=None)
 
-    def start(self, group: Group, protocol: str, condition: str, *, label: TypedLabel | None = None, targets: dict[str, str] | None = None) -> Course:
-        wish = Wish(protocol_id=protocol, targets=targets or {}, label=label)
-        uid = course.start_course(
-            self.actor, uid=self.uid(), group=group, condition=condition, wish=wish, confirmed=[0, 1, 2], vet_word=True, starts_at=None
-        )["uid"]  # fmt: skip
+    def start(self, group: Group, protocol: str, condition: str, *, label: TypedLabel | None = None, parameters: dict[str, str] | None = None) -> Course:
+        wish = Wish(protocol_id=protocol, parameters=parameters or {}, label=label)
+        ticked = course.Ticked(confirmed=[0, 1, 2], vet_word=True, reason="They are few, watched twice a day, and bear the low end.")
+        uid = course.start_course(self.actor, uid=self.uid(), group=group, condition=condition, wish=wish, ticked=ticked, starts_at=None)["uid"]
         return Course.objects.get(uid=uid, fishroom=self.actor.fishroom)
 
     def follow(self, running: Course, *, until: datetime, skip: tuple[str, ...] = (), forget_from: datetime | None = None) -> None:
@@ -107,6 +107,10 @@ class Player:
             tasks.give_dose(self.actor, uid=self.uid(), task=task, amount=press, confirm_unusual=False, happened_at=None, corrects=None)
         elif task.kind == "water_change":
             tasks.change_water(self.actor, uid=self.uid(), tank=running.tank, share=press, task=task, put_back=task.put_back, happened_at=None)
+        elif task.kind in (*TICKED, *WHOLE_CHANGES):
+            tasks.do_task(self.actor, uid=self.uid(), task=task, happened_at=None)
+        elif task.kind == "salinity":
+            tasks.reach_salinity(self.actor, uid=self.uid(), task=task, salinity=press, happened_at=None)
         elif task.kind == "temperature":
             tasks.reach_temperature(self.actor, uid=self.uid(), task=task, temperature=press, happened_at=None)
         elif task.kind == "water_test":

@@ -10,7 +10,7 @@ from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.formulary import DIRECT, Measured, Wanted, measure, shown_unit
 from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.medicine.neutralise import stop_permanganate
-from pennywort.core.medicine.product import Product, listed_product, own_product
+from pennywort.core.medicine.product import Product
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.formulary_models import Active, Use
@@ -24,13 +24,13 @@ from pennywort.courses.queries.running import medicines_in
 from pennywort.courses.schemas import CautionOut
 from pennywort.fish.queries import groups_in, species_in
 from pennywort.measure.amounts import amount_out
-from pennywort.measure.salts import dissolved, read_grams_per_l
-from pennywort.measure.schemas import BathStepOut, DoseRequest, FigureOut, MeasuredOut, OwnStrength, WaterIn
+from pennywort.measure.salts import dissolved
+from pennywort.measure.schemas import BathStepOut, DoseRequest, FigureOut, MeasuredOut, WaterIn
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
+from pennywort.rooms.salt import read_grams_per_l
 from pennywort.rooms.schemas import TraceOut
-from pennywort.rooms.services import find
-from pennywort.shelf.models import Bottle
+from pennywort.shelf.products import find_bottle, read_product
 from pennywort.shelf.queries import is_past, product_of_bottle, spoons_from, tools_at_hand, weighed_spoons
 from pennywort.shelf.services import read_spoons
 from pennywort.tanks.models import Tank
@@ -71,15 +71,6 @@ def need_water(place: Place) -> Water:
     if place.water is None:
         raise InvalidInput("How much water? Choose a tank or type a volume.", field="volume")
     return place.water
-
-
-def product_of(actor: Actor, active: Active, *, strength: str, own: OwnStrength | None) -> Product | None:
-    """:raises InvalidInput: an unknown strength, or one no bottle bears."""
-    if own is not None:
-        density = actor.read_optional(own.density, kind="density", field="own.density") or 1.0
-        value = actor.read(own.value, kind="number", field="own.value")
-        return own_product(active, kind=own.kind, value=value, density_kg_per_l=density, piece=own.piece)
-    return listed_product(active, strength) if active.strengths else None
 
 
 def find_use(use_id: str) -> tuple[Active, Use]:
@@ -176,16 +167,6 @@ def _tools(actor: Actor, names: list[str] | None) -> list[Tool]:
     return [found[n] for n in names]
 
 
-def _bottle(actor: Actor, body: DoseRequest, active: Active) -> Bottle | None:
-    """:raises NotFound: no such bottle here. :raises InvalidInput: it holds something else."""
-    if body.bottle is None:
-        return None
-    bottle = find(Bottle, actor, body.bottle, name="bottle")
-    if bottle.active_id != active.id:
-        raise InvalidInput(f"{bottle.name} holds {library().actives[bottle.active_id].short_name}, not {active.short_name}.", field="bottle")
-    return bottle
-
-
 def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     """:raises InvalidInput: naming the field. :raises Refused: above a guard rail. :raises NotKnownYet: no alkalinity."""
     active, use = find_use(body.use)
@@ -201,8 +182,8 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
         prescribed=body.prescribed,
         product_confirmed=body.product_confirmed,
     )
-    bottle = _bottle(actor, body, active)
-    product = product_of_bottle(bottle) if bottle else product_of(actor, active, strength=body.strength, own=body.own)
+    bottle = find_bottle(actor, body.bottle, active) if body.bottle else None
+    product = product_of_bottle(bottle) if bottle else read_product(actor, active, strength=body.strength, own=body.own)
     past = bottle is not None and is_past(bottle, actor)
     here = surroundings(actor, body, use, place.tank, expired=body.expired or past)
     typed = actor.read_optional(body.minutes, kind="number", field="minutes")

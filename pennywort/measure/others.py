@@ -21,10 +21,11 @@ from pennywort.core.units import show_concentration, show_fraction, show_mass
 from pennywort.courses.schemas import CautionOut
 from pennywort.measure.amounts import plain_amount
 from pennywort.measure.answer import answer, figure, step
-from pennywort.measure.dose import need_water, place_of, product_of
+from pennywort.measure.dose import need_water, place_of
 from pennywort.measure.schemas import CorrectRequest, DisinfectRequest, FoodRequest, LabelRequest, MeasuredOut, StopPermanganateRequest, TapRequest
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
+from pennywort.shelf.products import read_product
 
 DROPS_PER_ML = 20.0
 MOST_ML_PER_L = 20.0
@@ -158,7 +159,7 @@ def disinfect(actor: Actor, body: DisinfectRequest) -> MeasuredOut:
     """Bleach, minutes, and the thiosulfate that ends it."""
     volume = need_water(place_of(actor, body)).net_volume_l
     bleach = library().actives["bleach"]
-    product = product_of(actor, bleach, strength=body.strength, own=body.own)
+    product = read_product(actor, bleach, strength=body.strength, own=body.own)
     chlorine = actor.read_optional(body.chlorine, kind="concentration", field="chlorine") or 200.0
     if chlorine > 5000 or product is None or product.mg_per_ml is None:
         raise InvalidInput("Between 10 and 5000 mg/L of chlorine, from a liquid bleach.", field="chlorine")

@@ -9,11 +9,11 @@ from ninja import Schema
 from pydantic import Field
 
 from pennywort.core.medicine.bath import BathStep
-from pennywort.core.medicine.product import Own
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.water.vessels import Shape
 from pennywort.courses.schemas import CautionOut, RulerOut, ToolOut
 from pennywort.rooms.schemas import In, ShownOut, TraceOut, Typed
+from pennywort.shelf.products import OwnStrength
 
 Name = Annotated[str, Field(max_length=40)]
 Names = Annotated[list[Name], Field(max_length=40)]
@@ -25,15 +25,6 @@ class WaterIn(In):
     tank: UUID | None = None
     volume: Typed = ""
     give_or_take: Typed = ""
-
-
-class OwnStrength(In):
-    """What the keeper's own bottle says, where it is none of the listed strengths."""
-
-    kind: Own
-    value: Typed
-    density: Typed = ""
-    piece: Name = "tablet"
 
 
 class SaltsIn(In):

@@ -18,7 +18,7 @@ from pennywort.core.water.volume import Standing, vessel_volume
 from pennywort.measure.amounts import plain_amount
 from pennywort.measure.answer import answer, figure, step
 from pennywort.measure.dose import need_water, place_of
-from pennywort.measure.salts import dissolved, read_grams_per_l
+from pennywort.measure.salts import dissolved
 from pennywort.measure.schemas import (
     AmmoniaRequest,
     CarriesRequest,
@@ -31,6 +31,7 @@ from pennywort.measure.schemas import (
     VesselRequest,
 )
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.salt import read_grams_per_l
 
 COPPER_ERROR_MG_PER_L = 0.05
 FEED_SOURCE = "Timmons and Ebeling 2013: recalled, not yet checked"

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import json
+from abc import abstractmethod
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from typing import Any
 
-from django.core.management.base import CommandError
+from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.utils import timezone
-from pydantic import ValidationError
+from pydantic import BaseModel, TypeAdapter, ValidationError
 
 from pennywort.core.errors import PennywortError
 from pennywort.rooms.actor import Actor
@@ -42,3 +45,30 @@ def naming(place: str) -> Iterator[None]:
         raise CommandError(f"{place}, {'.'.join(str(p) for p in first['loc'])}: {first['msg']}") from error
     except PennywortError as error:
         raise CommandError(f"{place}, {error.field}: {error.message}") from error
+
+
+class FileCommand(BaseCommand):
+    """A command that answers the requests of a JSON file, one or a list, in the API's own shapes."""
+
+    request: TypeAdapter[Any]
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("file", type=Path)
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        path: Path = options["file"]
+        try:
+            raw = json.loads(read_file(path))
+        except json.JSONDecodeError as error:
+            raise CommandError(f"{path}: not JSON, or cut short.") from error
+        many = isinstance(raw, list)
+        answers = [self._one(item, f"request {i}" if many else "the request") for i, item in enumerate(raw if many else [raw], start=1)]
+        self.stdout.write(json.dumps(answers if many else answers[0], indent=1, ensure_ascii=False))
+
+    def _one(self, raw: Any, place: str) -> dict[str, Any]:
+        with naming(place):
+            return self.answer(self.request.validate_python(raw), place).model_dump(mode="json")
+
+    @abstractmethod
+    def answer(self, body: Any, place: str) -> BaseModel:
+        """The answer to one request. :raises PennywortError: naming the field."""

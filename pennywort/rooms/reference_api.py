@@ -94,8 +94,16 @@ def source_words(sources: tuple[str, ...]) -> str:
 
 def protocol_out(protocol_id: str) -> ProtocolOut:
     """A protocol in short."""
-    p = library().protocols[protocol_id]
+    p = library().courses[protocol_id]
     return ProtocolOut(id=p.id, name=p.name, school=p.school, kind=p.kind, for_it=SourcedText.of(p.for_it), against_it=SourcedText.of(p.against_it))
+
+
+def courses_for(condition: Condition) -> list[str]:
+    """Courses against a condition: its own first, then every other that names it; none for what is only reported."""
+    if condition.notifiable == "most places":
+        return []
+    named = [c.id for c in library().courses.values() if condition.id in c.conditions and not set(c.water).isdisjoint(condition.prior)]
+    return list(dict.fromkeys([*condition.protocols, *named]))
 
 
 @router.get("/species", response=list[SpeciesOut], operation_id="species")
@@ -165,7 +173,7 @@ def conditions(request: HttpRequest) -> list[ConditionRow]:
             name=c.name,
             water=list(c.prior),
             notifiable=c.notifiable or "",
-            protocols=[protocol_out(p) for p in [*c.protocols, "watch"]],
+            protocols=[protocol_out(p) for p in [*courses_for(c), "watch"]],
         )
         for c in library().conditions.values()
     ]
@@ -203,5 +211,5 @@ def condition(request: HttpRequest, condition_id: str) -> ConditionOut:
         vet=SourcedText.of(c.vet),
         zoonotic=SourcedText.of(c.zoonotic),
         lookalikes=[SourcedText.of(x) for x in c.lookalikes],
-        protocols=[protocol_out(p) for p in c.protocols],
+        protocols=[protocol_out(p) for p in courses_for(c)],
     )

@@ -94,9 +94,10 @@ class BadInput(RoomCase):
         for change, field in (
             ({"confirmed": [0, 2]}, "confirmed.1"),
             ({"condition": "plague"}, "condition"),
-            ({"targets": {"sodium_chloride": "3 %"}}, "targets.sodium_chloride"),
-            ({"targets": {"sodium_chloride": "30 g/L"}}, "targets.sodium_chloride"),
-            ({"targets": {"arsenic": "1 mg/L"}}, "targets.arsenic"),
+            ({"parameters": {"target": "3 %"}}, "parameters.target"),
+            ({"parameters": {"target": "30 g/L"}}, "parameters.target"),
+            ({"parameters": {"arsenic": "1 mg/L"}}, "parameters.arsenic"),
+            ({"products": {"arsenic": {}}}, "products.arsenic"),
             ({"starts_at": "2027-05-01T00:00:00Z"}, "starts_at"),
             ({"starts_at": "2026-01-01T00:00:00Z"}, "starts_at"),
             ({"protocol": "by_label", "confirmed": [0, 1]}, "label.amount"),

@@ -125,7 +125,7 @@ class Courses(RoomCase):
         self.assertEqual(slip["lines"][0]["trace"][1]["figure"], "4.949")
 
     def test_the_slip_follows_a_chosen_target_and_the_fish(self) -> None:
-        slip = self.ask(f"groups/{self.barbs}/slip", {"protocol": "salt_and_warmth", "targets": {"sodium_chloride": "1 g/L"}})
+        slip = self.ask(f"groups/{self.barbs}/slip", {"protocol": "salt_and_warmth", "parameters": {"target": "1 g/L"}})
         self.assertEqual(slip["lines"][0]["big"]["figure"], "15")
         loaches = self.group(self.tank(name="Sluice"), species="kuhli_loach")
         slip = self.ask(f"groups/{loaches}/slip", {"protocol": "salt_and_warmth"})
@@ -172,10 +172,10 @@ class Courses(RoomCase):
             self.send(f"tasks/{due['task']}/dose", {"amount": due["press_amount"]})
         self.later(days=2)
         due = self.due()[0]
-        self.assertIn("already holds 2.49 mg/L", due["warning"])
+        self.assertIn("That would reach 3.38 mg/L, more than planned", due["warning"])
         change = self.due("water_change")[0]
         self.send(f"tanks/{self.weir}/changes", {"share": change["press_amount"], "task": change["task"], "put_back": False})
-        self.assertEqual((self.due()[0]["warning"], self.due()[0]["reaches"]), ("", "2.49 mg/L"))
+        self.assertEqual((self.due()[0]["warning"], self.due()[0]["reaches"]), ("", "2.50 mg/L"))
 
     def test_a_treatment_ends_the_watching(self) -> None:
         self.course(self.barbs, protocol="watch", condition="")

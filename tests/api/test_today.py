@@ -71,7 +71,7 @@ class States(RoomCase):
         self.assertEqual((self.strip()["state"], self.strip()["state_words"]), ("above", "above range"))
 
     def test_of_two_medicines_the_one_out_of_range_is_drawn(self) -> None:
-        """45 % changed without putting back: praziquantel 1.37 of 2 to 5, metronidazole 2.75 of 5 to 12, both below."""
+        """Filled to 5 mg/L, metronidazole leaves its range of 5 to 12 with a tenth changed; praziquantel stays in 2 to 5."""
         self.course(self.barbs, protocol="two_rounds", condition="skin_flukes")
         self.give_due()
         self.assertEqual(self.strip()["curves"][0]["medicine"], "praziquantel")
@@ -83,7 +83,7 @@ class States(RoomCase):
         self.later(hours=1)
         self.send(f"tanks/{self.weir}/changes", {"share": "10 %", "put_back": False})
         strip = self.strip()
-        self.assertEqual((strip["curves"][0]["medicine"], strip["level"]["figure"], strip["state"]), ("metronidazole", "4.49", "below"))
+        self.assertEqual((strip["curves"][0]["medicine"], strip["level"]["figure"], strip["state"]), ("metronidazole", "4.44", "below"))
 
     def test_a_stopped_course_leaves_its_medicine_in_the_water(self) -> None:
         made = self.course(self.barbs)
@@ -155,7 +155,10 @@ class States(RoomCase):
         client = self.client_of()
         rows = client.get("/api/reference/conditions").json()
         self.assertGreaterEqual(len(rows), 12)
-        self.assertEqual([p["id"] for p in next(r for r in rows if r["id"] == "ich")["protocols"]], ["salt_and_warmth", "by_label", "watch"])
+        self.assertEqual(
+            [p["id"] for p in next(r for r in rows if r["id"] == "ich")["protocols"]],
+            ["salt_and_warmth", "by_label", "ich_salt", "ich_heat", "ich_dye", "watch"],
+        )
         columnaris = client.get("/api/reference/conditions/columnaris").json()
         self.assertIn("Raise the heat", columnaris["never"]["text"])
         self.assertIn("Noga", columnaris["summary"]["source"])

@@ -33,21 +33,21 @@ class Actions(BrowserCase):
         self.until(lambda: "look first" not in self.text(), "the warning to go")
         change = WaterChange.objects.latest("pk")
         self.assertEqual((change.changed_fraction, change.put_back_doses.count()), (0.5, 0))
-        self.press("Gave 56 mg")
-        self.until(lambda: Dose.objects.filter(task__isnull=False, amount_mg=56).exists(), "the dose")
-        self.sees("gave 56 mg praziquantel")
+        self.press("Gave 73 mg")
+        self.until(lambda: Dose.objects.filter(task__isnull=False, amount_mg__range=(72.26, 72.28)).exists(), "the dose: 73 mg of a powder of 99 %")
+        self.sees("gave 73 mg praziquantel")
 
     def test_a_dose_is_corrected_the_same_evening(self) -> None:
         self.open("/")
         self.press("Change 50 %")
         self.press(self.tid("save-change"))
         self.until(lambda: "look first" not in self.text(), "the warning to go")
-        self.press("Gave 56 mg")
-        self.press(self.one("[aria-label^='correct: Weir: gave 56 mg praziquantel']"))
+        self.press("Gave 73 mg")
+        self.press(self.one("[aria-label^='correct: Weir: gave 73 mg praziquantel']"))
         self.fill("Amount", "60 mg")
         self.press("It was 60 mg")
         self.sees("gave 60 mg praziquantel")
-        self.assertEqual(Dose.objects.standing().filter(medicine_id="praziquantel", course__tank__name="Weir").latest("pk").amount_mg, 60)
+        self.assertEqual(Dose.objects.standing().filter(medicine_id="praziquantel", course__tank__name="Weir").latest("pk").amount_mg, 59.4)
 
     def test_left_out_and_taken_up_again(self) -> None:
         self.open("/")
@@ -97,10 +97,18 @@ class Actions(BrowserCase):
         tank.refresh_from_db()
         self.assertAlmostEqual(tank.net_volume_l, 60.0)
 
+    def answer_all(self) -> None:
+        """Tick everything a course asks, and give the reason where it asks for one."""
+        for box in self.all("[data-testid^='confirm-']"):
+            self.press(box)
+        for why in self.all("[data-testid='reason']"):
+            why.send_keys("Few fish, watched twice a day.")
+
     def test_a_labels_figures_give_its_slip_and_its_doses(self) -> None:
         """Pound's grammas: 5 mL per 10 gal in 86.4 L is 11.4 mL; wrong figures are told at their field."""
         group = Group.objects.get(species_id="royal_gramma")
         self.open(f"/courses/for/{group.uid}?condition=marine_ich")
+        self.press(self.tid("protocol-by_label"))
         self.sees("Copy the five figures from the bottle")
         self.fill("Product", "copper, complexed")
         self.fill("This much", "5 kg")
@@ -111,8 +119,7 @@ class Actions(BrowserCase):
         self.fill("This much", "5 mL")
         self.until(lambda: self.all("[data-testid='slip']") and "11.4" in self.tid("slip").text, "the slip")
         self.assertIn("by its label: 5 mL in every 37.85 L", self.tid("slip").text)
-        for i in (0, 1):
-            self.press(self.tid(f"confirm-{i}"))
+        self.answer_all()
         self.press("Start now")
         self.until(lambda: Course.objects.filter(tank__name="Pound").exists(), "the course")
         self.assertEqual(Task.objects.filter(course__tank__name="Pound", kind="dose").count(), 14)
@@ -121,8 +128,7 @@ class Actions(BrowserCase):
         group = Group.objects.get(tank__name="Paddle")
         self.open(f"/courses/for/{group.uid}?condition=skin_flukes")
         self.sees("A veterinarian told me to use it here.")
-        for i in (0, 1):
-            self.press(self.tid(f"confirm-{i}"))
+        self.answer_all()
         self.sees("Start, after 1 more tick")
         self.assertFalse(self.tid("start-course").is_enabled())
         self.press(self.tid("vet-word"))

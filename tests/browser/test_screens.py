@@ -170,7 +170,7 @@ class Screens(DemoCase):
             actor = Actor(keeper=self.ivo, fishroom=Fishroom.objects.get(), now=timezone.now())
             give_dose(actor, uid=task.uid, task=task, amount=f"{task.dose_mg} mg", confirm_unusual=False, happened_at=None, corrects=None)
         given = Dose.objects.count() - count
-        self.press("Gave 56 mg")
+        self.press("Gave 73 mg")
         self.press(self.tid("save-dose"))
         self.sees("Ivo K. has done this already, at ")
         self.assertEqual(Dose.objects.count(), count + given)
@@ -180,7 +180,7 @@ class Screens(DemoCase):
         self.open("/")
         self.one("[data-testid='strip-Sluice']")
         body = self.driver.find_element(By.TAG_NAME, "body")
-        for key, path in (("2", "/tanks"), ("3", "/look"), ("4", "/measure"), ("5", "/courses"), ("6", "/records"), ("1", "/")):
+        for key, path in (("2", "/tanks"), ("3", "/look"), ("4", "/measure"), ("5", "/courses"), ("6", "/shelf"), ("7", "/records"), ("1", "/")):
             body.send_keys(key)
             self.until(lambda path=path: self.driver.current_url == f"{self.live_server_url}{path}", path)
         body.send_keys("n")

@@ -17,10 +17,11 @@ from pennywort.core.course.replan import replan
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.guards import Surroundings
+from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.medicine.product import Product, own_product
-from pennywort.core.medicine.slip import LabelDirections
 from pennywort.core.parasite.life_cycle import cycle_at, days_to_outlast, hatch_at, left_fraction, stages_at
 from pennywort.core.reference import library
+from pennywort.core.reference.models import Species
 
 FOUND = library()
 START = datetime(2026, 11, 1, 9, tzinfo=UTC)
@@ -37,10 +38,16 @@ def plan(name: str, *, start: datetime = START, volume: float | None = 80.0, war
     protocol = FOUND.courses[name]
     here = Surroundings(water=protocol.water[0], lives=frozenset(chosen.pop("lives", ())))  # type: ignore[call-overload]
     water = Water(net_volume_l=volume, net_uncertainty_l=2) if volume else None
-    tank = TankFacts(water=water, temperature_c=warmth, surroundings=here, sand=sand)
+    species = chosen.pop("species", ())
+    tank = TankFacts(water=water, temperature_c=warmth, surroundings=here, sand=sand, species=species)  # type: ignore[arg-type]
     products = {"copper": COPPER} if any(m.active == "copper" for m in protocol.medicines) else {}
     wish = Chosen(**{"label": LABEL, "products": products, **chosen})  # type: ignore[arg-type]
     return build_plan(protocol, tank=tank, chosen=wish, start_at=start, zone=LONDON, found=FOUND)
+
+
+def replace_high(species: Species, high: float) -> Species:
+    """The same fish, bearing another warmth at most."""
+    return species.model_copy(update={"temperature": species.temperature.model_copy(update={"high": high})})
 
 
 def hours(of: CoursePlan, kind: str) -> list[float]:
@@ -66,7 +73,7 @@ class Schools(TestCase):
         self.assertEqual(hours(plan("tank_transfer", parameters={"gap": 60.0}), "transfer"), [60, 120, 180, 240])
 
     def test_copper_in_quarters(self) -> None:
-        """2.25 mg/L in 80 L is 180 mg: 45 mg a day for four days, 8.65 mL of a product of 5.2 mg/mL each (arithmetic)."""
+        """2.25 mg/L in 80 L is 180 mg: 45 mg a day for four days, 8.65 mL of a product of 5.2 mg/mL each; four tenths go back."""
         made = plan("copper_30_strict")
         doses = [s for s in made.steps if s.kind == "dose"]
         self.assertEqual(hours(made, "dose"), [0, 24, 48, 72])
@@ -74,13 +81,15 @@ class Schools(TestCase):
             self.assertAlmostEqual(dose.active_mg or 0, 45)
             self.assertEqual((dose.measures, round(dose.amount or 0, 3)), ("volume", 8.654))
         self.assertAlmostEqual(doses[-1].expected_mg_per_l or 0, 2.25)
-        self.assertAlmostEqual(made.to_buy[0].amount, 34.615, places=3)
+        self.assertAlmostEqual(made.to_buy[0].amount, 34.615 * 1.4, places=2)
         # the level that the next test should read stands beside it, and is kept through changes
-        self.assertAlmostEqual(next(s for s in made.steps if s.kind == "test" and s.due_at > after(200) and "copper" in s.reads).expected_mg_per_l or 0, 2.25)
+        self.assertAlmostEqual(
+            next(s for s in made.steps if s.kind == "water_test" and s.due_at > after(200) and "copper" in s.reads).expected_mg_per_l or 0, 2.25
+        )
         self.assertEqual(plan("copper_30_strict", prices={"copper": 0.5}).to_buy[0].cost, 0.5 * made.to_buy[0].amount)
 
     def test_sand_takes_its_part_of_the_copper(self) -> None:
-        bare, sandy = (next(s for s in plan("copper_30_strict", sand=x).steps if s.kind == "test" and s.due_at > after(300)) for x in (False, True))
+        bare, sandy = (next(s for s in plan("copper_30_strict", sand=x).steps if s.kind == "water_test" and s.due_at > after(300)) for x in (False, True))
         self.assertAlmostEqual((sandy.expected_mg_per_l or 0) / (bare.expected_mg_per_l or 1), 0.4, delta=0.02)
 
     def test_a_second_round_only_fills_up(self) -> None:
@@ -109,6 +118,35 @@ class Schools(TestCase):
         self.assertFalse(plan("copper_30_strict").broken)
         self.assertTrue(any("loaches" in c.text for c in plan("salt_and_warmth", lives=("loach_catfish",)).cared))
         self.assertTrue(plan("antibiotic_water").vet)
+
+    def test_salt_comes_in_thirds(self) -> None:
+        """2 g/L in 85 L is 170 g, a third of it 56.67 g (arithmetic)."""
+        made = plan("salt_and_warmth", volume=85.0)
+        self.assertEqual([round((s.active_mg or 0) / 1000, 2) for s in made.steps if s.kind == "dose"], [56.67, 56.67, 56.67])
+        self.assertAlmostEqual(made.held[0].target_mg_per_l, 2000)
+        self.assertEqual((made.held[0].low_mg_per_l, made.held[0].high_mg_per_l), (1000, 3000))
+
+    def test_fish_that_bear_less_get_less(self) -> None:
+        """Corydoras and loaches bear 1 g/L (common practice): the target sinks to it, and 2 g/L is refused by name."""
+        loaches = (FOUND.species["kuhli_loach"],)
+        made = plan("salt_and_warmth", species=loaches)
+        self.assertEqual((made.held[0].target_mg_per_l, made.parameters["target"]), (1000, 1))
+        self.assertTrue(any(c.text == "kuhli loach: loaches bear no more than 1 g/L of salt" for c in made.cared))
+        with self.assertRaisesRegex(Refused, "Kuhli loach live here") as caught:
+            plan("salt_and_warmth", species=loaches, parameters={"target": 2.0})
+        self.assertEqual(caught.exception.field, "parameters.target")
+
+    def test_warmth_that_is_not_borne(self) -> None:
+        """Fish that bear 26 degC are not warmed to 28; what bears a degree less is warmed that far."""
+        cool = replace_high(FOUND.species["cherry_barb"], 26.0)
+        with self.assertRaisesRegex(Refused, "no warmth for them"):
+            plan("salt_and_warmth", species=(cool,))
+        near = replace_high(FOUND.species["cherry_barb"], 27.5)
+        self.assertEqual(next(s.to for s in plan("salt_and_warmth", species=(near,)).steps if s.kind == "temperature"), 27.5)
+
+    def test_cautions_begin_with_never(self) -> None:
+        levels = [c.level for c in plan("two_rounds", species=(FOUND.species["panda_corydoras"],)).cautions]
+        self.assertEqual(levels, sorted(levels, key=["never", "care", "know"].index))
 
     def test_what_can_not_be(self) -> None:
         with self.assertRaises(NotKnownYet):
@@ -212,7 +250,7 @@ class Replanning(TestCase):
         moved = [s for s in got.steps if s.kind == "dose"]
         self.assertEqual([s.due_at for s in moved], [START, after(92), after(164)])
         self.assertEqual(got.too_soon_until, {self.doses[0].place: after(80)})
-        self.assertEqual([s for s in got.steps if s.kind == "test"], [s for s in self.steps if s.kind == "test"])
+        self.assertEqual([s for s in got.steps if s.kind == "water_test"], [s for s in self.steps if s.kind == "water_test"])
 
     def test_on_time_moves_nothing(self) -> None:
         done = {(self.doses[0].place, 1): after(1)}

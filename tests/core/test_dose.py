@@ -1,14 +1,12 @@
-"""Doses, tools, water changes, slips."""
+"""Doses, tools, water changes, labels."""
 
 from __future__ import annotations
 
-from datetime import UTC, datetime, timedelta
 from unittest import TestCase
 
 from hypothesis import given
 from hypothesis import strategies as st
 
-from pennywort.core.course.level import LevelEvent, level_at, level_points
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.dose import (
     Water,
@@ -20,7 +18,7 @@ from pennywort.core.medicine.dose import (
     put_back_ml,
     reach,
 )
-from pennywort.core.medicine.slip import LabelDirections, aims, check_label, make_slip
+from pennywort.core.medicine.label import LabelDirections, check_label
 from pennywort.core.medicine.tools import in_tools
 from pennywort.core.reference import library
 
@@ -109,35 +107,9 @@ class Arithmetic(TestCase):
         self.assertAlmostEqual(got.high_mg_per_l, 2000 / 90)
 
 
-class Level(TestCase):
-    START = datetime(2026, 3, 1, 8, tzinfo=UTC)
-
-    def test_full_doses_after_part_changes_pile_up(self) -> None:
-        """A quarter changed each day and a full dose after it: 1.00, 1.75, 2.31, 2.73, 3.05, 3.29 (arithmetic)."""
-        events = []
-        for day in range(6):
-            at = self.START + timedelta(days=day)
-            events.append(LevelEvent(at=at, added_mg_per_l=1.0))
-            if day:
-                events.append(LevelEvent(at=at, changed_fraction=0.25))
-        points = level_points(events, until=self.START + timedelta(days=6))
-        levels = [level_at(points, self.START + timedelta(days=day)) for day in range(6)]
-        for got, expected in zip(levels, (1.00, 1.75, 2.31, 2.73, 3.05, 3.29), strict=True):
-            self.assertAlmostEqual(got, expected, places=2)
-
-    def test_the_change_comes_before_the_dose_of_the_same_minute(self) -> None:
-        events = [LevelEvent(at=self.START, added_mg_per_l=4.0), LevelEvent(at=self.START, changed_fraction=1.0)]
-        self.assertAlmostEqual(level_at(level_points(events, until=self.START), self.START), 4.0)
-
-    def test_before_the_first_dose_there_is_nothing(self) -> None:
-        points = level_points([LevelEvent(at=self.START, added_mg_per_l=2.0)], until=self.START + timedelta(days=1))
-        self.assertEqual(level_at(points, self.START - timedelta(minutes=1)), 0.0)
-        self.assertEqual(points[-1].at, self.START + timedelta(days=1))
-
-
 class Tools(TestCase):
     def best(self, amount: float, measures: str = "mass", spoons: bool = False) -> tuple[str, str, float]:
-        options = in_tools(amount, measures=measures, tools=FOUND.tools.values(), spoons=FOUND.medicines["sodium_chloride"].spoons if spoons else None)  # type: ignore[arg-type]
+        options = in_tools(amount, measures=measures, tools=FOUND.tools.values(), spoons=FOUND.actives["sodium_chloride"].spoons if spoons else None)  # type: ignore[arg-type]
         return options[0].tool.id, options[0].words, options[0].amount
 
     def test_the_tool_that_resolves_it(self) -> None:
@@ -156,7 +128,7 @@ class Tools(TestCase):
 
     def test_a_spoon_is_only_ever_rough(self) -> None:
         """A level tablespoon of fine salt is 18 g (USDA household measures, from memory)."""
-        options = {o.tool.id: o for o in in_tools(54_000, measures="mass", tools=FOUND.tools.values(), spoons=FOUND.medicines["sodium_chloride"].spoons)}
+        options = {o.tool.id: o for o in in_tools(54_000, measures="mass", tools=FOUND.tools.values(), spoons=FOUND.actives["sodium_chloride"].spoons)}
         self.assertEqual((options["tablespoon"].words, options["tablespoon"].verdict, options["tablespoon"].amount), ("3 level tablespoons", "rough", 54_000))
         self.assertEqual(options["teaspoon"].words, "9 level teaspoons")
 
@@ -171,49 +143,9 @@ class Tools(TestCase):
         self.assertLessEqual(abs(option.amount - amount) / amount, 0.05)
 
 
-class Slips(TestCase):
-    WATER = Water(net_volume_l=85.0, net_uncertainty_l=1.3)
-
-    def slip(self, protocol: str, *species: str, **more: object) -> object:
-        return make_slip(FOUND.protocols[protocol], water=self.WATER, species=[FOUND.species[s] for s in species], found=FOUND, **more)  # type: ignore[arg-type]
-
-    def test_salt_comes_in_thirds(self) -> None:
-        """2 g/L in 85 L is 170 g, a third of it 56.7 g, measured as 57 g: 0.67 g/L now, 2 g/L when all is in."""
-        line = self.slip("salt_and_warmth").lines[0]  # type: ignore[attr-defined]
-        self.assertAlmostEqual(line.whole, 170_000)
-        self.assertAlmostEqual(line.exact, 56_666.7, places=0)
-        self.assertEqual(line.tools[0].words, "57 g")
-        self.assertAlmostEqual(line.whole_reach.concentration_mg_per_l, 2000)
-        self.assertAlmostEqual(line.reach.concentration_mg_per_l, 57_000 / 85)
-        self.assertEqual([round(t.value) for t in line.trace], [2000, 170_000, 56_667])
-
-    def test_two_rounds_by_weight(self) -> None:
-        """2.5 and 5 mg/L in 85 L: 212.5 mg and 425 mg; and it needs a vet's word."""
-        slip = self.slip("two_rounds")
-        self.assertEqual([round(line.exact, 6) for line in slip.lines], [212.5, 425.0])  # type: ignore[attr-defined]
-        self.assertTrue(slip.needs_vet)  # type: ignore[attr-defined]
-
-    def test_a_label_product(self) -> None:
-        """5 mL per 10 US gal in 85 L is 11.23 mL; no level is claimed."""
-        label = LabelDirections(product="mix", amount_ml=5, per_volume_l=37.85411784, every_h=24, days=7)
-        line = self.slip("by_label", label=label).lines[0]  # type: ignore[attr-defined]
-        self.assertAlmostEqual(line.exact, 11.227, places=3)
-        self.assertIsNone(line.reach)
-        self.assertEqual(line.source, ("label",))
-
-    def test_fish_that_bear_less_get_less(self) -> None:
-        """Corydoras and loaches bear 1 g/L (common practice): the target sinks to it, and 2 g/L is refused by name."""
-        protocol, corys = FOUND.protocols["salt_and_warmth"], [FOUND.species["panda_corydoras"]]
-        self.assertEqual(aims(protocol, species=corys, targets_mg_per_l={}, found=FOUND), {"sodium_chloride": 1000})
-        with self.assertRaisesRegex(Refused, "Panda corydoras live here") as caught:
-            aims(protocol, species=corys, targets_mg_per_l={"sodium_chloride": 2000}, found=FOUND)
-        self.assertEqual(caught.exception.field, "targets.sodium_chloride")
-
+class Labels(TestCase):
     def test_guard_rails(self) -> None:
-        """Nothing outside the course's range; 3 % is not 0.3 %; nothing by a label that no label says."""
-        for targets in ({"sodium_chloride": 30_000.0}, {"sodium_chloride": 4_000.0}, {"sodium_chloride": 100.0}):
-            with self.assertRaises(Refused):
-                aims(FOUND.protocols["salt_and_warmth"], species=[], targets_mg_per_l=targets, found=FOUND)
+        """Nothing by a label that no label says."""
         for change, kind, field in (
             ({"amount_ml": 500.0, "per_volume_l": 10.0}, Refused, "label.amount"),
             ({"days": 0}, InvalidInput, "label.days"),
@@ -226,19 +158,3 @@ class Slips(TestCase):
             with self.subTest(change=change), self.assertRaises(kind) as caught:
                 check_label(LabelDirections(**{**good, **change}))  # type: ignore[arg-type]
             self.assertEqual(caught.exception.field, field)
-
-    def test_no_volume_no_slip(self) -> None:
-        with self.assertRaises(NotKnownYet):
-            make_slip(FOUND.protocols["two_rounds"], water=None, species=[], found=FOUND)
-
-    def test_cautions_name_who_lives_here_and_never_comes_first(self) -> None:
-        slip = self.slip("two_rounds", "panda_corydoras")
-        levels = [c.level for c in slip.cautions]  # type: ignore[attr-defined]
-        self.assertEqual(levels, sorted(levels, key=["never", "care", "know"].index))
-        self.assertTrue(any("panda corydoras: young corydoras" in c.text for c in slip.cautions))  # type: ignore[attr-defined]
-        self.assertTrue(any("gloves" in c.text for c in slip.cautions))  # type: ignore[attr-defined]
-
-    def test_what_is_not_in_the_tank_is_not_warned_of(self) -> None:
-        dry = {c.text for c in self.slip("salt_and_warmth").cautions}  # type: ignore[attr-defined]
-        green = {c.text for c in self.slip("salt_and_warmth", has_plants=True, has_invertebrates=True).cautions}  # type: ignore[attr-defined]
-        self.assertEqual(len(green - dry), 2)

@@ -125,11 +125,11 @@ class Refusals(TestCase):
         self.refused("in order")
 
     def test_a_dose_step_without_its_share(self) -> None:
-        self.change("protocols.yaml", "medicine: sodium_chloride, share: 0.3333333333,", "medicine: sodium_chloride,")
+        self.change("courses/white_spot.yaml", "active: sodium_chloride, share: 0.3333333333,", "active: sodium_chloride,")
         self.refused("share of the target")
 
     def test_a_file_cut_in_half(self) -> None:
-        path = self.folder / "medicines.yaml"
+        path = self.folder / "limits.yaml"
         text = path.read_text(encoding="utf-8")
         path.write_text(text[: len(text) // 2], encoding="utf-8")
-        self.refused("medicines.yaml")
+        self.refused("limits.yaml")

@@ -14,31 +14,37 @@ from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
 from pennywort.core.medicine.guards import Surroundings, cautions, meets
+from pennywort.core.medicine.label import LabelDirections, check_label
 from pennywort.core.medicine.product import Product, in_product, listed_product
-from pennywort.core.medicine.slip import LabelDirections, check_label
 from pennywort.core.parasite.life_cycle import days_to_outlast, left_fraction
 from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, StepKind, terms_of
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
+from pennywort.core.reference.models import CautionLevel, Species
 
 # mg of formaldehyde in a microlitre of 37 % formalin: dosed by its own volume, reckoned by its mass like the rest
 MG_PER_UL_FORMALIN = 0.3996
 MOST_STEPS = 2000
+# what a heated tank is usually kept at, where nobody read it (common practice)
+HEATED_C = 25.0
+# a step of warmth is still worth taking this much cooler (common practice)
+MOST_COOLER_C = 1.0
 # what comes first where two fall due together: water out before medicine in, tests after
 ORDER: tuple[StepKind, ...] = (
     "disinfect", "tell", "carbon_out", "water_change", "transfer", "remove", "temperature", "salinity", "lights", "dose", "bath", "dip", "swab", "food",
-    "feed", "carbon_in", "look", "test",
+    "feed", "carbon_in", "look", "water_test",
 )  # fmt: skip
 TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0, "g/kg": 1000.0, "uL/L": MG_PER_UL_FORMALIN}
 
 
 @dataclass(frozen=True, kw_only=True)
 class TankFacts:
-    """The water a course runs in, and what meets it."""
+    """The water a course runs in, and what meets it. ``levels_mg_per_l`` is what is in the water already, by active."""
 
     water: Water | None
     temperature_c: float | None
     surroundings: Surroundings
+    species: tuple[Species, ...] = ()
     sand: bool = False
     evaporation_l_per_h: float = 0.0
     levels_mg_per_l: Mapping[str, float] = field(default_factory=dict)
@@ -85,7 +91,7 @@ class PlannedStep:
 
 @dataclass(frozen=True, kw_only=True)
 class Held:
-    """A medicine that the course holds in the water: target and window in mg/L, and its level as planned."""
+    """A medicine that the course holds in the water: target and window in mg/L, its level as planned, what changes take and is put back."""
 
     active: str
     use: str
@@ -94,6 +100,7 @@ class Held:
     low_mg_per_l: float
     high_mg_per_l: float
     expected: Ledger
+    put_back_mg: float
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -111,8 +118,9 @@ class ToBuy:
 class CoursePlan:
     """A protocol on the calendar. Instants are aware and in UTC; steps stand in the order they fall due.
 
+    Between the end of treatment and the first day of watching the medicine is taken out.
     ``broken`` are never-lines that these fish, this water or these medicines meet: it must not start. ``cared`` need a reason.
-    ``left_fraction`` of the parasites it is meant to outlast come through, by the life cycle at this temperature.
+    ``left_fraction`` of the parasites it is meant to outlast come through, by the life cycle at ``left_at_c``.
     """
 
     protocol: str
@@ -120,9 +128,11 @@ class CoursePlan:
     parameters: Mapping[str, float]
     starts_at: datetime
     treatment_ends_at: datetime
+    observe_starts_at: datetime
     ends_at: datetime
     steps: tuple[PlannedStep, ...]
     held: tuple[Held, ...]
+    products: Mapping[str, Product]
     to_buy: tuple[ToBuy, ...]
     clock: ClockRule | None
     broken: tuple[SlipCaution, ...]
@@ -130,6 +140,7 @@ class CoursePlan:
     cautions: tuple[SlipCaution, ...]
     vet: bool
     left_fraction: float | None
+    left_at_c: float | None
 
 
 def values_of(protocol: CourseProtocol, chosen: Mapping[str, float], *, temperature_c: float | None, found: Library) -> dict[str, float]:
@@ -179,6 +190,7 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         raise InvalidInput("Give the time with its zone.", field="starts_at")
     start, water = start_at.astimezone(UTC), known_water(tank.water)
     values = values_of(protocol, chosen.parameters, temperature_c=tank.temperature_c, found=found)
+    warmth = _warmth(values, tank)
     products = {m.active: _product(m.active, m.use, chosen, found) for m in protocol.medicines}
     if protocol.kind == "label":
         if chosen.label is None:
@@ -186,29 +198,33 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         steps, ends_h = _by_label(check_label(chosen.label), start=start, zone=zone, water=water)
     else:
         ends_h = hours_of(protocol.ends, values=values, protocol=protocol)
-        steps = _undosed(protocol, values, start=start, zone=zone)
+        steps = _undosed(protocol, values, start=start, zone=zone, species=tank.species)
         if protocol.needs_label:
             steps = _in_order([*steps, *_beside(protocol, chosen.label, start=start, zone=zone, water=water)])
-    targets = _targets(protocol, values, found=found)
+    targets = _targets(protocol, values, chosen=chosen, species=tank.species, found=found)
     steps, held = _dosed(steps, protocol, tank=tank, water=water, values=values, targets=targets, products=products, start=start, found=found)
     observe_h = hours_of(protocol.observe, values=values, protocol=protocol)
+    clock = _clock(protocol, values)
     lines, met = _cautions(protocol, tank=tank, found=found)
     return CoursePlan(
         protocol=protocol.id,
         version=protocol.version,
         parameters=values,
         starts_at=start,
-        treatment_ends_at=at_hour(start, ends_h, zone=zone),
+        treatment_ends_at=at_hour(start, _treated_h(clock, ends_h=ends_h), zone=zone),
+        observe_starts_at=at_hour(start, ends_h, zone=zone),
         ends_at=at_hour(start, ends_h + observe_h, zone=zone),
         steps=tuple(steps),
         held=tuple(held),
-        to_buy=_to_buy(steps, products, chosen.prices),
-        clock=_clock(protocol, values),
+        products=products,
+        to_buy=_to_buy(steps, held, products, chosen.prices),
+        clock=clock,
         broken=tuple(line for line in met if line.level == "never"),
-        cared=tuple(line for line in met if line.level == "care"),
+        cared=tuple(line for line in met if line.level == "care" and not line.asks),
         cautions=lines,
         vet=any(found.uses[use][1].gate == "vet" for use in _uses(protocol)),
-        left_fraction=_left(protocol, ends_days=ends_h / 24, values=values, tank=tank, found=found),
+        left_fraction=_left(protocol, ends_days=ends_h / 24, values=values, warmth=warmth, found=found),
+        left_at_c=warmth,
     )
 
 
@@ -234,8 +250,11 @@ def _uses(protocol: CourseProtocol) -> tuple[str, ...]:
     return tuple(dict.fromkeys(named))
 
 
-def _targets(protocol: CourseProtocol, values: Mapping[str, float], *, found: Library) -> dict[str, float]:
-    """Targets in mg/L. :raises Refused: above the guard rail of the use."""
+def _targets(protocol: CourseProtocol, values: dict[str, float], *, chosen: Chosen, species: Sequence[Species], found: Library) -> dict[str, float]:
+    """Targets in mg/L, lowered to what the fish here bear unless it was chosen; ``values`` follow.
+
+    :raises Refused: above the guard rail of the use, or more than a fish here bears.
+    """
     unit = {p.id: p.unit for p in protocol.parameters}
     targets = {}
     for m in protocol.medicines:
@@ -245,6 +264,13 @@ def _targets(protocol: CourseProtocol, values: Mapping[str, float], *, found: Li
             most = use.refuse_above.value * TO_MG_PER_L[use.refuse_above.unit]
             if value * scale > most * (1 + 1e-9):
                 raise Refused(f"Never above {use.refuse_above.value:g} {use.refuse_above.unit} for this.", field=f"parameters.{m.target}")
+        ceilings = [(s, t) for s in species for t in s.tolerances if t.active == m.active and t.ceiling is not None]
+        who, what = min(ceilings, key=lambda pair: pair[1].ceiling.value if pair[1].ceiling else 0.0, default=(None, None))
+        if who is not None and what is not None and what.ceiling is not None and value * scale > what.ceiling.value * (1 + 1e-9):
+            if m.target in chosen.parameters:
+                raise Refused(f"{who.name.capitalize()} live here: {what.text}.", field=f"parameters.{m.target}")
+            value = what.ceiling.value / scale
+            values[m.target] = value
         targets[m.active] = value * scale
     return targets
 
@@ -268,7 +294,19 @@ def _value(word: float | str | None, values: Mapping[str, float]) -> float | Non
     return values[word] if word in values else float(word)
 
 
-def _undosed(protocol: CourseProtocol, values: Mapping[str, float], *, start: datetime, zone: ZoneInfo) -> list[PlannedStep]:
+def _bearable(step: Step, to: float | None, *, species: Sequence[Species]) -> float | None:
+    """Warmth no higher than the fish here bear. :raises Refused: they bear much less than the step needs."""
+    if step.kind != "temperature" or to is None:
+        return to
+    tightest = min((s for s in species if s.temperature.high is not None), key=lambda s: s.temperature.high or 0.0, default=None)
+    if tightest is None or tightest.temperature.high is None or tightest.temperature.high >= to:
+        return to
+    if tightest.temperature.high < to - MOST_COOLER_C:
+        raise Refused(f"{tightest.name.capitalize()} live here and bear at most {tightest.temperature.high:g} °C: no warmth for them.", field="protocol")
+    return tightest.temperature.high
+
+
+def _undosed(protocol: CourseProtocol, values: Mapping[str, float], *, start: datetime, zone: ZoneInfo, species: Sequence[Species]) -> list[PlannedStep]:
     planned = []
     for place, step in enumerate(protocol.steps):
         for number, hours in enumerate(_times(step, values=values, protocol=protocol), start=1):
@@ -284,7 +322,7 @@ def _undosed(protocol: CourseProtocol, values: Mapping[str, float], *, start: da
                     share=_value(step.share, values) if step.kind in ("dose", "water_change") else None,
                     put_back=step.put_back,
                     lasts_min=_value(step.minutes, values),
-                    to=_value(step.to, values),
+                    to=_bearable(step, _value(step.to, values), species=species),
                     reads=step.reads,
                     only_if=step.only_if.words if step.only_if else "",
                     minimum_h=hours_of(step.minimum, values=values, protocol=protocol) if step.minimum else None,
@@ -323,7 +361,7 @@ def _by_label(label: LabelDirections, *, start: datetime, zone: ZoneInfo, water:
         for d in range(1, label.days + 1)
     ]
     tests = [
-        PlannedStep(place=2, number=i, kind="test", title="Ammonia and nitrite", due_at=at_hour(start, 24.0 * d, zone=zone), reads=("ammonia", "nitrite"))
+        PlannedStep(place=2, number=i, kind="water_test", title="Ammonia and nitrite", due_at=at_hour(start, 24.0 * d, zone=zone), reads=("ammonia", "nitrite"))
         for i, d in enumerate(range(2, label.days + 1, 2), start=1)
     ]
     ends = 24.0 * label.days
@@ -357,19 +395,21 @@ def _dosed(
             evaporation_l_per_h=tank.evaporation_l_per_h,
             level_mg_per_l=tank.levels_mg_per_l.get(m.active, 0.0),
         )
+        put_back_mg = 0.0
         for i, step in enumerate(kept):
             event = _event(step, active=m.active, target=targets[m.active], ledger=ledger, protocol=protocol, water=water)
             if event is None:
                 continue
             ledger.add(event)
+            put_back_mg += event.changed_fraction * event.fresh_mg_per_l * water.net_volume_l
             level = ledger.level(step.due_at).concentration_mg_per_l
             if step.kind == "dose":
                 measures, amount = _in_product(products[m.active], event.added_mg)
                 kept[i] = replace(step, active_mg=event.added_mg, measures=measures, amount=amount, use=m.use, expected_mg_per_l=level)
         for i, step in enumerate(kept):
-            if step.kind == "test" and _reads(step, m.active):
+            if step.kind == "water_test" and _reads(step, m.active):
                 kept[i] = replace(step, expected_mg_per_l=ledger.level(step.due_at).concentration_mg_per_l)
-        held.append(_held(m.active, m.use, targets[m.active], ledger, found=found))
+        held.append(_held(m.active, m.use, targets[m.active], ledger, put_back_mg=put_back_mg, found=found))
     return kept, held
 
 
@@ -401,23 +441,31 @@ def _event(step: PlannedStep, *, active: str, target: float, ledger: Ledger, pro
     return None
 
 
-def _held(active: str, use_id: str, target: float, ledger: Ledger, *, found: Library) -> Held:
+def window(use: Use, *, target_mg_per_l: float) -> tuple[float, float]:
+    """The published range of a use in mg/L, widened to the target that was chosen."""
+    if use.dose is None:
+        return target_mg_per_l, target_mg_per_l
+    scale = TO_MG_PER_L.get(use.dose.unit, 1.0)
+    low, high = (use.dose.low or use.dose.value) * scale, (use.dose.high or use.dose.value) * scale
+    return min(low, target_mg_per_l), max(high, target_mg_per_l)
+
+
+def _held(active: str, use_id: str, target: float, ledger: Ledger, *, put_back_mg: float, found: Library) -> Held:
     use = found.uses[use_id][1]
-    low, high = target, target
-    unit = "mg/L"
-    if use.dose is not None:
-        scale = TO_MG_PER_L.get(use.dose.unit, 1.0)
-        unit = use.dose.unit
-        low, high = (use.dose.low or use.dose.value) * scale, (use.dose.high or use.dose.value) * scale
-    return Held(active=active, use=use_id, unit=unit, target_mg_per_l=target, low_mg_per_l=min(low, target), high_mg_per_l=max(high, target), expected=ledger)
+    low, high = window(use, target_mg_per_l=target)
+    unit = use.dose.unit if use.dose else "mg/L"
+    return Held(active=active, use=use_id, unit=unit, target_mg_per_l=target, low_mg_per_l=low, high_mg_per_l=high, expected=ledger, put_back_mg=put_back_mg)
 
 
-def _to_buy(steps: Sequence[PlannedStep], products: Mapping[str, Product], prices: Mapping[str, float]) -> tuple[ToBuy, ...]:
+def _to_buy(steps: Sequence[PlannedStep], held: Sequence[Held], products: Mapping[str, Product], prices: Mapping[str, float]) -> tuple[ToBuy, ...]:
+    """Doses, and what is put back with the water changes: a bottle that ends before the course breaks it."""
     bought = []
+    back = {h.active: h.put_back_mg for h in held}
     for active, product in products.items():
         doses = [s for s in steps if s.kind == "dose" and s.active == active and s.amount]
         amount = sum(s.amount or 0.0 for s in doses)
         if amount:
+            amount += _in_product(product, back.get(active, 0.0))[1]
             price = prices.get(active)
             cost = price * amount if price is not None else None
             bought.append(ToBuy(active=active, product=product.name, measures=doses[0].measures, amount=amount, cost=cost))
@@ -438,8 +486,18 @@ def _clock(protocol: CourseProtocol, values: Mapping[str, float]) -> ClockRule |
     )
 
 
-def _left(protocol: CourseProtocol, *, ends_days: float, values: Mapping[str, float], tank: TankFacts, found: Library) -> float | None:
-    warmth = values.get("temperature", tank.temperature_c)
+def _treated_h(clock: ClockRule | None, *, ends_h: float) -> float:
+    """Days that are counted by the calendar end the treatment; what comes after takes the medicine out."""
+    return min(clock.length_h, ends_h) if clock is not None and clock.counts == "days" and ends_h else ends_h
+
+
+def _warmth(values: Mapping[str, float], tank: TankFacts) -> float | None:
+    """What the course is run at; an unread heated tank is taken as usually kept, an unread pond as unknown."""
+    unread = None if tank.surroundings.water == "coldwater_pond" else HEATED_C
+    return values.get("temperature", unread if tank.temperature_c is None else tank.temperature_c)
+
+
+def _left(protocol: CourseProtocol, *, ends_days: float, values: Mapping[str, float], warmth: float | None, found: Library) -> float | None:
     if not protocol.outlasts or not protocol.outlasts_by or warmth is None:
         return None
     days = values.get("days", ends_days)
@@ -461,6 +519,13 @@ def _cautions(protocol: CourseProtocol, *, tank: TankFacts, found: Library) -> t
             lines.setdefault(named.text, named)
         for line in met:
             hit.setdefault(line.text, _named(active, use, line, many=len(_uses(protocol)) > 1))
+    for one in tank.species:
+        for t in one.tolerances:
+            if t.active in mine:
+                level: CautionLevel = "care" if t.level == "never" else t.level
+                line = SlipCaution(level=level, text=f"{one.name}: {t.text}", source=t.source, recalled=t.recalled)
+                lines.setdefault(line.text, line)
+                hit.setdefault(line.text, line)
     order = {"never": 0, "care": 1, "know": 2}
     return tuple(sorted(lines.values(), key=lambda c: order[c.level])), tuple(hit.values())
 

@@ -73,7 +73,7 @@ class WaterEvent:
     net_volume_l: float | None = None
 
 
-class _State(NamedTuple):
+class State(NamedTuple):
     """From one event to the next: masses in mg, volume in L, and the parts of the band."""
 
     at: datetime
@@ -140,6 +140,8 @@ class Ledger:
         rates: Rates = NO_LOSS,
         evaporation_l_per_h: float = 0.0,
         level_mg_per_l: float = 0.0,
+        sand_mg: float = 0.0,
+        carbon: bool = False,
     ) -> None:
         """:raises InvalidInput: no water, a negative figure, a share beyond all of it, or an event before the start."""
         for field, value in (("volume", net_volume_l), ("evaporation", evaporation_l_per_h), ("level", level_mg_per_l), ("uncertainty", volume_sd_l)):
@@ -147,23 +149,24 @@ class Ledger:
                 raise InvalidInput("This can’t be negative." if value < 0 else "This must be more than nothing.", field=field)
         self.rates, self.evaporation_l_per_h = rates, evaporation_l_per_h
         self.volume_sd_fraction = volume_sd_l / net_volume_l
-        first = _State(
+        first = State(
             at=start_at,
             water_mg=level_mg_per_l * net_volume_l,
-            sand_mg=0.0,
+            sand_mg=sand_mg,
             volume_l=net_volume_l,
             full_l=net_volume_l,
-            carbon=False,
+            carbon=carbon,
             by_volume_mg=0.0,
             variance_mg=0.0,
             removed_mg=0.0,
             decayed_mg=0.0,
-            given_mg=level_mg_per_l * net_volume_l,
+            given_mg=level_mg_per_l * net_volume_l + sand_mg,
         )
-        self.states: list[_State] = [first]
+        self.states: list[State] = [first]
         self._instants = [start_at]
         self.checks: list[ReadingCheck] = []
-        for event in sorted(events, key=lambda e: e.at):
+        # of one instant: the change first, then the dose, then the reading of what came of it
+        for event in sorted(events, key=lambda e: (e.at, e.added_mg > 0, e.reading_mg_per_l is not None)):
             self.add(event)
 
     def add(self, event: WaterEvent) -> None:
@@ -193,22 +196,22 @@ class Ledger:
         if event.net_volume_l:
             volume = full = event.net_volume_l
         if event.reading_mg_per_l is not None:
-            now = _State(event.at, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given)
+            now = State(event.at, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given)
             self.checks.append(self._check(now, event.reading_mg_per_l))
             held = event.reading_mg_per_l * volume
             # what a reading corrects was never there, or went unseen: booked as given or as decayed
             given += max(held - water, 0.0)
             decayed += max(water - held, 0.0)
             water, by_volume, variance = held, 0.0, (held * READING_SD_FRACTION) ** 2
-        self.states.append(_State(event.at, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given))
+        self.states.append(State(event.at, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given))
         self._instants.append(event.at)
 
-    def _level(self, state: _State) -> Level:
+    def _level(self, state: State) -> Level:
         level = state.water_mg / state.volume_l
         sd = math.hypot(self.volume_sd_fraction * state.by_volume_mg, math.sqrt(state.variance_mg)) / state.volume_l
         return Level(at=state.at, concentration_mg_per_l=level, low_mg_per_l=max(0.0, level - BAND_SIGMAS * sd), high_mg_per_l=level + BAND_SIGMAS * sd)
 
-    def _check(self, state: _State, reading: float) -> ReadingCheck:
+    def _check(self, state: State, reading: float) -> ReadingCheck:
         expected = self._level(state)
         sd = (expected.high_mg_per_l - expected.concentration_mg_per_l) / BAND_SIGMAS
         own = READING_SD_FRACTION * max(reading, expected.concentration_mg_per_l)
@@ -223,7 +226,11 @@ class Ledger:
             )
         return ReadingCheck(at=state.at, reading_mg_per_l=reading, expected=expected, plausible=plausible, words=words)
 
-    def _at(self, at: datetime) -> _State:
+    def state(self, at: datetime) -> State:
+        """Masses, volume and carbon at an instant, to go on from. :raises InvalidInput: before the start."""
+        return self._at(at)
+
+    def _at(self, at: datetime) -> State:
         place = bisect_right(self._instants, at) - 1
         if place < 0:
             raise InvalidInput("This lies before the start.", field="at")
@@ -250,10 +257,10 @@ class Ledger:
             points += [self._level(self._later(state, state.at + (last - state.at) * (i / bent))) for i in range(bent + 1)]
         return tuple(points)
 
-    def _later(self, state: _State, at: datetime) -> _State:
+    def _later(self, state: State, at: datetime) -> State:
         return _moved(state, at, rates=self.rates, evaporation_l_per_h=self.evaporation_l_per_h)
 
-    def _bends(self, state: _State) -> bool:
+    def _bends(self, state: State) -> bool:
         r = self.rates
         return bool(r.decay_per_h or (r.carbon_per_h and state.carbon) or r.sand_in_per_h or self.evaporation_l_per_h)
 
@@ -283,11 +290,11 @@ class Ledger:
                 before = after
         return tuple(found)
 
-    def _stretch(self, state: _State, at: datetime) -> float:
+    def _stretch(self, state: State, at: datetime) -> float:
         moved = self._later(state, at)
         return moved.water_mg / moved.volume_l
 
-    def _bisect(self, state: _State, low: datetime, high: datetime, level: float) -> datetime:
+    def _bisect(self, state: State, low: datetime, high: datetime, level: float) -> datetime:
         above = self._stretch(state, low) >= level
         while high - low > timedelta(seconds=1):
             middle = low + (high - low) / 2
@@ -327,7 +334,7 @@ def _check(event: WaterEvent) -> None:
         raise InvalidInput("A share lies between 0 and 100 %.", field="events.changed_fraction")
 
 
-def _moved(state: _State, at: datetime, *, rates: Rates, evaporation_l_per_h: float) -> _State:
+def _moved(state: State, at: datetime, *, rates: Rates, evaporation_l_per_h: float) -> State:
     """The state at a later instant, nothing having happened between."""
     hours = (at - state.at).total_seconds() / 3600
     if hours == 0:
@@ -339,7 +346,7 @@ def _moved(state: _State, at: datetime, *, rates: Rates, evaporation_l_per_h: fl
     volume = max(state.volume_l - evaporation_l_per_h * hours, state.full_l / 2)
     decayed = state.decayed_mg + (state.water_mg + state.sand_mg - water - sand)
     by_volume, variance = state.by_volume_mg * factor, state.variance_mg * factor * factor
-    return _State(at, water, sand, volume, state.full_l, state.carbon, by_volume, variance, state.removed_mg, decayed, state.given_mg)
+    return State(at, water, sand, volume, state.full_l, state.carbon, by_volume, variance, state.removed_mg, decayed, state.given_mg)
 
 
 def _linear_pair(m: float, s: float, *, hours: float, out: float, into: float, back: float) -> tuple[float, float]:

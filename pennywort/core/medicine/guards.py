@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from pennywort.core.medicine.bath import BathWater
@@ -64,7 +64,8 @@ def _of_equipment(active: Active, use: Use, here: Surroundings) -> Iterator[Slip
         if name in here.running:
             yield _line("never", f"{EQUIPMENT_WORDS[name]} is running: it takes {active.short_name} out, and nobody knows what is left")
     if not here.running and active.equipment_off:
-        yield _line("care", f"off while it works: {', '.join(EQUIPMENT_WORDS[n].replace('the ', '') for n in active.equipment_off)}")
+        off = ", ".join(EQUIPMENT_WORDS[n].replace("the ", "") for n in active.equipment_off)
+        yield replace(_line("care", f"off while it works: {off}"), asks=True)
     if active.biofilter and here.biofilter:
         if active.biofilter == "never":
             yield _line("never", "it kills the filter’s bacteria: bare hospital tank only")
@@ -108,7 +109,7 @@ def _of_water(active: Active, use: Use, here: Surroundings) -> Iterator[SlipCaut
         value = here.readings.get(bound.measure)
         if value is None:
             if bound.level == "never":
-                yield _line("care", f"read the {MEASURES[bound.measure]} first: {bound.text}", bound.source)
+                yield replace(_line("care", f"read the {MEASURES[bound.measure]} first: {bound.text}", bound.source), asks=True)
         elif beyond(bound, value):
             yield _line(bound.level, f"{MEASURES[bound.measure].split(' with')[0]} {value:g}{UNITS[bound.measure]}: {bound.text}", bound.source)
 
@@ -134,6 +135,8 @@ def cautions(active: Active, use: Use, *, met: tuple[SlipCaution, ...]) -> tuple
         always.insert(0, _line("care", use.contraindications, use.source))
     if use.most_minutes:
         always.append(_line("never", f"longer than {use.most_minutes:g} minutes, or past the first fish that rolls, gasps or bolts", use.source))
+    # what the active itself asks, whoever lives here
+    always += [SlipCaution(level=c.level, text=c.text, source=c.source, recalled=c.recalled) for c in active.cautions]
     lines: dict[str, SlipCaution] = {}
     for line in (*met, *always):
         lines.setdefault(line.text, line)

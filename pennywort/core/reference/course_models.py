@@ -11,7 +11,7 @@ from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.figures import Confidence, Datum, Figure, Source, Sourced, Statement
 
 StepKind = Literal[
-    "dose", "bath", "dip", "swab", "food", "water_change", "test", "look", "temperature", "salinity", "transfer", "carbon_in", "carbon_out", "lights",
+    "dose", "bath", "dip", "swab", "food", "water_change", "water_test", "look", "temperature", "salinity", "transfer", "carbon_in", "carbon_out", "lights",
     "feed", "remove", "disinfect", "tell",
 ]  # fmt: skip
 Readings = Literal["copper", "salinity", "ammonia", "nitrite", "nitrate", "oxygen", "ph", "temperature", "peroxide_strip", "alkalinity"]
@@ -193,7 +193,7 @@ class Step(Told):
             raise ValueError(f"{self.title}: it names a use of the formulary")
         if self.kind in ("temperature", "salinity") and self.to is None:
             raise ValueError(f"{self.title}: it says to what")
-        if self.kind == "test" and not self.reads:
+        if self.kind == "water_test" and not self.reads:
             raise ValueError(f"{self.title}: it says what is read")
         return self
 

@@ -8,7 +8,7 @@ from pydantic import Field, model_validator
 
 from pennywort.core.reference.disease_models import Gate, WaterType
 from pennywort.core.reference.figures import Datum, Figure, Sourced, Statement
-from pennywort.core.reference.models import Spoons
+from pennywort.core.reference.models import Caution, Spoons
 
 Route = Literal["prolonged", "bath", "dip", "food", "eggs", "topical", "gear", "test"]
 # Who or what lives in the water and may not bear a medicine; kinds of fish go by their ids in kin.yaml.
@@ -128,6 +128,8 @@ class Active(Datum):
     strengths: tuple[Strength, ...]
     spoons: Spoons | None
     counted: str = ""
+    colour: Literal["salt", "clear", "acriflavine", "blue", "copper", "malachite", "permanganate"] = "clear"
+    cautions: tuple[Caution, ...] = ()
     never_with: tuple[Life, ...]
     care_with: tuple[str, ...]
     equipment_off: tuple[Equipment, ...]

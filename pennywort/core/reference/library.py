@@ -26,14 +26,7 @@ from pennywort.core.reference.disease_models import (
 )
 from pennywort.core.reference.figures import Datum
 from pennywort.core.reference.formulary_models import Active, Allergen, Equipment, Interaction, Life, Sensitivity, Use
-from pennywort.core.reference.models import (
-    Limit,
-    Medicine,
-    Protocol,
-    Publication,
-    Species,
-    Tool,
-)
+from pennywort.core.reference.models import Limit, Publication, Species, Tool
 
 DATA = Path(__file__).parent / "data"
 M = TypeVar("M", bound=Datum)
@@ -58,8 +51,6 @@ class Library:
     pairs: tuple[Pair, ...]
     actions: dict[str, Action]
     conditions: dict[str, Condition]
-    medicines: dict[str, Medicine]
-    protocols: dict[str, Protocol]
     species: dict[str, Species]
     limits: dict[str, Limit]
     tools: dict[str, Tool]
@@ -167,8 +158,6 @@ def load_library(folder: Path = DATA) -> Library:
         pairs=tuple(_one(folder / "pairs.yaml", Pair, raw) for raw in read_yaml(folder / "pairs.yaml")),
         actions=_list(folder / "actions.yaml", Action),
         conditions=conditions,
-        medicines=_list(folder / "medicines.yaml", Medicine),
-        protocols=_list(folder / "protocols.yaml", Protocol),
         species=_list(folder / "species.yaml", Species),
         limits=_list(folder / "limits.yaml", Limit),
         tools=_list(folder / "tools.yaml", Tool),
@@ -194,13 +183,8 @@ def _known(where: str, names: Iterable[str], among: Iterable[str]) -> None:
 def _check_links(found: Library) -> None:
     _check_weights(found)
     _check_conditions(found)
-    for protocol in found.protocols.values():
-        where = f"protocol {protocol.id}"
-        aims = [m.medicine for m in protocol.medicines]
-        _known(where, aims, found.medicines)
-        _known(where, [s.medicine for s in protocol.steps if s.medicine], aims)
     for species in found.species.values():
-        _known(f"species {species.id}", [t.medicine for t in species.tolerances], found.medicines)
+        _known(f"species {species.id}", [t.active for t in species.tolerances], found.actives)
         _known(f"species {species.id}", [species.kin], found.kin)
     _check_formulary(found)
     for course in found.courses.values():
@@ -261,7 +245,7 @@ def _check_conditions(found: Library) -> None:
         where = f"condition {condition.id}"
         _known(where, [s for signs in condition.signs.values() for s in signs], found.signs)
         _known(where, [*condition.helps, *condition.harms], found.actions)
-        _known(where, condition.protocols, found.protocols)
+        _known(where, condition.protocols, found.courses)
     for group in found.answer_groups.values():
         _known(f"answer group {group.id}", group.members, found.conditions)
         _known(f"answer group {group.id}", group.looks, found.looks)

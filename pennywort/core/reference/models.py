@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import Field, model_validator
+from pydantic import Field
 
-from pennywort.core.reference.disease_models import Gate, WaterType
+from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.figures import Datum, Figure, Sourced, Statement
 
 CautionLevel = Literal["never", "care", "know"]
@@ -21,10 +21,9 @@ class Publication(Datum):
 
 
 class Caution(Statement):
-    """Never, care or know. ``if_tank`` limits it to tanks that hold such life."""
+    """Never, care or know."""
 
     level: CautionLevel
-    if_tank: Literal["invertebrates", "plants", "sand"] | None = None
 
 
 class Spoons(Datum):
@@ -34,83 +33,10 @@ class Spoons(Datum):
     tablespoon: Figure
 
 
-class Medicine(Datum):
-    """An active ingredient and how it behaves. Amounts of it are always as this active."""
-
-    id: str
-    name: str
-    short_name: str
-    form: Literal["crystals", "powder"]
-    colour: Literal["salt", "clear", "acriflavine", "blue", "copper", "malachite", "permanganate"]
-    gate: Gate
-    gate_reason: Statement
-    refuse_above: Figure
-    spoons: Spoons | None
-    cautions: tuple[Caution, ...]
-    keeper_hazard: Statement
-    removal: Statement
-
-
-class ProtocolMedicine(Datum):
-    """A medicine in a protocol and the level it aims at."""
-
-    medicine: str
-    target: Figure
-
-
-class ProtocolStep(Sourced):
-    """One line of a protocol: what is done, when it begins, how often it comes again.
-
-    ``share`` is the part of the target dose (dose steps) or of the water (water changes).
-    """
-
-    kind: Literal["dose", "water_change", "water_test", "look", "temperature", "observe"]
-    title: str
-    start_h: float = Field(ge=0)
-    every_h: float | None = Field(default=None, gt=0)
-    until_h: float | None = Field(default=None, gt=0)
-    medicine: str | None = None
-    share: float | None = Field(default=None, gt=0, le=1)
-    put_back: bool = False
-    temperature: Figure | None = None
-
-    @model_validator(mode="after")
-    def _complete(self) -> ProtocolStep:
-        if (self.every_h is None) != (self.until_h is None) and self.kind != "observe":
-            raise ValueError("every_h and until_h go together")
-        if self.kind == "observe" and self.until_h is None:
-            raise ValueError("an observation window ends")
-        if self.kind == "dose" and (self.medicine is None or self.share is None):
-            raise ValueError("a dose names its medicine and its share of the target")
-        if self.kind == "water_change" and self.share is None:
-            raise ValueError("a water change states its share")
-        if self.kind == "temperature" and self.temperature is None:
-            raise ValueError("a temperature step states its temperature")
-        return self
-
-
-class Protocol(Datum):
-    """A course as data. ``kind`` label: the keeper types what his own bottle says."""
-
-    id: str
-    name: str
-    school: str
-    kind: Literal["steps", "label", "watch"]
-    version: str
-    water: tuple[WaterType, ...]
-    for_it: Statement
-    against_it: Statement
-    medicines: tuple[ProtocolMedicine, ...]
-    confirm: tuple[Statement, ...]
-    steps: tuple[ProtocolStep, ...]
-    days_of_treatment: Figure | None
-    days_of_observation: Figure
-
-
 class Tolerance(Sourced):
-    """What a species bears of one medicine: a ceiling, or a caution in words."""
+    """What a species bears of one active: a ceiling, or a caution in words."""
 
-    medicine: str
+    active: str
     level: CautionLevel
     text: str
     ceiling: Figure | None = None

@@ -3,8 +3,8 @@
 from pennywort.core.units.preferences import Preferences
 from pennywort.core.units.shown import (
     Shown,
+    show_amount,
     show_concentration,
-    show_dose,
     show_fraction,
     show_length,
     show_mass,
@@ -20,8 +20,8 @@ __all__ = [
     "Preferences",
     "Shown",
     "read_quantity",
+    "show_amount",
     "show_concentration",
-    "show_dose",
     "show_fraction",
     "show_length",
     "show_mass",

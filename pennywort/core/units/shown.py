@@ -59,9 +59,11 @@ def show_mass(mass_mg: float, preferences: Preferences) -> Shown:
     return Shown(figure=_trim(round_figure(mass_mg / 1_000_000, significant=4)), unit="kg")
 
 
-def show_dose(*, dose_mg: float | None, dose_ml: float | None, preferences: Preferences) -> Shown:
-    """A dose by weight or by volume, whichever it is."""
-    return show_mass(dose_mg, preferences) if dose_mg is not None else show_small_volume(dose_ml or 0)
+def show_amount(measures: str, amount: float, preferences: Preferences) -> Shown:
+    """An amount of a product: mg of it ("mass"), mL ("volume"), or pieces."""
+    if measures == "mass":
+        return show_mass(amount, preferences)
+    return show_small_volume(amount) if measures == "volume" else Shown(figure=f"{amount:.3g}", unit="pieces")
 
 
 def show_concentration(concentration_mg_per_l: float, *, like_mg_per_l: float | None = None) -> Shown:

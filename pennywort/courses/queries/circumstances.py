@@ -10,6 +10,7 @@ from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.models import Species
 from pennywort.core.water.gate import Level, Readings, temperature_range
 from pennywort.courses.models import Task
+from pennywort.courses.queries.held import windows_of
 from pennywort.courses.queries.running import doses_in, medicines_in, running_courses
 from pennywort.fish.models import Group, Look
 from pennywort.fish.queries import count_of, groups_in, species_in
@@ -93,8 +94,8 @@ def _medicine(tank: Tank, *, now: datetime) -> Level:
     """Whether a medicine stands above its range, in it, or none was given lately; products without a level are in range."""
     levels = medicines_in(tank, now=now)
     for course in running_courses(tank, now=now):
-        for aim in library().protocols[course.protocol_id].medicines:
-            if levels.get(aim.medicine, 0.0) > OVER * (aim.target.high or aim.target.value):
+        for held in windows_of(course):
+            if levels.get(held.active, (0.0, 0.0))[0] > OVER * held.high_mg_per_l:
                 return "over"
     lately = doses_in(tank).filter(happened_at__gt=now - timedelta(days=14)).exists()
     return "in_range" if levels or lately else "none"

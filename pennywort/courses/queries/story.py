@@ -9,6 +9,7 @@ from pennywort.core.outcome.figures import CaseFigures, Count, case_figures
 from pennywort.core.reference import library
 from pennywort.core.units import show_concentration, show_fraction, show_temperature
 from pennywort.courses.models import Case, Course, Dose
+from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.strip import amount_words
 from pennywort.fish.models import Look, Loss, Observation
 from pennywort.fish.queries import count_of, plural
@@ -139,7 +140,7 @@ def story_of(actor: Actor, case: Case) -> Story:
             Line(
                 at=course.recorded_at,
                 kind="course",
-                words=f"Course started: {library().protocols[course.protocol_id].name}",
+                words=f"Course started: {course_name(course)}",
                 detail=_course_detail(course),
                 by=course.by,
             )

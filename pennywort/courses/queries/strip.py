@@ -6,18 +6,18 @@ from dataclasses import dataclass, field
 from datetime import date, datetime, timedelta
 from typing import Literal
 
-from pennywort.core.course.level import LevelPoint, level_points
+from pennywort.core.course.clock import ClockState, Slip
+from pennywort.core.course.ledger import Level
 from pennywort.core.reference import library
-from pennywort.core.units import Shown, show_concentration, show_dose
+from pennywort.core.units import Shown, show_amount, show_concentration
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.courses.queries.running import changes_in, curve, doses_in, planned_events, running_courses
+from pennywort.courses.queries.held import EDGE_FRACTION, Window, clock_of, windows_of
+from pennywort.courses.queries.running import ahead_of, changes_in, doses_in, given_amount, ledger_of, running_courses
 from pennywort.fish.models import Group, Loss
 from pennywort.fish.queries import fish_words, groups_in
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank, WaterReading
 
-# A level this close to the edge of its range is in it: scales and spoons round no finer.
-EDGE_FRACTION = 0.03
 DAYS_BACK = 14
 DAYS_AHEAD = 20
 State = Literal["in_range", "above", "below", "unknown", "none"]
@@ -58,8 +58,8 @@ class Curve:
     medicine: str
     name: str
     colour: str
-    past: tuple[LevelPoint, ...]
-    ahead: tuple[LevelPoint, ...]
+    past: tuple[Level, ...]
+    ahead: tuple[Level, ...]
     low_mg_per_l: float
     high_mg_per_l: float
     low: Shown
@@ -81,12 +81,13 @@ class Curve:
 
 @dataclass(frozen=True, kw_only=True)
 class DayCount:
-    """How far a course is: its first day, its last, the days done, and in words."""
+    """How far a course is: its first day, its last, the days done, in words, and what last stopped its clock."""
 
     starts_at: datetime
     ends_at: datetime
     words: str
     end_words: str
+    slip_words: str
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -124,30 +125,25 @@ def axis_for(actor: Actor) -> Axis:
 
 
 def amount_words(dose: Dose, actor: Actor) -> str:
-    """A dose in words: '57 g salt'."""
-    amount = show_dose(dose_mg=dose.amount_mg, dose_ml=dose.amount_ml, preferences=actor.preferences).text
-    return f"{amount} {library().medicines[dose.medicine_id].short_name if dose.medicine_id else dose.product}"
+    """A dose in words, by its product: '57 g salt'."""
+    amount = show_amount(*given_amount(dose), actor.preferences).text
+    return f"{amount} {library().actives[dose.medicine_id].short_name if dose.medicine_id else dose.product}"
 
 
-def _curve(actor: Actor, tank: Tank, *, course: Course, medicine_id: str, tasks: list[Task], axis: Axis) -> Curve | None:
-    medicine = library().medicines[medicine_id]
-    past = curve(tank, medicine_id=medicine_id, until=actor.now)
-    now_level = past[-1].concentration_mg_per_l
-    ahead = level_points(
-        planned_events(tasks, medicine_id=medicine_id, net_volume_l=tank.net_volume_l, now=actor.now), until=axis.ends_at, level_mg_per_l=now_level
-    )
-    aim = next((m.target for m in library().protocols[course.protocol_id].medicines if m.medicine == medicine_id), None)
-    target = course.targets_mg_per_l.get(medicine_id, 0.0)
-    low, high = (aim.low or aim.value, aim.high or aim.value) if aim else (target, target)
-    peak = max([p.concentration_mg_per_l for p in (*past, *ahead)] + [high])
+def _curve(actor: Actor, tank: Tank, *, held: Window, tasks: list[Task], axis: Axis) -> Curve | None:
+    active, low, high = library().actives[held.active], held.low_mg_per_l, held.high_mg_per_l
+    past = ledger_of(tank, medicine_id=held.active, now=actor.now)
+    ahead = ahead_of(tank, past, tasks, medicine_id=held.active, now=actor.now).curve(until=axis.ends_at)
+    behind = past.curve(until=actor.now) if past else (ahead[0],)
+    peak = max([p.concentration_mg_per_l for p in (*behind, *ahead)] + [high])
     if peak <= 0:
         return None
     return Curve(
-        medicine=medicine_id,
-        name=medicine.short_name,
-        colour=medicine.colour,
-        past=tuple(p for p in past if p.at >= axis.starts_at - timedelta(days=1)),
-        ahead=(LevelPoint(at=actor.now, concentration_mg_per_l=now_level), *ahead),
+        medicine=held.active,
+        name=active.short_name,
+        colour=active.colour,
+        past=tuple(p for p in behind if p.at >= axis.starts_at - timedelta(days=1)) or (ahead[0],),
+        ahead=ahead,
         low_mg_per_l=low,
         high_mg_per_l=high,
         low=show_concentration(low, like_mg_per_l=high),
@@ -156,13 +152,16 @@ def _curve(actor: Actor, tank: Tank, *, course: Course, medicine_id: str, tasks:
     )
 
 
-def _course_words(course: Course) -> str:
-    protocol = library().protocols[course.protocol_id]
+def course_words(course: Course) -> str:
+    """What goes in, in a word or two."""
+    protocol = library().courses.get(course.protocol_id)
+    if protocol is None:
+        return course.protocol_id
     if protocol.kind == "label":
         return str((course.label or {}).get("product", "by label"))
     if protocol.kind == "watch":
         return "no medicine"
-    return " + ".join(library().medicines[m.medicine].short_name for m in protocol.medicines)
+    return " + ".join(library().actives[m.active].short_name for m in protocol.medicines) or protocol.name
 
 
 def _state(curves: tuple[Curve, ...], *, course: Course | None, tasks: list[Task], case: Case | None, now: datetime) -> tuple[State, str]:
@@ -170,12 +169,12 @@ def _state(curves: tuple[Curve, ...], *, course: Course | None, tasks: list[Task
         return "unknown", "dose due"
     if course is None:
         return ("unknown", "no course yet") if case is not None else ("none", "clear water")
-    if library().protocols[course.protocol_id].kind == "watch":
+    if course.protocol_id == "watch":
         return "none", "watch only"
     if now >= course.treatment_ends_at:
         return "none", "observe"
     if not curves:
-        return "unknown", "by label, level not known"
+        return ("unknown", "by label, level not known") if course.label else ("none", "no medicine in it")
     building = any(t.kind == "dose" for t in tasks)
     for c in curves:
         out = c.out_of_range
@@ -195,10 +194,42 @@ def _day_count(actor: Actor, course: Course) -> DayCount:
     total = max(1, (last - first).days)
     day = (today - first).days + 1
     words = f"day {day} of {total}" if 1 <= day <= total else f"starts {first:%a} {first.day}" if day < 1 else ""
+    clock = clock_of(course, now=actor.now) if words and day >= 1 and not watch else None
+    slip_words = _slip_words(actor, clock.slips[-1]) if clock and clock.slips else ""
+    if clock is not None:
+        words, ends = _clock_words(course, clock)
+        last = actor.local(ends).date() if ends else last
     if not words and actor.now < course.ends_at:
         observed = (today - actor.local(course.observe_starts_at).date()).days + 1
         words = f"clear day {max(observed, 1)} of {(course.ends_at - course.observe_starts_at).days}"
-    return DayCount(starts_at=course.starts_at, ends_at=course.ends_at if watch else course.treatment_ends_at, words=words, end_words=f"{last:%a} {last.day}")
+    return DayCount(
+        starts_at=course.starts_at,
+        ends_at=course.ends_at if watch else course.treatment_ends_at,
+        words=words,
+        end_words=f"{last:%a} {last.day}",
+        slip_words=slip_words,
+    )
+
+
+def _slip_words(actor: Actor, slip: Slip) -> str:
+    """What stopped the clock last, when, and what it cost."""
+    at = actor.local(slip.at)
+    lost = f"{slip.lost_h:.0f} hours" if slip.lost_h < 48 else f"{slip.lost_h / 24:.0f} days"
+    what = "The count began again" if slip.kind == "restarted" else "The count stood still"
+    return f"{what} after {at:%A} {at.day} {at:%B} {at:%H:%M}: {slip.words}; {lost} don’t count."
+
+
+def _clock_words(course: Course, clock: ClockState) -> tuple[str, datetime | None]:
+    """The day by the clock of the protocol, which counts only what its rule counts, and when it ends if all goes well."""
+    protocol = library().courses[course.protocol_id]
+    if clock.complete:
+        return "days done, medicine out", None
+    if clock.started_at is None:
+        return "not in range yet" if clock.day_number == 0 and protocol.clock and protocol.clock.counts == "readings" else f"day 1 of {clock.of_days}", None
+    if not clock.running:
+        return f"stopped at day {clock.day_number} of {clock.of_days}", None
+    in_range = " in range" if protocol.clock and protocol.clock.counts == "readings" else ""
+    return f"day {clock.day_number} of {clock.of_days}{in_range}", clock.ends_at
 
 
 def _dose_marks(actor: Actor, tank: Tank, tasks: list[Task], axis: Axis) -> tuple[Mark, ...]:
@@ -215,7 +246,7 @@ def strip_of(actor: Actor, tank: Tank, *, tasks: list[Task], axis: Axis) -> Stri
     courses = running_courses(tank, now=actor.now)
     course = courses[-1] if courses else None
     cases = list(Case.objects.filter(tank=tank, closed_at=None).select_related("group").order_by("opened_at"))
-    drawn = [_curve(actor, tank, course=c, medicine_id=m, tasks=tasks, axis=axis) for c in courses for m in c.targets_mg_per_l]
+    drawn = [_curve(actor, tank, held=held, tasks=tasks, axis=axis) for c in courses for held in windows_of(c)]
     # the one that needs attention is drawn; of several in order the protocol's first
     curves = tuple(sorted((c for c in drawn if c is not None), key=lambda c: not c.out_of_range))
     recent = list(Course.objects.filter(tank=tank, ends_at__gt=axis.starts_at, starts_at__lt=axis.ends_at).exclude(pk__in=[c.pk for c in courses]))
@@ -233,7 +264,7 @@ def strip_of(actor: Actor, tank: Tank, *, tasks: list[Task], axis: Axis) -> Stri
     return Strip(
         tank=tank,
         fish=fish_words(groups) or "empty",
-        medicine=_course_words(course) if course else "no medicine",
+        medicine=course_words(course) if course else "no medicine",
         state=state,
         state_words=words,
         level=_level(curves),

@@ -7,13 +7,15 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Literal
 
+from pennywort.core.course.replan import Moved
 from pennywort.core.medicine.dose import Water, reach
 from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Tool
-from pennywort.core.units import show_concentration, show_dose, show_fraction, show_mass, show_small_volume, show_temperature
+from pennywort.core.units import show_amount, show_concentration, show_fraction, show_temperature
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.courses.queries.running import dose_now, level_now, open_tasks
+from pennywort.courses.queries.held import level_words, moves, window_of, windows_of
+from pennywort.courses.queries.running import TICKED, active_mg_in, dose_now, due_amount, given_amount, level_now, open_tasks, product_amount
 from pennywort.courses.queries.strip import Axis, Strip, amount_words, axis_for, strip_of
 from pennywort.fish.models import Look, Loss
 from pennywort.fish.queries import count_of, groups_of, plural
@@ -42,6 +44,7 @@ class DueItem:
     reaches: str
     warning: str
     warning_short: str
+    moves_words: str
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -55,6 +58,14 @@ class DoneItem:
     by: str
     amount: str
     task: str
+
+
+# a dose that leads this far beyond what was planned is asked about
+MUCH_MORE = 1.15
+WHAT = {
+    "water_change": "water change", "temperature": "warmth", "water_test": "water test", "transfer": "move", "carbon_in": "carbon", "carbon_out": "carbon",
+    "remove": "medicine out", "tell": "note",
+}  # fmt: skip
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -72,10 +83,12 @@ class TodayBoard:
 
 def best_tool(task: Task, tools: Sequence[Tool]) -> InTool | None:
     """The tool at hand that fits a dose task best, if one does."""
-    found = library()
     dose_mg, dose_ml = dose_now(task)
     if dose_mg is not None:
-        options = in_tools(dose_mg, measures="mass", tools=tools, spoons=found.medicines[task.medicine_id].spoons)
+        measures, amount = product_amount(task.course, task.medicine_id, dose_mg)
+        if measures == "pieces":
+            return None
+        options = in_tools(amount, measures=measures, tools=tools, spoons=library().actives[task.medicine_id].spoons)
     elif dose_ml is not None:
         options = in_tools(dose_ml, measures="volume", tools=tools, spoons=None)
     else:
@@ -86,12 +99,14 @@ def best_tool(task: Task, tools: Sequence[Tool]) -> InTool | None:
 def _reaches(task: Task, *, water: Water, level: float, amount_mg: float) -> tuple[str, str]:
     """Where this dose brings the level, and a warning when that is above the range."""
     to = reach(water=water, added_mg=amount_mg, level_now_mg_per_l=level)
-    aim = next((m.target for m in library().protocols[task.course.protocol_id].medicines if m.medicine == task.medicine_id), None)
-    like = aim.high if aim else to.concentration_mg_per_l
+    held = window_of(task.course, task.medicine_id)
+    like = held.high_mg_per_l if held else to.concentration_mg_per_l
     words = show_concentration(to.concentration_mg_per_l, like_mg_per_l=like).text
-    if aim and aim.high and to.concentration_mg_per_l > aim.high * 1.02:
+    if held and to.concentration_mg_per_l > held.high_mg_per_l * 1.02:
         return words, f"That would reach {words}, above the range. Was the water changed as planned?"
-    if aim and level >= task.course.targets_mg_per_l.get(task.medicine_id, aim.value) * 0.98:
+    if task.expected_mg_per_l and to.concentration_mg_per_l > MUCH_MORE * task.expected_mg_per_l:
+        return words, f"That would reach {words}, more than planned. Was the water changed as planned?"
+    if held and level >= held.target_mg_per_l * 0.98:
         return words, f"The water already holds {show_concentration(level, like_mg_per_l=like).text}. Was the water changed as planned?"
     return words, ""
 
@@ -99,33 +114,50 @@ def _reaches(task: Task, *, water: Water, level: float, amount_mg: float) -> tup
 def _press(actor: Actor, task: Task, tank: Tank) -> tuple[str, str, str, str, str]:
     """Press words, press amount, tool words, what it reaches, warning."""
     if task.kind == "dose":
-        tool = best_tool(task, tools_at_hand(actor))
-        dose_mg, dose_ml = dose_now(task)
-        exact = show_dose(dose_mg=dose_mg, dose_ml=dose_ml, preferences=actor.preferences)
-        if tool is None:
-            return f"Gave {exact.text}", exact.text, "no tool here measures so little well", "", ""
-        shown = show_mass(tool.amount, actor.preferences) if task.dose_mg is not None else show_small_volume(tool.amount)
-        reaches, warning = "", ""
-        if task.dose_mg is not None:
-            level = level_now(tank, medicine_id=task.medicine_id, now=actor.now)
-            reaches, warning = _reaches(task, water=water_of(tank), level=level, amount_mg=tool.amount)
-        words = tool.name if tool.fills == 1 else f"{tool.name}: {tool.words}"
-        return f"Gave {shown.text}", shown.text, words, reaches, warning
+        return _press_dose(actor, task, tank)
     if task.kind == "water_change":
         share = show_fraction(task.water_share or 0).text
         return f"Change {share}", share, "", "", ""
     if task.kind == "temperature":
         warm = show_temperature(task.temperature_c or 0, actor.preferences)
         return f"Reached {warm.text}", warm.text, "", "", ""
-    return ("Look", "", "", "", "") if task.kind == "look" else ("Read", "", "", "", "")
+    if task.kind == "salinity":
+        salt = f"{task.salinity_g_per_kg or 0:g} g/kg"
+        return f"Reached {salt}", salt, "", "", ""
+    if task.kind in ("look", "water_test"):
+        return ("Look", "", "", "", "") if task.kind == "look" else ("Read", "", _expected(task), "", "")
+    return "Done", "", f"{task.lasts_min:g} minutes" if task.lasts_min else "", "", ""
+
+
+def _expected(task: Task) -> str:
+    """What the next reading of the medicine should be, beside the test."""
+    held = next((w for w in windows_of(task.course) if w.active in task.reads), None)
+    return f"expected {level_words(task.expected_mg_per_l, held)}" if held and task.expected_mg_per_l is not None else ""
+
+
+def _press_dose(actor: Actor, task: Task, tank: Tank) -> tuple[str, str, str, str, str]:
+    tool = best_tool(task, tools_at_hand(actor))
+    measures, amount = due_amount(task)
+    exact = show_amount(measures, amount, actor.preferences)
+    taken = tool.amount if tool else amount
+    reaches, warning = "", ""
+    if task.dose_mg is not None:
+        level = level_now(tank, medicine_id=task.medicine_id, now=actor.now)
+        given_mg = active_mg_in(task.course, task.medicine_id, taken)
+        reaches, warning = _reaches(task, water=water_of(tank), level=level, amount_mg=given_mg)
+    if tool is None:
+        return f"Gave {exact.text}", exact.text, "no tool here measures so little well", reaches, warning
+    shown = show_amount(measures, tool.amount, actor.preferences)
+    words = tool.name if tool.fills == 1 else f"{tool.name}: {tool.words}"
+    return f"Gave {shown.text}", shown.text, words, reaches, warning
 
 
 def _what(task: Task) -> str:
     if task.kind == "dose" and task.medicine_id:
-        return library().medicines[task.medicine_id].short_name
+        return library().actives[task.medicine_id].short_name
     if task.kind == "dose":
         return str((task.course.label or {}).get("product", "")) or "dose"
-    return {"water_change": "water change", "temperature": "warmth", "look": "look", "water_test": "water test"}[task.kind]
+    return WHAT.get(task.kind, task.kind.replace("_", " "))
 
 
 def _late(delta: timedelta) -> str:
@@ -141,6 +173,7 @@ def due_item(actor: Actor, task: Task) -> DueItem:
     day = "" if local.date() == actor.local(actor.now).date() else f"{local:%a} "
     press, amount, tool, reaches, warning = _press(actor, task, task.course.tank)
     late = actor.now - task.due_at
+    moved = moves(task.course, given=task, at=actor.now) if task.minimum_h is not None and late > SOON else ()
     return DueItem(
         task=task,
         group=str(task.course.case.group.uid),
@@ -154,7 +187,17 @@ def due_item(actor: Actor, task: Task) -> DueItem:
         reaches=reaches,
         warning=warning,
         warning_short=f"look first: would reach {reaches}" if warning else "",
+        moves_words=_moves_words(actor, moved),
     )
+
+
+def _moves_words(actor: Actor, moved: tuple[Moved, ...]) -> str:
+    """What a dose given now moves, told before it is pressed."""
+    if not moved:
+        return ""
+    first = actor.local(moved[0].due_at)
+    more = f", and {len(moved) - 1} more" if len(moved) > 1 else ""
+    return f"given now, the next falls due {first:%A} {first:%H:%M}{more}"
 
 
 def section_of(item: DueItem, actor: Actor) -> Literal["late", "now", "later"]:
@@ -174,7 +217,7 @@ def _done_today(actor: Actor) -> tuple[DoneItem, ...]:
         items.append((at, done))
 
     for dose in Dose.objects.standing().filter(**mine).select_related("course__tank", "task", "recorded_by"):
-        amount = show_dose(dose_mg=dose.amount_mg, dose_ml=dose.amount_ml, preferences=actor.preferences).text
+        amount = show_amount(*given_amount(dose), actor.preferences).text
         verb = "put back" if dose.water_change_id else "gave"
         add("dose", dose, f"{dose.course.tank.name}: {verb} {amount_words(dose, actor)}", amount, str(dose.task.uid) if dose.task else "")
     for change in WaterChange.objects.standing().filter(**mine).select_related("tank", "recorded_by"):
@@ -185,6 +228,13 @@ def _done_today(actor: Actor) -> tuple[DoneItem, ...]:
     for task in skipped.select_related("course__tank", "done_by"):
         at = task.done_at or actor.now
         words = f"{task.course.tank.name}: left out {task.title[:1].lower()}{task.title[1:]}"
+        items.append(
+            (at, DoneItem(ledger="task", entry=str(task.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=str(task.done_by), amount="", task=""))
+        )
+    ticked = Task.objects.filter(fishroom=actor.fishroom, skipped=False, kind__in=TICKED, done_at__gte=actor.midnight, course__stopped_at=None)
+    for task in ticked.select_related("course__tank", "done_by"):
+        at = task.done_at or actor.now
+        words = f"{task.course.tank.name}: {task.title[:1].lower()}{task.title[1:]}"
         items.append(
             (at, DoneItem(ledger="task", entry=str(task.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=str(task.done_by), amount="", task=""))
         )

@@ -1,17 +1,21 @@
-"""Slips and courses: reckoned for a tank, checked against who lives there, put on the calendar."""
+"""Courses: planned for a tank, checked against who lives there, put on the calendar."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid5
 
-from pennywort.core.course.plan import Plan, make_plan
+from pennywort.core.course.build import Chosen, CoursePlan, PlannedStep, TankFacts, build_plan
 from pennywort.core.errors import InvalidInput, Refused
-from pennywort.core.medicine.slip import LabelDirections, Slip, aims, check_label, make_slip
+from pennywort.core.medicine.correct import changes_needed
+from pennywort.core.medicine.guards import Surroundings
+from pennywort.core.medicine.label import LabelDirections, check_label
 from pennywort.core.reference import library
-from pennywort.core.reference.models import Protocol
+from pennywort.core.reference.course_models import CourseProtocol, Parameter
+from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.circumstances import water_type_of
 from pennywort.courses.queries.running import medicines_in, running_courses
@@ -20,12 +24,16 @@ from pennywort.fish.models import Group
 from pennywort.fish.queries import groups_in, species_in
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict, NotFound
-from pennywort.shelf.queries import tools_at_hand
+from pennywort.rooms.salt import read_grams_per_l
+from pennywort.shelf.products import ProductIn, chosen_product
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import water_of
+from pennywort.tanks.queries import fresh_readings, water_of
 
 LATEST_START = timedelta(days=14)
 EARLIEST_START = timedelta(hours=2)
+# below this part of its target a medicine is out of the water
+OUT_FRACTION = 0.01
+READ_AS = {"mg/L": "dose_mg_per_l", "uL/L": "dose_ul_per_l", "degC": "temperature", "day": "number", "h": "duration", "1": "number"}
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -41,24 +49,26 @@ class TypedLabel:
 
 @dataclass(frozen=True, kw_only=True)
 class Wish:
-    """A protocol as the keeper wants it: typed targets by medicine, or a label."""
+    """A protocol as the keeper wants it: typed parameters, products by active, or a label."""
 
     protocol_id: str
-    targets: dict[str, str]
-    label: TypedLabel | None
+    parameters: Mapping[str, str] = field(default_factory=dict)
+    products: Mapping[str, ProductIn] = field(default_factory=dict)
+    label: TypedLabel | None = None
 
 
-def protocol_of(protocol_id: str, tank: Tank) -> Protocol:
+def protocol_of(protocol_id: str, water: WaterType) -> CourseProtocol:
     """:raises NotFound: no such protocol. :raises Refused: not for this water."""
-    protocol = library().protocols.get(protocol_id)
+    protocol = library().courses.get(protocol_id)
     if protocol is None:
         raise NotFound("There is no such course.")
-    if water_type_of(tank) not in protocol.water:
+    if water not in protocol.water:
         raise Refused("This course is not for this kind of water.", field="protocol")
     return protocol
 
 
-def _label(actor: Actor, typed: TypedLabel | None) -> LabelDirections | None:
+def read_label(actor: Actor, typed: TypedLabel | None) -> LabelDirections | None:
+    """:raises InvalidInput: directions no bottle gives."""
     if typed is None:
         return None
     return check_label(
@@ -72,104 +82,136 @@ def _label(actor: Actor, typed: TypedLabel | None) -> LabelDirections | None:
     )
 
 
-def _targets(actor: Actor, typed: dict[str, str], protocol: Protocol) -> dict[str, float]:
-    known = {m.medicine for m in protocol.medicines}
+def read_parameter(actor: Actor, parameter: Parameter, text: str) -> float:
+    """A parameter as typed, in its own unit: salts by gravity too, days with or without their word."""
+    name = f"parameters.{parameter.id}"
+    if parameter.unit == "g/kg":
+        return read_grams_per_l(actor, text, field=name)
+    bare = text.strip().removesuffix("days").removesuffix("day").removesuffix("d") if parameter.unit == "day" else text
+    return actor.read(bare, kind=READ_AS[parameter.unit], field=name)
+
+
+def _parameters(actor: Actor, typed: Mapping[str, str], protocol: CourseProtocol) -> dict[str, float]:
+    known = {p.id: p for p in protocol.parameters}
     for name in typed:
         if name not in known:
-            raise InvalidInput("This course has no such medicine.", field=f"targets.{name}")
-    return {name: actor.read(text, kind="concentration", field=f"targets.{name}") for name, text in typed.items() if text.strip()}
+            raise InvalidInput("This course has no such parameter.", field=f"parameters.{name}")
+    return {name: read_parameter(actor, known[name], text) for name, text in typed.items() if text.strip()}
 
 
-def slip_for(actor: Actor, tank: Tank, wish: Wish) -> tuple[Protocol, Slip]:
-    """The slip of a wish in this tank. Keeps nothing."""
-    protocol = protocol_of(wish.protocol_id, tank)
-    slip = make_slip(
-        protocol,
+def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None = None) -> TankFacts:
+    """What the record knows of a tank, as a plan needs it."""
+    species = tuple(species_in(groups_in(tank)))
+    read, _ = fresh_readings(tank, now=actor.now)
+    lives = {s.kin for s in species} | ({"invertebrates"} if tank.has_invertebrates else set()) | ({"plants"} if tank.has_plants else set())
+    readings = {"temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph}
+    return TankFacts(
         water=water_of(tank),
-        species=species_in(groups_in(tank)),
-        found=library(),
-        targets_mg_per_l=_targets(actor, wish.targets, protocol),
-        label=_label(actor, wish.label),
-        has_invertebrates=tank.has_invertebrates,
-        has_plants=tank.has_plants,
-        has_sand=tank.sand_depth_cm > 0,
-        tools=tools_at_hand(actor),
-    )
-    return protocol, slip
-
-
-def plan_for(actor: Actor, tank: Tank, wish: Wish, *, starts_at: datetime) -> Plan:
-    """The calendar of a wish in this tank. Keeps nothing."""
-    protocol = protocol_of(wish.protocol_id, tank)
-    species = species_in(groups_in(tank))
-    return make_plan(
-        protocol,
-        start_at=starts_at,
-        zone=actor.zone,
-        water=water_of(tank),
+        temperature_c=read.temperature_c,
+        surroundings=Surroundings(
+            water=water_type_of(tank),
+            lives=frozenset(lives),
+            readings={name: value for name, value in readings.items() if value is not None},
+            allergies=frozenset(actor.keeper.allergies),
+        ),
         species=species,
-        targets_mg_per_l=aims(protocol, species=species, targets_mg_per_l=_targets(actor, wish.targets, protocol), found=library()),
-        label=_label(actor, wish.label),
+        sand=tank.sand_depth_cm > 0 or tank.rock_mass_kg > 0,
+        levels_mg_per_l=dict(levels or {}),
     )
 
 
-def _check_room_for(actor: Actor, tank: Tank, protocol: Protocol) -> None:
+def chosen_of(actor: Actor, protocol: CourseProtocol, wish: Wish) -> Chosen:
+    """What was wished, read: parameters, products (typed, or the first on the shelf), and a label's directions.
+
+    :raises InvalidInput: naming the field. :raises NotFound: no such bottle.
+    """
+    products, found = {}, library()
+    for m in protocol.medicines:
+        active, use = found.uses[m.use]
+        product = chosen_product(actor, active, use, wish.products.get(m.active), field=f"products.{m.active}")
+        if product is not None:
+            products[m.active] = product
+    unknown = [name for name in wish.products if name not in {m.active for m in protocol.medicines}]
+    if unknown:
+        raise InvalidInput("This course has no such medicine.", field=f"products.{unknown[0]}")
+    return Chosen(parameters=_parameters(actor, wish.parameters, protocol), products=products, label=read_label(actor, wish.label))
+
+
+def plan_for(actor: Actor, tank: Tank, wish: Wish, *, starts_at: datetime) -> tuple[CourseProtocol, CoursePlan]:
+    """The calendar of a wish in this tank. Keeps nothing."""
+    protocol = protocol_of(wish.protocol_id, water_type_of(tank))
+    facts, chosen = tank_facts(actor, tank), chosen_of(actor, protocol, wish)
+    return protocol, build_plan(protocol, tank=facts, chosen=chosen, start_at=starts_at, zone=actor.zone, found=library())
+
+
+def _check_room_for(actor: Actor, tank: Tank, protocol: CourseProtocol) -> None:
     """One medicine at a time: refuse a second course with medicine, or a first on top of what is in the water."""
     if protocol.kind == "watch":
         if running_courses(tank, now=actor.now):
             raise Conflict("A course is running in this tank already.", field="protocol")
         return
     for course in running_courses(tank, now=actor.now):
-        other = library().protocols[course.protocol_id]
+        other = library().courses[course.protocol_id]
         if other.kind != "watch":
             raise Conflict(f"{other.name} is running in this tank. One medicine at a time: stop it first.", field="protocol")
-    left = {name: level for name, level in medicines_in(tank, now=actor.now).items() if name}
-    strange = [name for name in left if name not in {m.medicine for m in protocol.medicines}]
-    if strange:
-        names = ", ".join(library().medicines[name].short_name for name in strange)
-        raise Conflict(f"There is still {names} in this water. Change it out first, or it meets the new medicine.", field="protocol")
-    same = [name for name in left if name not in strange]
-    if same:
-        names = ", ".join(library().medicines[name].short_name for name in same)
-        raise Conflict(f"There is still {names} in this water from before: a full course on top would be too much. Change it out first.", field="protocol")
+    for name, (level, most) in medicines_in(tank, now=actor.now).items():
+        raise Conflict(_wash_out_words(actor, name, level, below=OUT_FRACTION * most), field="protocol")
+
+
+def _wash_out_words(actor: Actor, name: str, level: float, *, below: float) -> str:
+    """How it comes out, and from when the next may start."""
+    count = changes_needed(reading=level, target=below, share=0.5)
+    ready = actor.local(actor.now + timedelta(days=count - 1))
+    many = "one change of a half" if count == 1 else f"{count} changes of a half, a day apart"
+    return (
+        f"There is still {library().actives[name].short_name} in this water. Two medicines must not meet: after {many}, "
+        f"it is out, and the next may start {'today' if count == 1 else f'on {ready:%A}'}."
+    )
 
 
 def _not_reportable(condition: str, protocol_id: str) -> None:
     """:raises Refused: a notifiable disease is reported and watched, never treated (WOAH, recalled; local law decides)."""
-    known, protocol = library().conditions.get(condition), library().protocols.get(protocol_id)
+    known, protocol = library().conditions.get(condition), library().courses.get(protocol_id)
     if known and protocol and known.notifiable == "most places" and protocol.kind != "watch":
         words = f"{known.short_name} is notifiable: it is reported to a vet or the authority, not treated. Only watching can be started."
         raise Refused(words, field="condition")
 
 
-def start_course(
-    actor: Actor,
-    *,
-    uid: UUID,
-    group: Group,
-    condition: str,
-    wish: Wish,
-    confirmed: list[int],
-    vet_word: bool,
-    starts_at: datetime | None,
-) -> dict[str, Any]:
+@dataclass(frozen=True, kw_only=True)
+class Ticked:
+    """What the keeper confirmed before the start, and why a care was taken all the same."""
+
+    confirmed: list[int]
+    vet_word: bool
+    reason: str = ""
+
+
+def _check_ticks(protocol: CourseProtocol, plan: CoursePlan, ticked: Ticked) -> None:
+    """:raises Refused: a never is met, a gate is not confirmed, or a care has no reason."""
+    if plan.broken:
+        raise Refused(f"Never here: {plan.broken[0].text}.", field="protocol")
+    missing = [i for i in range(len(protocol.confirm)) if i not in ticked.confirmed]
+    if missing:
+        raise Refused(f"Tick it first: {protocol.confirm[missing[0]].text}", field=f"confirmed.{missing[0]}")
+    if plan.vet and not ticked.vet_word:
+        raise Refused("This needs a veterinarian’s word. Tick it when you have it.", field="vet_word")
+    if plan.cared and not ticked.reason.strip():
+        raise Refused(f"{plan.cared[0].text[:1].upper()}{plan.cared[0].text[1:]}. Say why it is given all the same.", field="reason")
+
+
+def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish: Wish, ticked: Ticked, starts_at: datetime | None) -> dict[str, Any]:
     """Start a course: its case, its dated tasks, and the figures that made them.
 
     :raises Refused: a gate not confirmed, or a guard rail. :raises Conflict: another medicine is in this water.
     """
     tank = group.tank
     _not_reportable(condition, wish.protocol_id)
-    protocol, slip = slip_for(actor, tank, wish)
-    missing = [i for i in range(len(protocol.confirm)) if i not in confirmed]
-    if missing:
-        raise Refused(f"Tick it first: {protocol.confirm[missing[0]].text}", field=f"confirmed.{missing[0]}")
-    if slip.needs_vet and not vet_word:
-        raise Refused("This needs a veterinarian’s word. Tick it when you have it.", field="vet_word")
     start = starts_at or actor.now
     if start.tzinfo is None or not actor.now - EARLIEST_START <= start <= actor.now + LATEST_START:
         raise InvalidInput("Start it now, or within two weeks.", field="starts_at")
+    protocol, plan = plan_for(actor, tank, wish, starts_at=start)
+    _check_ticks(protocol, plan, ticked)
     _check_room_for(actor, tank, protocol)
-    plan = plan_for(actor, tank, wish, starts_at=start)
     for watch in running_courses(tank, now=actor.now):
         watch.stopped_at, watch.stop_reason = actor.now, "a treatment was started"
         watch.save(update_fields=["stopped_at", "stop_reason"])
@@ -177,7 +219,7 @@ def start_course(
     if condition:
         case.condition_id = check_condition(condition)
         case.save(update_fields=["condition_id"])
-    label = _label(actor, wish.label) if protocol.kind == "label" else None
+    label = read_label(actor, wish.label) if protocol.kind == "label" or protocol.needs_label else None
     course = Course.objects.create(
         uid=uid,
         fishroom=actor.fishroom,
@@ -188,33 +230,48 @@ def start_course(
         protocol_id=protocol.id,
         protocol_version=protocol.version,
         condition_id=condition,
-        targets_mg_per_l={line.medicine: line.target_mg_per_l for line in slip.lines if line.medicine},
+        targets_mg_per_l={held.active: held.target_mg_per_l for held in plan.held},
+        parameters=dict(plan.parameters),
+        products={active: vars(product) for active, product in plan.products.items()},
+        reason=ticked.reason.strip(),
         label=vars(label) if label else None,
-        confirmed=[protocol.confirm[i].text for i in sorted(set(confirmed)) if 0 <= i < len(protocol.confirm)]
-        + (["A veterinarian said so."] if slip.needs_vet else []),
+        confirmed=[protocol.confirm[i].text for i in sorted(set(ticked.confirmed)) if 0 <= i < len(protocol.confirm)]
+        + (["A veterinarian said so."] if plan.vet else []),
         net_volume_l=tank.net_volume_l,
         starts_at=plan.starts_at,
         treatment_ends_at=plan.treatment_ends_at,
         observe_starts_at=plan.observe_starts_at,
         ends_at=plan.ends_at,
     )
-    Task.objects.bulk_create(
-        Task(
-            uid=uuid5(uid, f"task {i}"),
-            fishroom=actor.fishroom,
-            recorded_at=actor.now,
-            recorded_by=actor.keeper,
-            course=course,
-            kind=t.kind,
-            title=t.title,
-            due_at=t.due_at,
-            medicine_id=t.medicine or "",
-            dose_mg=t.dose_mg,
-            dose_ml=t.dose_ml,
-            water_share=t.water_share,
-            put_back=t.put_back,
-            temperature_c=t.temperature_c,
-        )
-        for i, t in enumerate(plan.tasks)
-    )
+    Task.objects.bulk_create(_task(actor, course, uid5=uuid5(uid, f"task {i}"), step=step) for i, step in enumerate(plan.steps))
     return {"uid": str(course.uid), "case": str(case.uid)}
+
+
+def _task(actor: Actor, course: Course, *, uid5: UUID, step: PlannedStep) -> Task:
+    by_label = step.kind == "dose" and step.active is None
+    return Task(
+        uid=uid5,
+        fishroom=actor.fishroom,
+        recorded_at=actor.now,
+        recorded_by=actor.keeper,
+        course=course,
+        kind=step.kind,
+        title=step.title,
+        due_at=step.due_at,
+        medicine_id=step.active or "",
+        dose_mg=step.active_mg,
+        dose_ml=step.amount if by_label else None,
+        water_share=step.share if step.kind == "water_change" else 1.0 if step.kind in ("remove", "transfer") else None,
+        put_back=step.put_back,
+        temperature_c=step.to if step.kind == "temperature" else None,
+        salinity_g_per_kg=step.to if step.kind == "salinity" else None,
+        place=step.place,
+        number=step.number,
+        minimum_h=step.minimum_h,
+        every_h=step.every_h,
+        use_id=step.use or "",
+        lasts_min=step.lasts_min,
+        expected_mg_per_l=step.expected_mg_per_l,
+        reads=list(step.reads),
+        only_if=step.only_if,
+    )

@@ -14,10 +14,11 @@ from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
+from pennywort.core.reference.course_models import StepKind
 from pennywort.core.reference.disease_models import WaterType
-from pennywort.core.units import Preferences, show_dose, show_fraction, show_temperature
+from pennywort.core.units import Preferences, show_amount, show_fraction, show_temperature
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.courses.queries.running import dose_now
+from pennywort.courses.queries.running import due_amount
 from pennywort.courses.services.cases import next_number
 from pennywort.fish.models import Group, Look, Loss, Observation
 from pennywort.rooms.actor import Actor
@@ -143,7 +144,7 @@ class LossPart(LedgerPart):
 
 
 class TaskPart(Part):
-    kind: Literal["dose", "water_change", "water_test", "look", "temperature"]
+    kind: StepKind
     title: str = Field(max_length=120)
     due_at: AwareDatetime
     medicine_id: str = Field(max_length=40)
@@ -152,6 +153,16 @@ class TaskPart(Part):
     water_share: Annotated[float, Field(gt=0, le=1)] | None
     put_back: bool
     temperature_c: Number | None
+    salinity_g_per_kg: Number | None = None
+    place: Count = 0
+    number: Count = 1
+    minimum_h: Number | None = None
+    every_h: Number | None = None
+    use_id: str = Field(default="", max_length=40)
+    lasts_min: Number | None = None
+    expected_mg_per_l: Number | None = None
+    reads: list[Annotated[str, Field(max_length=20)]] = Field(default_factory=list, max_length=10)
+    only_if: str = Field(default="", max_length=120)
     done_at: AwareDatetime | None
     skipped: bool
 
@@ -167,11 +178,28 @@ class DosePart(LedgerPart):
     net_volume_l: Positive
 
 
+class ProductPart(BaseModel):
+    """What a course is dosed from."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: str = Field(max_length=120)
+    listed: str = Field(default="", max_length=40)
+    mg_per_ml: Positive | None = None
+    share: Positive | None = None
+    each_mg: Positive | None = None
+    piece: str = Field(default="tablet", max_length=20)
+    direct: bool = False
+    asks: str = Field(default="", max_length=300)
+
+
 class CoursePart(Part):
     protocol_id: str = Field(max_length=40)
     protocol_version: str = Field(max_length=60)
     condition_id: str = Field(max_length=40)
     targets_mg_per_l: dict[str, Positive]
+    parameters: dict[str, Number] = Field(default_factory=dict)
+    products: dict[str, ProductPart] = Field(default_factory=dict)
+    reason: str = Field(default="", max_length=300)
     label: dict[str, Any] | None
     confirmed: list[str]
     net_volume_l: Positive
@@ -343,7 +371,7 @@ def _import(actor: Actor, file: CaseFile) -> Case:
     _ledger(actor, Observation, file.observations, "observations", group=group)
     _ledger(actor, Loss, file.losses, "losses", group=group)
     for i, part in enumerate(file.courses):
-        if part.protocol_id not in library().protocols:
+        if part.protocol_id not in library().courses:
             raise InvalidInput("The file names a course this program does not know.", field=f"file.courses.{i}.protocol_id")
         course = Course.objects.create(**_base(actor, part), **_own(part, "tasks", "doses"), case=case, tank=tank)
         tasks: dict[UUID, Task] = {}
@@ -393,8 +421,7 @@ def calendar_of(case: Case, *, now: datetime, preferences: Preferences) -> bytes
 
 def _amount(task: Task, preferences: Preferences) -> str:
     if task.kind == "dose":
-        dose_mg, dose_ml = dose_now(task)
-        return f", {show_dose(dose_mg=dose_mg, dose_ml=dose_ml, preferences=preferences).text}"
+        return f", {show_amount(*due_amount(task), preferences).text}"
     if task.water_share is not None:
         return f", {show_fraction(task.water_share).text}"
     if task.temperature_c is not None:

@@ -13,7 +13,8 @@ from django.db.models import Max
 from pennywort.core.errors import InvalidInput, Unusual
 from pennywort.core.medicine.dose import put_back_mg, put_back_ml
 from pennywort.courses.models import Course, Dose, Task
-from pennywort.courses.queries.running import dose_now, doses_in, level_now, running_courses
+from pennywort.courses.queries.held import moves, soonest
+from pennywort.courses.queries.running import TICKED, WHOLE_CHANGES, active_mg_in, dose_now, doses_in, level_now, product_amount, running_courses
 from pennywort.fish.models import Look, Loss, Observation, Photo
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import AlreadyDone, Conflict
@@ -50,17 +51,30 @@ def _still_open(actor: Actor, task: Task) -> None:
         raise AlreadyDone(f"{who} has done this already,{day} at {at:%H:%M}.", by=who, at=task.done_at)
 
 
-def _amounts(actor: Actor, *, text: str, by_weight: bool, planned: float | None, confirm_unusual: bool) -> tuple[float | None, float | None]:
-    kind = "mass" if by_weight else "small_volume"
-    value = actor.read(text, kind=kind, field="amount")
-    amount = value * 1000 if by_weight else value
+def _amounts(actor: Actor, task: Task, *, text: str, confirm_unusual: bool) -> tuple[float | None, float | None]:
+    """What was given, as mg of active and mL of the product: one of them, or both where the product is a liquid of known strength.
+
+    :raises InvalidInput: no amount. :raises Unusual: far from the plan and not confirmed.
+    """
+    dose_mg, dose_ml = dose_now(task)
+    if dose_mg is None:
+        measures, planned = "volume", dose_ml
+    else:
+        measures, planned = product_amount(task.course, task.medicine_id, dose_mg)
+    if measures == "pieces":
+        amount = actor.read(text.strip().split(" ")[0], kind="number", field="amount")
+    else:
+        value = actor.read(text, kind="mass" if measures == "mass" else "small_volume", field="amount")
+        amount = value * 1000 if measures == "mass" else value
     if amount <= 0:
         raise InvalidInput("This must be more than nothing.", field="amount")
     if planned and not confirm_unusual and not planned / UNUSUAL_RATIO < amount < planned * UNUSUAL_RATIO:
         ratio = amount / planned
         words = f"{ratio:.1f} times what was planned" if ratio > 1 else f"only {ratio * 100:.0f} % of what was planned"
         raise Unusual(f"{text.strip()} is {words}. Check the unit and the point; press again if it is true.", field="amount")
-    return (amount, None) if by_weight else (None, amount)
+    if dose_mg is None:
+        return None, amount
+    return active_mg_in(task.course, task.medicine_id, amount), amount if measures == "volume" else None
 
 
 def give_dose(
@@ -79,14 +93,17 @@ def give_dose(
     """
     if task.kind != "dose":
         raise InvalidInput("This task is not a dose.", field="task")
-    by_weight = task.dose_mg is not None
     old = find_standing(Dose, actor, corrects, name="dose") if corrects else None
     if old is not None and old.task_id != task.pk:
         raise InvalidInput("That dose belongs to another task.", field="corrects")
     if old is None:
         _still_open(actor, task)
-    planned = next((x for x in dose_now(task) if x is not None), None)
-    mg, ml = _amounts(actor, text=amount, by_weight=by_weight, planned=planned, confirm_unusual=confirm_unusual)
+        early = soonest(task, now=when(actor, happened_at))
+        if early is not None and not confirm_unusual:
+            local = actor.local(early)
+            words = f"Too soon after the last one: this may follow from {local:%A} {local:%H:%M}. Press again if it is true."
+            raise Unusual(words, field="amount")
+    mg, ml = _amounts(actor, task, text=amount, confirm_unusual=confirm_unusual)
     at = when(actor, happened_at or (old.happened_at if old else None))
     course = task.course
     last = Dose.objects.filter(task=task).aggregate(m=Max("attempt"))["m"] or 0
@@ -100,7 +117,7 @@ def give_dose(
             task=task,
             attempt=old.attempt if old else last + 1,
             medicine_id=task.medicine_id,
-            product="" if by_weight else str((course.label or {}).get("product", "")),
+            product="" if task.dose_mg is not None else str((course.label or {}).get("product", "")),
             amount_mg=mg,
             amount_ml=ml,
             net_volume_l=old.net_volume_l if old else course.tank.net_volume_l,
@@ -111,7 +128,45 @@ def give_dose(
         raise Conflict("This dose is already written.", field="task") from error
     task.done_at, task.done_by = at, actor.keeper
     task.save(update_fields=["done_at", "done_by"])
-    return {"uid": str(dose.uid)}
+    moved = _shift(course, at=at) if old is None else 0
+    return {"uid": str(dose.uid), "moved": moved}
+
+
+def _shift(course: Course, *, at: datetime) -> int:
+    """What follows a dose given late falls due later: how many tasks moved. What was done stays."""
+    moved = moves(course, given=None, at=at)
+    for m in moved:
+        Task.objects.filter(course=course, place=m.place, number=m.number, done_at=None, skipped=False).update(due_at=m.due_at)
+    return len(moved)
+
+
+def do_task(actor: Actor, *, uid: UUID, task: Task, happened_at: datetime | None) -> dict[str, Any]:
+    """A step that is simply done: a bath, a move, carbon, feeding. A move and medicine out change all the water.
+
+    :raises InvalidInput: a step that needs a figure. :raises AlreadyDone: somebody did it.
+    """
+    if task.kind in ("dose", "water_change", "temperature", "salinity", "look", "water_test"):
+        raise InvalidInput("This needs its figure: enter what was given, changed or read.", field="task")
+    _still_open(actor, task)
+    at = when(actor, happened_at)
+    if task.kind in WHOLE_CHANGES:
+        add_water_change(actor, uid=uid, tank=task.course.tank, changed_fraction=1.0, happened_at=at)
+    task.done_at, task.done_by = at, actor.keeper
+    task.save(update_fields=["done_at", "done_by"])
+    return {"uid": str(task.uid), "moved": _shift(task.course, at=at)}
+
+
+def reach_salinity(actor: Actor, *, uid: UUID, task: Task, salinity: str, happened_at: datetime | None) -> dict[str, Any]:
+    """The water is as salty as it should be: a reading, and the task is done."""
+    if task.kind != "salinity":
+        raise InvalidInput("This task is not about salinity.", field="task")
+    _still_open(actor, task)
+    if not salinity.strip():
+        raise InvalidInput("Read the salinity first.", field="salinity")
+    answer = add_reading(actor, uid=uid, tank=task.course.tank, typed=TypedTest(salinity=salinity), happened_at=happened_at)
+    task.done_at, task.done_by = when(actor, happened_at), actor.keeper
+    task.save(update_fields=["done_at", "done_by"])
+    return answer
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -138,7 +193,7 @@ def what_goes_back(actor: Actor, *, tank: Tank, changed_fraction: float) -> list
             if level > 0:
                 mg = put_back_mg(net_volume_l=tank.net_volume_l, level_mg_per_l=level, changed_fraction=changed_fraction)
                 found.append(PutBack(course=course, medicine_id=medicine_id, product="", amount_mg=mg, amount_ml=None, level_mg_per_l=level))
-        products = [d for d in given if d.amount_ml is not None and d.water_change_id is None]
+        products = [d for d in given if d.amount_mg is None and d.amount_ml is not None and d.water_change_id is None]
         if products:
             ml = put_back_ml(dose_ml=products[-1].amount_ml or 0.0, changed_fraction=changed_fraction)
             found.append(PutBack(course=course, medicine_id="", product=products[-1].product, amount_mg=None, amount_ml=ml, level_mg_per_l=None))
@@ -209,9 +264,9 @@ def leave_out(actor: Actor, *, task: Task) -> dict[str, Any]:
 
 
 def take_up(actor: Actor, *, task: Task) -> dict[str, Any]:
-    """A task that was left out is due again. :raises Conflict: it was not left out."""
+    """A task that was left out, or ticked by mistake, is due again. :raises Conflict: it was neither."""
     task.refresh_from_db()
-    if not task.skipped:
+    if not task.skipped and not (task.kind in TICKED and task.done_at):
         raise Conflict("This was not left out.", field="task")
     task.skipped, task.done_at, task.done_by = False, None, None
     task.save(update_fields=["skipped", "done_at", "done_by"])
@@ -226,6 +281,9 @@ def strike(actor: Actor, *, uid: UUID, ledger: str, entry: UUID, reason: str) ->
     if isinstance(old, WaterChange):
         for dose in Dose.objects.standing().filter(water_change=old):
             _struck_copy(actor, dose, uid=uuid5(uid, str(dose.uid)), reason=reason)
+        # the task that the change did is due again
+        kinds = ("water_change", *WHOLE_CHANGES)
+        Task.objects.filter(course__tank=old.tank, kind__in=kinds, done_at=old.happened_at, skipped=False).update(done_at=None, done_by=None)
     if isinstance(old, Dose) and old.task is not None:
         task = old.task
         task.done_at, task.done_by = None, None

@@ -944,6 +944,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/groups/{group_id}/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Schools
+         * @description Every course against a condition in this group's tank, side by side; keeps nothing.
+         */
+        post: operations["schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan
+         * @description A protocol on the calendar of a water that stands in no record; keeps nothing.
+         */
+        post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/ledger": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ledger
+         * @description The level of one active over time, from what happened to the water; keeps nothing.
+         */
+        post: operations["ledger"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/groups/{group_id}/courses": {
         parameters: {
             query?: never;
@@ -1058,6 +1118,46 @@ export interface paths {
          * @description The water reached its temperature.
          */
         post: operations["reach_temperature"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tasks/{task_id}/salinity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reach Salinity
+         * @description The water reached its salinity.
+         */
+        post: operations["reach_salinity"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tasks/{task_id}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Do Task
+         * @description A step that needs no figure was done.
+         */
+        post: operations["do_task"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4424,6 +4524,8 @@ export interface components {
             words: string;
             /** End Words */
             end_words: string;
+            /** Slip Words */
+            slip_words: string;
         };
         /** DayOut */
         DayOut: {
@@ -4511,6 +4613,8 @@ export interface components {
             warning: string;
             /** Warning Short */
             warning_short: string;
+            /** Moves Words */
+            moves_words: string;
         };
         /** MarkOut */
         MarkOut: {
@@ -4712,6 +4816,53 @@ export interface components {
              */
             note?: string;
         };
+        /**
+         * BuyOut
+         * @description How much of a product the whole course takes.
+         */
+        BuyOut: {
+            /** Name */
+            name: string;
+            /** Product */
+            product: string;
+            amount: components["schemas"]["ShownOut"];
+        };
+        /**
+         * ParameterOut
+         * @description What may be set within bounds; ``from_cycle`` names the parasite whose life cycle it follows.
+         */
+        ParameterOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: string;
+            /** Low */
+            low: string;
+            /** High */
+            high: string;
+            /** From Cycle */
+            from_cycle: string;
+        };
+        /**
+         * RisksOut
+         * @description Nought to three: harm to these if all is done right, and how much work it is.
+         */
+        RisksOut: {
+            /** Fish */
+            fish: number;
+            /** Filter */
+            filter: number;
+            /** Plants */
+            plants: number;
+            /** Keeper */
+            keeper: number;
+            /** Work */
+            work: number;
+        };
         /** SlipLineOut */
         SlipLineOut: {
             /** Medicine */
@@ -4761,16 +4912,31 @@ export interface components {
             water_uncertainty: components["schemas"]["ShownOut"];
             for_it: components["schemas"]["SourcedText"];
             against_it: components["schemas"]["SourcedText"];
+            risks: components["schemas"]["RisksOut"];
+            /** Parameters */
+            parameters: components["schemas"]["ParameterOut"][];
             /** Lines */
             lines: components["schemas"]["SlipLineOut"][];
             /** Cautions */
             cautions: components["schemas"]["CautionOut"][];
+            /** Broken */
+            broken: string[];
+            /** Cared */
+            cared: string[];
             /** Confirm */
             confirm: components["schemas"]["SourcedText"][];
             /** Needs Vet */
             needs_vet: boolean;
             /** Vet Reason */
             vet_reason: string;
+            /** To Buy */
+            to_buy: components["schemas"]["BuyOut"][];
+            /** Left Words */
+            left_words: string;
+            /** Clock Words */
+            clock_words: string;
+            /** Rules */
+            rules: string[];
             /** Days */
             days: components["schemas"]["StepOut"][];
             /** Ends Words */
@@ -4811,18 +4977,499 @@ export interface components {
             /** Days */
             days: number;
         };
+        /**
+         * ProductIn
+         * @description One of: a bottle of the shelf, a strength of the formulary, or what a label says.
+         */
+        ProductIn: {
+            /** Bottle */
+            bottle?: string | null;
+            /**
+             * Strength
+             * @default
+             */
+            strength?: string;
+            own?: components["schemas"]["OwnStrength"] | null;
+        };
         /** WishIn */
         WishIn: {
             /** Protocol */
             protocol: string;
             /**
-             * Targets
+             * Parameters
              * @default {}
              */
-            targets?: {
+            parameters?: {
                 [key: string]: string;
             };
+            /**
+             * Products
+             * @default {}
+             */
+            products?: {
+                [key: string]: components["schemas"]["ProductIn"];
+            };
             label?: components["schemas"]["LabelIn"] | null;
+        };
+        /**
+         * HeldOut
+         * @description A medicine that a course holds, by which use of the formulary.
+         */
+        HeldOut: {
+            /** Active */
+            active: string;
+            /** Use */
+            use: string;
+        };
+        /**
+         * SchoolOut
+         * @description One school beside the others: how long, what it takes, what it risks, what it leaves; or why it can't be here.
+         */
+        SchoolOut: {
+            /** Protocol */
+            protocol: string;
+            /** Name */
+            name: string;
+            /** School */
+            school: string;
+            /** Kind */
+            kind: string;
+            for_it: components["schemas"]["SourcedText"];
+            against_it: components["schemas"]["SourcedText"];
+            risks: components["schemas"]["RisksOut"];
+            /** Treat Days */
+            treat_days: number | null;
+            /** All Days */
+            all_days: number | null;
+            /** Takes */
+            takes: string;
+            /** Left Words */
+            left_words: string;
+            /** Never */
+            never: string;
+            /** Care */
+            care: number;
+            /** Needs Label */
+            needs_label: boolean;
+            /** Medicines */
+            medicines: components["schemas"]["HeldOut"][];
+        };
+        /** SchoolsIn */
+        SchoolsIn: {
+            /** Condition */
+            condition: string;
+        };
+        /**
+         * PlanOut
+         * @description ``never`` lines that this meets: it may not be started. ``care`` lines that need a reason.
+         */
+        PlanOut: {
+            /** Protocol */
+            protocol: string;
+            /** Version */
+            version: string;
+            /** Parameters */
+            parameters: {
+                [key: string]: number;
+            };
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /**
+             * Treatment Ends At
+             * Format: date-time
+             */
+            treatment_ends_at: string;
+            /**
+             * Observe Starts At
+             * Format: date-time
+             */
+            observe_starts_at: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Steps */
+            steps: components["schemas"]["PlannedOut"][];
+            /** Totals */
+            totals: components["schemas"]["TotalOut"][];
+            clock: components["schemas"]["RuleOut"] | null;
+            /** Never */
+            never: string[];
+            /** Care */
+            care: string[];
+            /** Needs Vet */
+            needs_vet: boolean;
+            /** Left Fraction */
+            left_fraction: number | null;
+            /** Left At C */
+            left_at_c: number | null;
+        };
+        /** PlannedOut */
+        PlannedOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Only If */
+            only_if: string;
+            /** Active */
+            active: string | null;
+            /** Active Mg */
+            active_mg: number | null;
+            /** Amount */
+            amount: number | null;
+            /** Unit */
+            unit: string;
+            /** Share */
+            share: number | null;
+            /** Put Back */
+            put_back: boolean;
+            /** To */
+            to: number | null;
+            /** Minutes */
+            minutes: number | null;
+            /** Reads */
+            reads: string[];
+            /** Expected Mg Per L */
+            expected_mg_per_l: number | null;
+        };
+        /** RuleOut */
+        RuleOut: {
+            /** Counts */
+            counts: string;
+            /** Length H */
+            length_h: number;
+            /** Slip */
+            slip: string;
+            /** Gap H */
+            gap_h: number;
+            /** Every H */
+            every_h: number | null;
+        };
+        /** TotalOut */
+        TotalOut: {
+            /** Active */
+            active: string;
+            /** Product */
+            product: string;
+            /** Amount */
+            amount: number;
+            /** Unit */
+            unit: string;
+            /** Cost */
+            cost: number | null;
+        };
+        /**
+         * PlanIn
+         * @description A protocol in a water that stands in no record. ``prices`` of one mg, mL or piece of each product.
+         */
+        PlanIn: {
+            /** Protocol */
+            protocol: string;
+            /**
+             * Parameters
+             * @default {}
+             */
+            parameters?: {
+                [key: string]: string;
+            };
+            /**
+             * Products
+             * @default {}
+             */
+            products?: {
+                [key: string]: components["schemas"]["ProductIn"];
+            };
+            label?: components["schemas"]["LabelIn"] | null;
+            /**
+             * Water
+             * @enum {string}
+             */
+            water: "freshwater_tropical" | "coldwater_pond" | "brackish" | "marine";
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            volume: string;
+            /**
+             * Uncertainty
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            uncertainty?: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /**
+             * Time Zone
+             * @default UTC
+             */
+            time_zone?: string;
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            temperature?: string;
+            /**
+             * Oxygen
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            oxygen?: string;
+            /**
+             * Ph
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ph?: string;
+            /**
+             * Species
+             * @default []
+             */
+            species?: string[];
+            /**
+             * Invertebrates
+             * @default false
+             */
+            invertebrates?: boolean;
+            /**
+             * Plants
+             * @default false
+             */
+            plants?: boolean;
+            /**
+             * Sand
+             * @default false
+             */
+            sand?: boolean;
+            /**
+             * Prices
+             * @default {}
+             */
+            prices?: {
+                [key: string]: number;
+            };
+        };
+        /** CheckOut */
+        CheckOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Reading Mg Per L */
+            reading_mg_per_l: number;
+            expected: components["schemas"]["LevelOut"];
+            /** Plausible */
+            plausible: boolean;
+            /** Words */
+            words: string;
+        };
+        /** ClockOut */
+        ClockOut: {
+            /** Counted H */
+            counted_h: number;
+            /** Day Number */
+            day_number: number;
+            /** Of Days */
+            of_days: number;
+            /** Running */
+            running: boolean;
+            /** Complete */
+            complete: boolean;
+            /** Started At */
+            started_at: string | null;
+            /** Ends At */
+            ends_at: string | null;
+            /** Slips */
+            slips: components["schemas"]["ClockSlipOut"][];
+        };
+        /** ClockSlipOut */
+        ClockSlipOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+            /** Lost H */
+            lost_h: number;
+        };
+        /**
+         * LedgerOut
+         * @description Levels at the instants asked, readings beside what was expected, and at the last instant masses, window and clock.
+         */
+        LedgerOut: {
+            /** Levels */
+            levels: components["schemas"]["LevelOut"][];
+            /** Readings */
+            readings: components["schemas"]["CheckOut"][];
+            masses: components["schemas"]["MassesOut"];
+            /** Hours In Window */
+            hours_in_window: number | null;
+            /** Leaves Window At */
+            leaves_window_at: string | null;
+            clock: components["schemas"]["ClockOut"] | null;
+        };
+        /** LevelOut */
+        LevelOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Concentration Mg Per L */
+            concentration_mg_per_l: number;
+            /** Low Mg Per L */
+            low_mg_per_l: number;
+            /** High Mg Per L */
+            high_mg_per_l: number;
+        };
+        /** MassesOut */
+        MassesOut: {
+            /** Given Mg */
+            given_mg: number;
+            /** Water Mg */
+            water_mg: number;
+            /** Sand Mg */
+            sand_mg: number;
+            /** Removed Mg */
+            removed_mg: number;
+            /** Decayed Mg */
+            decayed_mg: number;
+        };
+        /**
+         * EventIn
+         * @description What happened at one instant, in this order: a share changed, topped up, dosed, carbon in or out, read.
+         */
+        EventIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Added Mg
+             * @default 0
+             */
+            added_mg?: number;
+            /**
+             * Changed Fraction
+             * @default 0
+             */
+            changed_fraction?: number;
+            /**
+             * Topped Up
+             * @default false
+             */
+            topped_up?: boolean;
+            /**
+             * Fresh Mg Per L
+             * @default 0
+             */
+            fresh_mg_per_l?: number;
+            /** Carbon */
+            carbon?: boolean | null;
+            /** Reading Mg Per L */
+            reading_mg_per_l?: number | null;
+        };
+        /**
+         * LedgerIn
+         * @description One water and one active. Its decay, carbon and sand come from the reference; no ``active`` loses nothing by itself.
+         */
+        LedgerIn: {
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            volume: string;
+            /**
+             * Uncertainty
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            uncertainty?: string;
+            /**
+             * Active
+             * @default
+             */
+            active?: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /**
+             * Level Mg Per L
+             * @default 0
+             */
+            level_mg_per_l?: number;
+            /**
+             * Evaporation
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            evaporation?: string;
+            /**
+             * Sand
+             * @default false
+             */
+            sand?: boolean;
+            /**
+             * Carbon
+             * @default false
+             */
+            carbon?: boolean;
+            /**
+             * Events
+             * @default []
+             */
+            events?: components["schemas"]["EventIn"][];
+            /** At */
+            at: string[];
+            window?: components["schemas"]["WindowIn"] | null;
+            clock?: components["schemas"]["RuleIn"] | null;
+        };
+        /**
+         * RuleIn
+         * @description How a clock of readings counts: in hours; what a gap does.
+         */
+        RuleIn: {
+            /** Length H */
+            length_h: number;
+            /**
+             * Slip
+             * @default restart
+             * @enum {string}
+             */
+            slip?: "restart" | "pause" | "mixed";
+            /**
+             * Gap H
+             * @default 36
+             */
+            gap_h?: number;
+        };
+        /** WindowIn */
+        WindowIn: {
+            /** Low Mg Per L */
+            low_mg_per_l: number;
+            /** High Mg Per L */
+            high_mg_per_l: number;
         };
         /** StartedOut */
         StartedOut: {
@@ -4847,11 +5494,18 @@ export interface components {
             /** Protocol */
             protocol: string;
             /**
-             * Targets
+             * Parameters
              * @default {}
              */
-            targets?: {
+            parameters?: {
                 [key: string]: string;
+            };
+            /**
+             * Products
+             * @default {}
+             */
+            products?: {
+                [key: string]: components["schemas"]["ProductIn"];
             };
             label?: components["schemas"]["LabelIn"] | null;
             /**
@@ -4869,6 +5523,11 @@ export interface components {
              * @default false
              */
             vet_word?: boolean;
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
             /** Starts At */
             starts_at?: string | null;
         };
@@ -4964,6 +5623,31 @@ export interface components {
              * @description A figure as typed: 2.5 gal, 82F
              */
             temperature: string;
+            /** Happened At */
+            happened_at?: string | null;
+        };
+        /** SaltyIn */
+        SaltyIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Salinity
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            salinity: string;
+            /** Happened At */
+            happened_at?: string | null;
+        };
+        /** DoneIn */
+        DoneIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
             /** Happened At */
             happened_at?: string | null;
         };
@@ -6437,6 +7121,85 @@ export interface operations {
             };
         };
     };
+    schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolOut"][];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+        };
+    };
+    ledger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LedgerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LedgerOut"];
+                };
+            };
+        };
+    };
     start_course: {
         parameters: {
             query?: never;
@@ -6585,6 +7348,60 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["WarmIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    reach_salinity: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                task_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaltyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    do_task: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                task_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DoneIn"];
             };
         };
         responses: {

@@ -2,13 +2,16 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
-import { answer, api, type Problem } from '@/api/client'
+import { answer, api, type Problem, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import DayBoard from './DayBoard.vue'
+import TextField from '@/shared/TextField.vue'
 import LabelForm, { type LabelText } from './LabelForm.vue'
+import ProductPick from './ProductPick.vue'
+import SchoolTable from './SchoolTable.vue'
 import SlipCard from './SlipCard.vue'
 
 const props = defineProps<{ group: string }>()
@@ -36,30 +39,50 @@ const here = computed(() =>
 )
 const condition = ref(typeof route.query['condition'] === 'string' ? route.query['condition'] : '')
 const chosen = computed(() => here.value.find((c) => c.id === condition.value) ?? null)
+const schools = useQuery({
+  queryKey: ['schools', () => props.group, condition],
+  queryFn: () =>
+    answer(
+      api.POST('/api/rooms/{room_id}/groups/{group_id}/schools', {
+        params: { path: path.value },
+        body: { condition: condition.value },
+      }),
+    ),
+  enabled: computed(() => !!fish.value && !!chosen.value),
+})
+const list = computed(() => schools.data.value ?? [])
 const protocol = ref('')
 watch(
-  chosen,
-  (c) => {
-    if (!c?.protocols.some((p) => p.id === protocol.value)) protocol.value = c?.protocols[0]?.id ?? ''
+  list,
+  (found) => {
+    if (!found.some((p) => p.protocol === protocol.value))
+      protocol.value =
+        (found.find((p) => !p.never && !p.needs_label) ?? found.find((p) => !p.never) ?? found[0])
+          ?.protocol ?? ''
   },
   { immediate: true },
 )
-const kind = computed(() => chosen.value?.protocols.find((p) => p.id === protocol.value)?.kind ?? '')
+const school = computed(() => list.value.find((p) => p.protocol === protocol.value) ?? null)
 
 const label = ref<LabelText>({ product: '', amount: '', per_volume: '', every: '24 h', days: null })
-const targets = ref<Record<string, string>>({})
+const parameters = ref<Record<string, string>>({})
+const products = ref<Record<string, Schemas['ProductIn']>>({})
 const confirmed = ref<number[]>([])
 const vetWord = ref(false)
+const reason = ref('')
 watch(protocol, () => {
   confirmed.value = []
   vetWord.value = false
-  targets.value = {}
+  parameters.value = {}
+  products.value = {}
+  reason.value = ''
 })
+const noProduct = (): Schemas['ProductIn'] => ({ bottle: null, strength: '', own: null })
 const ready = computed(
   () =>
     !!fish.value &&
-    !!protocol.value &&
-    (kind.value !== 'label' ||
+    !!school.value &&
+    (!school.value.needs_label ||
       !!(
         label.value.product &&
         label.value.amount &&
@@ -70,8 +93,11 @@ const ready = computed(
 )
 const wish = computed(() => ({
   protocol: protocol.value,
-  targets: targets.value,
-  label: kind.value === 'label' ? { ...label.value, days: label.value.days ?? 0 } : null,
+  parameters: parameters.value,
+  products: Object.fromEntries(
+    Object.entries(products.value).filter(([, p]) => p.bottle || p.strength || p.own?.value),
+  ),
+  label: school.value?.needs_label ? { ...label.value, days: label.value.days ?? 0 } : null,
 }))
 const settled = ref(wish.value)
 let timer: ReturnType<typeof setTimeout> | undefined
@@ -112,6 +138,7 @@ const start = useWrite((write_id) =>
         condition: condition.value,
         confirmed: confirmed.value,
         vet_word: vetWord.value,
+        reason: reason.value,
         starts_at: null,
       },
     }),
@@ -120,17 +147,27 @@ const start = useWrite((write_id) =>
 const problem = computed(
   () => start.problem.value ?? (ready.value ? (slipQuery.error.value as Problem | null) : null),
 )
-watch([wish, confirmed, vetWord], () => start.forget(), { deep: true })
+watch([wish, confirmed, vetWord, reason], () => start.forget(), { deep: true })
 const open = computed(() =>
   slip.value
-    ? slip.value.confirm.length - confirmed.value.length + (slip.value.needs_vet && !vetWord.value ? 1 : 0)
+    ? slip.value.confirm.length -
+      confirmed.value.length +
+      (slip.value.needs_vet && !vetWord.value ? 1 : 0) +
+      (slip.value.cared.length && !reason.value.trim() ? 1 : 0)
     : 0,
 )
 async function begin() {
   const done = await start.run()
   if (done) await router.push({ name: 'today' })
 }
-const FIELDS = ['label.product', 'label.amount', 'label.per_volume', 'label.every', 'label.days']
+const FIELDS = computed(() => [
+  ...['label.product', 'label.amount', 'label.per_volume', 'label.every', 'label.days'],
+  ...(slip.value?.parameters ?? []).map((p) => `parameters.${p.id}`),
+  ...(school.value?.medicines ?? []).flatMap((m) => [
+    `products.${m.active}`,
+    `products.${m.active}.own_strength`,
+  ]),
+])
 </script>
 
 <template>
@@ -166,40 +203,80 @@ const FIELDS = ['label.product', 'label.amount', 'label.per_volume', 'label.ever
         Not sure yet? <RouterLink :to="{ name: 'look-at', params: { group } }">Look again</RouterLink>: a
         medicine against the wrong thing costs days.
       </p>
-      <p v-else-if="chosen.protocols.length === 1" class="tannin">
+      <p v-else-if="list.length === 1" class="tannin">
         No medicine for {{ chosen.short_name.toLowerCase() }}: mend the water, and watch.
       </p>
-      <div v-if="chosen" class="schools" role="radiogroup" aria-label="Courses">
-        <div v-for="p in chosen.protocols" :key="p.id" class="school" :class="{ chosen: protocol === p.id }">
-          <label>
-            <span class="head"
-              ><RadioButton
-                v-model="protocol"
-                :value="p.id"
-                name="protocol"
-                :input-id="`p-${p.id}`"
-                :data-testid="`protocol-${p.id}`"
-              /><b>{{ p.name }}</b></span
-            >
-            <span class="small quiet">{{ p.school }}</span>
-            <span class="small"><span class="fig leaf">+</span> {{ p.for_it.text }}</span>
-            <span class="small"><span class="fig brick">−</span> {{ p.against_it.text }}</span>
-          </label>
-        </div>
-      </div>
-      <LabelForm v-if="kind === 'label'" v-model:label="label" :problem="problem" />
-      <ProblemNote :problem="problem" :fields="FIELDS" />
+      <ProblemNote :problem="schools.error.value" />
+      <SchoolTable v-if="list.length" v-model="protocol" :schools="list" />
     </div>
     <div class="slipside">
+      <div v-if="school" class="adjust">
+        <ProductPick
+          v-for="m in school.medicines"
+          :key="m.active"
+          :model-value="products[m.active] ?? noProduct()"
+          :active="m.active"
+          :use="m.use"
+          :problem="problem"
+          @update:model-value="products = { ...products, [m.active]: $event }"
+        />
+        <TextField
+          v-for="p in slip?.parameters ?? []"
+          :key="p.id"
+          :model-value="parameters[p.id] ?? ''"
+          figure
+          :label="p.name"
+          :placeholder="p.value"
+          :hint="`${p.unit} ${p.low} to ${p.high}${p.from_cycle ? `; by the life cycle of ${p.from_cycle}` : ''}`"
+          :field="`parameters.${p.id}`"
+          :problem="problem"
+          @update:model-value="parameters = { ...parameters, [p.id]: $event ?? '' }"
+        />
+        <LabelForm v-if="school.needs_label" v-model:label="label" :problem="problem" />
+        <ProblemNote :problem="problem" :fields="FIELDS" />
+      </div>
+
       <template v-if="slip">
         <SlipCard v-if="slip.lines.length" :slip="slip" :tank="tank.name" :fish="fish.words" />
-        <p v-else class="plain">
+        <p v-else-if="slip.kind === 'watch'" class="plain">
           No medicine goes in. Somebody looks every day; what fish carry unseen stays unseen until it shows.
         </p>
+        <p v-else class="plain">
+          Nothing is dosed into this water: the steps stand on the day board. A bath is measured in
+          <RouterLink :to="{ name: 'measure' }">Measure</RouterLink>, in its own vessel.
+        </p>
+        <dl class="facts">
+          <template v-for="b in slip.to_buy" :key="b.name">
+            <dt>In all</dt>
+            <dd>
+              <b class="fig">{{ b.amount.figure }} {{ b.amount.unit }}</b> {{ b.product }}
+            </dd>
+          </template>
+          <template v-if="slip.clock_words">
+            <dt>What counts</dt>
+            <dd>{{ slip.clock_words }}</dd>
+          </template>
+          <template v-if="slip.left_words">
+            <dt>What is left</dt>
+            <dd>{{ slip.left_words }}</dd>
+          </template>
+          <template v-if="slip.rules.length">
+            <dt>Until</dt>
+            <dd v-for="r in slip.rules" :key="r">{{ r }}</dd>
+          </template>
+        </dl>
+        <p v-if="slip.broken.length" class="brick never">Never here: {{ slip.broken.join('; ') }}.</p>
         <div class="confirm">
           <div v-for="(c, i) in slip.confirm" :key="c.text" class="tick">
             <Checkbox v-model="confirmed" :value="i" :input-id="`c-${i}`" :data-testid="`confirm-${i}`" />
             <label :for="`c-${i}`">{{ c.text }}</label>
+          </div>
+          <div v-if="slip.cared.length" class="tick why">
+            <label for="reason"
+              >{{ slip.cared.join('; ') }}.
+              <span class="small tannin">Why is it given all the same?</span></label
+            >
+            <Textarea id="reason" v-model="reason" rows="2" maxlength="300" data-testid="reason" />
           </div>
           <div v-if="slip.needs_vet" class="tick">
             <Checkbox v-model="vetWord" binary input-id="vet" data-testid="vet-word" />
@@ -210,14 +287,18 @@ const FIELDS = ['label.product', 'label.amount', 'label.per_volume', 'label.ever
           </div>
           <Button
             :label="open ? `Start, after ${open} more ${open === 1 ? 'tick' : 'ticks'}` : 'Start now'"
-            :disabled="open > 0"
+            :disabled="open > 0 || slip.broken.length > 0"
             :loading="start.busy.value"
             data-testid="start-course"
             @click="begin"
           />
         </div>
       </template>
-      <p v-else-if="kind === 'label' && !ready" class="plain quiet">
+      <p v-else-if="school?.medicines.length && ready && slipQuery.error.value" class="plain quiet">
+        Once that is settled, the slip for {{ tank.volume.net.figure }} {{ tank.volume.net.unit }} stands
+        here.
+      </p>
+      <p v-else-if="school?.needs_label && !ready" class="plain quiet">
         Copy the five figures from the bottle, and the slip for {{ tank.volume.net.figure }}
         {{ tank.volume.net.unit }} stands here.
       </p>
@@ -242,27 +323,30 @@ const FIELDS = ['label.product', 'label.amount', 'label.per_volume', 'label.ever
 .pick :deep(.p-select) {
   min-width: 240px;
 }
-.school {
-  border: 1px solid var(--rule2);
-  border-radius: 4px;
-  margin-bottom: 8px;
+.adjust {
+  max-width: 560px;
+  padding-bottom: 12px;
 }
-.school.chosen {
-  border: 2px solid var(--ink);
-  border-top: 5px solid var(--leaf);
-  background: var(--plate);
-}
-.schools label {
+.facts {
   display: grid;
-  gap: 2px;
-  padding: 10px 12px;
-  cursor: pointer;
+  grid-template-columns: 110px 1fr;
+  gap: 3px 12px;
+  padding: 12px 0;
 }
-.head {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  font-size: 16px;
+.facts dt {
+  font-weight: 650;
+}
+.facts dd {
+  grid-column: 2;
+}
+.why {
+  flex-direction: column;
+}
+.why :deep(textarea) {
+  width: 100%;
+}
+.never {
+  font-weight: 600;
 }
 .confirm {
   padding-top: 12px;

@@ -34,7 +34,10 @@ const sentence = computed(() =>
         ><StateMark :state="s.state" />{{ s.state_words
         }}<span v-if="s.level" class="fig">{{ s.level.figure }} {{ s.level.unit }}</span></span
       >
-      <span class="fig small">{{ s.day_count?.words }}</span>
+      <span class="small"
+        ><span class="fig">{{ s.day_count?.words }}</span
+        ><span v-if="s.day_count?.slip_words" class="tannin block">{{ s.day_count.slip_words }}</span></span
+      >
       <RouterLink v-if="s.case" :to="{ name: 'case', params: { case: s.case } }">case</RouterLink>
     </li>
   </ul>

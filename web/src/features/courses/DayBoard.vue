@@ -5,19 +5,23 @@ import type { Schemas } from '@/api/client'
 /** The days ahead: one column a day, one row a kind of task. */
 const props = defineProps<{ steps: Schemas['StepOut'][]; ends: string }>()
 const ROWS = [
-  { kind: 'dose', label: 'dose' },
-  { kind: 'water_change', label: 'water change' },
-  { kind: 'temperature', label: 'warmth' },
-  { kind: 'water_test', label: 'water test' },
-  { kind: 'look', label: 'look' },
+  { kinds: ['dose'], label: 'dose' },
+  { kinds: ['bath', 'dip', 'swab'], label: 'bath, swab' },
+  { kinds: ['food', 'feed'], label: 'food' },
+  { kinds: ['transfer', 'remove'], label: 'move, medicine out' },
+  { kinds: ['water_change'], label: 'water change' },
+  { kinds: ['temperature', 'salinity'], label: 'warmth, salinity' },
+  { kinds: ['water_test'], label: 'water test' },
+  { kinds: ['look'], label: 'look' },
+  { kinds: ['carbon_in', 'carbon_out', 'lights', 'disinfect', 'tell'], label: 'see to' },
 ]
 const days = computed(() => Math.max(1, ...props.steps.map((s) => s.day)))
 const rows = computed(() =>
   ROWS.map((r) => {
-    const steps = props.steps.filter((s) => s.kind === r.kind)
+    const steps = props.steps.filter((s) => r.kinds.includes(s.kind))
     const byDay = new Map<number, Schemas['StepOut'][]>()
     for (const s of steps) byDay.set(s.day, [...(byDay.get(s.day) ?? []), s])
-    return { ...r, byDay, count: steps.length }
+    return { kind: r.kinds[0]!, label: r.label, byDay, count: steps.length }
   }).filter((r) => r.count),
 )
 function words(steps: Schemas['StepOut'][]): string {
@@ -54,6 +58,10 @@ function words(steps: Schemas['StepOut'][]): string {
                 >
                   <path v-if="r.kind === 'dose'" d="M7 1V15" class="dose" />
                   <path v-else-if="r.kind === 'water_change'" d="M2 4l5 8 5 -8Z" class="change" />
+                  <path v-else-if="r.kind === 'bath'" d="M2 5V13H12V5M2 8H12" class="thin" />
+                  <path v-else-if="r.kind === 'transfer'" d="M1 8H12M8 4l4 4 -4 4" class="thin" />
+                  <path v-else-if="r.kind === 'food'" d="M4 8a3 3 0 1 0 6 0a3 3 0 1 0 -6 0" class="change" />
+                  <path v-else-if="r.kind === 'carbon_in'" d="M7 4V12M3 8H11" class="thin" />
                   <path v-else-if="r.kind === 'temperature'" d="M7 14V3M3 7l4 -4 4 4" class="thin" />
                   <circle v-else-if="r.kind === 'water_test'" cx="7" cy="8" r="3" class="thin" />
                   <path v-else d="M3 8H11" class="look" />

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/api/client'
 import { show } from '@/testing/mount'
 import DayBoard from './DayBoard.vue'
+import SchoolTable from './SchoolTable.vue'
 import SlipCard from './SlipCard.vue'
 import SlipRuler from '@/shared/SlipRuler.vue'
 import ToolDrawing from '@/shared/ToolDrawing.vue'
@@ -78,6 +79,14 @@ const slip: Schemas['SlipOut'] = {
   confirm: [],
   needs_vet: false,
   vet_reason: '',
+  risks: { fish: 1, filter: 0, plants: 2, keeper: 0, work: 1 },
+  parameters: [],
+  broken: [],
+  cared: [],
+  to_buy: [],
+  left_words: '',
+  clock_words: '',
+  rules: [],
   days: [],
   ends_words: '',
 }
@@ -206,5 +215,48 @@ describe('the day board', () => {
   it('says in words what each mark is', () => {
     const board = show(DayBoard, { props: { steps, ends: '' } })
     expect(board.get('tbody td .unseen').text()).toBe('08:00 dose, 58 g')
+  })
+})
+
+describe('schools side by side', () => {
+  const school = (more: Partial<Schemas['SchoolOut']>): Schemas['SchoolOut'] => ({
+    protocol: 'copper_10',
+    name: 'Copper for ten days',
+    school: 'the short arithmetic',
+    kind: 'steps',
+    for_it: text('nine days'),
+    against_it: text('without the cysts'),
+    risks: { fish: 1, filter: 1, plants: 3, keeper: 1, work: 2 },
+    treat_days: 12,
+    all_days: 33,
+    takes: 'copper, by your own product',
+    left_words: 'about 84 in 100 come through',
+    never: '',
+    care: 0,
+    needs_label: false,
+    medicines: [],
+    ...more,
+  })
+
+  it('says days, what goes in, what is left and what it risks', () => {
+    const drawn = show(SchoolTable, {
+      props: {
+        modelValue: 'copper_10',
+        schools: [school({}), school({ protocol: 'watch', name: 'Watch only', treat_days: 0, all_days: 30 })],
+      },
+    })
+    const words = drawn.text().replace(/\s+/g, ' ')
+    expect(words).toContain('12 days, watched to day 33')
+    expect(words).toContain('about 84 in 100 come through')
+    expect(words).toContain('30 days of watching')
+    expect(words).toContain('plants, shrimps: much')
+    expect(drawn.findAll('.school.chosen')).toHaveLength(1)
+  })
+
+  it('shows why one can’t be', () => {
+    const drawn = show(SchoolTable, {
+      props: { modelValue: '', schools: [school({ never: 'shrimp live here' })] },
+    })
+    expect(drawn.text()).toContain('Never here: shrimp live here')
   })
 })

@@ -6,6 +6,7 @@ import { answer, api, type Schemas } from '@/api/client'
 import ChangeForm from '@/shared/ChangeForm.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
+import StripsChart from '@/shared/strips/StripsChart.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import ArriveForm from './ArriveForm.vue'
@@ -31,6 +32,11 @@ const readings = useQuery({
   queryFn: () =>
     answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/water', { params: { path: path.value } })),
 })
+const today = useQuery({
+  queryKey: ['today', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/today', { params: { path: session.inRoom() } })),
+})
+const strip = computed(() => today.data.value?.strips.find((s) => s.tank === props.tank && !s.quiet) ?? null)
 const groups = computed(() => (all.data.value ?? []).filter((g) => g.tank === props.tank))
 const alive = computed(() => groups.value.filter((g) => g.left > 0))
 const sentence = computed(() => {
@@ -86,6 +92,12 @@ async function strikeOut(uid: string) {
       <Button label="Water change" severity="secondary" @click="ask('change')" />
       <RouterLink :to="{ name: 'measure', query: { tank } }">Measure a dose</RouterLink>
       <RouterLink :to="{ name: 'tank-measures', params: { tank } }">Measures</RouterLink>
+    </div>
+    <div v-if="today.data.value && strip" class="strip">
+      <StripsChart :axis="today.data.value.axis" :strips="[strip]" label="This tank on its time axis" />
+      <p v-if="strip.day_count?.slip_words" class="tannin" data-testid="slip-words">
+        {{ strip.day_count.slip_words }}
+      </p>
     </div>
     <section aria-label="Fish">
       <h2 class="block-head">Fish</h2>

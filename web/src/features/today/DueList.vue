@@ -27,6 +27,8 @@ const sections = computed(() =>
     .filter((s) => s.items.length),
 )
 
+/** kinds whose word says all of it */
+const PLAIN = ['dose', 'water_change', 'temperature', 'salinity', 'water_test', 'look']
 const dosing = ref<Due | null>(null)
 const changing = ref<Due | null>(null)
 const warming = ref<Due | null>(null)
@@ -59,6 +61,15 @@ const strike = useWrite((write_id) => {
   )
 })
 
+const tick = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tasks/{task_id}/done', {
+      params: { path: { ...session.inRoom(), task_id: pressed.value } },
+      body: { write_id, happened_at: null },
+    }),
+  ),
+)
+
 async function press(due: Due) {
   pressed.value = due.task
   if (due.kind === 'dose') {
@@ -66,10 +77,11 @@ async function press(due: Due) {
     if (due.warning) dosing.value = due
     else await give.run()
   } else if (due.kind === 'water_change') changing.value = due
-  else if (due.kind === 'temperature') warming.value = due
+  else if (due.kind === 'temperature' || due.kind === 'salinity') warming.value = due
   else if (due.kind === 'water_test')
     await router.push({ name: 'tank', params: { tank: due.tank }, query: { log: 'test' } })
-  else await router.push({ name: 'look-at', params: { group: due.group } })
+  else if (due.kind === 'look') await router.push({ name: 'look-at', params: { group: due.group } })
+  else await tick.run()
 }
 
 const takeUp = useWrite((write_id) =>
@@ -89,7 +101,9 @@ async function undo(done: Done) {
 
 <template>
   <section class="due" aria-label="What is due">
-    <ProblemNote :problem="give.problem.value ?? strike.problem.value ?? takeUp.problem.value" />
+    <ProblemNote
+      :problem="give.problem.value ?? tick.problem.value ?? strike.problem.value ?? takeUp.problem.value"
+    />
     <template v-for="s in sections" :key="s.id">
       <h2 :class="s.id">
         {{ s.label }}<span class="fig">{{ s.items.length }}</span>
@@ -102,15 +116,17 @@ async function undo(done: Done) {
           <span class="task">
             <b>{{ d.tank_name }}</b>
             <span>{{ d.what }}</span>
+            <span v-if="!PLAIN.includes(d.kind)" class="small quiet">{{ d.title }}</span>
             <span v-if="d.tool_words" class="small quiet">{{ d.tool_words }}</span>
             <span v-if="d.reaches && !d.warning" class="small quiet">reaches {{ d.reaches }}</span>
             <span v-if="d.warning" class="small tannin">{{ d.warning_short }}</span>
+            <span v-if="d.moves_words" class="small tannin">{{ d.moves_words }}</span>
           </span>
           <span class="presses">
             <Button
               :label="d.press"
               :severity="s.id === 'later' || d.warning ? 'secondary' : undefined"
-              :loading="give.busy.value && pressed === d.task"
+              :loading="(give.busy.value || tick.busy.value) && pressed === d.task"
               :aria-label="`${d.press}, ${d.tank_name}, ${d.what}`"
               @click="press(d)"
             />

@@ -1,44 +1,61 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
 
+/** The water reached its warmth, or its salinity: what the instrument says now. */
 const props = defineProps<{ due: Schemas['DueOut'] }>()
 const emit = defineEmits<{ close: [] }>()
 const session = useSession()
-const temperature = ref(props.due.press_amount)
-const write = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/tasks/{task_id}/warmth', {
-      params: { path: { ...session.inRoom(), task_id: props.due.task } },
-      body: { write_id, temperature: temperature.value, happened_at: null },
-    }),
-  ),
-)
+const salty = computed(() => props.due.kind === 'salinity')
+const read = ref(props.due.press_amount)
+const write = useWrite((write_id) => {
+  const params = { path: { ...session.inRoom(), task_id: props.due.task } }
+  return salty.value
+    ? answer(
+        api.POST('/api/rooms/{room_id}/tasks/{task_id}/salinity', {
+          params,
+          body: { write_id, salinity: read.value, happened_at: null },
+        }),
+      )
+    : answer(
+        api.POST('/api/rooms/{room_id}/tasks/{task_id}/warmth', {
+          params,
+          body: { write_id, temperature: read.value, happened_at: null },
+        }),
+      )
+})
 async function save() {
   if (await write.run()) emit('close')
 }
 </script>
 
 <template>
-  <Dialog visible modal :header="`${due.tank_name}, warmth`" @update:visible="emit('close')">
+  <Dialog
+    visible
+    modal
+    :header="`${due.tank_name}, ${salty ? 'salinity' : 'warmth'}`"
+    @update:visible="emit('close')"
+  >
     <EntryForm
-      :label="`Reached ${temperature}`"
+      :label="`Reached ${read}`"
       :busy="write.busy.value"
       :problem="write.problem.value"
-      :fields="['temperature']"
+      :fields="['temperature', 'salinity']"
       testid="save-warmth"
       @save="save"
     >
-      <p class="small quiet">{{ due.title }}. Write what the thermometer says now.</p>
+      <p class="small quiet">
+        {{ due.title }}. Write what the {{ salty ? 'refractometer or pen' : 'thermometer' }} says now.
+      </p>
       <TextField
-        v-model="temperature"
+        v-model="read"
         figure
         label="The water is at"
-        field="temperature"
+        :field="salty ? 'salinity' : 'temperature'"
         :problem="write.problem.value"
       />
     </EntryForm>

@@ -29,6 +29,7 @@ function due(more: Partial<Schemas['DueOut']> = {}): Schemas['DueOut'] {
     reaches: '2.49 mg/L',
     warning: '',
     warning_short: '',
+    moves_words: '',
     ...more,
   }
 }

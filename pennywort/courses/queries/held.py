@@ -1,0 +1,140 @@
+"""What a running course holds in the water, its clock, and what a dose given now moves."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from pennywort.core.course.build import PlannedStep, hours_of, window
+from pennywort.core.course.clock import ClockRule, ClockState, Counted, read_clock
+from pennywort.core.course.replan import Moved, replan
+from pennywort.core.reference import library
+from pennywort.core.reference.course_models import CourseProtocol
+from pennywort.core.units import show_concentration
+from pennywort.courses.models import Course, Dose, Task
+from pennywort.tanks.models import WaterReading
+
+# A level this close to the edge of its range is in it: scales, spoons and kits read no finer.
+EDGE_FRACTION = 0.03
+
+
+@dataclass(frozen=True, kw_only=True)
+class Window:
+    """A medicine of a course: its target and range, mg/L."""
+
+    active: str
+    target_mg_per_l: float
+    low_mg_per_l: float
+    high_mg_per_l: float
+
+
+def windows_of(course: Course) -> tuple[Window, ...]:
+    """What the course holds, in the protocol's order; nothing for a protocol that is no more."""
+    protocol, found = library().courses.get(course.protocol_id), library()
+    windows = []
+    for m in protocol.medicines if protocol else ():
+        target = course.targets_mg_per_l.get(m.active, 0.0)
+        low, high = window(found.uses[m.use][1], target_mg_per_l=target)
+        windows.append(Window(active=m.active, target_mg_per_l=target, low_mg_per_l=low, high_mg_per_l=high))
+    return tuple(windows)
+
+
+def course_name(course: Course) -> str:
+    """The protocol's name; its id once it is no more."""
+    protocol = library().courses.get(course.protocol_id)
+    return protocol.name if protocol else course.protocol_id
+
+
+def window_of(course: Course, active_id: str) -> Window | None:
+    """One of them."""
+    return next((w for w in windows_of(course) if w.active == active_id), None)
+
+
+def _rule(course: Course, protocol: CourseProtocol) -> ClockRule | None:
+    clock = protocol.clock
+    if clock is None or not all(p.id in course.parameters for p in protocol.parameters):
+        return None
+    every = next((t.every_h for t in Task.objects.filter(course=course, kind="dose", every_h__isnull=False)[:1]), None)
+    by_label = (course.label or {}).get("days", 0) * 24.0
+    length = by_label if protocol.kind == "label" else hours_of(clock.length, values=course.parameters, protocol=protocol)
+    if not length:
+        return None
+    gap_h = hours_of(clock.gap, values=course.parameters, protocol=protocol)
+    return ClockRule(counts=clock.counts, length_h=length, slip=clock.slip, gap_h=gap_h, every_h=every)
+
+
+def _counted(course: Course, protocol: CourseProtocol, *, now: datetime) -> list[Counted]:
+    clock = protocol.clock
+    assert clock is not None
+    if clock.counts == "doses":
+        given = Dose.objects.standing().filter(course=course, water_change=None, happened_at__lte=now).order_by("happened_at")
+        return [Counted(at=d.happened_at, good=True) for d in given]
+    field, low, high = _read_in(course, protocol)
+    if field is None:
+        return []
+    rows = WaterReading.objects.standing().filter(tank=course.tank, happened_at__gte=course.starts_at, happened_at__lte=now, **{f"{field}__isnull": False})
+    counted = []
+    for row in rows.order_by("happened_at"):
+        value = getattr(row, field)
+        good = low * (1 - EDGE_FRACTION) <= value <= high * (1 + EDGE_FRACTION)
+        side = "below" if value < low else "above"
+        words = "" if good else f"read {value:.3g}, {side} the range"
+        counted.append(Counted(at=row.happened_at, good=good, words=words))
+    return counted
+
+
+def _read_in(course: Course, protocol: CourseProtocol) -> tuple[str | None, float, float]:
+    """The column a clock of readings looks at, with its range in the column's unit."""
+    clock = protocol.clock
+    if clock is not None and clock.reading == "copper" and clock.active:
+        held = window_of(course, clock.active)
+        return ("copper_mg_per_l", held.low_mg_per_l, held.high_mg_per_l) if held else (None, 0.0, 0.0)
+    if clock is not None and clock.reading == "salinity" and "salinity" in course.parameters:
+        target = course.parameters["salinity"]
+        return "salinity_g_per_kg", target - 1.0, target + 1.0
+    return None, 0.0, 0.0
+
+
+def clock_of(course: Course, *, now: datetime) -> ClockState | None:
+    """The clock of a course, if its protocol has one."""
+    protocol = library().courses.get(course.protocol_id)
+    rule = _rule(course, protocol) if protocol else None
+    if protocol is None or rule is None:
+        return None
+    counted = [] if rule.counts == "days" else _counted(course, protocol, now=now)
+    return read_clock(rule, counted, start_at=course.starts_at, now=now)
+
+
+def _step(task: Task) -> PlannedStep:
+    return PlannedStep(
+        place=task.place,
+        number=task.number,
+        kind=task.kind,  # type: ignore[arg-type]
+        title=task.title,
+        due_at=task.due_at,
+        minimum_h=task.minimum_h,
+        every_h=task.every_h,
+    )
+
+
+def moves(course: Course, *, given: Task | None, at: datetime) -> tuple[Moved, ...]:
+    """What of this course's open tasks falls due at another time, were (or was) this dose given at that instant."""
+    tasks = list(Task.objects.filter(course=course, skipped=False).order_by("due_at", "pk"))
+    done = {(t.place, t.number): t.done_at for t in tasks if t.done_at is not None}
+    if given is not None:
+        done[(given.place, given.number)] = at
+    return replan([_step(t) for t in tasks], done_at=done, now=at).moved
+
+
+def soonest(task: Task, *, now: datetime) -> datetime | None:
+    """Before when this dose would be too near to the last one of its line; None if it may be given now."""
+    if task.minimum_h is None:
+        return None
+    tasks = list(Task.objects.filter(course=task.course, place=task.place, skipped=False).order_by("number"))
+    done = {(t.place, t.number): t.done_at for t in tasks if t.done_at is not None}
+    return replan([_step(t) for t in tasks], done_at=done, now=now).too_soon_until.get(task.place)
+
+
+def level_words(value_mg_per_l: float, window: Window) -> str:
+    """A level as its range is shown."""
+    return show_concentration(value_mg_per_l, like_mg_per_l=window.high_mg_per_l).text

@@ -1,0 +1,82 @@
+"""Which product a dose is taken from: a bottle of the shelf, a listed strength, or what is typed from a label."""
+
+from __future__ import annotations
+
+from typing import Annotated
+from uuid import UUID
+
+from pydantic import Field
+
+from pennywort.core.errors import InvalidInput
+from pennywort.core.medicine.product import Own, Product, listed_product, own_product
+from pennywort.core.reference import library
+from pennywort.core.reference.formulary_models import Active, Use
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.schemas import In, Typed
+from pennywort.rooms.services import find
+from pennywort.shelf.models import Bottle
+from pennywort.shelf.queries import bottles_of, is_past, product_of_bottle
+
+Name = Annotated[str, Field(max_length=40)]
+
+
+class OwnStrength(In):
+    """What the keeper's own bottle says, where it is none of the listed strengths."""
+
+    kind: Own
+    value: Typed
+    density: Typed = ""
+    piece: Name = "tablet"
+
+
+class ProductIn(In):
+    """One of: a bottle of the shelf, a strength of the formulary, or what a label says."""
+
+    bottle: UUID | None = None
+    strength: Name = ""
+    own: OwnStrength | None = None
+
+
+def read_product(actor: Actor, active: Active, *, strength: str, own: OwnStrength | None) -> Product | None:
+    """:raises InvalidInput: an unknown strength, or one no bottle bears."""
+    if own is not None:
+        density = actor.read_optional(own.density, kind="density", field="own.density") or 1.0
+        value = actor.read(own.value, kind="number", field="own.value")
+        return own_product(active, kind=own.kind, value=value, density_kg_per_l=density, piece=own.piece)
+    return listed_product(active, strength) if active.strengths else None
+
+
+def find_bottle(actor: Actor, uid: UUID, active: Active, *, field: str = "bottle") -> Bottle:
+    """:raises NotFound: no such bottle here. :raises InvalidInput: it holds something else."""
+    bottle = find(Bottle, actor, uid, name="bottle")
+    if bottle.active_id != active.id:
+        raise InvalidInput(f"{bottle.name} holds {library().actives[bottle.active_id].short_name}, not {active.short_name}.", field=field)
+    return bottle
+
+
+def first_on_shelf(actor: Actor, active: Active, use: Use) -> Product | None:
+    """The product of a bottle that is good and that this use allows, if one stands there."""
+    for bottle in bottles_of(actor):
+        if bottle.active_id == active.id and not is_past(bottle, actor):
+            product = product_of_bottle(bottle)
+            if use.strengths is None or not product.listed or product.listed in use.strengths:
+                return product
+    return None
+
+
+def chosen_product(actor: Actor, active: Active, use: Use, typed: ProductIn | None, *, field: str) -> Product | None:
+    """What was chosen, else what stands on the shelf, else None.
+
+    :raises InvalidInput: a bottle past its date, or one that holds something else. :raises NotFound: no such bottle.
+    """
+    if typed is not None and typed.bottle is not None:
+        bottle = find_bottle(actor, typed.bottle, active, field=field)
+        if is_past(bottle, actor):
+            raise InvalidInput(f"{bottle.name} is past its date: nobody knows its strength.", field=field)
+        return product_of_bottle(bottle)
+    if typed is not None and (typed.own is not None or typed.strength):
+        try:
+            return read_product(actor, active, strength=typed.strength, own=typed.own)
+        except InvalidInput as error:
+            raise InvalidInput(error.message, field=f"{field}.{error.field}" if error.field else field) from error
+    return first_on_shelf(actor, active, use)

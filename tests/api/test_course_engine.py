@@ -1,0 +1,164 @@
+"""Courses through the API: schools side by side, products, reasons, steps simply done, the clock, and what is in the way."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pennywort.courses.models import Course, Dose, Task
+from pennywort.tanks.models import WaterChange
+from tests.api.room import RoomCase
+
+HALF_POWDER = {"bottle": None, "strength": "", "own": {"kind": "purity_percent", "value": "50"}}
+COPPER = {"copper": {"bottle": None, "strength": "", "own": {"kind": "mg_per_ml", "value": "5"}}}
+SEA = {"name": "Sill", "code": "M1", "water_type": "marine", "measured_net_volume": "100 L"}
+
+
+class Schools(RoomCase):
+    def test_side_by_side(self) -> None:
+        """Salt for 45 L at 2 g/L is 90 g, and three changes of a quarter take 22.5 g each: 157.5 g; cherry barbs bear no 30 °C."""
+        group = self.group(self.tank())
+        found = {s["protocol"]: s for s in self.ask(f"groups/{group}/schools", {"condition": "ich"})}
+        self.assertEqual(list(found)[-1], "watch")
+        both = found["salt_and_warmth"]
+        self.assertEqual(both["takes"], "salt 158 g")
+        self.assertLess(both["treat_days"], both["all_days"])
+        self.assertEqual(found["watch"]["takes"], "nothing goes in")
+        self.assertEqual(found["by_label"]["treat_days"], None)
+        self.assertIn("bear at most 27", found["ich_heat"]["never"])
+
+    def test_a_condition_nobody_knows(self) -> None:
+        group = self.group(self.tank())
+        self.ask(f"groups/{group}/schools", {"condition": "gremlins"}, status=404)
+
+
+class Products(RoomCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.weir = self.tank()
+        self.loaches = self.group(self.weir, species="kuhli_loach")
+
+    def test_what_is_weighed_is_the_product_everywhere(self) -> None:
+        """2.5 mg/L in 45 L are 112.5 mg, from a powder of a half 225 mg: on the press, in the book, in the calendar and put back."""
+        self.course(self.loaches, "two_rounds", condition="skin_flukes", products={"praziquantel": HALF_POWDER})
+        due = next(d for d in self.due() if d["what"] == "praziquantel")
+        self.assertEqual((due["press_amount"], due["reaches"]), ("225 mg", "2.50 mg/L"))
+        self.send(f"tasks/{due['task']}/dose", {"amount": due["press_amount"]})
+        self.assertAlmostEqual(Dose.objects.get().amount_mg or 0, 112.5)
+        done = self.get("today")["done"][0]
+        self.assertEqual(done["amount"], "225 mg")
+        self.assertIn("gave 225 mg praziquantel", done["words"])
+        back = self.ask(f"tanks/{self.weir}/goes-back", {"share": "20 %"})["parts"][0]
+        self.assertEqual((back["name"], back["amount"]["figure"]), ("praziquantel", "45"))
+        case = Course.objects.get().case
+        calendar = self.client_of().get(self.url(f"cases/{case.uid}/calendar")).content.decode()
+        self.assertIn("225 mg", calendar.replace("\r\n ", ""))
+
+    def test_what_the_press_of_a_correction_holds_changes_nothing(self) -> None:
+        self.course(self.loaches, "two_rounds", condition="skin_flukes", products={"praziquantel": HALF_POWDER})
+        due = next(d for d in self.due() if d["what"] == "praziquantel")
+        first = self.send(f"tasks/{due['task']}/dose", {"amount": "225 mg"})["uid"]
+        amount = self.get("today")["done"][0]["amount"]
+        self.send(f"tasks/{due['task']}/dose", {"amount": amount, "corrects": first})
+        self.assertAlmostEqual(Dose.objects.standing().get().amount_mg or 0, 112.5)
+
+    def test_a_bottle_of_another_fishroom(self) -> None:
+        wish = {"protocol": "two_rounds", "products": {"praziquantel": {"bottle": str(self.room.uid), "strength": "", "own": None}}}
+        self.ask(f"groups/{self.loaches}/slip", wish, status=404)
+
+
+class Starting(RoomCase):
+    def test_a_care_needs_its_reason_and_keeps_it(self) -> None:
+        group = self.group(self.tank(), species="panda_corydoras")
+        body = {"condition": "nitrite", "confirmed": [0, 1, 2], "vet_word": True}
+        cared = self.ask(f"groups/{group}/slip", {"protocol": "nitrite_salt"})["cared"]
+        self.assertTrue(cared)
+        told = self.send(f"groups/{group}/courses", {"protocol": "nitrite_salt", **body, "reason": " "}, status=422)
+        self.assertEqual(told["field"], "reason")
+        self.send(f"groups/{group}/courses", {"protocol": "nitrite_salt", **body, "reason": "They gasp."})
+        self.assertEqual(Course.objects.get().reason, "They gasp.")
+
+    def test_copper_does_not_meet_shrimp(self) -> None:
+        group = self.group(self.tank(**SEA, has_invertebrates=True), species="royal_gramma")
+        wish = {"protocol": "copper_30_strict", "products": COPPER}
+        self.assertIn("without a backbone", self.ask(f"groups/{group}/slip", wish)["broken"][0])
+        body = {**wish, "condition": "marine_ich", "confirmed": [0, 1, 2], "vet_word": True, "reason": "no"}
+        self.assertEqual(self.send(f"groups/{group}/courses", body, status=422)["field"], "protocol")
+
+    def test_what_is_still_in_the_water_and_until_when(self) -> None:
+        """Out is a hundredth of the most: seven changes of a half (2^7 = 128), a day apart, from Tuesday: Monday."""
+        weir = self.tank()
+        group = self.group(weir, species="kuhli_loach")
+        running = self.course(group, "two_rounds", condition="skin_flukes")
+        for due in self.due():
+            self.send(f"tasks/{due['task']}/dose", {"amount": due["press_amount"]})
+        self.send(f"courses/{running['uid']}/stop", {"reason": "wrong"})
+        told = self.send(
+            f"groups/{group}/courses",
+            {"protocol": "worming_water", "condition": "camallanus", "confirmed": [0, 1, 2], "vet_word": True, "reason": "x"},
+            status=409,
+        )
+        self.assertIn("There is still metronidazole in this water", told["detail"])
+        self.assertIn("after 7 changes of a half, a day apart, it is out, and the next may start on Monday.", told["detail"])
+
+
+class Doing(RoomCase):
+    def start(self, protocol: str, **more: Any) -> str:
+        self.sill = self.tank(**SEA)
+        return str(self.course(self.group(self.sill, species="royal_gramma"), protocol, condition="marine_ich", **more)["uid"])
+
+    def test_a_move_is_ticked_changes_all_the_water_and_comes_back(self) -> None:
+        self.start("tank_transfer")
+        # four moves at 72 hours: the last on day 9 of hours, which ends day 12 (common practice)
+        moves = list(Task.objects.filter(kind="transfer").order_by("due_at").values_list("due_at", flat=True))
+        self.assertEqual([(m - moves[0]).total_seconds() / 3600 for m in moves], [72.0 * i for i in range(len(moves))])
+        first = Task.objects.filter(kind="transfer").order_by("due_at")[0]
+        self.clock = first.due_at
+        self.send(f"tasks/{first.uid}/done")
+        self.assertEqual(WaterChange.objects.get().changed_fraction, 1.0)
+        self.send(f"tasks/{first.uid}/done", status=409)
+        change = next(d for d in self.get("today")["done"] if d["ledger"] == "change")
+        self.send("strike", {"ledger": "change", "entry": change["entry"], "reason": "not yet"})
+        first.refresh_from_db()
+        self.assertIsNone(first.done_at)
+
+    def test_a_dose_is_not_simply_ticked(self) -> None:
+        self.start("copper_30_strict", products=COPPER)
+        dose = Task.objects.filter(kind="dose").order_by("due_at")[0]
+        self.assertEqual(self.send(f"tasks/{dose.uid}/done", status=422)["field"], "task")
+
+    def test_a_reading_below_range_begins_the_thirty_days_again(self) -> None:
+        """Range 1.5 to 2.5 mg/L: read 1.2 on the third day, the count begins again with the next good reading (common practice, strict school)."""
+        self.start("copper_30_strict", products=COPPER)
+        for task in Task.objects.filter(kind="dose").order_by("due_at"):
+            self.clock = task.due_at
+            due = next(d for d in self.due() if d["task"] == str(task.uid))
+            self.send(f"tasks/{task.uid}/dose", {"amount": due["press_amount"]})
+        counts = []
+        for read, hours in (("2.2", 1), ("2.2", 24), ("1.2", 24), ("2.2", 1)):
+            self.later(hours=hours)
+            self.send(f"tanks/{self.sill}/readings", {"copper": read})
+            counts.append(self.get("today")["strips"][0]["day_count"])
+        words = ["day 1 of 30 in range", "day 2 of 30 in range", "stopped at day 2 of 30", "day 1 of 30 in range"]
+        self.assertEqual([c["words"] for c in counts], words)
+        self.assertEqual([c["slip_words"] for c in counts[:3]], ["", "", ""])
+        # 24 h were counted, and 25 h passed between the last good reading and the next
+        self.assertEqual(
+            counts[3]["slip_words"],
+            "The count began again after Saturday 28 November 15:20: read 1.2, below the range; 2 days don’t count.",
+        )
+
+    def test_a_dose_given_late_moves_the_next_and_says_so(self) -> None:
+        """Label doses every 24 h; the second given ten hours late: the third comes 24 h after it, not 14."""
+        label = {"product": "mix", "amount": "5 mL", "per_volume": "40 L", "every": "24 h", "days": 4}
+        group = self.group(self.tank())
+        self.course(group, "by_label", label=label)
+        doses = list(Task.objects.filter(kind="dose").order_by("number"))
+        self.send(f"tasks/{doses[0].uid}/dose", {"amount": "5.63 mL"})
+        self.later(hours=34)
+        due = next(d for d in self.due() if d["task"] == str(doses[1].uid))
+        self.assertEqual(due["moves_words"], "given now, the next falls due Friday 00:20, and 1 more")
+        self.send(f"tasks/{doses[1].uid}/dose", {"amount": "5.63 mL"})
+        third = Task.objects.get(pk=doses[2].pk)
+        self.assertEqual((third.due_at - self.clock).total_seconds() / 3600, 24.0)
+        # and what was done stays where it was planned
+        self.assertEqual(Task.objects.get(pk=doses[1].pk).due_at, doses[1].due_at)

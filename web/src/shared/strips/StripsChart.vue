@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Schemas } from '@/api/client'
+import { frameOf } from '@/shared/axis'
+import { useWidth } from '@/shared/useWidth'
+import StripAxis from './StripAxis.vue'
+import StripKey from './StripKey.vue'
+import StripRow from './StripRow.vue'
+
+/** Tanks as strips, one above the other on one time axis. */
+const props = defineProps<{ axis: Schemas['AxisOut']; strips: Schemas['StripOut'][]; label: string }>()
+const chart = ref<HTMLElement | null>(null)
+const width = useWidth(chart, 836)
+const wide = computed(() => width.value >= 600)
+const frame = computed(() =>
+  frameOf(props.axis, wide.value ? Math.max(280, width.value - 194 - 36) : width.value),
+)
+</script>
+
+<template>
+  <section ref="chart" class="chart" :aria-label="label">
+    <div class="axis" :class="{ wide }">
+      <div v-if="wide" class="labels"><span>tank and fish</span><span>level now</span></div>
+      <StripAxis :frame="frame" />
+    </div>
+    <StripRow v-for="s in strips" :key="s.tank" :strip="s" :frame="frame" :wide="wide" />
+    <StripKey />
+  </section>
+</template>
+
+<style scoped>
+.axis.wide {
+  display: flex;
+}
+.labels {
+  width: 190px;
+  margin-right: 4px;
+  flex: none;
+  display: flex;
+  justify-content: space-between;
+  align-items: flex-end;
+  font-size: 12px;
+  line-height: 16px;
+  color: var(--ink2);
+  padding-bottom: 3px;
+}
+</style>
