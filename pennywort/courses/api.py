@@ -14,6 +14,7 @@ from pennywort.core.units import show_amount, show_concentration, show_volume
 from pennywort.courses import schemas
 from pennywort.courses.models import Course
 from pennywort.courses.queries import today as today_query
+from pennywort.courses.queries.ahead import ahead_in
 from pennywort.courses.queries.running import product_amount
 from pennywort.courses.queries.strip import Axis, Mark, Span, Strip
 from pennywort.courses.reckon import reckon_ledger, reckon_plan
@@ -180,6 +181,13 @@ def schools(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: sch
     """Every course against a condition in this group's tank, side by side; keeps nothing."""
     actor = act(request, room_id)
     return compare_schools(actor, group_of(actor, group_id).tank, body.condition)
+
+
+@router.get("/tanks/{uuid:tank_id}/ahead", response=list[schemas.AheadOut], operation_id="ahead")
+def ahead(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> list[schemas.AheadOut]:
+    """What the running courses of a tank still ask for, the earliest first."""
+    actor = act(request, room_id)
+    return [schemas.AheadOut(**vars(a)) for a in ahead_in(actor, tank_of(actor, tank_id))]
 
 
 @router.post("/plan", response=PlanOut, operation_id="plan")

@@ -61,6 +61,15 @@ class SpanOut(Schema):
     words: str
 
 
+class AheadOut(Schema):
+    due_at: datetime
+    kind: str
+    day_words: str
+    at_words: str
+    title: str
+    amount: str
+
+
 class DayCountOut(Schema):
     starts_at: datetime
     ends_at: datetime

@@ -53,6 +53,16 @@ class Products(RoomCase):
         calendar = self.client_of().get(self.url(f"cases/{case.uid}/calendar")).content.decode()
         self.assertIn("225 mg", calendar.replace("\r\n ", ""))
 
+    def test_what_is_still_to_come_for_the_card(self) -> None:
+        """Half the water before the second round, 48 hours on; then what is missing of 112.5 mg, from a powder of a half."""
+        self.course(self.loaches, "two_rounds", condition="skin_flukes", products={"praziquantel": HALF_POWDER})
+        rows = self.get(f"tanks/{self.weir}/ahead")
+        first = next(r for r in rows if r["kind"] == "dose")
+        self.assertEqual((first["day_words"], first["at_words"], first["amount"]), ("Tue 24 Nov", "14:20", "225 mg"))
+        change = next(r for r in rows if r["kind"] == "water_change")
+        self.assertEqual((change["day_words"], change["amount"]), ("Thu 26 Nov", "50 %"))
+        self.assertEqual(rows, sorted(rows, key=lambda r: r["due_at"]))
+
     def test_what_the_press_of_a_correction_holds_changes_nothing(self) -> None:
         self.course(self.loaches, "two_rounds", condition="skin_flukes", products={"praziquantel": HALF_POWDER})
         due = next(d for d in self.due() if d["what"] == "praziquantel")

@@ -38,6 +38,7 @@ class DemoCase(BrowserCase):
             "new tank": "/tanks/new",
             "tank": f"/tanks/{tank.uid}",
             "measures": f"/tanks/{tank.uid}/measures",
+            "tank card": f"/tanks/{tank.uid}/card",
             "look list": "/look",
             "look": f"/look/{self.paddle.uid}",
             "look on arrival": f"/look/{Group.objects.get(species_id='royal_gramma').uid}?mode=arrival",

@@ -16,9 +16,9 @@ from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import StepKind
 from pennywort.core.reference.disease_models import WaterType
-from pennywort.core.units import Preferences, show_amount, show_fraction, show_temperature
+from pennywort.core.units import Preferences
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.courses.queries.running import due_amount
+from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.services.cases import next_number
 from pennywort.fish.models import Group, Look, Loss, Observation
 from pennywort.rooms.actor import Actor
@@ -405,7 +405,8 @@ def calendar_of(case: Case, *, now: datetime, preferences: Preferences) -> bytes
         event.add("dtstamp", now)
         event.add("dtstart", task.due_at)
         event.add("dtend", task.due_at + timedelta(minutes=15))
-        event.add("summary", f"{case.tank.name}: {task.title}{_amount(task, preferences)}")
+        amount = amount_of(task, preferences)
+        event.add("summary", f"{case.tank.name}: {task.title}{amount and f', {amount}'}")
         event.add("status", "CANCELLED" if task.skipped or (task.course.stopped_at and not task.done_at) else "CONFIRMED")
         if task.done_at and not task.skipped:
             event.add("description", f"Done {task.done_at:%Y-%m-%d %H:%M} UTC")
@@ -417,13 +418,3 @@ def calendar_of(case: Case, *, now: datetime, preferences: Preferences) -> bytes
             event.add_component(alarm)
         calendar.add_component(event)
     return bytes(calendar.to_ical())
-
-
-def _amount(task: Task, preferences: Preferences) -> str:
-    if task.kind == "dose":
-        return f", {show_amount(*due_amount(task), preferences).text}"
-    if task.water_share is not None:
-        return f", {show_fraction(task.water_share).text}"
-    if task.temperature_c is not None:
-        return f", {show_temperature(task.temperature_c, preferences).text}"
-    return ""

@@ -964,6 +964,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/tanks/{tank_id}/ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ahead
+         * @description What the running courses of a tank still ask for, the earliest first.
+         */
+        get: operations["ahead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/plan": {
         parameters: {
             query?: never;
@@ -5059,6 +5079,24 @@ export interface components {
             /** Condition */
             condition: string;
         };
+        /** AheadOut */
+        AheadOut: {
+            /**
+             * Due At
+             * Format: date-time
+             */
+            due_at: string;
+            /** Kind */
+            kind: string;
+            /** Day Words */
+            day_words: string;
+            /** At Words */
+            at_words: string;
+            /** Title */
+            title: string;
+            /** Amount */
+            amount: string;
+        };
         /**
          * PlanOut
          * @description ``never`` lines that this meets: it may not be started. ``care`` lines that need a reason.
@@ -7144,6 +7182,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SchoolOut"][];
+                };
+            };
+        };
+    };
+    ahead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AheadOut"][];
                 };
             };
         };

@@ -247,7 +247,7 @@ kbd {
     justify-content: center;
     height: 62px;
     line-height: 18px;
-    font-size: 13px;
+    font-size: 12.5px;
     padding: 0;
   }
   li a.here::after {

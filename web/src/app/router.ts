@@ -36,6 +36,13 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Tank', rail: 'tanks' },
   },
   {
+    path: '/tanks/:tank/card',
+    name: 'tank-card',
+    component: () => import('@/features/tanks/CardPage.vue'),
+    props: true,
+    meta: { title: 'Tank card', rail: 'tanks' },
+  },
+  {
     path: '/tanks/:tank/measures',
     name: 'tank-measures',
     component: () => import('@/features/tanks/TankForm.vue'),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
 import TextField from '@/shared/TextField.vue'
@@ -40,6 +40,14 @@ function choose(value: string) {
     }
   else product.value = { bottle: null, strength: value, own: null }
 }
+// where only one will do there is nothing to choose
+watch(
+  options,
+  (all) => {
+    if (one.value && shelf.value && all.length === 1 && !chosen.value) choose(all[0]!.value)
+  },
+  { immediate: true },
+)
 </script>
 
 <template>

@@ -92,9 +92,10 @@ async function strikeOut(uid: string) {
       <Button label="Water change" severity="secondary" @click="ask('change')" />
       <RouterLink :to="{ name: 'measure', query: { tank } }">Measure a dose</RouterLink>
       <RouterLink :to="{ name: 'tank-measures', params: { tank } }">Measures</RouterLink>
+      <RouterLink :to="{ name: 'tank-card', params: { tank } }">Card to print</RouterLink>
     </div>
-    <div v-if="today.data.value && strip" class="strip">
-      <StripsChart :axis="today.data.value.axis" :strips="[strip]" label="This tank on its time axis" />
+    <div v-if="today.data.value && strip" class="over-time">
+      <StripsChart :axis="today.data.value.axis" :strips="[strip]" label="This tank on its time axis" plain />
       <p v-if="strip.day_count?.slip_words" class="tannin" data-testid="slip-words">
         {{ strip.day_count.slip_words }}
       </p>
@@ -222,7 +223,8 @@ async function strikeOut(uid: string) {
 .presses > a {
   padding: 8px;
 }
-section {
+section,
+.over-time {
   margin-bottom: 28px;
   max-width: 900px;
 }

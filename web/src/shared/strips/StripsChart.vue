@@ -7,8 +7,13 @@ import StripAxis from './StripAxis.vue'
 import StripKey from './StripKey.vue'
 import StripRow from './StripRow.vue'
 
-/** Tanks as strips, one above the other on one time axis. */
-const props = defineProps<{ axis: Schemas['AxisOut']; strips: Schemas['StripOut'][]; label: string }>()
+/** Tanks as strips, one above the other on one time axis; `plain` without the key. */
+const props = defineProps<{
+  axis: Schemas['AxisOut']
+  strips: Schemas['StripOut'][]
+  label: string
+  plain?: boolean
+}>()
 const chart = ref<HTMLElement | null>(null)
 const width = useWidth(chart, 836)
 const wide = computed(() => width.value >= 600)
@@ -20,11 +25,13 @@ const frame = computed(() =>
 <template>
   <section ref="chart" class="chart" :aria-label="label">
     <div class="axis" :class="{ wide }">
-      <div v-if="wide" class="labels"><span>tank and fish</span><span>level now</span></div>
+      <div v-if="wide" class="labels">
+        <template v-if="!plain"><span>tank and fish</span><span>level now</span></template>
+      </div>
       <StripAxis :frame="frame" />
     </div>
     <StripRow v-for="s in strips" :key="s.tank" :strip="s" :frame="frame" :wide="wide" />
-    <StripKey />
+    <StripKey v-if="!plain" />
   </section>
 </template>
 
