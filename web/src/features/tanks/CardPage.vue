@@ -49,8 +49,9 @@ const print = () => window.print()
       </template>
     </p>
     <p v-if="strip?.level" class="water">
-      <b class="fig">{{ strip.level.figure }} {{ strip.level.unit }}</b> in it
-      {{ today.data.value?.date_words }} {{ today.data.value?.time_words }}, {{ strip.state_words }}
+      <b class="fig">{{ strip.level.figure }} {{ strip.level.unit }}</b>
+      {{ strip.curves[0]?.name }}, {{ today.data.value?.date_words }} {{ today.data.value?.time_words }}:
+      {{ strip.state_words }}
     </p>
     <table v-if="days.length">
       <caption class="unseen">
