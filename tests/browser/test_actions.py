@@ -141,3 +141,28 @@ class Actions(BrowserCase):
         self.open(f"/courses/for/{group.uid}?condition=ich")
         self.sees("Panda corydoras live here and bear at most 25 °C")
         self.assertEqual(self.all("[data-testid='start-course']"), [])
+
+    def test_copper_of_ones_own_from_the_bottle_to_the_card(self) -> None:
+        """2.25 mg/L of 86.4 L is 194.4 mg, 38.9 mL of 5 mg/mL, in four quarters; at 2 mg/L 34.6; four tenths go back besides."""
+        group = Group.objects.get(species_id="royal_gramma")
+        self.open(f"/courses/for/{group.uid}?condition=marine_ich")
+        self.press(self.tid("protocol-copper_30_pause"))
+        self.sees("Which copper product is it?")
+        self.fill("It holds", "5")
+        # the 5 mL syringe has marks of 0.2: 9.8 of the 9.72 mL of a quarter
+        self.sees("one of 4 parts; 38.9 mL in all")
+        self.sees("54.4 mL")
+        self.fill("copper held", "9")
+        self.sees("between 1.5 and 2.5")
+        self.fill("copper held", "2")
+        self.sees("48.4 mL")
+        self.answer_all()
+        self.press("Start now")
+        self.until(lambda: Course.objects.filter(tank__name="Pound").exists(), "the course")
+        course = Course.objects.get(tank__name="Pound")
+        self.assertEqual((course.parameters["target"], course.products["copper"]["mg_per_ml"]), (2.0, 5.0))
+        self.assertAlmostEqual(Task.objects.filter(course=course, kind="dose")[0].dose_mg or 0, 86.4 * 2 / 4, places=1)
+        self.open(f"/tanks/{course.tank.uid}")
+        self.press("Card to print")
+        self.sees("Copper, the second quarter")
+        self.sees("8.64 mL")

@@ -128,6 +128,12 @@ const slip = computed(() =>
     ? slipQuery.data.value
     : null,
 )
+// a figure out of bounds leaves no slip, and its field must stay to be mended
+const settable = ref<Schemas['SlipOut']['parameters']>([])
+watch(slip, (now) => {
+  if (now) settable.value = now.parameters
+})
+watch(protocol, () => (settable.value = []))
 const start = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/groups/{group_id}/courses', {
@@ -162,7 +168,7 @@ async function begin() {
 }
 const FIELDS = computed(() => [
   ...['label.product', 'label.amount', 'label.per_volume', 'label.every', 'label.days'],
-  ...(slip.value?.parameters ?? []).map((p) => `parameters.${p.id}`),
+  ...settable.value.map((p) => `parameters.${p.id}`),
   ...(school.value?.medicines ?? []).flatMap((m) => [
     `products.${m.active}`,
     `products.${m.active}.own_strength`,
@@ -213,7 +219,7 @@ const FIELDS = computed(() => [
       <div v-if="school" class="adjust">
         <ProductPick
           v-for="m in school.medicines"
-          :key="m.active"
+          :key="`${school.protocol} ${m.active}`"
           :model-value="products[m.active] ?? noProduct()"
           :active="m.active"
           :use="m.use"
@@ -221,13 +227,13 @@ const FIELDS = computed(() => [
           @update:model-value="products = { ...products, [m.active]: $event }"
         />
         <TextField
-          v-for="p in slip?.parameters ?? []"
+          v-for="p in settable"
           :key="p.id"
           :model-value="parameters[p.id] ?? ''"
           figure
           :label="p.name"
           :placeholder="p.value"
-          :hint="`${p.unit} ${p.low} to ${p.high}${p.from_cycle ? `; by the life cycle of ${p.from_cycle}` : ''}`"
+          :hint="`${p.low} to ${p.high}${p.high.endsWith(p.unit) ? '' : ` ${p.unit}`}${p.from_cycle ? `; by the life cycle of ${p.from_cycle}` : ''}`"
           :field="`parameters.${p.id}`"
           :problem="problem"
           @update:model-value="parameters = { ...parameters, [p.id]: $event ?? '' }"
