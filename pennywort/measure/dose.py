@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.medicine.bath import BathWater, bath_minutes, bath_steps, mix_lasts_words, swab_steps
+from pennywort.core.medicine.bath import BathWater, bath_minutes, bath_steps, left_fractions, mix_lasts_words, swab_steps
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.formulary import DIRECT, Measured, Wanted, measure, shown_unit
 from pennywort.core.medicine.guards import Surroundings
@@ -235,7 +235,7 @@ def _out(
         verdict=measured.verdict,
         words=measured.words,
         amounts=amounts,
-        figures=[*_figures(active, use, minutes=minutes), *_hardness(active, measured)],
+        figures=[*_figures(active, use, minutes=minutes), *_fading(active, use, minutes=minutes * turns), *_hardness(active, measured)],
         steps=steps,
         trace=[TraceOut.of(t) for t in measured.amount.trace] if measured.amount else [],
         cautions=[CautionOut(level=c.level, text=c.text, source=source_words(c.source), recalled=c.recalled) for c in measured.cautions],
@@ -243,6 +243,16 @@ def _out(
         source=source_words(use.source),
         recalled=use.recalled,
     )
+
+
+def _fading(active: Active, use: Use, *, minutes: float) -> list[FigureOut]:
+    """How much of a bath is left at its end, where its half-life is known."""
+    kinetics = library().kinetics.get(active.id)
+    if use.route not in ("bath", "dip") or kinetics is None or kinetics.half_life_h is None or not minutes:
+        return []
+    least, likely, most = (f"{share * 100:.0f}" for share in left_fractions(kinetics.half_life_h, minutes=minutes))
+    words = f"{least} to {most}, after {minutes:g} minutes in all, by a half-life of {kinetics.half_life_h.value:g} h"
+    return [FigureOut(label="left at the end", figure=likely, unit="%", words=words)]
 
 
 def _hardness(active: Active, measured: Measured) -> list[FigureOut]:

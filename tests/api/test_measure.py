@@ -39,6 +39,8 @@ class Doses(MeasureCase):
         self.assertEqual((got["amounts"][0]["big"], got["amounts"][0]["reaches"]), ({"figure": "25", "unit": "mL"}, {"figure": "75.0", "unit": "mg/L"}))
         self.assertEqual([s["lasts_min"] for s in got["steps"] if s["lasts_min"]], [30])
         self.assertTrue(any(s["stop"] for s in got["steps"]))
+        # half of it goes in six hours: 2^(-0.5/6) is left after half an hour
+        self.assertEqual(next(f["figure"] for f in got["figures"] if f["label"] == "left at the end"), "94")
         self.assertEqual(self.measure("dose", **body, minutes="45", status=422)["field"], "minutes")
 
     def test_what_stops_a_bath_stands_beside_it(self) -> None:

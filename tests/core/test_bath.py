@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from datetime import date
 from unittest import TestCase
 
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
-from pennywort.core.medicine.bath import BathStep, BathWater, bath_minutes, bath_steps, dips_steps, match
+from pennywort.core.medicine.bath import BathStep, BathWater, bath_minutes, bath_steps, dips_steps, left_fractions, match
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.formulary import Measured, Wanted, measure
 from pennywort.core.medicine.guards import Surroundings
@@ -81,6 +82,17 @@ class Minutes(TestCase):
         for wrong in (0.0, -1.0, float("nan")):
             with self.assertRaises(InvalidInput):
                 bath_minutes(km, wrong)
+
+    def test_what_is_left_of_a_mix(self) -> None:
+        """Six hours halve peroxide: an hour leaves 2^(-1/6) = 0.8909; at two hours 2^(-1/2) = 0.7071, at a day 0.9715 (arithmetic)."""
+        half = library().kinetics["hydrogen_peroxide"].half_life_h
+        assert half is not None
+        least, likely, most = left_fractions(half, minutes=60)
+        self.assertAlmostEqual(likely, 0.8909, places=4)
+        self.assertAlmostEqual(least, 0.7071, places=4)
+        self.assertAlmostEqual(most, 0.9715, places=4)
+        with self.assertRaises(InvalidInput):
+            left_fractions(half, minutes=math.nan)
 
     def test_turns_in_one_mix(self) -> None:
         active, use = FOUND.uses["hp_6"]

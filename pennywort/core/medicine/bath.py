@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput, Refused
 from pennywort.core.medicine.caution import SlipCaution
+from pennywort.core.reference.figures import Figure
 from pennywort.core.reference.formulary_models import Active, Shorter, Use
 from pennywort.core.water.osmolality import Dissolved, Salt, compare_words, osmolality_mosmol_per_kg
 
@@ -166,6 +168,18 @@ def bath_steps(
     if neutraliser:
         steps.append(BathStep(text=neutraliser))
     return tuple(steps)
+
+
+def left_fractions(half_life_h: Figure, *, minutes: float) -> tuple[float, float, float]:
+    """What is left of a mix after so many minutes, as shares 0-1: least, likely, most, by its half-life (2^-t/h, first order).
+
+    :raises InvalidInput: no time.
+    """
+    if not math.isfinite(minutes) or minutes < 0:
+        raise InvalidInput("How many minutes?", field="minutes")
+    shortest, longest = half_life_h.low or half_life_h.value, half_life_h.high or half_life_h.value
+    least, likely, most = (2 ** (-minutes / 60 / half_h) for half_h in (shortest, half_life_h.value, longest))
+    return least, likely, most
 
 
 def dips_steps(parts: Sequence[tuple[str, Sequence[BathStep]]]) -> Sequence[BathStep]:
