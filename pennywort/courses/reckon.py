@@ -6,7 +6,7 @@ from dataclasses import replace
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
 from pennywort.core.course.build import CoursePlan, PlannedStep, TankFacts, build_plan
-from pennywort.core.course.clock import ClockRule, Counted, read_clock
+from pennywort.core.course.clock import ClockRule, judged, read_clock
 from pennywort.core.course.ledger import Ledger, Level, WaterEvent, rates_of
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.dose import Water
@@ -148,11 +148,8 @@ def _level_out(level: Level) -> schemas.LevelOut:
 def _clock_out(body: schemas.LedgerIn, ledger: Ledger) -> schemas.ClockOut:
     assert body.clock is not None and body.window is not None
     rule = ClockRule(counts="readings", length_h=body.clock.length_h, slip=body.clock.slip, gap_h=body.clock.gap_h)
-    counted = []
-    for check in ledger.checks:
-        good = body.window.low_mg_per_l <= check.reading_mg_per_l <= body.window.high_mg_per_l
-        side = "below" if check.reading_mg_per_l < body.window.low_mg_per_l else "above"
-        counted.append(Counted(at=check.at, good=good, words="" if good else f"read {check.reading_mg_per_l:.3g}, {side} the range"))
+    low, high = body.window.low_mg_per_l, body.window.high_mg_per_l
+    counted = [judged(c.at, c.reading_mg_per_l, low=low, high=high) for c in ledger.checks]
     state = read_clock(rule, counted, start_at=body.starts_at, now=max(body.at))
     slips = [schemas.ClockSlipOut(**vars(s)) for s in state.slips]
     return schemas.ClockOut(**{**vars(state), "slips": slips})

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from datetime import timedelta
 
-from pennywort.core.course.build import Chosen, CoursePlan, build_plan
+from pennywort.core.course.build import Chosen, CoursePlan, TankFacts, build_plan
 from pennywort.core.errors import PennywortError
 from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.medicine.product import Product
@@ -19,7 +19,7 @@ from pennywort.courses.slip_out import left_words
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import NotFound
 from pennywort.rooms.reference_api import SourcedText, courses_for
-from pennywort.shelf.products import first_on_shelf
+from pennywort.shelf.products import first_fit, good_products
 from pennywort.tanks.models import Tank
 
 DAY = timedelta(days=1)
@@ -35,16 +35,17 @@ def compare_schools(actor: Actor, tank: Tank, condition_id: str) -> list[SchoolO
     water = water_type_of(tank)
     protocols = [library().courses[name] for name in [*courses_for(condition), "watch"]]
     here = sorted((p for p in protocols if water in p.water), key=lambda p: (p.kind == "watch", p.kind == "label"))
-    return [_school(actor, tank, p) for p in here]
+    facts, shelf = tank_facts(actor, tank), good_products(actor)
+    return [_school(actor, facts, shelf, p) for p in here]
 
 
-def _school(actor: Actor, tank: Tank, protocol: CourseProtocol) -> SchoolOut:
+def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], protocol: CourseProtocol) -> SchoolOut:
     plan, never, typed = None, "", []
     found = library()
     products = {}
     for m in protocol.medicines:
         active, use = found.uses[m.use]
-        product = first_on_shelf(actor, active, use)
+        product = first_fit(shelf, active, use)
         if product is None and use.strengths == ():
             product = Product(name="your own product", mg_per_ml=1.0)
             typed.append(active.short_name)
@@ -52,7 +53,7 @@ def _school(actor: Actor, tank: Tank, protocol: CourseProtocol) -> SchoolOut:
             products[m.active] = product
     try:
         chosen = Chosen(products=products, label=A_WEEK)
-        plan = build_plan(protocol, tank=tank_facts(actor, tank), chosen=chosen, start_at=actor.now, zone=actor.zone, found=found)
+        plan = build_plan(protocol, tank=facts, chosen=chosen, start_at=actor.now, zone=actor.zone, found=found)
         never = plan.broken[0].text if plan.broken else ""
     except PennywortError as error:
         never = error.message

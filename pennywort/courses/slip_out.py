@@ -7,7 +7,7 @@ import math
 from pennywort.core.course.build import CoursePlan, Held, PlannedStep
 from pennywort.core.medicine.dose import Reach, dose_trace, known_water, label_trace, reach
 from pennywort.core.medicine.label import LabelDirections
-from pennywort.core.medicine.product import Product, active_in
+from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, active_in
 from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
@@ -22,8 +22,6 @@ from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import water_of
 
 SHOWN_UNIT = {"degC": "°C", "uL/L": "µL/L", "day": "days", "1": ""}
-# formalin is held by mass in the ledger and read by its own volume
-MG_PER_UL = 0.3996
 
 
 def tool_out(option: InTool) -> ToolOut:
@@ -66,7 +64,7 @@ def ruler_out(*, low: float, high: float, reached: Reach, divide: float) -> Rule
 
 def _level(value_mg_per_l: float, held: Held) -> Shown:
     if held.unit == "uL/L":
-        return Shown(figure=f"{value_mg_per_l / MG_PER_UL:.1f}", unit="µL/L")
+        return Shown(figure=f"{value_mg_per_l / MG_PER_UL_FORMALIN:.1f}", unit="µL/L")
     return show_concentration(value_mg_per_l, like_mg_per_l=held.high_mg_per_l)
 
 
@@ -106,7 +104,7 @@ def _line(held: Held, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLine
             low=held.low_mg_per_l,
             high=held.high_mg_per_l,
             reached=whole_reach,
-            divide=1000 if held.high_mg_per_l >= 500 else MG_PER_UL if held.unit == "uL/L" else 1,
+            divide=1000 if held.high_mg_per_l >= 500 else MG_PER_UL_FORMALIN if held.unit == "uL/L" else 1,
         ),
         trace=[TraceOut.of(t) for t in _trace(first, held, product, tank=tank, share=share, source=", ".join(source))],
         source=source_words(source),

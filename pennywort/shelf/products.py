@@ -54,14 +54,15 @@ def find_bottle(actor: Actor, uid: UUID, active: Active, *, field: str = "bottle
     return bottle
 
 
-def first_on_shelf(actor: Actor, active: Active, use: Use) -> Product | None:
-    """The product of a bottle that is good and that this use allows, if one stands there."""
-    for bottle in bottles_of(actor):
-        if bottle.active_id == active.id and not is_past(bottle, actor):
-            product = product_of_bottle(bottle)
-            if use.strengths is None or not product.listed or product.listed in use.strengths:
-                return product
-    return None
+def good_products(actor: Actor) -> list[tuple[str, Product]]:
+    """What stands on the shelf and is not past its date, each with the active it holds."""
+    return [(b.active_id, product_of_bottle(b)) for b in bottles_of(actor) if not is_past(b, actor)]
+
+
+def first_fit(products: list[tuple[str, Product]], active: Active, use: Use) -> Product | None:
+    """The first of these that holds the active and that this use allows."""
+    fits = (p for active_id, p in products if active_id == active.id and (use.strengths is None or not p.listed or p.listed in use.strengths))
+    return next(fits, None)
 
 
 def chosen_product(actor: Actor, active: Active, use: Use, typed: ProductIn | None, *, field: str) -> Product | None:
@@ -79,4 +80,4 @@ def chosen_product(actor: Actor, active: Active, use: Use, typed: ProductIn | No
             return read_product(actor, active, strength=typed.strength, own=typed.own)
         except InvalidInput as error:
             raise InvalidInput(error.message, field=f"{field}.{error.field}" if error.field else field) from error
-    return first_on_shelf(actor, active, use)
+    return first_fit(good_products(actor), active, use)

@@ -15,15 +15,13 @@ from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
 from pennywort.core.medicine.guards import Surroundings, cautions, meets
 from pennywort.core.medicine.label import LabelDirections, check_label
-from pennywort.core.medicine.product import Product, in_product, listed_product
+from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, listed_product, measured_for
 from pennywort.core.parasite.life_cycle import days_to_outlast, left_fraction
 from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, StepKind, terms_of
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import CautionLevel, Species
 
-# mg of formaldehyde in a microlitre of 37 % formalin: dosed by its own volume, reckoned by its mass like the rest
-MG_PER_UL_FORMALIN = 0.3996
 MOST_STEPS = 2000
 # what a heated tank is usually kept at, where nobody read it (common practice)
 HEATED_C = 25.0
@@ -404,19 +402,13 @@ def _dosed(
             put_back_mg += event.changed_fraction * event.fresh_mg_per_l * water.net_volume_l
             level = ledger.level(step.due_at).concentration_mg_per_l
             if step.kind == "dose":
-                measures, amount = _in_product(products[m.active], event.added_mg)
+                measures, amount = measured_for(products[m.active], active_mg=event.added_mg)
                 kept[i] = replace(step, active_mg=event.added_mg, measures=measures, amount=amount, use=m.use, expected_mg_per_l=level)
         for i, step in enumerate(kept):
             if step.kind == "water_test" and _reads(step, m.active):
                 kept[i] = replace(step, expected_mg_per_l=ledger.level(step.due_at).concentration_mg_per_l)
         held.append(_held(m.active, m.use, targets[m.active], ledger, put_back_mg=put_back_mg, found=found))
     return kept, held
-
-
-def _in_product(product: Product, active_mg: float) -> tuple[str, float]:
-    if product.direct:
-        return "volume", active_mg / MG_PER_UL_FORMALIN / 1000
-    return in_product(product, active_mg=active_mg)
 
 
 def _reads(step: PlannedStep, active: str) -> bool:
@@ -465,7 +457,7 @@ def _to_buy(steps: Sequence[PlannedStep], held: Sequence[Held], products: Mappin
         doses = [s for s in steps if s.kind == "dose" and s.active == active and s.amount]
         amount = sum(s.amount or 0.0 for s in doses)
         if amount:
-            amount += _in_product(product, back.get(active, 0.0))[1]
+            amount += measured_for(product, active_mg=back.get(active, 0.0))[1]
             price = prices.get(active)
             cost = price * amount if price is not None else None
             bought.append(ToBuy(active=active, product=product.name, measures=doses[0].measures, amount=amount, cost=cost))

@@ -22,6 +22,13 @@ class Counted:
     words: str = ""
 
 
+def judged(at: datetime, reading: float, *, low: float, high: float, edge_fraction: float = 0.0) -> Counted:
+    """A reading beside its range, all in one unit; ``edge_fraction`` of an end is still within it."""
+    if low * (1 - edge_fraction) <= reading <= high * (1 + edge_fraction):
+        return Counted(at=at, good=True)
+    return Counted(at=at, good=False, words=f"read {reading:.3g}, {'below' if reading < low else 'above'} the range")
+
+
 @dataclass(frozen=True, kw_only=True)
 class ClockRule:
     """``counts`` readings in range, doses on time, or plain days; ``length_h`` in all; what a gap of ``gap_h`` does."""

@@ -13,6 +13,8 @@ from pennywort.core.reference.formulary_models import Active
 Own = Literal["percent_w_v", "percent_w_w", "mg_per_ml", "purity_percent", "mg_each"]
 # Nothing dissolved holds more than this; pure liquids (acids, formalin) lie below.
 MOST_MG_PER_ML = 1800.0
+# mg of formaldehyde in a microlitre of 37 % formalin: dosed by its own volume, reckoned by its mass like the rest
+MG_PER_UL_FORMALIN = 0.3996
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -109,3 +111,13 @@ def in_product(product: Product, *, active_mg: float) -> tuple[Literal["mass", "
 def active_in(product: Product, *, amount: float) -> float:
     """The active, mg, in an amount of the product (mg, mL, or pieces)."""
     return amount * (product.mg_per_ml or product.each_mg or product.share or 1.0)
+
+
+def measured_for(product: Product, *, active_mg: float) -> tuple[Literal["mass", "volume", "pieces"], float]:
+    """As :func:`in_product`, for a course: what is dosed as itself is reckoned by its formaldehyde and measured in mL."""
+    return ("volume", active_mg / MG_PER_UL_FORMALIN / 1000) if product.direct else in_product(product, active_mg=active_mg)
+
+
+def active_measured(product: Product, *, amount: float) -> float:
+    """The other way round, mg."""
+    return amount * 1000 * MG_PER_UL_FORMALIN if product.direct else active_in(product, amount=amount)

@@ -1,4 +1,4 @@
-"""What the running courses of a tank still ask for, in order: for the tank card, tomorrow's preparations and the calendar."""
+"""What the running courses of a tank still ask for, in order: for the tank card, the presses of Today and the calendar."""
 
 from __future__ import annotations
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from pennywort.core.course.build import PlannedStep, hours_of, window
-from pennywort.core.course.clock import ClockRule, ClockState, Counted, read_clock
+from pennywort.core.course.clock import ClockRule, ClockState, Counted, judged, read_clock
 from pennywort.core.course.replan import Moved, replan
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
@@ -73,14 +73,7 @@ def _counted(course: Course, protocol: CourseProtocol, *, now: datetime) -> list
     if field is None:
         return []
     rows = WaterReading.objects.standing().filter(tank=course.tank, happened_at__gte=course.starts_at, happened_at__lte=now, **{f"{field}__isnull": False})
-    counted = []
-    for row in rows.order_by("happened_at"):
-        value = getattr(row, field)
-        good = low * (1 - EDGE_FRACTION) <= value <= high * (1 + EDGE_FRACTION)
-        side = "below" if value < low else "above"
-        words = "" if good else f"read {value:.3g}, {side} the range"
-        counted.append(Counted(at=row.happened_at, good=good, words=words))
-    return counted
+    return [judged(row.happened_at, getattr(row, field), low=low, high=high, edge_fraction=EDGE_FRACTION) for row in rows.order_by("happened_at")]
 
 
 def _read_in(course: Course, protocol: CourseProtocol) -> tuple[str | None, float, float]:

@@ -8,10 +8,9 @@ from typing import Any
 
 from django.db.models import QuerySet
 
-from pennywort.core.course.build import MG_PER_UL_FORMALIN
 from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
 from pennywort.core.medicine.formulary import Measures
-from pennywort.core.medicine.product import Product, active_in, in_product
+from pennywort.core.medicine.product import Product, active_measured, measured_for
 from pennywort.core.reference import library
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
@@ -55,14 +54,12 @@ def product_of(course: Course, active_id: str) -> Product:
 
 def product_amount(course: Course, active_id: str, active_mg: float) -> tuple[Measures, float]:
     """mg, mL or pieces of the course's product that hold this much active."""
-    product = product_of(course, active_id)
-    return ("volume", active_mg / MG_PER_UL_FORMALIN / 1000) if product.direct else in_product(product, active_mg=active_mg)
+    return measured_for(product_of(course, active_id), active_mg=active_mg)
 
 
 def active_mg_in(course: Course, active_id: str, amount: float) -> float:
     """The active in an amount of the course's product."""
-    product = product_of(course, active_id)
-    return amount * 1000 * MG_PER_UL_FORMALIN if product.direct else active_in(product, amount=amount)
+    return active_measured(product_of(course, active_id), amount=amount)
 
 
 def past_events(tank: Tank, doses: Iterable[Dose], changes: Iterable[WaterChange], *, medicine_id: str) -> list[WaterEvent]:
@@ -121,6 +118,11 @@ def planned_events(tasks: Iterable[Task], *, medicine_id: str, now: datetime) ->
     return events
 
 
+def takes_up(tank: Tank) -> bool:
+    """Sand or rock in it takes up what is dosed."""
+    return tank.sand_depth_cm > 0 or tank.rock_mass_kg > 0
+
+
 def ledger_of(tank: Tank, *, medicine_id: str, now: datetime) -> Ledger | None:
     """The past of one medicine in this water; None if it was never given here."""
     doses = [d for d in doses_in(tank) if d.medicine_id == medicine_id and d.happened_at <= now]
@@ -133,7 +135,7 @@ def ledger_of(tank: Tank, *, medicine_id: str, now: datetime) -> Ledger | None:
         start_at=start,
         net_volume_l=doses[0].net_volume_l,
         volume_sd_l=tank.net_uncertainty_l,
-        rates=rates_of(library().kinetics.get(medicine_id), sand=tank.sand_depth_cm > 0 or tank.rock_mass_kg > 0),
+        rates=rates_of(library().kinetics.get(medicine_id), sand=takes_up(tank)),
     )
 
 
@@ -145,7 +147,7 @@ def ahead_of(tank: Tank, past: Ledger | None, tasks: Iterable[Task], *, medicine
         start_at=now,
         net_volume_l=tank.net_volume_l,
         volume_sd_l=tank.net_uncertainty_l,
-        rates=rates_of(library().kinetics.get(medicine_id), sand=tank.sand_depth_cm > 0 or tank.rock_mass_kg > 0),
+        rates=rates_of(library().kinetics.get(medicine_id), sand=takes_up(tank)),
         level_mg_per_l=past.level(now).concentration_mg_per_l if past else 0.0,
         carbon=state.carbon if state else False,
         sand_mg=state.sand_mg if state else 0.0,

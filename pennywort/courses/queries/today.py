@@ -7,13 +7,16 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Literal
 
+from django.db.models import Q
+
 from pennywort.core.course.replan import Moved
 from pennywort.core.medicine.dose import Water, reach
 from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Tool
-from pennywort.core.units import show_amount, show_concentration, show_fraction, show_temperature
+from pennywort.core.units import show_amount, show_concentration, show_fraction
 from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.queries.held import level_words, moves, window_of, windows_of
 from pennywort.courses.queries.running import TICKED, active_mg_in, dose_now, due_amount, given_amount, level_now, open_tasks, product_amount
 from pennywort.courses.queries.strip import Axis, Strip, amount_words, axis_for, strip_of
@@ -115,15 +118,9 @@ def _press(actor: Actor, task: Task, tank: Tank) -> tuple[str, str, str, str, st
     """Press words, press amount, tool words, what it reaches, warning."""
     if task.kind == "dose":
         return _press_dose(actor, task, tank)
-    if task.kind == "water_change":
-        share = show_fraction(task.water_share or 0).text
-        return f"Change {share}", share, "", "", ""
-    if task.kind == "temperature":
-        warm = show_temperature(task.temperature_c or 0, actor.preferences)
-        return f"Reached {warm.text}", warm.text, "", "", ""
-    if task.kind == "salinity":
-        salt = f"{task.salinity_g_per_kg or 0:g} g/kg"
-        return f"Reached {salt}", salt, "", "", ""
+    if task.kind in ("water_change", "temperature", "salinity"):
+        amount = amount_of(task, actor.preferences)
+        return f"{'Change' if task.kind == 'water_change' else 'Reached'} {amount}", amount, "", "", ""
     if task.kind in ("look", "water_test"):
         return ("Look", "", "", "", "") if task.kind == "look" else ("Read", "", _expected(task), "", "")
     return "Done", "", f"{task.lasts_min:g} minutes" if task.lasts_min else "", "", ""
@@ -224,17 +221,10 @@ def _done_today(actor: Actor) -> tuple[DoneItem, ...]:
         add("change", change, f"{change.tank.name}: changed {show_fraction(change.changed_fraction).text}")
     for loss in Loss.objects.standing().filter(**mine).select_related("group__tank", "recorded_by"):
         add("loss", loss, f"{loss.group.tank.name}: {loss.count} lost")
-    skipped = Task.objects.filter(fishroom=actor.fishroom, skipped=True, done_at__gte=actor.midnight, course__stopped_at=None)
-    for task in skipped.select_related("course__tank", "done_by"):
+    without_entry = Task.objects.filter(Q(skipped=True) | Q(kind__in=TICKED), fishroom=actor.fishroom, done_at__gte=actor.midnight, course__stopped_at=None)
+    for task in without_entry.select_related("course__tank", "done_by"):
         at = task.done_at or actor.now
-        words = f"{task.course.tank.name}: left out {task.title[:1].lower()}{task.title[1:]}"
-        items.append(
-            (at, DoneItem(ledger="task", entry=str(task.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=str(task.done_by), amount="", task=""))
-        )
-    ticked = Task.objects.filter(fishroom=actor.fishroom, skipped=False, kind__in=TICKED, done_at__gte=actor.midnight, course__stopped_at=None)
-    for task in ticked.select_related("course__tank", "done_by"):
-        at = task.done_at or actor.now
-        words = f"{task.course.tank.name}: {task.title[:1].lower()}{task.title[1:]}"
+        words = f"{task.course.tank.name}: {'left out ' if task.skipped else ''}{task.title[:1].lower()}{task.title[1:]}"
         items.append(
             (at, DoneItem(ledger="task", entry=str(task.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=str(task.done_by), amount="", task=""))
         )

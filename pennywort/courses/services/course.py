@@ -18,7 +18,7 @@ from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.circumstances import water_type_of
-from pennywort.courses.queries.running import medicines_in, running_courses
+from pennywort.courses.queries.running import medicines_in, running_courses, takes_up
 from pennywort.courses.services.cases import check_condition, open_case
 from pennywort.fish.models import Group
 from pennywort.fish.queries import groups_in, species_in
@@ -115,7 +115,7 @@ def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None =
             allergies=frozenset(actor.keeper.allergies),
         ),
         species=species,
-        sand=tank.sand_depth_cm > 0 or tank.rock_mass_kg > 0,
+        sand=takes_up(tank),
         levels_mg_per_l=dict(levels or {}),
     )
 

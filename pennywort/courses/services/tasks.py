@@ -51,6 +51,11 @@ def _still_open(actor: Actor, task: Task) -> None:
         raise AlreadyDone(f"{who} has done this already,{day} at {at:%H:%M}.", by=who, at=task.done_at)
 
 
+def _done(actor: Actor, task: Task, *, at: datetime) -> None:
+    task.done_at, task.done_by = at, actor.keeper
+    task.save(update_fields=["done_at", "done_by"])
+
+
 def _amounts(actor: Actor, task: Task, *, text: str, confirm_unusual: bool) -> tuple[float | None, float | None]:
     """What was given, as mg of active and mL of the product: one of them, or both where the product is a liquid of known strength.
 
@@ -126,8 +131,7 @@ def give_dose(
         )
     except IntegrityError as error:
         raise Conflict("This dose is already written.", field="task") from error
-    task.done_at, task.done_by = at, actor.keeper
-    task.save(update_fields=["done_at", "done_by"])
+    _done(actor, task, at=at)
     moved = _shift(course, at=at) if old is None else 0
     return {"uid": str(dose.uid), "moved": moved}
 
@@ -151,8 +155,7 @@ def do_task(actor: Actor, *, uid: UUID, task: Task, happened_at: datetime | None
     at = when(actor, happened_at)
     if task.kind in WHOLE_CHANGES:
         add_water_change(actor, uid=uid, tank=task.course.tank, changed_fraction=1.0, happened_at=at)
-    task.done_at, task.done_by = at, actor.keeper
-    task.save(update_fields=["done_at", "done_by"])
+    _done(actor, task, at=at)
     return {"uid": str(task.uid), "moved": _shift(task.course, at=at)}
 
 
@@ -164,8 +167,7 @@ def reach_salinity(actor: Actor, *, uid: UUID, task: Task, salinity: str, happen
     if not salinity.strip():
         raise InvalidInput("Read the salinity first.", field="salinity")
     answer = add_reading(actor, uid=uid, tank=task.course.tank, typed=TypedTest(salinity=salinity), happened_at=happened_at)
-    task.done_at, task.done_by = when(actor, happened_at), actor.keeper
-    task.save(update_fields=["done_at", "done_by"])
+    _done(actor, task, at=when(actor, happened_at))
     return answer
 
 
@@ -237,8 +239,7 @@ def change_water(actor: Actor, *, uid: UUID, tank: Tank, share: str, task: Task 
             happened_at=at,
         )
     if task is not None:
-        task.done_at, task.done_by = at, actor.keeper
-        task.save(update_fields=["done_at", "done_by"])
+        _done(actor, task, at=at)
     return {"uid": str(change.uid)}
 
 
@@ -250,8 +251,7 @@ def reach_temperature(actor: Actor, *, uid: UUID, task: Task, temperature: str, 
     if not temperature.strip():
         raise InvalidInput("Read the thermometer first.", field="temperature")
     answer = add_reading(actor, uid=uid, tank=task.course.tank, typed=TypedTest(temperature=temperature), happened_at=happened_at)
-    task.done_at, task.done_by = when(actor, happened_at), actor.keeper
-    task.save(update_fields=["done_at", "done_by"])
+    _done(actor, task, at=when(actor, happened_at))
     return answer
 
 
