@@ -5,12 +5,13 @@ from __future__ import annotations
 from datetime import timedelta
 from uuid import UUID
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Path, Router
 
 from pennywort.core.medicine.tools import in_tools
 from pennywort.core.reference import library
 from pennywort.core.units import show_amount, show_concentration, show_volume
+from pennywort.courses import board_schemas as board
 from pennywort.courses import schemas
 from pennywort.courses.models import Course
 from pennywort.courses.queries import today as today_query
@@ -34,20 +35,20 @@ from pennywort.tanks.services import tank_of
 router = Router(tags=["courses"])
 
 
-def _mark(mark: Mark) -> schemas.MarkOut:
-    return schemas.MarkOut(at=mark.at, words=mark.words, done=mark.done, late=mark.late)
+def _mark(mark: Mark) -> board.MarkOut:
+    return board.MarkOut(at=mark.at, words=mark.words, done=mark.done, late=mark.late)
 
 
-def _span(span: Span) -> schemas.SpanOut:
-    return schemas.SpanOut(starts_at=span.starts_at, ends_at=span.ends_at, words=span.words)
+def _span(span: Span) -> board.SpanOut:
+    return board.SpanOut(starts_at=span.starts_at, ends_at=span.ends_at, words=span.words)
 
 
-def strip_out(strip: Strip) -> schemas.StripOut:
+def strip_out(strip: Strip) -> board.StripOut:
     """A strip for the screen, with one sentence for who can't see it."""
     tank = strip.tank
     days = f", {strip.day_count.words}" if strip.day_count and strip.day_count.words else ""
     level = f", {strip.level.text}" if strip.level else ""
-    return schemas.StripOut(
+    return board.StripOut(
         tank=tank.uid,
         code=tank.code,
         name=tank.name,
@@ -57,12 +58,12 @@ def strip_out(strip: Strip) -> schemas.StripOut:
         state_words=strip.state_words,
         level=ShownOut.of(strip.level) if strip.level else None,
         curves=[
-            schemas.CurveOut(
+            board.CurveOut(
                 medicine=c.medicine,
                 name=c.name,
                 colour=c.colour,
-                past=[schemas.PointOut(at=p.at, concentration_mg_per_l=p.concentration_mg_per_l) for p in c.past],
-                ahead=[schemas.PointOut(at=p.at, concentration_mg_per_l=p.concentration_mg_per_l) for p in c.ahead],
+                past=[board.PointOut(at=p.at, concentration_mg_per_l=p.concentration_mg_per_l) for p in c.past],
+                ahead=[board.PointOut(at=p.at, concentration_mg_per_l=p.concentration_mg_per_l) for p in c.ahead],
                 low_mg_per_l=c.low_mg_per_l,
                 high_mg_per_l=c.high_mg_per_l,
                 top_mg_per_l=c.top_mg_per_l,
@@ -78,7 +79,7 @@ def strip_out(strip: Strip) -> schemas.StripOut:
         arrivals=[_mark(m) for m in strip.arrivals],
         windows=[_span(s) for s in strip.windows],
         days_done=[_span(s) for s in strip.days_done],
-        day_count=schemas.DayCountOut(**vars(strip.day_count)) if strip.day_count else None,
+        day_count=board.DayCountOut(**vars(strip.day_count)) if strip.day_count else None,
         case=strip.case.uid if strip.case else None,
         group=strip.group.uid if strip.group else None,
         quiet=strip.quiet,
@@ -86,35 +87,35 @@ def strip_out(strip: Strip) -> schemas.StripOut:
     )
 
 
-def _days(actor: Actor, axis: Axis) -> list[schemas.DayOut]:
+def _days(actor: Actor, axis: Axis) -> list[board.DayOut]:
     today = actor.local(actor.now).date()
     first = actor.local(axis.starts_at).date()
     days = []
     for i in range((actor.local(axis.ends_at).date() - first).days):
         day = first + timedelta(days=i)
         days.append(
-            schemas.DayOut(
+            board.DayOut(
                 letter=f"{day:%a}"[0], number=str(day.day), month=f"{day:%B}" if i == 0 or day.day == 1 else "", weekend=day.weekday() >= 5, today=day == today
             )
         )
     return days
 
 
-@router.get("/today", response=schemas.TodayOut, operation_id="today")
-def today(request: HttpRequest, room_id: Path[UUID]) -> schemas.TodayOut:
+@router.get("/today", response=board.TodayOut, operation_id="today")
+def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
     """Strips of every tank, what is due, what was done."""
     actor = act(request, room_id)
-    board = today_query.board_of(actor)
+    told = today_query.board_of(actor)
     local = actor.local(actor.now)
-    return schemas.TodayOut(
+    out = board.TodayOut(
         date_words=f"{local:%A} {local.day} {local:%B}",
         time_words=f"{local:%H:%M}",
-        sentence=board.sentence,
-        fish_words=board.fish_words,
-        axis=schemas.AxisOut(starts_at=board.axis.starts_at, ends_at=board.axis.ends_at, now=board.axis.now, days=_days(actor, board.axis)),
-        strips=[strip_out(s) for s in board.strips],
+        sentence=told.sentence,
+        fish_words=told.fish_words,
+        axis=board.AxisOut(starts_at=told.axis.starts_at, ends_at=told.axis.ends_at, now=told.axis.now, days=_days(actor, told.axis)),
+        strips=[strip_out(s) for s in told.strips],
         due=[
-            schemas.DueOut(
+            board.DueOut(
                 task=d.task.uid,
                 kind=d.task.kind,
                 section=today_query.section_of(d, actor),
@@ -135,18 +136,20 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> schemas.TodayOut:
                 warning_short=d.warning_short,
                 moves_words=d.moves_words,
             )
-            for d in board.due
+            for d in told.due
         ],
-        done=[schemas.DoneOut(**vars(d)) for d in board.done],
-        waiting=list(board.waiting),
+        done=[board.DoneOut(**vars(d)) for d in told.done],
+        waiting=list(told.waiting),
     )
+    # checked already as it was made: written as it is
+    return HttpResponse(out.model_dump_json(), content_type="application/json")
 
 
-@router.get("/rail", response=schemas.RailOut, operation_id="rail")
-def rail(request: HttpRequest, room_id: Path[UUID]) -> schemas.RailOut:
+@router.get("/rail", response=board.RailOut, operation_id="rail")
+def rail(request: HttpRequest, room_id: Path[UUID]) -> board.RailOut:
     """The figures beside the screens' names."""
     due, waiting = today_query.unfinished(act(request, room_id))
-    return schemas.RailOut(due=due, waiting=waiting)
+    return board.RailOut(due=due, waiting=waiting)
 
 
 @router.post("/tanks/{uuid:tank_id}/readings", response=Written, operation_id="record_reading")

@@ -45,10 +45,14 @@ class Course(RoomRecord):
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="courses")
     protocol_id = models.CharField(max_length=40)
     protocol_version = models.CharField(max_length=60)
+    # a keeper's own protocol as it stood at the start; a shipped one is found by its id
+    protocol = models.JSONField(null=True, blank=True)
     condition_id = models.CharField(max_length=40, blank=True)
     targets_mg_per_l = models.JSONField(default=dict)
     # what was set, in the units of the protocol; the products dosed from; why a care was taken all the same
     parameters = models.JSONField(default=dict)
+    # what was left in the water and the sand of its medicines at the start, by active: level_mg_per_l and sand_mg
+    held_before = models.JSONField(default=dict)
     products = models.JSONField(default=dict)
     reason = models.CharField(max_length=300, blank=True)
     label = models.JSONField(null=True, blank=True)
@@ -74,6 +78,8 @@ class Task(RoomRecord):
     dose_ml = models.FloatField(null=True, blank=True)
     water_share = models.FloatField(null=True, blank=True)
     put_back = models.BooleanField(default=False)
+    # a dose that fills up to its expected level: what is missing of it on the day
+    refill = models.BooleanField(default=False)
     temperature_c = models.FloatField(null=True, blank=True)
     salinity_g_per_kg = models.FloatField(null=True, blank=True)
     # which line of the protocol it is and which time of it, how near two of it may lie, how far they are planned apart

@@ -14,6 +14,8 @@ from uuid import UUID, uuid5
 from django.db import transaction
 
 from pennywort.courses.models import Case, Course, Task
+from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.press import press_of
 from pennywort.courses.queries.running import TICKED, WHOLE_CHANGES
 from pennywort.courses.services import cases, course, looks, tasks
 from pennywort.courses.services.course import TypedLabel, Wish
@@ -100,9 +102,7 @@ class Player:
         self.at(now)
 
     def _do(self, task: Task, running: Course) -> None:
-        from pennywort.courses.queries.today import due_item
-
-        press = due_item(self.actor, task).press_amount
+        press = press_of(self.actor, task, Book([running.tank], now=self.actor.now)).amount
         if task.kind == "dose":
             tasks.give_dose(self.actor, uid=self.uid(), task=task, amount=press, confirm_unusual=False, happened_at=None, corrects=None)
         elif task.kind == "water_change":

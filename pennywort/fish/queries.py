@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable
 from datetime import datetime
 
-from django.db.models import QuerySet
+from django.db.models import ExpressionWrapper, F, IntegerField, OuterRef, QuerySet, Subquery, Sum
+from django.db.models.functions import Coalesce
 
 from pennywort.core.outcome.figures import Count, alive
 from pennywort.core.reference import library
@@ -20,21 +21,37 @@ def losses_of(group: Group) -> QuerySet[Loss]:
     return Loss.objects.standing().filter(group=group).select_related("recorded_by").order_by("happened_at", "pk")
 
 
+def with_losses(groups: QuerySet[Group]) -> QuerySet[Group]:
+    """These groups with what was lost of each (``lost_count``, ``lost_plus_minus``) and how many are ``left``."""
+    standing = Loss.objects.standing().filter(group=OuterRef("pk")).order_by().values("group")
+
+    def total(name: str) -> Coalesce:
+        return Coalesce(Subquery(standing.annotate(total=Sum(name)).values("total")), 0)
+
+    found = groups.annotate(lost_count=total("count"), lost_plus_minus=total("count_plus_minus"))
+    return found.annotate(left=ExpressionWrapper(F("count") - F("dead_on_arrival") - F("lost_count"), output_field=IntegerField()))
+
+
 def count_of(group: Group, *, before: datetime | None = None) -> Count:
-    """How many are left of a group; or were, just before an instant."""
-    found = losses_of(group) if before is None else losses_of(group).filter(happened_at__lt=before)
-    losses = [Count(count=loss.count, plus_minus=loss.count_plus_minus) for loss in found]
+    """How many are left of a group; or were, just before an instant. A group read by ``with_losses`` asks no more."""
+    read = vars(group)
+    if before is None and "lost_count" in read:
+        losses = [Count(count=read["lost_count"], plus_minus=read["lost_plus_minus"])]
+    else:
+        found = losses_of(group) if before is None else losses_of(group).filter(happened_at__lt=before)
+        losses = [Count(count=loss.count, plus_minus=loss.count_plus_minus) for loss in found]
     return alive(arrived=Count(count=group.count, plus_minus=group.count_plus_minus), dead_on_arrival=group.dead_on_arrival, lost=losses)
 
 
 def groups_in(tank: Tank) -> list[Group]:
-    """Groups of a tank, the newest arrivals last."""
-    return list(Group.objects.filter(tank=tank).order_by("arrived_on", "pk"))
+    """Groups of a tank with their losses, the newest arrivals last."""
+    return list(with_losses(Group.objects.filter(tank=tank)).order_by("arrived_on", "pk"))
 
 
 def groups_of(actor: Actor) -> QuerySet[Group]:
-    """All groups of the fishroom."""
-    return Group.objects.filter(fishroom=actor.fishroom).select_related("tank").order_by("tank__code", "tank__name", "arrived_on", "pk")
+    """All groups of the fishroom with their losses."""
+    groups = with_losses(Group.objects.filter(fishroom=actor.fishroom))
+    return groups.select_related("tank").order_by("tank__code", "tank__name", "arrived_on", "pk")
 
 
 def looks_of(group: Group) -> QuerySet[Look]:

@@ -19,8 +19,8 @@ from pennywort.core.units import Preferences, show_mass, show_small_volume, show
 from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, hardness_from_epsom_mg_per_l, unionised_ammonia_fraction
 from pennywort.core.water.gate import USUAL_SALINITY_G_PER_KG
 from pennywort.core.water.osmolality import Dissolved
+from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.circumstances import water_type_of
-from pennywort.courses.queries.running import medicines_in
 from pennywort.courses.schemas import CautionOut
 from pennywort.fish.queries import groups_in, species_in
 from pennywort.measure.amounts import amount_out
@@ -96,7 +96,7 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *
             lives |= {"invertebrates"} if tank.has_invertebrates else set()
             lives |= {"plants"} if tank.has_plants else set()
         if body.in_water is None:
-            in_water |= set(medicines_in(tank, now=actor.now)) & set(found.actives)
+            in_water |= set(Book([tank], now=actor.now).medicines(tank)) & set(found.actives)
         read, _ = fresh_readings(tank, now=actor.now)
         salinity = read.salinity_g_per_kg
         known = {"temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph}

@@ -128,6 +128,7 @@ class LedgerRecord(RoomRecord):
 
     class Meta(RoomRecord.Meta):
         abstract = True
+        indexes = [models.Index(fields=["fishroom", "happened_at"], name="%(class)s_in_time")]
 
     def save(self, *args: Any, **kwargs: Any) -> None:
         if self.pk is not None:

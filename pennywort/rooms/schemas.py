@@ -8,7 +8,7 @@ from typing import Annotated, Any
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import BeforeValidator, ConfigDict, Field
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field
 
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import Shown
@@ -46,7 +46,11 @@ class Entry(Write):
     corrects: UUID | None = None
 
 
-class ShownOut(Schema):
+class Plain(BaseModel):
+    """An answer made in code, field by field: nothing to read off a record, so nothing but the check of its types."""
+
+
+class ShownOut(Plain):
     """A figure in the reader's units, ready to print."""
 
     figure: str

@@ -165,17 +165,21 @@ class Courses(RoomCase):
         back = self.ask(f"tanks/{self.weir}/goes-back", {"share": "50 %"})
         self.assertEqual(back["parts"][0]["amount"], {"figure": "2.8", "unit": "mL"})
 
-    def test_a_second_round_on_unchanged_water_is_warned_of(self) -> None:
-        """Round 2 expects half the water changed; if nobody did, the press says what it would reach."""
+    def test_a_second_round_is_what_is_missing_on_the_day(self) -> None:
+        """Round 2 fills up to 2.5 mg/L: less where nobody changed the half, more once it is changed; never above.
+
+        By hand, half-life 96 h: 45 L × 2.5 × (1 − 0.707) = 33 mg; with half changed 45 × (2.5 − 0.884) = 72.7 mg.
+        """
         self.course(self.barbs, protocol="two_rounds", condition="skin_flukes")
         for due in self.due():
             self.send(f"tasks/{due['task']}/dose", {"amount": due["press_amount"]})
         self.later(days=2)
         due = self.due()[0]
-        self.assertIn("That would reach 3.38 mg/L, more than planned", due["warning"])
+        self.assertEqual((due["what"], due["press"], due["warning"], due["reaches"]), ("praziquantel", "Gave 33 mg", "", "2.49 mg/L"))
         change = self.due("water_change")[0]
         self.send(f"tanks/{self.weir}/changes", {"share": change["press_amount"], "task": change["task"], "put_back": False})
-        self.assertEqual((self.due()[0]["warning"], self.due()[0]["reaches"]), ("", "2.50 mg/L"))
+        due = self.due()[0]
+        self.assertEqual((due["press"], due["warning"], due["reaches"]), ("Gave 73 mg", "", "2.50 mg/L"))
 
     def test_a_treatment_ends_the_watching(self) -> None:
         self.course(self.barbs, protocol="watch", condition="")

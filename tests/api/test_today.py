@@ -2,9 +2,40 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any
 
+from django.db import connection
+from django.test.utils import CaptureQueriesContext
+
+from pennywort.rooms.models import Fishroom, Membership
+from tests.api.large import fill
 from tests.api.room import LABEL, RoomCase
+
+
+class ManyTanks(RoomCase):
+    def queries(self, *, tanks: int, late_h: float) -> int:
+        """How many queries Today asks in a fishroom of so many tanks, some hours after the last thing was done."""
+        room = Fishroom.objects.create(name=f"{tanks} tanks", time_zone="Europe/London")
+        Membership.objects.create(fishroom=room, keeper=self.maren)
+        fill(room, self.maren, tanks=tanks, years=1, now=self.clock)
+        self.clock += timedelta(hours=late_h)
+        url = self.url("today", room)
+        self.client_of().get(url)
+        with CaptureQueriesContext(connection) as queries:
+            answer = self.client_of().get(url)
+        self.clock -= timedelta(hours=late_h)
+        self.assertEqual(len(answer.json()["strips"]), tanks)
+        self.assertTrue(any(s["level"] for s in answer.json()["strips"]))
+        return len(queries)
+
+    def test_the_queries_do_not_grow_with_the_tanks(self) -> None:
+        """Two fishrooms, one four times the other, with courses running in one tank of five; in time, and with doses overdue."""
+        for late_h in (0, 30):
+            with self.subTest(late_h):
+                few, many = self.queries(tanks=15, late_h=late_h), self.queries(tanks=60, late_h=late_h)
+                self.assertEqual(few, many)
+                self.assertLess(many, 30)
 
 
 class States(RoomCase):

@@ -77,6 +77,7 @@ class PlannedStep:
     amount: float | None = None
     share: float | None = None
     put_back: bool = False
+    refill: bool = False
     lasts_min: float | None = None
     to: float | None = None
     reads: tuple[str, ...] = ()
@@ -319,6 +320,7 @@ def _undosed(protocol: CourseProtocol, values: Mapping[str, float], *, start: da
                     use=step.use,
                     share=_value(step.share, values) if step.kind in ("dose", "water_change") else None,
                     put_back=step.put_back,
+                    refill=step.refill,
                     lasts_min=_value(step.minutes, values),
                     to=_bearable(step, _value(step.to, values), species=species),
                     reads=step.reads,

@@ -9,9 +9,10 @@ from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.models import Species
 from pennywort.core.water.gate import Level, Readings, temperature_range
-from pennywort.courses.models import Task
+from pennywort.courses.models import Dose, Task
+from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import windows_of
-from pennywort.courses.queries.running import doses_in, medicines_in, running_courses
+from pennywort.courses.queries.running import running_courses
 from pennywort.fish.models import Group, Look
 from pennywort.fish.queries import count_of, groups_in, species_in
 from pennywort.rooms.actor import Actor
@@ -92,12 +93,13 @@ def _warmed_to(tank: Tank, *, now: datetime) -> float | None:
 
 def _medicine(tank: Tank, *, now: datetime) -> Level:
     """Whether a medicine stands above its range, in it, or none was given lately; products without a level are in range."""
-    levels = medicines_in(tank, now=now)
-    for course in running_courses(tank, now=now):
+    book = Book([tank], now=now)
+    levels = book.medicines(tank)
+    for course in book.running(tank):
         for held in windows_of(course):
             if levels.get(held.active, (0.0, 0.0))[0] > OVER * held.high_mg_per_l:
                 return "over"
-    lately = doses_in(tank).filter(happened_at__gt=now - timedelta(days=14)).exists()
+    lately = any(d.happened_at > now - timedelta(days=14) for d in book.given(tank))
     return "in_range" if levels or lately else "none"
 
 
@@ -145,7 +147,7 @@ def _of_care(actor: Actor, group: Group) -> list[str]:
         facts.append("temp_drop_recent")
     if WaterChange.objects.standing().filter(tank=tank, happened_at__gt=now - timedelta(days=2)).exists():
         facts.append("recent_water_change")
-    if doses_in(tank).filter(happened_at__gt=now - timedelta(days=3)).exists():
+    if Dose.objects.standing().filter(course__tank=tank, happened_at__gt=now - timedelta(days=3)).exists():
         facts.append("recent_medication")
     if any("copper" in str((c.label or {}).get("product", "")).lower() for c in running_courses(tank, now=now)):
         facts.append("copper_in_use")

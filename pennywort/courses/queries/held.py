@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
+import json
+from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
+from functools import lru_cache
 
 from pennywort.core.course.build import PlannedStep, hours_of, window
-from pennywort.core.course.clock import ClockRule, ClockState, Counted, judged, read_clock
+from pennywort.core.course.clock import ClockRule
 from pennywort.core.course.replan import Moved, replan
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.units import show_concentration
-from pennywort.courses.models import Course, Dose, Task
-from pennywort.tanks.models import WaterReading
+from pennywort.courses.models import Course, Task
 
 # A level this close to the edge of its range is in it: scales, spoons and kits read no finer.
 EDGE_FRACTION = 0.03
@@ -28,9 +30,22 @@ class Window:
     high_mg_per_l: float
 
 
+def protocol_of(course: Course) -> CourseProtocol | None:
+    """The protocol a course was started by: a keeper's own as it stood then; None once a shipped one is no more."""
+    if course.protocol is not None:
+        return own_protocol(json.dumps(course.protocol, sort_keys=True))
+    return library().courses.get(course.protocol_id)
+
+
+@lru_cache(maxsize=256)
+def own_protocol(packed: str) -> CourseProtocol:
+    """A keeper's protocol as it was kept."""
+    return CourseProtocol.model_validate_json(packed)
+
+
 def windows_of(course: Course) -> tuple[Window, ...]:
     """What the course holds, in the protocol's order; nothing for a protocol that is no more."""
-    protocol, found = library().courses.get(course.protocol_id), library()
+    protocol, found = protocol_of(course), library()
     windows = []
     for m in protocol.medicines if protocol else ():
         target = course.targets_mg_per_l.get(m.active, 0.0)
@@ -41,7 +56,7 @@ def windows_of(course: Course) -> tuple[Window, ...]:
 
 def course_name(course: Course) -> str:
     """The protocol's name; its id once it is no more."""
-    protocol = library().courses.get(course.protocol_id)
+    protocol = protocol_of(course)
     return protocol.name if protocol else course.protocol_id
 
 
@@ -50,52 +65,30 @@ def window_of(course: Course, active_id: str) -> Window | None:
     return next((w for w in windows_of(course) if w.active == active_id), None)
 
 
-def _rule(course: Course, protocol: CourseProtocol) -> ClockRule | None:
-    clock = protocol.clock
-    if clock is None or not all(p.id in course.parameters for p in protocol.parameters):
+def clock_rule(course: Course, *, every_h: float | None) -> ClockRule | None:
+    """What the clock of a course counts by; None without one. ``every_h``: how far apart its doses are planned."""
+    protocol = protocol_of(course)
+    clock = protocol.clock if protocol else None
+    if protocol is None or clock is None or not all(p.id in course.parameters for p in protocol.parameters):
         return None
-    every = next((t.every_h for t in Task.objects.filter(course=course, kind="dose", every_h__isnull=False)[:1]), None)
     by_label = (course.label or {}).get("days", 0) * 24.0
     length = by_label if protocol.kind == "label" else hours_of(clock.length, values=course.parameters, protocol=protocol)
     if not length:
         return None
     gap_h = hours_of(clock.gap, values=course.parameters, protocol=protocol)
-    return ClockRule(counts=clock.counts, length_h=length, slip=clock.slip, gap_h=gap_h, every_h=every)
+    return ClockRule(counts=clock.counts, length_h=length, slip=clock.slip, gap_h=gap_h, every_h=every_h)
 
 
-def _counted(course: Course, protocol: CourseProtocol, *, now: datetime) -> list[Counted]:
-    clock = protocol.clock
-    assert clock is not None
-    if clock.counts == "doses":
-        given = Dose.objects.standing().filter(course=course, water_change=None, happened_at__lte=now).order_by("happened_at")
-        return [Counted(at=d.happened_at, good=True) for d in given]
-    field, low, high = _read_in(course, protocol)
-    if field is None:
-        return []
-    rows = WaterReading.objects.standing().filter(tank=course.tank, happened_at__gte=course.starts_at, happened_at__lte=now, **{f"{field}__isnull": False})
-    return [judged(row.happened_at, getattr(row, field), low=low, high=high, edge_fraction=EDGE_FRACTION) for row in rows.order_by("happened_at")]
-
-
-def _read_in(course: Course, protocol: CourseProtocol) -> tuple[str | None, float, float]:
-    """The column a clock of readings looks at, with its range in the column's unit."""
-    clock = protocol.clock
+def read_in(course: Course, protocol: CourseProtocol | None) -> tuple[str, float, float]:
+    """The column a clock of readings looks at, with its range in the column's unit; no column where it reads none."""
+    clock = protocol.clock if protocol else None
     if clock is not None and clock.reading == "copper" and clock.active:
         held = window_of(course, clock.active)
-        return ("copper_mg_per_l", held.low_mg_per_l, held.high_mg_per_l) if held else (None, 0.0, 0.0)
+        return ("copper_mg_per_l", held.low_mg_per_l, held.high_mg_per_l) if held else ("", 0.0, 0.0)
     if clock is not None and clock.reading == "salinity" and "salinity" in course.parameters:
         target = course.parameters["salinity"]
         return "salinity_g_per_kg", target - 1.0, target + 1.0
-    return None, 0.0, 0.0
-
-
-def clock_of(course: Course, *, now: datetime) -> ClockState | None:
-    """The clock of a course, if its protocol has one."""
-    protocol = library().courses.get(course.protocol_id)
-    rule = _rule(course, protocol) if protocol else None
-    if protocol is None or rule is None:
-        return None
-    counted = [] if rule.counts == "days" else _counted(course, protocol, now=now)
-    return read_clock(rule, counted, start_at=course.starts_at, now=now)
+    return "", 0.0, 0.0
 
 
 def _step(task: Task) -> PlannedStep:
@@ -112,11 +105,16 @@ def _step(task: Task) -> PlannedStep:
 
 def moves(course: Course, *, given: Task | None, at: datetime) -> tuple[Moved, ...]:
     """What of this course's open tasks falls due at another time, were (or was) this dose given at that instant."""
-    tasks = list(Task.objects.filter(course=course, skipped=False).order_by("due_at", "pk"))
-    done = {(t.place, t.number): t.done_at for t in tasks if t.done_at is not None}
+    return moved_by(Task.objects.filter(course=course, skipped=False).order_by("due_at", "pk"), given=given, at=at)
+
+
+def moved_by(tasks: Iterable[Task], *, given: Task | None, at: datetime) -> tuple[Moved, ...]:
+    """The same from all tasks of a course that were not left out, in order."""
+    steps = list(tasks)
+    done = {(t.place, t.number): t.done_at for t in steps if t.done_at is not None}
     if given is not None:
         done[(given.place, given.number)] = at
-    return replan([_step(t) for t in tasks], done_at=done, now=at).moved
+    return replan([_step(t) for t in steps], done_at=done, now=at).moved
 
 
 def soonest(task: Task, *, now: datetime) -> datetime | None:

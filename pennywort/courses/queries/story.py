@@ -134,7 +134,7 @@ def story_of(actor: Actor, case: Case) -> Story:
         lines.append(_entry("change", change, kind="change", words=f"Changed {show_fraction(change.changed_fraction).text} of the water"))
     for dose in Dose.objects.filter(course__case=case, struck=False).select_related(*related, "course", "task"):
         verb = "Put back" if dose.water_change_id else "Gave"
-        lines.append(_entry("dose", dose, kind="dose", words=f"{verb} {amount_words(dose, actor)}", detail=dose.task.title if dose.task else ""))
+        lines.append(_entry("dose", dose, kind="dose", words=f"{verb} {amount_words(dose.course, dose, actor)}", detail=dose.task.title if dose.task else ""))
     for course in courses:
         lines.append(
             Line(

@@ -10,13 +10,15 @@ from pennywort.core.course.clock import ClockState, Slip
 from pennywort.core.course.ledger import Level
 from pennywort.core.reference import library
 from pennywort.core.units import Shown, show_amount, show_concentration
-from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.courses.queries.held import EDGE_FRACTION, Window, clock_of, windows_of
-from pennywort.courses.queries.running import ahead_of, changes_in, doses_in, given_amount, ledger_of, running_courses
-from pennywort.fish.models import Group, Loss
-from pennywort.fish.queries import fish_words, groups_in
+from pennywort.courses.models import Case, Course, Dose
+from pennywort.courses.queries.book import Book, Planned
+from pennywort.courses.queries.held import EDGE_FRACTION, Window, protocol_of, windows_of
+from pennywort.courses.queries.marks import Marks
+from pennywort.courses.queries.running import Given, given_amount
+from pennywort.fish.models import Group
+from pennywort.fish.queries import fish_words
 from pennywort.rooms.actor import Actor
-from pennywort.tanks.models import Tank, WaterReading
+from pennywort.tanks.models import Tank
 
 DAYS_BACK = 14
 DAYS_AHEAD = 20
@@ -124,17 +126,17 @@ def axis_for(actor: Actor) -> Axis:
     return Axis(starts_at=actor.midnight - timedelta(days=DAYS_BACK), ends_at=actor.midnight + timedelta(days=DAYS_AHEAD + 1), now=actor.now)
 
 
-def amount_words(dose: Dose, actor: Actor) -> str:
+def amount_words(course: Course, dose: Dose | Given, actor: Actor) -> str:
     """A dose in words, by its product: '57 g salt'."""
-    amount = show_amount(*given_amount(dose), actor.preferences).text
+    amount = show_amount(*given_amount(course, dose), actor.preferences).text
     return f"{amount} {library().actives[dose.medicine_id].short_name if dose.medicine_id else dose.product}"
 
 
-def _curve(actor: Actor, tank: Tank, *, held: Window, tasks: list[Task], axis: Axis) -> Curve | None:
+def _curve(book: Book, tank: Tank, *, held: Window, axis: Axis) -> Curve | None:
     active, low, high = library().actives[held.active], held.low_mg_per_l, held.high_mg_per_l
-    past = ledger_of(tank, medicine_id=held.active, now=actor.now)
-    ahead = ahead_of(tank, past, tasks, medicine_id=held.active, now=actor.now).curve(until=axis.ends_at)
-    behind = past.curve(until=actor.now) if past else (ahead[0],)
+    past = book.ledger(tank, held.active)
+    ahead = book.ahead(tank, past, held.active).curve(until=axis.ends_at)
+    behind = past.curve(until=book.now) if past else (ahead[0],)
     peak = max([p.concentration_mg_per_l for p in (*behind, *ahead)] + [high])
     if peak <= 0:
         return None
@@ -154,7 +156,7 @@ def _curve(actor: Actor, tank: Tank, *, held: Window, tasks: list[Task], axis: A
 
 def course_words(course: Course) -> str:
     """What goes in, in a word or two."""
-    protocol = library().courses.get(course.protocol_id)
+    protocol = protocol_of(course)
     if protocol is None:
         return course.protocol_id
     if protocol.kind == "label":
@@ -164,8 +166,8 @@ def course_words(course: Course) -> str:
     return " + ".join(library().actives[m.active].short_name for m in protocol.medicines) or protocol.name
 
 
-def _state(curves: tuple[Curve, ...], *, course: Course | None, tasks: list[Task], case: Case | None, now: datetime) -> tuple[State, str]:
-    if any(t.kind == "dose" and t.due_at < now for t in tasks):
+def _state(curves: tuple[Curve, ...], *, course: Course | None, planned: list[Planned], case: Case | None, now: datetime) -> tuple[State, str]:
+    if any(t.kind == "dose" and t.due_at < now for t in planned):
         return "unknown", "dose due"
     if course is None:
         return ("unknown", "no course yet") if case is not None else ("none", "clear water")
@@ -175,7 +177,7 @@ def _state(curves: tuple[Curve, ...], *, course: Course | None, tasks: list[Task
         return "none", "observe"
     if not curves:
         return ("unknown", "by label, level not known") if course.label else ("none", "no medicine in it")
-    building = any(t.kind == "dose" for t in tasks)
+    building = any(t.kind == "dose" for t in planned)
     for c in curves:
         out = c.out_of_range
         if out == "below" and building:
@@ -185,7 +187,7 @@ def _state(curves: tuple[Curve, ...], *, course: Course | None, tasks: list[Task
     return "in_range", "in range"
 
 
-def _day_count(actor: Actor, course: Course) -> DayCount:
+def _day_count(actor: Actor, book: Book, course: Course) -> DayCount:
     first, last = actor.local(course.starts_at).date(), actor.local(course.treatment_ends_at).date()
     today = actor.local(actor.now).date()
     watch = course.treatment_ends_at <= course.starts_at
@@ -194,7 +196,7 @@ def _day_count(actor: Actor, course: Course) -> DayCount:
     total = max(1, (last - first).days)
     day = (today - first).days + 1
     words = f"day {day} of {total}" if 1 <= day <= total else f"starts {first:%a} {first.day}" if day < 1 else ""
-    clock = clock_of(course, now=actor.now) if words and day >= 1 and not watch else None
+    clock = book.clock(course) if words and day >= 1 and not watch else None
     slip_words = _slip_words(actor, clock.slips[-1]) if clock and clock.slips else ""
     if clock is not None:
         words, ends = _clock_words(course, clock)
@@ -221,46 +223,44 @@ def _slip_words(actor: Actor, slip: Slip) -> str:
 
 def _clock_words(course: Course, clock: ClockState) -> tuple[str, datetime | None]:
     """The day by the clock of the protocol, which counts only what its rule counts, and when it ends if all goes well."""
-    protocol = library().courses[course.protocol_id]
+    protocol = protocol_of(course)
+    by_readings = protocol is not None and protocol.clock is not None and protocol.clock.counts == "readings"
     if clock.complete:
         return "days done, medicine out", None
     if clock.started_at is None:
-        return "not in range yet" if clock.day_number == 0 and protocol.clock and protocol.clock.counts == "readings" else f"day 1 of {clock.of_days}", None
+        return "not in range yet" if clock.day_number == 0 and by_readings else f"day 1 of {clock.of_days}", None
     if not clock.running:
         return f"stopped at day {clock.day_number} of {clock.of_days}", None
-    in_range = " in range" if protocol.clock and protocol.clock.counts == "readings" else ""
-    return f"day {clock.day_number} of {clock.of_days}{in_range}", clock.ends_at
+    return f"day {clock.day_number} of {clock.of_days}{' in range' if by_readings else ''}", clock.ends_at
 
 
-def _dose_marks(actor: Actor, tank: Tank, tasks: list[Task], axis: Axis) -> tuple[Mark, ...]:
-    given = [Mark(at=d.happened_at, words=f"gave {amount_words(d, actor)}") for d in doses_in(tank) if axis.starts_at <= d.happened_at]
+def _dose_marks(actor: Actor, book: Book, marks: Marks, tank: Tank, axis: Axis) -> tuple[Mark, ...]:
+    given = [
+        Mark(at=d.happened_at, words=f"gave {amount_words(marks.courses[d.course_id], d, actor)}") for d in book.given(tank) if axis.starts_at <= d.happened_at
+    ]
     planned = [
-        Mark(at=max(t.due_at, actor.now), words=t.title, done=False, late=t.due_at < actor.now) for t in tasks if t.kind == "dose" and t.due_at <= axis.ends_at
+        Mark(at=max(t.due_at, actor.now), words=t.title, done=False, late=t.due_at < actor.now)
+        for t in book.planned(tank)
+        if t.kind == "dose" and t.due_at <= axis.ends_at
     ]
     return (*given, *planned)
 
 
-def strip_of(actor: Actor, tank: Tank, *, tasks: list[Task], axis: Axis) -> Strip:
-    """One tank's strip. ``tasks`` are the open tasks of its running courses."""
-    groups = groups_in(tank)
-    courses = running_courses(tank, now=actor.now)
-    course = courses[-1] if courses else None
-    cases = list(Case.objects.filter(tank=tank, closed_at=None).select_related("group").order_by("opened_at"))
-    drawn = [_curve(actor, tank, held=held, tasks=tasks, axis=axis) for c in courses for held in windows_of(c)]
+def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis) -> Strip:
+    """One tank's strip, from what was read of it and the others."""
+    groups, courses, planned = marks.groups(tank), book.running(tank), book.planned(tank)
+    course, case = (courses[-1] if courses else None), marks.case(tank)
+    drawn = [_curve(book, tank, held=held, axis=axis) for c in courses for held in windows_of(c)]
     # the one that needs attention is drawn; of several in order the protocol's first
     curves = tuple(sorted((c for c in drawn if c is not None), key=lambda c: not c.out_of_range))
-    recent = list(Course.objects.filter(tank=tank, ends_at__gt=axis.starts_at, starts_at__lt=axis.ends_at).exclude(pk__in=[c.pk for c in courses]))
-    state, words = _state(curves, course=course, tasks=tasks, case=cases[-1] if cases else None, now=actor.now)
-    changed = [Mark(at=c.happened_at, words=f"changed {c.changed_fraction * 100:.0f} %") for c in changes_in(tank) if c.happened_at >= axis.starts_at]
-    due_changes = [Mark(at=max(t.due_at, actor.now), words=t.title, done=False) for t in tasks if t.kind == "water_change" and t.due_at <= axis.ends_at]
-    losses = Loss.objects.standing().filter(group__tank=tank, happened_at__gte=axis.starts_at).order_by("happened_at")
-    readings = WaterReading.objects.standing().filter(tank=tank, happened_at__gte=axis.starts_at).order_by("happened_at")
+    state, words = _state(curves, course=course, planned=planned, case=case, now=actor.now)
+    changed = [Mark(at=c.happened_at, words=f"changed {c.changed_fraction * 100:.0f} %") for c in book.changed(tank) if c.happened_at >= axis.starts_at]
+    due_changes = [Mark(at=max(t.due_at, actor.now), words=t.title, done=False) for t in planned if t.kind == "water_change" and t.due_at <= axis.ends_at]
     windows = [
         Span(starts_at=c.observe_starts_at, ends_at=c.ends_at, words=_window_words(c))
-        for c in [*recent, *courses]
+        for c in marks.recent(tank)
         if not c.stopped_at and c.ends_at > c.observe_starts_at
     ]
-    day_count = _day_count(actor, course) if course else None
     return Strip(
         tank=tank,
         fish=fish_words(groups) or "empty",
@@ -269,16 +269,16 @@ def strip_of(actor: Actor, tank: Tank, *, tasks: list[Task], axis: Axis) -> Stri
         state_words=words,
         level=_level(curves),
         curves=curves,
-        doses=_dose_marks(actor, tank, tasks, axis),
+        doses=_dose_marks(actor, book, marks, tank, axis),
         changes=(*changed, *due_changes),
-        readings=tuple(Mark(at=r.happened_at, words="water test") for r in readings),
-        losses=tuple(Mark(at=x.happened_at, words=f"{x.count} lost") for x in losses),
+        readings=tuple(Mark(at=r.happened_at, words="water test") for r in book.readings(tank) if r.happened_at >= axis.starts_at),
+        losses=tuple(Mark(at=at, words=f"{count} lost") for at, count in marks.losses(tank)),
         arrivals=_arrivals(actor, groups, axis),
         windows=tuple(windows),
-        day_count=day_count,
+        day_count=_day_count(actor, book, course) if course else None,
         days_done=_days_done(actor, course),
-        case=cases[-1] if cases else None,
-        group=(cases[-1].group if cases else groups[-1] if groups else None),
+        case=case,
+        group=(case.group if case else groups[-1] if groups else None),
     )
 
 

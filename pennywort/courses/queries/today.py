@@ -2,30 +2,28 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections import defaultdict
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Literal
 
-from django.db.models import Q
+from django.db.models import Min, Q
 
 from pennywort.core.course.replan import Moved
-from pennywort.core.medicine.dose import Water, reach
-from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
-from pennywort.core.reference.models import Tool
-from pennywort.core.units import show_amount, show_concentration, show_fraction
+from pennywort.core.units import show_amount, show_fraction
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.courses.queries.ahead import amount_of
-from pennywort.courses.queries.held import level_words, moves, window_of, windows_of
-from pennywort.courses.queries.running import TICKED, active_mg_in, dose_now, due_amount, given_amount, level_now, open_tasks, product_amount
+from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.held import moved_by
+from pennywort.courses.queries.marks import Marks
+from pennywort.courses.queries.press import press_of
+from pennywort.courses.queries.running import TICKED, given_amount
 from pennywort.courses.queries.strip import Axis, Strip, amount_words, axis_for, strip_of
-from pennywort.fish.models import Look, Loss
-from pennywort.fish.queries import count_of, groups_of, plural
+from pennywort.fish.models import Group, Look, Loss
+from pennywort.fish.queries import count_of, plural
 from pennywort.rooms.actor import Actor
-from pennywort.shelf.queries import tools_at_hand
-from pennywort.tanks.models import Tank, WaterChange
-from pennywort.tanks.queries import tanks_of, water_of
+from pennywort.tanks.models import WaterChange
+from pennywort.tanks.queries import tanks_of
 
 SOON = timedelta(hours=1)
 UNSEEN = timedelta(days=7)
@@ -63,8 +61,6 @@ class DoneItem:
     task: str
 
 
-# a dose that leads this far beyond what was planned is asked about
-MUCH_MORE = 1.15
 WHAT = {
     "water_change": "water change", "temperature": "warmth", "water_test": "water test", "transfer": "move", "carbon_in": "carbon", "carbon_out": "carbon",
     "remove": "medicine out", "tell": "note",
@@ -84,71 +80,6 @@ class TodayBoard:
     waiting: tuple[str, ...]
 
 
-def best_tool(task: Task, tools: Sequence[Tool]) -> InTool | None:
-    """The tool at hand that fits a dose task best, if one does."""
-    dose_mg, dose_ml = dose_now(task)
-    if dose_mg is not None:
-        measures, amount = product_amount(task.course, task.medicine_id, dose_mg)
-        if measures == "pieces":
-            return None
-        options = in_tools(amount, measures=measures, tools=tools, spoons=library().actives[task.medicine_id].spoons)
-    elif dose_ml is not None:
-        options = in_tools(dose_ml, measures="volume", tools=tools, spoons=None)
-    else:
-        return None
-    return options[0] if options and options[0].usable else None
-
-
-def _reaches(task: Task, *, water: Water, level: float, amount_mg: float) -> tuple[str, str]:
-    """Where this dose brings the level, and a warning when that is above the range."""
-    to = reach(water=water, added_mg=amount_mg, level_now_mg_per_l=level)
-    held = window_of(task.course, task.medicine_id)
-    like = held.high_mg_per_l if held else to.concentration_mg_per_l
-    words = show_concentration(to.concentration_mg_per_l, like_mg_per_l=like).text
-    if held and to.concentration_mg_per_l > held.high_mg_per_l * 1.02:
-        return words, f"That would reach {words}, above the range. Was the water changed as planned?"
-    if task.expected_mg_per_l and to.concentration_mg_per_l > MUCH_MORE * task.expected_mg_per_l:
-        return words, f"That would reach {words}, more than planned. Was the water changed as planned?"
-    if held and level >= held.target_mg_per_l * 0.98:
-        return words, f"The water already holds {show_concentration(level, like_mg_per_l=like).text}. Was the water changed as planned?"
-    return words, ""
-
-
-def _press(actor: Actor, task: Task, tank: Tank) -> tuple[str, str, str, str, str]:
-    """Press words, press amount, tool words, what it reaches, warning."""
-    if task.kind == "dose":
-        return _press_dose(actor, task, tank)
-    if task.kind in ("water_change", "temperature", "salinity"):
-        amount = amount_of(task, actor.preferences)
-        return f"{'Change' if task.kind == 'water_change' else 'Reached'} {amount}", amount, "", "", ""
-    if task.kind in ("look", "water_test"):
-        return ("Look", "", "", "", "") if task.kind == "look" else ("Read", "", _expected(task), "", "")
-    return "Done", "", f"{task.lasts_min:g} minutes" if task.lasts_min else "", "", ""
-
-
-def _expected(task: Task) -> str:
-    """What the next reading of the medicine should be, beside the test."""
-    held = next((w for w in windows_of(task.course) if w.active in task.reads), None)
-    return f"expected {level_words(task.expected_mg_per_l, held)}" if held and task.expected_mg_per_l is not None else ""
-
-
-def _press_dose(actor: Actor, task: Task, tank: Tank) -> tuple[str, str, str, str, str]:
-    tool = best_tool(task, tools_at_hand(actor))
-    measures, amount = due_amount(task)
-    exact = show_amount(measures, amount, actor.preferences)
-    taken = tool.amount if tool else amount
-    reaches, warning = "", ""
-    if task.dose_mg is not None:
-        level = level_now(tank, medicine_id=task.medicine_id, now=actor.now)
-        given_mg = active_mg_in(task.course, task.medicine_id, taken)
-        reaches, warning = _reaches(task, water=water_of(tank), level=level, amount_mg=given_mg)
-    if tool is None:
-        return f"Gave {exact.text}", exact.text, "no tool here measures so little well", reaches, warning
-    shown = show_amount(measures, tool.amount, actor.preferences)
-    words = tool.name if tool.fills == 1 else f"{tool.name}: {tool.words}"
-    return f"Gave {shown.text}", shown.text, words, reaches, warning
-
-
 def _what(task: Task) -> str:
     if task.kind == "dose" and task.medicine_id:
         return library().actives[task.medicine_id].short_name
@@ -164,13 +95,12 @@ def _late(delta: timedelta) -> str:
     return f"{minutes // 60} h" if minutes < 48 * 60 else f"{minutes // 1440} days"
 
 
-def due_item(actor: Actor, task: Task) -> DueItem:
-    """A task as the list shows it."""
+def due_item(actor: Actor, task: Task, *, book: Book, moved: tuple[Moved, ...]) -> DueItem:
+    """A task as the list shows it. ``moved``: what falls due later if it is done now."""
     local = actor.local(task.due_at)
     day = "" if local.date() == actor.local(actor.now).date() else f"{local:%a} "
-    press, amount, tool, reaches, warning = _press(actor, task, task.course.tank)
+    press = press_of(actor, task, book)
     late = actor.now - task.due_at
-    moved = moves(task.course, given=task, at=actor.now) if task.minimum_h is not None and late > SOON else ()
     return DueItem(
         task=task,
         group=str(task.course.case.group.uid),
@@ -178,14 +108,23 @@ def due_item(actor: Actor, task: Task) -> DueItem:
         late_words=_late(late) if late > SOON else "",
         title=task.title,
         what=_what(task),
-        press=press,
-        press_amount=amount,
-        tool_words=tool,
-        reaches=reaches,
-        warning=warning,
-        warning_short=f"look first: would reach {reaches}" if warning else "",
+        press=press.words,
+        press_amount=press.amount,
+        tool_words=press.tool_words,
+        reaches=press.reaches,
+        warning=press.warning,
+        warning_short=f"look first: would reach {press.reaches}" if press.warning else "",
         moves_words=_moves_words(actor, moved),
     )
+
+
+def _moved(actor: Actor, due: list[Task]) -> dict[int, tuple[Moved, ...]]:
+    """What each late dose moves if it is given now."""
+    late = [t for t in due if t.minimum_h is not None and actor.now - t.due_at > SOON]
+    lines: dict[int, list[Task]] = defaultdict(list)
+    for task in Task.objects.filter(course__in={t.course_id for t in late}, skipped=False).order_by("due_at", "pk"):
+        lines[task.course_id].append(task)
+    return {t.pk: moved_by(lines[t.course_id], given=t, at=actor.now) for t in late}
 
 
 def _moves_words(actor: Actor, moved: tuple[Moved, ...]) -> str:
@@ -214,9 +153,9 @@ def _done_today(actor: Actor) -> tuple[DoneItem, ...]:
         items.append((at, done))
 
     for dose in Dose.objects.standing().filter(**mine).select_related("course__tank", "task", "recorded_by"):
-        amount = show_amount(*given_amount(dose), actor.preferences).text
+        amount = show_amount(*given_amount(dose.course, dose), actor.preferences).text
         verb = "put back" if dose.water_change_id else "gave"
-        add("dose", dose, f"{dose.course.tank.name}: {verb} {amount_words(dose, actor)}", amount, str(dose.task.uid) if dose.task else "")
+        add("dose", dose, f"{dose.course.tank.name}: {verb} {amount_words(dose.course, dose, actor)}", amount, str(dose.task.uid) if dose.task else "")
     for change in WaterChange.objects.standing().filter(**mine).select_related("tank", "recorded_by"):
         add("change", change, f"{change.tank.name}: changed {show_fraction(change.changed_fraction).text}")
     for loss in Loss.objects.standing().filter(**mine).select_related("group__tank", "recorded_by"):
@@ -232,14 +171,14 @@ def _done_today(actor: Actor) -> tuple[DoneItem, ...]:
     return tuple(item for _, item in items)
 
 
-def _sentence(actor: Actor, due: list[DueItem], upcoming: Task | None) -> str:
+def _sentence(actor: Actor, due: list[DueItem], upcoming: datetime | None) -> str:
     pressing = [d for d in due if section_of(d, actor) in ("late", "now")]
     late = [d for d in pressing if d.late_words]
     later = next((d for d in due if section_of(d, actor) == "later"), None)
     if later is not None:
         then = f"until {later.at_words}"
     elif upcoming is not None:
-        local = actor.local(upcoming.due_at)
+        local = actor.local(upcoming)
         then = f"until {local:%A} {local:%H:%M}"
     else:
         then = ""
@@ -264,13 +203,11 @@ def _low(number: list[str], count: int) -> str:
     return number[count].lower() if count < len(number) else str(count)
 
 
-def _waiting(actor: Actor, strips: tuple[Strip, ...]) -> tuple[str, ...]:
+def _waiting(actor: Actor, strips: tuple[Strip, ...], groups: list[Group]) -> tuple[str, ...]:
     idle = [f"{s.tank.name} has no course yet. Look again, or choose one." for s in strips if s.case is not None and s.state_words == "no course yet"]
-    new = [
-        f"{g.tank.name}: nobody has looked at the {plural(g.species_name, 2)} yet."
-        for g in groups_of(actor)
-        if g.arrived_on > actor.local(actor.now).date() - UNSEEN and not Look.objects.standing().filter(group=g).exists() and count_of(g).count
-    ]
+    unseen = [g for g in groups if g.arrived_on > actor.local(actor.now).date() - UNSEEN and count_of(g).count]
+    seen = set(Look.objects.standing().filter(group__in=unseen).values_list("group_id", flat=True))
+    new = [f"{g.tank.name}: nobody has looked at the {plural(g.species_name, 2)} yet." for g in unseen if g.pk not in seen]
     nameless = [
         f"{s.tank.name} has no name yet for what was seen. One more look may tell."
         for s in strips
@@ -280,21 +217,21 @@ def _waiting(actor: Actor, strips: tuple[Strip, ...]) -> tuple[str, ...]:
 
 
 def board_of(actor: Actor) -> TodayBoard:
-    """The Today screen of a fishroom."""
+    """The Today screen of a fishroom, in a number of queries that does not grow with its tanks."""
     axis = axis_for(actor)
+    book = Book(tanks_of(actor), now=actor.now, marks_since=axis.starts_at)
+    marks = Marks(book, since=axis.starts_at, until=axis.ends_at)
+    strips = tuple(strip_of(actor, tank, book=book, marks=marks, axis=axis) for tank in book.tanks.values())
     midnight_next = actor.midnight + timedelta(days=1)
-    strips, due = [], []
-    upcoming: Task | None = None
-    for tank in tanks_of(actor):
-        tasks = list(open_tasks(tank, now=actor.now))
-        strips.append(strip_of(actor, tank, tasks=tasks, axis=axis))
-        due += [t for t in tasks if t.due_at < midnight_next]
-        after = [t for t in tasks if t.due_at >= midnight_next]
-        if after and (upcoming is None or after[0].due_at < upcoming.due_at):
-            upcoming = after[0]
-    items = [due_item(actor, t) for t in sorted(due, key=lambda t: (t.due_at, t.pk))]
-    fish = sum(count_of(g).count for g in groups_of(actor))
-    lost = sum(x.count for x in Loss.objects.standing().filter(fishroom=actor.fishroom, happened_at__gte=axis.starts_at))
+    still_to_do = Task.objects.filter(course__in=book.courses, done_at=None, skipped=False)
+    due = list(still_to_do.filter(due_at__lt=midnight_next).order_by("due_at", "pk"))
+    for task in due:
+        task.course = book.courses[task.course_id]
+    moved = _moved(actor, due)
+    items = [due_item(actor, t, book=book, moved=moved.get(t.pk, ())) for t in due]
+    upcoming = still_to_do.filter(due_at__gte=midnight_next).aggregate(at=Min("due_at"))["at"]
+    fish = sum(count_of(g).count for g in marks.all_groups)
+    lost = sum(count for tank in book.tanks.values() for _, count in marks.losses(tank))
     return TodayBoard(
         axis=axis,
         strips=tuple(sorted(strips, key=lambda s: s.quiet)),
@@ -302,7 +239,7 @@ def board_of(actor: Actor) -> TodayBoard:
         done=_done_today(actor),
         sentence=_sentence(actor, items, upcoming),
         fish_words=f"{fish} fish, {lost or 'none'} lost in two weeks" if fish else "",
-        waiting=_waiting(actor, tuple(strips)),
+        waiting=_waiting(actor, strips, marks.all_groups),
     )
 
 

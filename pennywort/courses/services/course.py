@@ -17,8 +17,9 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.models import Course, Task
+from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.circumstances import water_type_of
-from pennywort.courses.queries.running import medicines_in, running_courses, takes_up
+from pennywort.courses.queries.running import running_courses, takes_up
 from pennywort.courses.services.cases import check_condition, open_case
 from pennywort.fish.models import Group
 from pennywort.fish.queries import groups_in, species_in
@@ -154,7 +155,7 @@ def _check_room_for(actor: Actor, tank: Tank, protocol: CourseProtocol) -> None:
         other = library().courses[course.protocol_id]
         if other.kind != "watch":
             raise Conflict(f"{other.name} is running in this tank. One medicine at a time: stop it first.", field="protocol")
-    for name, (level, most) in medicines_in(tank, now=actor.now).items():
+    for name, (level, most) in Book([tank], now=actor.now).medicines(tank).items():
         raise Conflict(_wash_out_words(actor, name, level, below=OUT_FRACTION * most), field="protocol")
 
 
@@ -167,6 +168,17 @@ def _wash_out_words(actor: Actor, name: str, level: float, *, below: float) -> s
         f"There is still {library().actives[name].short_name} in this water. Two medicines must not meet: after {many}, "
         f"it is out, and the next may start {'today' if count == 1 else f'on {ready:%A}'}."
     )
+
+
+def _held_before(book: Book, tank: Tank, plan: CoursePlan) -> dict[str, dict[str, float]]:
+    """What is left of the medicines of a plan in this water and its sand: the ledger of the course goes on from there."""
+    found = {}
+    for held in plan.held:
+        ledger = book.ledger(tank, held.active)
+        if ledger is not None:
+            level, state = ledger.level(book.now).concentration_mg_per_l, ledger.state(book.now)
+            found[held.active] = {"level_mg_per_l": level, "sand_mg": state.sand_mg}
+    return found
 
 
 def _not_reportable(condition: str, protocol_id: str) -> None:
@@ -212,6 +224,7 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
     protocol, plan = plan_for(actor, tank, wish, starts_at=start)
     _check_ticks(protocol, plan, ticked)
     _check_room_for(actor, tank, protocol)
+    before = _held_before(Book([tank], now=actor.now), tank, plan)
     for watch in running_courses(tank, now=actor.now):
         watch.stopped_at, watch.stop_reason = actor.now, "a treatment was started"
         watch.save(update_fields=["stopped_at", "stop_reason"])
@@ -232,6 +245,7 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
         condition_id=condition,
         targets_mg_per_l={held.active: held.target_mg_per_l for held in plan.held},
         parameters=dict(plan.parameters),
+        held_before=before,
         products={active: vars(product) for active, product in plan.products.items()},
         reason=ticked.reason.strip(),
         label=vars(label) if label else None,
@@ -263,6 +277,7 @@ def _task(actor: Actor, course: Course, *, uid5: UUID, step: PlannedStep) -> Tas
         dose_ml=step.amount if by_label else None,
         water_share=step.share if step.kind == "water_change" else 1.0 if step.kind in ("remove", "transfer") else None,
         put_back=step.put_back,
+        refill=step.refill,
         temperature_c=step.to if step.kind == "temperature" else None,
         salinity_g_per_kg=step.to if step.kind == "salinity" else None,
         place=step.place,

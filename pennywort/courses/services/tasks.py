@@ -13,8 +13,9 @@ from django.db.models import Max
 from pennywort.core.errors import InvalidInput, Unusual
 from pennywort.core.medicine.dose import put_back_mg, put_back_ml
 from pennywort.courses.models import Course, Dose, Task
+from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import moves, soonest
-from pennywort.courses.queries.running import TICKED, WHOLE_CHANGES, active_mg_in, dose_now, doses_in, level_now, product_amount, running_courses
+from pennywort.courses.queries.running import BEFORE_START, TICKED, WHOLE_CHANGES, active_mg_in, dose_now, product_amount
 from pennywort.fish.models import Look, Loss, Observation, Photo
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import AlreadyDone, Conflict
@@ -61,7 +62,8 @@ def _amounts(actor: Actor, task: Task, *, text: str, confirm_unusual: bool) -> t
 
     :raises InvalidInput: no amount. :raises Unusual: far from the plan and not confirmed.
     """
-    dose_mg, dose_ml = dose_now(task)
+    level = Book([task.course.tank], now=actor.now).level(task.course.tank, task.medicine_id) if task.refill else None
+    dose_mg, dose_ml = dose_now(task, level_mg_per_l=level)
     if dose_mg is None:
         measures, planned = "volume", dose_ml
     else:
@@ -111,6 +113,8 @@ def give_dose(
     mg, ml = _amounts(actor, task, text=amount, confirm_unusual=confirm_unusual)
     at = when(actor, happened_at or (old.happened_at if old else None))
     course = task.course
+    if at < course.starts_at - BEFORE_START:
+        raise InvalidInput("That lies before this course started.", field="happened_at")
     last = Dose.objects.filter(task=task).aggregate(m=Max("attempt"))["m"] or 0
     try:
         dose = Dose.objects.create(
@@ -185,17 +189,16 @@ class PutBack:
 
 def what_goes_back(actor: Actor, *, tank: Tank, changed_fraction: float) -> list[PutBack]:
     """What must go back in after changing this share, to hold each running course's level. Keeps nothing."""
-    found = []
-    for course in running_courses(tank, now=actor.now):
+    found, book = [], Book([tank], now=actor.now)
+    for course in book.running(tank):
         if course.treatment_ends_at <= actor.now:
             continue
-        given = [d for d in doses_in(tank) if d.course_id == course.pk]
         for medicine_id in course.targets_mg_per_l:
-            level = level_now(tank, medicine_id=medicine_id, now=actor.now)
+            level = book.level(tank, medicine_id)
             if level > 0:
                 mg = put_back_mg(net_volume_l=tank.net_volume_l, level_mg_per_l=level, changed_fraction=changed_fraction)
                 found.append(PutBack(course=course, medicine_id=medicine_id, product="", amount_mg=mg, amount_ml=None, level_mg_per_l=level))
-        products = [d for d in given if d.amount_mg is None and d.amount_ml is not None and d.water_change_id is None]
+        products = [d for d in book.given(tank) if d.course_id == course.pk and d.amount_mg is None and d.amount_ml is not None and d.water_change_id is None]
         if products:
             ml = put_back_ml(dose_ml=products[-1].amount_ml or 0.0, changed_fraction=changed_fraction)
             found.append(PutBack(course=course, medicine_id="", product=products[-1].product, amount_mg=None, amount_ml=ml, level_mg_per_l=None))

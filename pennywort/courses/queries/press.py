@@ -1,0 +1,95 @@
+"""The one press that records a task: its words, the amount it writes, in which tool, and where that brings the water."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from pennywort.core.medicine.dose import Water, reach
+from pennywort.core.medicine.formulary import Measures
+from pennywort.core.medicine.tools import InTool, in_tools
+from pennywort.core.reference import library
+from pennywort.core.reference.models import Tool
+from pennywort.core.units import show_amount, show_concentration
+from pennywort.courses.models import Task
+from pennywort.courses.queries.ahead import amount_of
+from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.held import level_words, window_of, windows_of
+from pennywort.courses.queries.running import active_mg_in, due_amount
+from pennywort.rooms.actor import Actor
+from pennywort.shelf.queries import tools_at_hand
+from pennywort.tanks.queries import water_of
+
+# a dose that leads this far beyond what was planned is asked about
+MUCH_MORE = 1.15
+
+
+@dataclass(frozen=True, kw_only=True)
+class Press:
+    """What a press says and records. ``amount`` in words that the server reads back; empty where it records none."""
+
+    words: str
+    amount: str = ""
+    tool_words: str = ""
+    reaches: str = ""
+    warning: str = ""
+
+
+def best_tool(task: Task, measures: Measures, amount: float, tools: Sequence[Tool]) -> InTool | None:
+    """The tool at hand that fits a dose best, if one does."""
+    if measures == "pieces" or amount <= 0:
+        return None
+    spoons = library().actives[task.medicine_id].spoons if task.dose_mg is not None else None
+    options = in_tools(amount, measures=measures, tools=tools, spoons=spoons)
+    return options[0] if options and options[0].usable else None
+
+
+def press_of(actor: Actor, task: Task, book: Book) -> Press:
+    """The press of one due task."""
+    if task.kind == "dose":
+        return _dose(actor, task, book)
+    if task.kind in ("water_change", "temperature", "salinity"):
+        amount = amount_of(task, actor.preferences)
+        return Press(words=f"{'Change' if task.kind == 'water_change' else 'Reached'} {amount}", amount=amount)
+    if task.kind == "look":
+        return Press(words="Look")
+    if task.kind == "water_test":
+        return Press(words="Read", tool_words=_expected(task))
+    return Press(words="Done", tool_words=f"{task.lasts_min:g} minutes" if task.lasts_min else "")
+
+
+def _expected(task: Task) -> str:
+    """What the next reading of the medicine should be, beside the test."""
+    held = next((w for w in windows_of(task.course) if w.active in task.reads), None)
+    return f"expected {level_words(task.expected_mg_per_l, held)}" if held and task.expected_mg_per_l is not None else ""
+
+
+def _dose(actor: Actor, task: Task, book: Book) -> Press:
+    level = book.level(task.course.tank, task.medicine_id) if task.dose_mg is not None else None
+    measures, amount = due_amount(task, level_mg_per_l=level)
+    tool = best_tool(task, measures, amount, tools_at_hand(actor))
+    exact = show_amount(measures, amount, actor.preferences)
+    reaches, warning = "", ""
+    if level is not None:
+        given_mg = active_mg_in(task.course, task.medicine_id, tool.amount if tool else amount)
+        reaches, warning = _reaches(task, water=water_of(task.course.tank), level=level, amount_mg=given_mg)
+    if tool is None:
+        return Press(words=f"Gave {exact.text}", amount=exact.text, tool_words="no tool here measures so little well", reaches=reaches, warning=warning)
+    shown = show_amount(measures, tool.amount, actor.preferences)
+    words = tool.name if tool.fills == 1 else f"{tool.name}: {tool.words}"
+    return Press(words=f"Gave {shown.text}", amount=shown.text, tool_words=words, reaches=reaches, warning=warning)
+
+
+def _reaches(task: Task, *, water: Water, level: float, amount_mg: float) -> tuple[str, str]:
+    """Where this dose brings the level, and a warning when that is above the range."""
+    to = reach(water=water, added_mg=amount_mg, level_now_mg_per_l=level)
+    held = window_of(task.course, task.medicine_id)
+    like = held.high_mg_per_l if held else to.concentration_mg_per_l
+    words = show_concentration(to.concentration_mg_per_l, like_mg_per_l=like).text
+    if held and to.concentration_mg_per_l > held.high_mg_per_l * 1.02:
+        return words, f"That would reach {words}, above the range. Was the water changed as planned?"
+    if task.expected_mg_per_l and to.concentration_mg_per_l > MUCH_MORE * task.expected_mg_per_l:
+        return words, f"That would reach {words}, more than planned. Was the water changed as planned?"
+    if held and level >= held.target_mg_per_l * 0.98:
+        return words, f"The water already holds {show_concentration(level, like_mg_per_l=like).text}. Was the water changed as planned?"
+    return words, ""
