@@ -135,11 +135,14 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
                 warning=d.warning,
                 warning_short=d.warning_short,
                 moves_words=d.moves_words,
+                hangs=d.decided.state if d.decided else "",
+                hangs_words=d.decided.words if d.decided else "",
             )
             for d in told.due
         ],
         done=[board.DoneOut(**vars(d)) for d in told.done],
         waiting=list(told.waiting),
+        tomorrow=[board.TomorrowOut(**vars(t)) for t in told.tomorrow],
     )
     # checked already as it was made: written as it is
     return HttpResponse(out.model_dump_json(), content_type="application/json")

@@ -107,6 +107,8 @@ class DueOut(Plain):
     warning: str
     warning_short: str
     moves_words: str
+    hangs: Literal["", "applies", "does_not", "unknown"]
+    hangs_words: str
 
 
 class DoneOut(Plain):
@@ -119,6 +121,14 @@ class DoneOut(Plain):
     task: str
 
 
+class TomorrowOut(Plain):
+    tank: UUID
+    tank_name: str
+    at_words: str
+    title: str
+    prepare: str
+
+
 class TodayOut(Plain):
     date_words: str
     time_words: str
@@ -129,6 +139,7 @@ class TodayOut(Plain):
     due: list[DueOut]
     done: list[DoneOut]
     waiting: list[str]
+    tomorrow: list[TomorrowOut]
 
 
 class RailOut(Plain):

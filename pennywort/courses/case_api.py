@@ -10,6 +10,7 @@ from ninja import Path, Router
 
 from pennywort.core.units import show_fraction
 from pennywort.courses import schemas
+from pennywort.courses.ics import calendar_of_case
 from pennywort.courses.models import Case
 from pennywort.courses.queries import story as story_query
 from pennywort.courses.queries.held import course_name
@@ -121,7 +122,7 @@ def export_calendar(request: HttpRequest, room_id: Path[UUID], case_id: UUID) ->
     """The case's tasks as an iCalendar file."""
     actor = act(request, room_id)
     case = cases.case_of(actor, case_id)
-    answer = HttpResponse(exchange.calendar_of(case, now=actor.now, preferences=actor.preferences), content_type="text/calendar; charset=utf-8")
+    answer = HttpResponse(calendar_of_case(case, now=actor.now, preferences=actor.preferences), content_type="text/calendar; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="case-{case.number}.ics"'
     return answer
 

@@ -62,8 +62,28 @@ class Course(RoomRecord):
     treatment_ends_at = models.DateTimeField()
     observe_starts_at = models.DateTimeField()
     ends_at = models.DateTimeField()
+    # when the first plan was to be done; since when the clock counts anew, and why
+    first_ends_at = models.DateTimeField(null=True, blank=True)
+    clock_from = models.DateTimeField(null=True, blank=True)
+    clock_from_words = models.CharField(max_length=120, blank=True)
     stopped_at = models.DateTimeField(null=True, blank=True)
     stop_reason = models.CharField(max_length=200, blank=True)
+
+
+class OwnProtocol(RoomRecord):
+    """A protocol that a keeper wrote, as its text; ``gone_at`` once it was removed. Courses keep the one they were started by."""
+
+    protocol_id = models.CharField(max_length=40)
+    name = models.CharField(max_length=120)
+    text = models.TextField()
+    changed_at = models.DateTimeField()
+    gone_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        constraints = [
+            models.UniqueConstraint(fields=["fishroom", "uid"], name="ownprotocol_uid_in_fishroom"),
+            models.UniqueConstraint(fields=["fishroom", "protocol_id"], condition=models.Q(gone_at=None), name="one_own_protocol_of_an_id"),
+        ]
 
 
 class Task(RoomRecord):

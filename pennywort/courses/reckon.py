@@ -14,7 +14,7 @@ from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Species
 from pennywort.courses import reckon_schemas as schemas
-from pennywort.courses.services.course import chosen_of, protocol_of
+from pennywort.courses.services.course import chosen_of, protocol_for
 from pennywort.fish.services import species_of
 from pennywort.rooms.actor import Actor
 
@@ -23,7 +23,7 @@ UNIT = {"mass": "mg", "volume": "mL", "pieces": "pieces", "": ""}
 
 def reckon_plan(actor: Actor, body: schemas.PlanIn) -> schemas.PlanOut:
     """:raises InvalidInput: naming the field. :raises NotFound: no such protocol. :raises Refused: not for this water."""
-    protocol, found = protocol_of(body.protocol, body.water), library()
+    protocol, found = protocol_for(actor, body.protocol, body.water), library()
     chosen = chosen_of(actor, protocol, body.wish())
     unknown = [name for name in body.prices if name not in {m.active for m in protocol.medicines}]
     if unknown:
@@ -44,7 +44,7 @@ def reckon_plan(actor: Actor, body: schemas.PlanIn) -> schemas.PlanOut:
         zone = ZoneInfo(body.time_zone)
     except (ZoneInfoNotFoundError, ValueError) as error:
         raise InvalidInput("There is no such time zone.", field="time_zone") from error
-    chosen = replace(chosen, prices=body.prices)
+    chosen = replace(chosen, prices={**chosen.prices, **body.prices})
     return _plan_out(build_plan(protocol, tank=facts, chosen=chosen, start_at=body.starts_at, zone=zone, found=found))
 
 

@@ -10,6 +10,7 @@ from ninja import Schema
 from pydantic import Field
 
 from pennywort.courses.services.course import Ticked, TypedLabel, Wish
+from pennywort.courses.water_out import StagesOut
 from pennywort.rooms.reference_api import SourcedText
 from pennywort.rooms.schemas import Entry, In, ShownOut, TraceOut, Typed, Write
 from pennywort.shelf.products import ProductIn
@@ -154,6 +155,7 @@ class BuyOut(Schema):
     name: str
     product: str
     amount: ShownOut
+    cost: str
 
 
 class SchoolsIn(In):
@@ -180,6 +182,7 @@ class SchoolOut(Schema):
     treat_days: int | None
     all_days: int | None
     takes: str
+    cost: str
     left_words: str
     never: str
     care: int
@@ -207,6 +210,7 @@ class SlipOut(Schema):
     needs_vet: bool
     vet_reason: str
     to_buy: list[BuyOut]
+    stages: StagesOut | None
     left_words: str
     clock_words: str
     rules: list[str]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from datetime import timedelta
 
 from pennywort.core.course.build import Chosen, CoursePlan, TankFacts, build_plan
@@ -15,11 +16,12 @@ from pennywort.core.units import show_amount
 from pennywort.courses.queries.circumstances import water_type_of
 from pennywort.courses.schemas import HeldOut, RisksOut, SchoolOut
 from pennywort.courses.services.course import tank_facts
+from pennywort.courses.services.protocols import own_protocols
 from pennywort.courses.slip_out import left_words
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import NotFound
 from pennywort.rooms.reference_api import SourcedText, courses_for
-from pennywort.shelf.products import first_fit, good_products
+from pennywort.shelf.products import first_fit, good_products, paid_by_product
 from pennywort.tanks.models import Tank
 
 DAY = timedelta(days=1)
@@ -33,13 +35,14 @@ def compare_schools(actor: Actor, tank: Tank, condition_id: str) -> list[SchoolO
     if condition is None:
         raise NotFound("There is no such condition.")
     water = water_type_of(tank)
-    protocols = [library().courses[name] for name in [*courses_for(condition), "watch"]]
+    own = [p for _, p in own_protocols(actor) if condition_id in p.conditions] if condition.notifiable != "most places" else []
+    protocols = [*own, *(library().courses[name] for name in [*courses_for(condition), "watch"])]
     here = sorted((p for p in protocols if water in p.water), key=lambda p: (p.kind == "watch", p.kind == "label"))
-    facts, shelf = tank_facts(actor, tank), good_products(actor)
-    return [_school(actor, facts, shelf, p) for p in here]
+    facts, shelf, paid = tank_facts(actor, tank), good_products(actor), paid_by_product(actor)
+    return [_school(actor, facts, shelf, paid, p) for p in here]
 
 
-def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], protocol: CourseProtocol) -> SchoolOut:
+def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], paid: Mapping[str, float], protocol: CourseProtocol) -> SchoolOut:
     plan, never, typed = None, "", []
     found = library()
     products = {}
@@ -51,8 +54,9 @@ def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], pr
             typed.append(active.short_name)
         if product is not None:
             products[m.active] = product
+    prices = {active: paid[p.name] for active, p in products.items() if p.name in paid}
     try:
-        chosen = Chosen(products=products, label=A_WEEK)
+        chosen = Chosen(products=products, label=A_WEEK, prices=prices)
         plan = build_plan(protocol, tank=facts, chosen=chosen, start_at=actor.now, zone=actor.zone, found=found)
         never = plan.broken[0].text if plan.broken else ""
     except PennywortError as error:
@@ -68,6 +72,7 @@ def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], pr
         risks=RisksOut(**vars(protocol.risks)),
         treat_days=None if plan is None or by_label else math.ceil((plan.treatment_ends_at - plan.starts_at) / DAY - 1e-9),
         all_days=None if plan is None or by_label else math.ceil((plan.ends_at - plan.starts_at) / DAY - 1e-9),
+        cost=_cost(plan) if plan else "",
         takes=_takes(plan, actor, typed) if plan and not by_label else "as its label says" if by_label else "",
         left_words=left_words(plan, protocol) if plan else "",
         never=never,
@@ -75,6 +80,12 @@ def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], pr
         needs_label=protocol.kind == "label" or protocol.needs_label,
         medicines=[HeldOut(active=m.active, use=m.use) for m in protocol.medicines],
     )
+
+
+def _cost(plan: CoursePlan) -> str:
+    """What it takes in money, where every price is known."""
+    costs = [b.cost for b in plan.to_buy]
+    return f"{sum(c for c in costs if c is not None):.2f}" if costs and None not in costs else ""
 
 
 def _takes(plan: CoursePlan, actor: Actor, typed: list[str]) -> str:

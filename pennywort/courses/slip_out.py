@@ -14,6 +14,7 @@ from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import Shown, show_amount, show_concentration, show_fraction, show_small_volume, show_temperature, show_volume
 from pennywort.courses.schemas import BuyOut, CautionOut, ParameterOut, RisksOut, RulerOut, RulerTick, SlipLineOut, SlipOut, StepOut, ToolOut
+from pennywort.courses.water_out import stages_out
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import SourcedText, source_words
 from pennywort.rooms.schemas import ShownOut, TraceOut
@@ -223,9 +224,15 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirectio
         needs_vet=plan.vet,
         vet_reason=vet[0].regulation.text if vet else "",
         to_buy=[
-            BuyOut(name=found.actives[b.active].short_name, product=b.product, amount=ShownOut.of(show_amount(b.measures, b.amount, actor.preferences)))
+            BuyOut(
+                name=found.actives[b.active].short_name,
+                product=b.product,
+                amount=ShownOut.of(show_amount(b.measures, b.amount, actor.preferences)),
+                cost=f"{b.cost:.2f}" if b.cost is not None else "",
+            )
             for b in plan.to_buy
         ],
+        stages=stages_out(actor, protocol, starts_at=plan.starts_at, ends_at=plan.treatment_ends_at, warmth_c=plan.left_at_c),
         left_words=left_words(plan, protocol),
         clock_words=protocol.clock.text if protocol.clock else "",
         rules=[f"{'Stop' if r.kind == 'stop' else 'Done when'}: {r.text[:1].lower()}{r.text[1:]}" for r in protocol.rules],

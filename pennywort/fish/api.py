@@ -15,7 +15,6 @@ from pennywort.fish.models import Group
 from pennywort.rooms.schemas import Entry, Note, Write, Written
 from pennywort.rooms.services import write_once
 from pennywort.tanks.api import act
-from pennywort.tanks.services import tank_of
 
 router = Router(tags=["fish"])
 
@@ -79,15 +78,6 @@ class LossIn(Entry):
 def groups(request: HttpRequest, room_id: Path[UUID]) -> list[GroupOut]:
     """All groups of fish in this fishroom."""
     return [GroupOut.of(group) for group in queries.groups_of(act(request, room_id))]
-
-
-@router.post("/tanks/{uuid:tank_id}/groups", response=Written, operation_id="add_group")
-def add_group(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: GroupIn) -> dict[str, object]:
-    """Fish arrive."""
-    actor = act(request, room_id)
-    tank = tank_of(actor, tank_id)
-    values = body.dict(exclude={"write_id"})
-    return write_once(actor, body.write_id, "add_group", {**values, "tank": tank_id}, lambda: services.add_group(actor, uid=body.write_id, tank=tank, **values))
 
 
 @router.post("/groups/{uuid:group_id}/observations", response=Written, operation_id="add_observation")

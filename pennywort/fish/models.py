@@ -22,6 +22,8 @@ class Group(RoomRecord):
     count_plus_minus = models.PositiveIntegerField(default=0)
     dead_on_arrival = models.PositiveIntegerField(default=0)
     supplier = models.CharField(max_length=60, blank=True)
+    # since when these have been watched apart from others that were watched for less; from the arrival where it is empty
+    watched_since = models.DateTimeField(null=True, blank=True)
     seen_before = models.OneToOneField("Look", null=True, blank=True, on_delete=models.PROTECT, related_name="became")
 
 
@@ -75,6 +77,17 @@ class Observation(LedgerRecord):
     appetite = models.CharField(max_length=8, blank=True, choices=[("all", "eats"), ("less", "eats less"), ("none", "refuses food")])
     breathing = models.CharField(max_length=8, blank=True, choices=[("calm", "calm"), ("fast", "fast"), ("gasping", "gasping")])
     note = models.CharField(max_length=500, blank=True)
+
+
+class Move(LedgerRecord):
+    """Fish went to another tank: a whole group, or a part of one (``parted_from``) that is a group of its own since."""
+
+    group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="moves")
+    parted_from = models.ForeignKey(Group, null=True, blank=True, on_delete=models.CASCADE, related_name="parted")
+    from_tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="+")
+    to_tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="+")
+    count = models.PositiveIntegerField()
+    count_plus_minus = models.PositiveIntegerField(default=0)
 
 
 class Loss(LedgerRecord):

@@ -11,9 +11,10 @@ from django.db.models.functions import Coalesce
 from pennywort.core.outcome.figures import Count, alive
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Species
-from pennywort.fish.models import Group, Look, Loss
+from pennywort.fish.models import Group, Look, Loss, Move
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank
+from pennywort.tanks.queries import on_one_water
 
 
 def losses_of(group: Group) -> QuerySet[Loss]:
@@ -21,36 +22,44 @@ def losses_of(group: Group) -> QuerySet[Loss]:
     return Loss.objects.standing().filter(group=group).select_related("recorded_by").order_by("happened_at", "pk")
 
 
-def with_losses(groups: QuerySet[Group]) -> QuerySet[Group]:
-    """These groups with what was lost of each (``lost_count``, ``lost_plus_minus``) and how many are ``left``."""
-    standing = Loss.objects.standing().filter(group=OuterRef("pk")).order_by().values("group")
+def with_counts(groups: QuerySet[Group]) -> QuerySet[Group]:
+    """These groups with what was lost of each and what was parted from it (``gone``, ``gone_plus_minus``), and how many are ``left``."""
 
-    def total(name: str) -> Coalesce:
-        return Coalesce(Subquery(standing.annotate(total=Sum(name)).values("total")), 0)
+    def total(rows: QuerySet[Loss] | QuerySet[Move], by: str, name: str) -> Coalesce:
+        return Coalesce(Subquery(rows.filter(**{by: OuterRef("pk")}).order_by().values(by).annotate(total=Sum(name)).values("total")), 0)
 
-    found = groups.annotate(lost_count=total("count"), lost_plus_minus=total("count_plus_minus"))
-    return found.annotate(left=ExpressionWrapper(F("count") - F("dead_on_arrival") - F("lost_count"), output_field=IntegerField()))
+    losses, parted = Loss.objects.standing(), Move.objects.standing()
+    found = groups.annotate(
+        gone=total(losses, "group", "count") + total(parted, "parted_from", "count"),
+        gone_plus_minus=total(losses, "group", "count_plus_minus") + total(parted, "parted_from", "count_plus_minus"),
+    )
+    return found.annotate(left=ExpressionWrapper(F("count") - F("dead_on_arrival") - F("gone"), output_field=IntegerField()))
 
 
 def count_of(group: Group, *, before: datetime | None = None) -> Count:
-    """How many are left of a group; or were, just before an instant. A group read by ``with_losses`` asks no more."""
+    """How many are left of a group; or were, just before an instant. A group read by ``with_counts`` asks no more."""
     read = vars(group)
-    if before is None and "lost_count" in read:
-        losses = [Count(count=read["lost_count"], plus_minus=read["lost_plus_minus"])]
+    if before is None and "gone" in read:
+        gone = [Count(count=read["gone"], plus_minus=read["gone_plus_minus"])]
     else:
-        found = losses_of(group) if before is None else losses_of(group).filter(happened_at__lt=before)
-        losses = [Count(count=loss.count, plus_minus=loss.count_plus_minus) for loss in found]
-    return alive(arrived=Count(count=group.count, plus_minus=group.count_plus_minus), dead_on_arrival=group.dead_on_arrival, lost=losses)
+        rows = [*losses_of(group), *Move.objects.standing().filter(parted_from=group)]
+        gone = [Count(count=r.count, plus_minus=r.count_plus_minus) for r in rows if before is None or r.happened_at < before]
+    return alive(arrived=Count(count=group.count, plus_minus=group.count_plus_minus), dead_on_arrival=group.dead_on_arrival, lost=gone)
 
 
 def groups_in(tank: Tank) -> list[Group]:
-    """Groups of a tank with their losses, the newest arrivals last."""
-    return list(with_losses(Group.objects.filter(tank=tank)).order_by("arrived_on", "pk"))
+    """Groups of a tank with their counts, the newest arrivals last."""
+    return list(with_counts(Group.objects.filter(tank=tank)).order_by("arrived_on", "pk"))
+
+
+def groups_in_water(tank: Tank) -> list[Group]:
+    """Groups of all tanks on this tank's water with their counts, the newest arrivals last."""
+    return list(with_counts(Group.objects.filter(tank__in=on_one_water(tank))).order_by("arrived_on", "pk"))
 
 
 def groups_of(actor: Actor) -> QuerySet[Group]:
-    """All groups of the fishroom with their losses."""
-    groups = with_losses(Group.objects.filter(fishroom=actor.fishroom))
+    """All groups of the fishroom with their counts."""
+    groups = with_counts(Group.objects.filter(fishroom=actor.fishroom))
     return groups.select_related("tank").order_by("tank__code", "tank__name", "arrived_on", "pk")
 
 

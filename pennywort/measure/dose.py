@@ -22,7 +22,7 @@ from pennywort.core.water.osmolality import Dissolved
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.circumstances import water_type_of
 from pennywort.courses.schemas import CautionOut
-from pennywort.fish.queries import groups_in, species_in
+from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.measure.amounts import amount_out
 from pennywort.measure.salts import dissolved
 from pennywort.measure.schemas import BathStepOut, DoseRequest, FigureOut, MeasuredOut, WaterIn
@@ -34,7 +34,7 @@ from pennywort.shelf.products import find_bottle, read_product
 from pennywort.shelf.queries import is_past, product_of_bottle, spoons_from, tools_at_hand, weighed_spoons
 from pennywort.shelf.services import read_spoons
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import fresh_readings
+from pennywort.tanks.queries import fresh_readings, on_one_water
 from pennywort.tanks.services import tank_of
 
 DOSE_KIND = {"mg/L": "dose_mg_per_l", "g/L": "dose_g_per_l", "uL/L": "dose_ul_per_l", "mg/kg": "dose_mg_per_kg", "mg/g": "number"}
@@ -92,9 +92,9 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *
     salinity: float | None = None
     if tank is not None:
         if body.lives is None:
-            lives |= {s.kin for s in species_in(groups_in(tank))}
-            lives |= {"invertebrates"} if tank.has_invertebrates else set()
-            lives |= {"plants"} if tank.has_plants else set()
+            lives |= {s.kin for s in species_in(groups_in_water(tank))}
+            lives |= {"invertebrates"} if any(t.has_invertebrates for t in on_one_water(tank)) else set()
+            lives |= {"plants"} if any(t.has_plants for t in on_one_water(tank)) else set()
         if body.in_water is None:
             in_water |= set(Book([tank], now=actor.now).medicines(tank)) & set(found.actives)
         read, _ = fresh_readings(tank, now=actor.now)

@@ -95,6 +95,19 @@ class RoomRecord(models.Model):
         return self.by_name or str(self.recorded_by)
 
 
+class Feed(RoomRecord):
+    """A calendar address of one keeper: whoever knows it may read the fishroom's tasks, nothing else. Only its hash is kept."""
+
+    keeper = models.ForeignKey(Keeper, on_delete=models.CASCADE, related_name="feeds")
+    name = models.CharField(max_length=40)
+    token_hash = models.CharField(max_length=64, unique=True)
+    read_at = models.DateTimeField(null=True, blank=True)
+    revoked_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        abstract = False
+
+
 class LedgerError(RuntimeError):
     """Somebody tried to change a ledger entry in place."""
 

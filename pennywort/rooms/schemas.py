@@ -76,6 +76,7 @@ class TraceOut(Schema):
 
 
 class Written(Schema):
-    """A write that stands."""
+    """A write that stands; ``told``: what it moved elsewhere, to be read."""
 
     uid: UUID
+    told: str = ""

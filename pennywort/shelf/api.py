@@ -11,8 +11,9 @@ from django.utils import timezone
 from ninja import Path, Router, Schema
 from pydantic import Field
 
-from pennywort.core.medicine.product import Own, keeps_until
+from pennywort.core.medicine.product import Own, Product, keeps_until, measures_of
 from pennywort.core.reference import library
+from pennywort.core.units import show_amount
 from pennywort.rooms.actor import Actor, enter
 from pennywort.rooms.api import keeper_of
 from pennywort.rooms.schemas import Typed, Write, Written
@@ -42,6 +43,8 @@ class BottleIn(Write):
     keeps_days: int | None = None
     weighed: Typed = ""
     made_up_to: Typed = ""
+    paid: Typed = ""
+    paid_for: Typed = ""
 
     def typed(self) -> services.TypedBottle:
         return services.TypedBottle(**{name: getattr(self, name) for name in services.TypedBottle.__dataclass_fields__})
@@ -76,6 +79,7 @@ class BottleOut(Schema):
     holds: str
     made_words: str
     until_words: str
+    paid_words: str
     past: bool
     stock: bool
 
@@ -124,9 +128,16 @@ def bottle_out(bottle: Bottle, actor: Actor) -> BottleOut:
         holds=product.name.removeprefix(f"{bottle.name}, "),
         made_words=made,
         until_words=_day(until) if until else "",
+        paid_words=_paid_words(bottle, product, actor),
         past=queries.is_past(bottle, actor),
         stock=bottle.made_on is not None,
     )
+
+
+def _paid_words(bottle: Bottle, product: Product, actor: Actor) -> str:
+    if bottle.paid is None or not bottle.paid_for:
+        return ""
+    return f"{bottle.paid:.2f} for {show_amount(measures_of(product), bottle.paid_for, actor.preferences).text}"
 
 
 def tool_words(tool: OwnTool) -> str:

@@ -32,6 +32,9 @@ class Bottle(RoomRecord):
     keeps_days = models.PositiveIntegerField(null=True, blank=True)
     weighed_mg = models.FloatField(null=True, blank=True)
     made_up_to_ml = models.FloatField(null=True, blank=True)
+    # what was paid for how much: mg of powder, mL of liquid, pieces
+    paid = models.FloatField(null=True, blank=True)
+    paid_for = models.FloatField(null=True, blank=True)
     gone_at = models.DateTimeField(null=True, blank=True)
 
     class Meta(RoomRecord.Meta):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import Annotated
 from uuid import UUID
 
@@ -57,6 +58,17 @@ def find_bottle(actor: Actor, uid: UUID, active: Active, *, field: str = "bottle
 def good_products(actor: Actor) -> list[tuple[str, Product]]:
     """What stands on the shelf and is not past its date, each with the active it holds."""
     return [(b.active_id, product_of_bottle(b)) for b in bottles_of(actor) if not is_past(b, actor)]
+
+
+def paid_by_product(actor: Actor) -> dict[str, float]:
+    """What a mg, mL or piece costs of what stands on the shelf, by the product's name, where somebody wrote it down."""
+    return {product_of_bottle(b).name: b.paid / b.paid_for for b in bottles_of(actor) if b.paid is not None and b.paid_for}
+
+
+def prices_of(actor: Actor, products: Mapping[str, Product]) -> dict[str, float]:
+    """The same by active, of the products that were chosen."""
+    paid = paid_by_product(actor)
+    return {active: paid[product.name] for active, product in products.items() if product.name in paid}
 
 
 def first_fit(products: list[tuple[str, Product]], active: Active, use: Use) -> Product | None:

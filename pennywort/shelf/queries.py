@@ -17,7 +17,9 @@ OF_THIS_ROOM: dict[str, Any] = {"source": ("label",), "confidence": "C", "recall
 
 
 def bottles_of(actor: Actor, *, gone: bool = False) -> list[Bottle]:
-    """What stands on the shelf, by name; with ``gone`` what was used up."""
+    """What stands on the shelf, by name; with ``gone`` what was used up. Outside a fishroom nothing."""
+    if actor.fishroom.pk is None:
+        return []
     return list(Bottle.objects.filter(fishroom=actor.fishroom, gone_at__isnull=not gone).order_by("name", "pk"))
 
 

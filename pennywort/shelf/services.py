@@ -8,14 +8,16 @@ from typing import Any
 from uuid import UUID
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.medicine.product import listed_product, own_product, stock_mg_per_ml
+from pennywort.core.medicine.product import listed_product, measures_of, own_product, stock_mg_per_ml
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.services import find
 from pennywort.shelf.models import Bottle, OwnTool, WeighedSpoon
+from pennywort.shelf.queries import product_of_bottle
 
 # grams a level spoon may hold of anything a keeper weighs
+MOST_PAID = 1e6
 TEASPOON_G, TABLESPOON_G = (0.5, 30.0), (1.5, 90.0)
 
 
@@ -35,6 +37,8 @@ class TypedBottle:
     keeps_days: int | None = None
     weighed: str = ""
     made_up_to: str = ""
+    paid: str = ""
+    paid_for: str = ""
 
 
 def active_of(active_id: str) -> Active:
@@ -65,6 +69,7 @@ def add_bottle(actor: Actor, *, uid: UUID, typed: TypedBottle) -> dict[str, Any]
         except InvalidInput as error:
             raise InvalidInput(error.message, field="value" if error.field == "own_strength" else error.field) from error
         values = {"kind": typed.kind, "value": value, "density_kg_per_l": density, "piece": typed.piece.strip() or "tablet"}
+    values |= _price(actor, typed, Bottle(name="", active_id=active.id, **values))
     bottle = Bottle.objects.create(
         uid=uid,
         fishroom=actor.fishroom,
@@ -76,6 +81,22 @@ def add_bottle(actor: Actor, *, uid: UUID, typed: TypedBottle) -> dict[str, Any]
         **values,
     )
     return {"uid": str(bottle.uid)}
+
+
+def _price(actor: Actor, typed: TypedBottle, bottle: Bottle) -> dict[str, float | None]:
+    """What was paid for how much of it, in the unit it is measured in. :raises InvalidInput: one without the other, or nothing."""
+    paid = actor.read_optional(typed.paid, kind="number", field="paid")
+    if paid is None and not typed.paid_for.strip():
+        return {"paid": None, "paid_for": None}
+    if paid is None or paid < 0 or paid > MOST_PAID:
+        raise InvalidInput("What did it cost? A plain number, in your own money.", field="paid")
+    measures = measures_of(product_of_bottle(bottle))
+    kind, times = {"mass": ("mass", 1000.0), "volume": ("small_volume", 1.0), "pieces": ("number", 1.0)}[measures]
+    text = typed.paid_for.strip().split(" ")[0] if measures == "pieces" else typed.paid_for
+    amount = actor.read(text, kind=kind, field="paid_for") * times
+    if amount <= 0:
+        raise InvalidInput("This must be more than nothing.", field="paid_for")
+    return {"paid": paid, "paid_for": amount}
 
 
 def _stock(actor: Actor, active: Active, typed: TypedBottle) -> dict[str, Any]:

@@ -7,7 +7,11 @@ from ninja.security import django_auth
 
 from pennywort.courses.api import router as courses
 from pennywort.courses.case_api import router as cases
+from pennywort.courses.feed_api import router as feeds
+from pennywort.courses.group_api import router as groups
 from pennywort.courses.look_api import router as looks
+from pennywort.courses.protocol_api import router as protocols
+from pennywort.courses.water_api import router as waters
 from pennywort.fish.api import router as fish
 from pennywort.fish.photo_api import router as photos
 from pennywort.measure.api import reference_router as formulary
@@ -29,7 +33,11 @@ api.add_router("/rooms/{uuid:room_id}", measure)
 api.add_router("/rooms/{uuid:room_id}", shelf)
 api.add_router("/rooms/{uuid:room_id}", tanks)
 api.add_router("/rooms/{uuid:room_id}", fish)
+api.add_router("/rooms/{uuid:room_id}", groups)
 api.add_router("/rooms/{uuid:room_id}", photos)
 api.add_router("/rooms/{uuid:room_id}", looks)
 api.add_router("/rooms/{uuid:room_id}", courses)
 api.add_router("/rooms/{uuid:room_id}", cases)
+api.add_router("/rooms/{uuid:room_id}", protocols)
+api.add_router("/rooms/{uuid:room_id}", feeds)
+api.add_router("/rooms/{uuid:room_id}", waters)

@@ -8,6 +8,7 @@ from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
+from pennywort.courses.feed_api import feed
 from pennywort.site import problems
 from pennywort.site.api import api
 
@@ -22,6 +23,7 @@ def page(request: HttpRequest) -> HttpResponse:
 urlpatterns = [
     path("api/", api.urls),
     re_path(r"^api/", problems.not_found),
+    path("calendar/<str:token>.ics", feed),
     re_path(r"^static/", problems.not_found),
     re_path(r"^.*$", page),
 ]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
 from typing import Literal
 from uuid import UUID
 
@@ -51,6 +52,7 @@ class TankIn(Measures, Write):
     water_type: WaterType
     has_invertebrates: bool = False
     has_plants: bool = False
+    shares_water_with: UUID | None = None
 
     def facts(self) -> dict[str, object]:
         return {name: getattr(self, name) for name in ("code", "name", "water_type", "has_invertebrates", "has_plants")}
@@ -87,9 +89,13 @@ class TankOut(Schema):
     has_plants: bool
     volume: VolumeOut
     typed: dict[str, str]
+    shares_water_with: UUID | None
+    one_water_words: str
 
     @staticmethod
-    def of(tank: Tank, actor: Actor) -> TankOut:
+    def of(tank: Tank, actor: Actor, members: list[Tank]) -> TankOut:
+        others = [m for m in members if m.pk != tank.pk]
+        whole = show_volume(tank.net_volume_l, actor.preferences).text
         return TankOut(
             uid=tank.uid,
             code=tank.code,
@@ -99,6 +105,8 @@ class TankOut(Schema):
             has_plants=tank.has_plants,
             volume=VolumeOut.of(queries.volume_of(tank), actor),
             typed=_typed_again(tank, actor),
+            shares_water_with=others[0].uid if others else None,
+            one_water_words=f"one water with {', '.join(m.name for m in others)}: {whole} in all, and that is what a dose meets" if others else "",
         )
 
 
@@ -159,7 +167,10 @@ def reckon_volume(request: HttpRequest, room_id: Path[UUID], body: Measures) -> 
 def tanks(request: HttpRequest, room_id: Path[UUID]) -> list[TankOut]:
     """All tanks of the fishroom."""
     actor = act(request, room_id)
-    return [TankOut.of(tank, actor) for tank in queries.tanks_of(actor)]
+    waters: dict[int, list[Tank]] = defaultdict(list)
+    for tank in queries.tanks_of(actor):
+        waters[tank.water_id].append(tank)
+    return [TankOut.of(tank, actor, waters[tank.water_id]) for tank in sorted((t for w in waters.values() for t in w), key=lambda t: t.pk)]
 
 
 @router.post("/tanks", response=Written, operation_id="make_tank")
@@ -167,7 +178,11 @@ def make_tank(request: HttpRequest, room_id: Path[UUID], body: TankIn) -> dict[s
     """A new tank."""
     actor = act(request, room_id)
     return write_once(
-        actor, body.write_id, "make_tank", body.dict(), lambda: services.keep_tank(actor, uid=body.write_id, tank=None, typed=body.typed(), facts=body.facts())
+        actor,
+        body.write_id,
+        "make_tank",
+        body.dict(),
+        lambda: services.keep_tank(actor, uid=body.write_id, tank=None, typed=body.typed(), facts=body.facts(), shares=body.shares_water_with),
     )
 
 
@@ -175,7 +190,8 @@ def make_tank(request: HttpRequest, room_id: Path[UUID], body: TankIn) -> dict[s
 def tank(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> TankOut:
     """One tank."""
     actor = act(request, room_id)
-    return TankOut.of(services.tank_of(actor, tank_id), actor)
+    found = services.tank_of(actor, tank_id)
+    return TankOut.of(found, actor, queries.on_one_water(found))
 
 
 @router.put("/tanks/{uuid:tank_id}", response=Written, operation_id="change_tank")
@@ -185,7 +201,11 @@ def change_tank(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: 
     old = services.tank_of(actor, tank_id)
     content = {**body.dict(), "tank": tank_id}
     return write_once(
-        actor, body.write_id, "change_tank", content, lambda: services.keep_tank(actor, uid=old.uid, tank=old, typed=body.typed(), facts=body.facts())
+        actor,
+        body.write_id,
+        "change_tank",
+        content,
+        lambda: services.keep_tank(actor, uid=old.uid, tank=old, typed=body.typed(), facts=body.facts(), shares=body.shares_water_with),
     )
 
 

@@ -10,7 +10,10 @@ WATER_TYPES = [("freshwater_tropical", "fresh, tropical"), ("coldwater_pond", "f
 
 
 class Tank(RoomRecord):
-    """A box of water: inside measures, what stands in it, and the net volume reckoned from them."""
+    """A box of water: inside measures, what stands in it, and the net volume that a dose into it meets.
+
+    Tanks on one sump are one water: all of them point to the first (``shares_water_with``), and each has the volume of all.
+    """
 
     code = models.CharField(max_length=8, blank=True)
     name = models.CharField(max_length=40)
@@ -26,8 +29,14 @@ class Tank(RoomRecord):
     measured_net_volume_l = models.FloatField(null=True, blank=True)
     net_volume_l = models.FloatField()
     net_uncertainty_l = models.FloatField()
+    shares_water_with = models.ForeignKey("self", null=True, blank=True, on_delete=models.SET_NULL, related_name="on_its_water")
     has_invertebrates = models.BooleanField(default=False)
     has_plants = models.BooleanField(default=False)
+
+    @property
+    def water_id(self) -> int:
+        """What is the same for all tanks on one water."""
+        return self.shares_water_with_id or self.pk
 
     class Meta(RoomRecord.Meta):
         constraints = [

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 
 from pennywort.core.medicine.dose import Water
 from pennywort.core.water.gate import Readings
@@ -20,6 +20,11 @@ MEASURES = tuple(Readings.__dataclass_fields__)
 def tanks_of(actor: Actor) -> QuerySet[Tank]:
     """All tanks of the fishroom, in the order they were set up."""
     return Tank.objects.filter(fishroom=actor.fishroom).order_by("pk")
+
+
+def on_one_water(tank: Tank) -> list[Tank]:
+    """The tanks that share this tank's water, itself among them, in the order they were set up."""
+    return list(Tank.objects.filter(Q(pk=tank.water_id) | Q(shares_water_with=tank.water_id)).order_by("pk"))
 
 
 def water_of(tank: Tank) -> Water:
@@ -45,8 +50,8 @@ def volume_of(tank: Tank) -> WaterVolume:
 
 
 def readings_of(tank: Tank) -> QuerySet[WaterReading]:
-    """Readings that stand, newest first."""
-    return WaterReading.objects.standing().filter(tank=tank).select_related("recorded_by").order_by("-happened_at", "-pk")
+    """Readings of this water that stand, newest first."""
+    return WaterReading.objects.standing().filter(tank__in=on_one_water(tank)).select_related("recorded_by").order_by("-happened_at", "-pk")
 
 
 def fresh_readings(tank: Tank, *, now: datetime) -> tuple[Readings, datetime | None]:

@@ -8,6 +8,7 @@ from typing import Any
 from uuid import UUID
 
 from django.db import IntegrityError
+from django.db.models import Q
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.water.chemistry import as_nitrogen_mg_per_l
@@ -18,6 +19,7 @@ from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
 from pennywort.rooms.services import find, new_entry
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
+from pennywort.tanks.queries import volume_of
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -79,20 +81,61 @@ def _fill(tank: Tank, box: BoxTank, volume: WaterVolume) -> None:
     tank.net_uncertainty_l = volume.net_uncertainty_l
 
 
-def keep_tank(actor: Actor, *, uid: UUID, tank: Tank | None, typed: TypedTank, facts: dict[str, Any]) -> dict[str, Any]:
-    """Make a tank, or change one's measures; doses given keep the volume they were given into."""
+def keep_tank(actor: Actor, *, uid: UUID, tank: Tank | None, typed: TypedTank, facts: dict[str, Any], shares: UUID | None = None) -> dict[str, Any]:
+    """Make a tank, or change one's measures; doses given keep the volume they were given into.
+
+    ``shares``: another tank on the same sump, if one is.
+    """
     box = box_of(actor, typed)
     volume = water_volume(box)
     kept = tank or Tank(uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper)
     facts = {**facts, "name": _name(actor, facts["name"], besides=tank)}
     for field, value in facts.items():
         setattr(kept, field, value)
+    waters = {kept.water_id} if tank else set()
+    joined = _first_of_water(actor, shares, kept) if shares else None
     _fill(kept, box, volume)
     try:
         kept.save()
     except IntegrityError as error:
         raise Conflict("This tank is already here.", field="name") from error
+    _join(kept, joined)
+    for water_id in waters | {kept.water_id}:
+        _fill_water(water_id)
     return {"uid": str(kept.uid)}
+
+
+def _first_of_water(actor: Actor, shares: UUID, tank: Tank) -> Tank:
+    """The tank that stands for the water to join. :raises InvalidInput: itself, or another kind of water."""
+    other = find(Tank, actor, shares, name="tank")
+    if other.pk == tank.pk:
+        raise InvalidInput("A tank shares its water with another.", field="shares_water_with")
+    if other.water_type != tank.water_type:
+        raise InvalidInput(f"{other.name} holds another kind of water.", field="shares_water_with")
+    return other.shares_water_with or other
+
+
+def _join(tank: Tank, first: Tank | None) -> None:
+    """Put a tank on a water, or on its own. Those that hung on it stay together under the next of them."""
+    if first is not None and first.pk == tank.pk:
+        return
+    followers = list(Tank.objects.filter(shares_water_with=tank).order_by("pk"))
+    tank.shares_water_with = first
+    tank.save(update_fields=["shares_water_with"])
+    if followers:
+        heir = followers[0]
+        Tank.objects.filter(pk=heir.pk).update(shares_water_with=None)
+        Tank.objects.filter(pk__in=[f.pk for f in followers[1:]]).update(shares_water_with=heir)
+        _fill_water(heir.pk)
+
+
+def _fill_water(water_id: int) -> None:
+    """Give each tank on one water the volume of all; what each may be off by adds up."""
+    members = list(Tank.objects.filter(Q(pk=water_id, shares_water_with=None) | Q(shares_water_with=water_id)))
+    own = [volume_of(m) for m in members]
+    Tank.objects.filter(pk__in=[m.pk for m in members]).update(
+        net_volume_l=sum(v.net_volume_l for v in own), net_uncertainty_l=sum(v.net_uncertainty_l for v in own)
+    )
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -172,3 +172,87 @@ class Doing(RoomCase):
         self.assertEqual((third.due_at - self.clock).total_seconds() / 3600, 24.0)
         # and what was done stays where it was planned
         self.assertEqual(Task.objects.get(pk=doses[1].pk).due_at, doses[1].due_at)
+
+
+class Money(RoomCase):
+    BOTTLE = {"name": "cattle salt", "active": "sodium_chloride", "kind": "purity_percent", "value": "100", "paid": "6", "paid_for": "2 kg"}
+
+    def test_what_a_course_costs(self) -> None:
+        """6 for 2 kg is 0.003 a gram; salt and warmth takes 157.5 g: 0.47."""
+        group = self.group(self.tank())
+        found = {s["protocol"]: s for s in self.ask(f"groups/{group}/schools", {"condition": "ich"})}
+        self.assertEqual(found["salt_and_warmth"]["cost"], "")
+        self.send("shelf/bottles", self.BOTTLE)
+        self.assertEqual(self.get("shelf")["bottles"][0]["paid_words"], "6.00 for 2 kg")
+        found = {s["protocol"]: s for s in self.ask(f"groups/{group}/schools", {"condition": "ich"})}
+        self.assertEqual(found["salt_and_warmth"]["cost"], "0.47")
+        slip = self.ask(f"groups/{group}/slip", {"protocol": "salt_and_warmth"})
+        self.assertEqual(slip["to_buy"][0]["cost"], "0.47")
+
+    def test_prices_that_are_none(self) -> None:
+        for change, field in (
+            ({"paid": "-1"}, "paid"),
+            ({"paid": ""}, "paid"),
+            ({"paid_for": ""}, "paid_for"),
+            ({"paid_for": "0 g"}, "paid_for"),
+            ({"paid_for": "3 L"}, "paid_for"),
+            ({"paid": "nan"}, "paid"),
+        ):
+            with self.subTest(change):
+                self.assertEqual(self.send("shelf/bottles", {**self.BOTTLE, **change}, status=422)["field"], field)
+        self.assertEqual(self.get("shelf")["bottles"], [])
+
+
+class Hanging(RoomCase):
+    def test_an_antibiotic_only_if_no_better(self) -> None:
+        """Columnaris by steps: on day 3 nobody looked since, so it asks; better leaves it out, no better gives it."""
+        group = self.group(self.tank())
+        self.send(f"groups/{group}/looks", {"signs": {"rapid_breathing": True, "flat_grey_sheen": True}})
+        self.course(group, "columnaris_four", condition="columnaris")
+        self.later(days=3, hours=1)
+        due = next(d for d in self.due() if d["what"] == "kanamycin sulfate")
+        self.assertEqual((due["hangs"], due["hangs_words"]), ("unknown", "look first: nobody has looked since the day before"))
+        self.send(f"groups/{group}/looks", {"signs": {"rapid_breathing": True, "flat_grey_sheen": True}})
+        self.assertEqual(next(d for d in self.due() if d["what"] == "kanamycin sulfate")["hangs"], "applies")
+        self.later(minutes=5)
+        self.send(f"groups/{group}/looks", {"signs": {"rapid_breathing": False, "flat_grey_sheen": False}})
+        due = next(d for d in self.due() if d["what"] == "kanamycin sulfate")
+        self.assertEqual((due["hangs"], due["hangs_words"]), ("does_not", "better than at first: leave it out"))
+
+
+class InTheWater(RoomCase):
+    def test_the_ledger_line_by_line(self) -> None:
+        """45 L: 30 g give 0.67 g/L, half changed leaves 0.33, and 15 g went out with the water."""
+        weir = self.tank()
+        self.course(self.group(weir))
+        self.assertEqual(self.get(f"tanks/{weir}/ledger"), [])
+        self.send(f"tasks/{self.due()[0]['task']}/dose", {"amount": "30 g"})
+        self.later(hours=2)
+        self.send(f"tanks/{weir}/changes", {"share": "50 %", "put_back": False})
+        told = self.get(f"tanks/{weir}/ledger")[0]
+        self.assertEqual([(x["words"], x["level"]) for x in told["lines"]], [("changed 50 % of the water", "0.33 g/L"), ("gave 30 g", "0.67 g/L")])
+        self.assertEqual(
+            [(p["name"], p["amount"], p["share_words"]) for p in told["parts"]],
+            [("given", "30 g", ""), ("in the water", "15 g", "50 %"), ("taken out with water", "15 g", "50 %")],
+        )
+        self.assertEqual((told["level"]["figure"], told["window_words"], told["hours_words"]), ("0.33", "1.00 g/L to 3.00 g/L", "0 hours"))
+
+    def test_the_life_cycle_under_the_course(self) -> None:
+        sill = self.tank(**SEA)
+        self.send(f"tanks/{sill}/readings", {"temperature": "25"})
+        group = self.group(sill, species="royal_gramma")
+        slip = self.ask(f"groups/{group}/slip", {"protocol": "copper_30_strict", "products": COPPER})
+        self.assertEqual(
+            [(s["name"], s["reached"]) for s in slip["stages"]["stages"]], [("on the fish", False), ("cyst on the bottom", False), ("free in the water", True)]
+        )
+        self.course(group, "copper_30_strict", condition="marine_ich", products=COPPER)
+        told = self.get(f"tanks/{sill}/stages")[0]
+        self.assertEqual((told["warmth"], told["by"], told["left"][0]["share"], told["left"][-1]["day"]), ("25.0 °C", "medicine in the water", 1.0, 33))
+        self.assertEqual(told["left"][-1]["words"], "hardly one in a thousand")
+        watch = self.ask(f"groups/{group}/slip", {"protocol": "watch"})
+        self.assertIsNone(watch["stages"])
+
+    def test_what_to_have_ready_for_tomorrow(self) -> None:
+        """The second third of the salt falls due tomorrow at the same hour: 30 g of it; looks need nothing."""
+        self.course(self.group(self.tank()))
+        self.assertEqual([(t["tank_name"], t["at_words"], t["prepare"]) for t in self.get("today")["tomorrow"]], [("Weir", "14:20", "30 g salt")])

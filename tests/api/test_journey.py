@@ -175,7 +175,10 @@ class Courses(RoomCase):
             self.send(f"tasks/{due['task']}/dose", {"amount": due["press_amount"]})
         self.later(days=2)
         due = self.due()[0]
-        self.assertEqual((due["what"], due["press"], due["warning"], due["reaches"]), ("praziquantel", "Gave 33 mg", "", "2.49 mg/L"))
+        self.assertEqual(
+            (due["what"], due["press"], due["warning"], due["reaches"]),
+            ("praziquantel", "Gave 33 mg", "“Change half before round 2” is still open: change the water first, then dose.", "2.49 mg/L"),
+        )
         change = self.due("water_change")[0]
         self.send(f"tanks/{self.weir}/changes", {"share": change["press_amount"], "task": change["task"], "put_back": False})
         due = self.due()[0]

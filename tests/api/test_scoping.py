@@ -11,6 +11,7 @@ from django.test import Client
 from django.urls import get_resolver
 from django.urls.resolvers import URLPattern, URLResolver
 
+from pennywort.rooms.models import Feed
 from tests.api.room import RoomCase
 
 OPEN = {"api/", "api/session", "api/session/link", "api/set-up", "api/time-zones"}
@@ -42,6 +43,8 @@ class Scoping(RoomCase):
             "case_id": made["case"],
             "course_id": made["uid"],
             "task_id": task,
+            "protocol_id": "own_salt",
+            "feed_id": str(Feed.objects.create(fishroom=self.room, recorded_at=self.clock, recorded_by=self.maren, keeper=self.maren, name="x").uid),
             "condition_id": "ich",
             "active_id": "formalin",
             "photo_id": self.photo(group),
@@ -50,7 +53,7 @@ class Scoping(RoomCase):
 
     def fill(self, route: str, ids: dict[str, str]) -> str:
         for name, value in ids.items():
-            route = re.sub(rf"<(uuid:|uuidstr:)?{name}>", value, route)
+            route = re.sub(rf"<(uuid:|uuidstr:|str:)?{name}>", value, route)
         self.assertNotIn("<", route, "a route with a parameter this test does not know")
         return f"/{route}"
 

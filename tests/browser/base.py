@@ -25,6 +25,12 @@ AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 PATIENCE_S = 15.0
 
 
+STANDS_STILL = """const [thing, done] = arguments
+const place = () => { const r = thing.getBoundingClientRect(); return `${r.x} ${r.y} ${r.width}` }
+const before = place()
+setTimeout(() => done(thing.isConnected && place() === before), 80)"""
+
+
 class BrowserCase(StaticLiveServerTestCase):
     """One browser for a class; each test begins signed out on an empty database."""
 
@@ -113,6 +119,9 @@ class BrowserCase(StaticLiveServerTestCase):
                     return False
                 element = shown[0]
             self.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", element)
+            # a page that is just opening still scrolls to its top: a press would land where the thing was
+            if not self.driver.execute_async_script(STANDS_STILL, element):
+                return False
             element.click()
             return True
 

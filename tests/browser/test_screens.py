@@ -54,6 +54,9 @@ class DemoCase(BrowserCase):
             "two buckets": "/measure?what=dips",
             "shelf": "/shelf",
             "courses": "/courses",
+            "protocols": "/courses/protocols",
+            "protocol": "/courses/protocols/salt_and_warmth",
+            "tank under copper": f"/tanks/{Tank.objects.get(name='Sill').uid}",
             "choose, by weight": f"/courses/for/{self.sluice.uid}?condition=ich",
             "choose, vet": f"/courses/for/{self.sluice.uid}?condition=skin_flukes",
             "choose, nothing yet": f"/courses/for/{self.sluice.uid}",
@@ -171,7 +174,7 @@ class Screens(DemoCase):
             actor = Actor(keeper=self.ivo, fishroom=Fishroom.objects.get(), now=timezone.now())
             give_dose(actor, uid=task.uid, task=task, amount=f"{task.dose_mg} mg", confirm_unusual=False, happened_at=None, corrects=None)
         given = Dose.objects.count() - count
-        self.press("Gave 73 mg")
+        self.press("Gave 33 mg")
         self.press(self.tid("save-dose"))
         self.sees("Ivo K. has done this already, at ")
         self.assertEqual(Dose.objects.count(), count + given)

@@ -24,7 +24,7 @@ PLAIN = {
     # of an amount or a salinity: the unit stands beside it, or it is a ratio
     "taken", "target", "reached", "reached_low", "reached_high", "range_low", "range_high", "level_now", "weigh", "gives", "smallest_mark", "largest_fill",
     # of a plan: which line, which time, to what (its unit stands in the protocol), in the keeper's own money
-    "place", "to", "cost", "day_number",
+    "place", "to", "cost", "paid", "paid_for", "day_number",
     "practical", "gravity_25_25", "gravity_20_20", "gravity_25_4",
 }  # fmt: skip
 

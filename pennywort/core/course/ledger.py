@@ -120,6 +120,15 @@ class ReadingCheck:
     words: str
 
 
+class Line(NamedTuple):
+    """What happened at one instant, the level just before and just after, and how a reading compares."""
+
+    event: WaterEvent
+    before: Level
+    after: Level
+    check: ReadingCheck | None
+
+
 class Ledger:
     """The level of one active in one water, from its events: written in order, asked often, never rewritten.
 
@@ -165,8 +174,9 @@ class Ledger:
         self.states: list[State] = [first]
         self._instants = [start_at]
         self.checks: list[ReadingCheck] = []
+        self._events: list[WaterEvent] = []
         # of one instant: the change first, then the dose, then the reading of what came of it
-        for event in sorted(events, key=lambda e: (e.at, e.added_mg > 0, e.reading_mg_per_l is not None)):
+        for event in sorted(events, key=lambda e: (e.at, e.reading_mg_per_l is not None, e.added_mg > 0)):
             self.add(event)
 
     def add(self, event: WaterEvent) -> None:
@@ -205,6 +215,16 @@ class Ledger:
             water, by_volume, variance = held, 0.0, (held * READING_SD_FRACTION) ** 2
         self.states.append(State(event.at, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given))
         self._instants.append(event.at)
+        self._events.append(event)
+
+    def lines(self) -> tuple[Line, ...]:
+        """Everything that happened, in order, with what it did to the level."""
+        checks = iter(self.checks)
+        found = []
+        for event, state, after in zip(self._events, self.states, self.states[1:], strict=False):
+            check = next(checks) if event.reading_mg_per_l is not None else None
+            found.append(Line(event=event, before=self._level(self._later(state, event.at)), after=self._level(after), check=check))
+        return tuple(found)
 
     def _level(self, state: State) -> Level:
         level = state.water_mg / state.volume_l

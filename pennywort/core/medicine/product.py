@@ -118,6 +118,11 @@ def measured_for(product: Product, *, active_mg: float) -> tuple[Literal["mass",
     return ("volume", active_mg / MG_PER_UL_FORMALIN / 1000) if product.direct else in_product(product, active_mg=active_mg)
 
 
+def measures_of(product: Product) -> Literal["mass", "volume", "pieces"]:
+    """Whether it is weighed, poured or counted."""
+    return measured_for(product, active_mg=1.0)[0]
+
+
 def active_measured(product: Product, *, amount: float) -> float:
     """The other way round, mg."""
     return amount * 1000 * MG_PER_UL_FORMALIN if product.direct else active_in(product, amount=amount)

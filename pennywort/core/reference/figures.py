@@ -13,12 +13,12 @@ Unit = Literal[
     "mg/L", "g/L", "g", "mg", "mL", "L", "degC", "h", "day", "1", "percent", "pH", "mg/L as N", "kg/L", "mg/mL", "min", "g/kg", "uL/L",
     "mg/kg", "mg/g", "g/g"
 ]  # fmt: skip
-_SOURCE = re.compile(r"^(common practice|label|arithmetic|published: [A-Z0-9]+)$")
+_SOURCE = re.compile(r"^(common practice|label|arithmetic|own|published: [A-Z0-9]+)$")
 
 
 def _known_form(source: str) -> str:
     if not _SOURCE.match(source):
-        raise ValueError(f"source {source!r} must be 'common practice', 'label', 'arithmetic' or 'published: CODE'")
+        raise ValueError(f"source {source!r} must be 'common practice', 'label', 'arithmetic', 'own' or 'published: CODE'")
     return source
 
 

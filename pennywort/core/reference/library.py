@@ -64,11 +64,11 @@ class Library:
     courses: dict[str, CourseProtocol]
 
 
-class _Strict(yaml.SafeLoader):
+class StrictYaml(yaml.SafeLoader):
     """YAML that refuses a key given twice."""
 
 
-def _mapping(loader: _Strict, node: yaml.MappingNode) -> dict[Any, Any]:
+def _mapping(loader: StrictYaml, node: yaml.MappingNode) -> dict[Any, Any]:
     keys = [loader.construct_object(k) for k, _ in node.value]
     doubled = {k for k in keys if keys.count(k) > 1}
     if doubled:
@@ -76,13 +76,13 @@ def _mapping(loader: _Strict, node: yaml.MappingNode) -> dict[Any, Any]:
     return {loader.construct_object(k): loader.construct_object(v, deep=True) for k, v in node.value}
 
 
-_Strict.add_constructor(yaml.resolver.BaseResolver.DEFAULT_MAPPING_TAG, _mapping)
+StrictYaml.add_constructor(yaml.resolver.BaseResolver.DEFAULT_MAPPING_TAG, _mapping)
 
 
 def read_yaml(path: Path) -> Any:
     """The plain content of one reference file."""
     try:
-        return yaml.load(path.read_text(encoding="utf-8"), Loader=_Strict)  # noqa: S506  (a SafeLoader)
+        return yaml.load(path.read_text(encoding="utf-8"), Loader=StrictYaml)  # noqa: S506  (a SafeLoader)
     except yaml.YAMLError as error:
         raise ReferenceError(f"{path.name}: {error}") from error
 

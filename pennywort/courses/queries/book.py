@@ -3,20 +3,22 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Hashable, Iterable
+from collections.abc import Iterable
+from dataclasses import replace
 from datetime import datetime
 from functools import cached_property
-from typing import NamedTuple, TypeVar
+from typing import NamedTuple, TypeVar, cast
 
 from django.db.models import Min, Q
 
-from pennywort.core.course.clock import ClockState, Counted, judged, read_clock
+from pennywort.core.course.clock import ClockState, Counted, Slip, judged, read_clock
 from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
 from pennywort.core.reference import library
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.held import EDGE_FRACTION, clock_rule, protocol_of, read_in
 from pennywort.courses.queries.running import BEFORE_START, GONE_FRACTION, WHOLE_CHANGES, Given, takes_up
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
+from pennywort.tanks.queries import on_one_water
 
 # what changes the level of a medicine
 IN_WATER = ("dose", "water_change", *WHOLE_CHANGES, "carbon_in", "carbon_out")
@@ -69,7 +71,10 @@ class Book:
     """
 
     def __init__(self, tanks: Iterable[Tank], *, now: datetime, marks_since: datetime | None = None) -> None:
-        self.tanks = {tank.pk: tank for tank in tanks}
+        asked = list(tanks)
+        # a fishroom is read whole; of a single tank, whatever hangs on its water comes with it
+        self.tanks = {t.pk: t for t in (asked if marks_since is not None else [t for tank in asked for t in on_one_water(tank)])} | {t.pk: t for t in asked}
+        self._water = {tank.pk: tank.water_id for tank in self.tanks.values()}
         self.rooms = {tank.fishroom_id for tank in self.tanks.values()}
         self.now, self.marks_since = now, marks_since
         self._ledgers: dict[tuple[int, str], Ledger | None] = {}
@@ -86,62 +91,68 @@ class Book:
     def _running(self) -> dict[int, list[Course]]:
         found: dict[int, list[Course]] = defaultdict(list)
         for course in self.courses.values():
-            found[course.tank_id].append(course)
+            found[course.tank.water_id].append(course)
         return dict(found)
 
     def running(self, tank: Tank) -> list[Course]:
-        """Courses of this tank neither stopped nor past their end, the newest last."""
-        return self._running.get(tank.pk, [])
+        """Courses in this water neither stopped nor past their end, the newest last."""
+        return self._running.get(tank.water_id, [])
 
     def _wanted(self, tank: str) -> Q:
         """Of these tanks all; for a whole fishroom the marks, and in tanks under treatment what happened since it started."""
         if self.marks_since is None:
             return Q(**{f"{tank}__in": self.tanks})
         began = min((c.starts_at - BEFORE_START for c in self.courses.values()), default=self.now)
-        treated = {c.tank_id for c in self.courses.values()}
+        treated = [t.pk for t in self.tanks.values() if t.water_id in self._running]
         lately = Q(happened_at__gte=self.marks_since, **{f"{tank}__in": self.tanks})
         return Q(fishroom__in=self.rooms, happened_at__gte=min(began, self.marks_since)) & (lately | Q(**{f"{tank}__in": treated}))
 
     @cached_property
     def _given(self) -> dict[int, list[Given]]:
         rows = Dose.objects.standing().filter(self._wanted("course__tank")).order_by("happened_at", "pk")
-        return _by_tank(Given(*row) for row in rows.values_list(*_columns(Given, tank_id="course__tank_id")))
+        return self._by_water(Given(*row) for row in rows.values_list(*_columns(Given, tank_id="course__tank_id")))
+
+    def _by_water(self, rows: Iterable[Row]) -> dict[int, list[Row]]:
+        found: dict[int, list[Row]] = defaultdict(list)
+        for row in rows:
+            found[self._water[cast(int, row[0])]].append(row)
+        return dict(found)
 
     def given(self, tank: Tank) -> list[Given]:
         """Doses that stand, oldest first."""
-        return self._given.get(tank.pk, [])
+        return self._given.get(tank.water_id, [])
 
     @cached_property
     def _changed(self) -> dict[int, list[Changed]]:
         rows = WaterChange.objects.standing().filter(self._wanted("tank")).order_by("happened_at", "pk")
-        return _by_tank(Changed(*row) for row in rows.values_list(*Changed._fields))
+        return self._by_water(Changed(*row) for row in rows.values_list(*Changed._fields))
 
     def changed(self, tank: Tank) -> list[Changed]:
         """Water changes that stand, oldest first."""
-        return self._changed.get(tank.pk, [])
+        return self._changed.get(tank.water_id, [])
 
     @cached_property
     def _planned(self) -> dict[int, list[Planned]]:
         rows = Task.objects.filter(course__in=self.courses, kind__in=IN_WATER, done_at=None, skipped=False).order_by("due_at", "pk")
-        return _by_tank(Planned(*row) for row in rows.values_list(*_columns(Planned, tank_id="course__tank_id")))
+        return self._by_water(Planned(*row) for row in rows.values_list(*_columns(Planned, tank_id="course__tank_id")))
 
     def planned(self, tank: Tank) -> list[Planned]:
         """What its running courses will still do to the water, the earliest first."""
-        return self._planned.get(tank.pk, [])
+        return self._planned.get(tank.water_id, [])
 
     @cached_property
     def _readings(self) -> dict[int, list[Read]]:
         rows = WaterReading.objects.standing().filter(self._wanted("tank")).order_by("happened_at", "pk")
-        return _by_tank(Read(*row) for row in rows.values_list(*Read._fields))
+        return self._by_water(Read(*row) for row in rows.values_list(*Read._fields))
 
     def readings(self, tank: Tank) -> list[Read]:
         """Its water tests that stand, oldest first."""
-        return self._readings.get(tank.pk, [])
+        return self._readings.get(tank.water_id, [])
 
     @cached_property
     def _carbon(self) -> dict[int, list[Carbon]]:
         rows = Task.objects.filter(course__tank__in=self.tanks, kind__in=("carbon_in", "carbon_out"), done_at__isnull=False, skipped=False)
-        return _by_tank(Carbon(*row) for row in rows.order_by("done_at", "pk").values_list(*_columns(Carbon, tank_id="course__tank_id")))
+        return self._by_water(Carbon(*row) for row in rows.order_by("done_at", "pk").values_list(*_columns(Carbon, tank_id="course__tank_id")))
 
     @cached_property
     def _every_h(self) -> dict[int, float]:
@@ -153,7 +164,7 @@ class Book:
         """What happened to one medicine in this water: doses with the volume of their day, changes, carbon, readings of it."""
         events = [WaterEvent(at=d.happened_at, added_mg=d.amount_mg, net_volume_l=d.net_volume_l) for d in given if d.amount_mg is not None]
         events += [WaterEvent(at=c.happened_at, changed_fraction=c.changed_fraction) for c in self.changed(tank)]
-        events += [WaterEvent(at=c.done_at, carbon=c.kind == "carbon_in") for c in self._carbon.get(tank.pk, [])]
+        events += [WaterEvent(at=c.done_at, carbon=c.kind == "carbon_in") for c in self._carbon.get(tank.water_id, [])]
         if medicine_id == "copper":
             read = self.readings(tank)
             events += [WaterEvent(at=r.happened_at, reading_mg_per_l=r.copper_mg_per_l) for r in read if r.copper_mg_per_l is not None]
@@ -161,7 +172,7 @@ class Book:
 
     def ledger(self, tank: Tank, medicine_id: str) -> Ledger | None:
         """The past of one medicine in this water; None if it was never given here."""
-        key = (tank.pk, medicine_id)
+        key = (tank.water_id, medicine_id)
         if key not in self._ledgers:
             self._ledgers[key] = self._ledger(tank, medicine_id)
         return self._ledgers[key]
@@ -180,13 +191,17 @@ class Book:
             start_at=start,
             net_volume_l=given[0].net_volume_l,
             volume_sd_l=tank.net_uncertainty_l,
-            rates=rates_of(library().kinetics.get(medicine_id), sand=takes_up(tank)),
+            rates=rates_of(library().kinetics.get(medicine_id), sand=tank.water_id in self._sandy),
             level_mg_per_l=before.get("level_mg_per_l", 0.0),
             sand_mg=before.get("sand_mg", 0.0),
         )
 
     def _holding(self, tank: Tank, medicine_id: str) -> Course | None:
         return next((c for c in reversed(self.running(tank)) if medicine_id in c.targets_mg_per_l), None)
+
+    @cached_property
+    def _sandy(self) -> set[int]:
+        return {t.water_id for t in self.tanks.values() if takes_up(t)}
 
     def ahead(self, tank: Tank, past: Ledger | None, medicine_id: str) -> Ledger:
         """What the plan makes of one medicine from now on; what is overdue counts as done now."""
@@ -196,7 +211,7 @@ class Book:
             start_at=self.now,
             net_volume_l=tank.net_volume_l,
             volume_sd_l=tank.net_uncertainty_l,
-            rates=rates_of(library().kinetics.get(medicine_id), sand=takes_up(tank)),
+            rates=rates_of(library().kinetics.get(medicine_id), sand=tank.water_id in self._sandy),
             level_mg_per_l=past.level(self.now).concentration_mg_per_l if past else 0.0,
             carbon=state.carbon if state else False,
             sand_mg=state.sand_mg if state else 0.0,
@@ -244,15 +259,13 @@ class Book:
             field, low, high = read_in(course, protocol)
             rows = [(r.happened_at, getattr(r, field)) for r in self.readings(course.tank)] if field else []
             counted = [judged(at, value, low=low, high=high, edge_fraction=EDGE_FRACTION) for at, value in rows if value is not None]
-        return read_clock(rule, counted, start_at=course.starts_at, now=self.now)
+        if course.clock_from is None or course.clock_from > self.now:
+            return read_clock(rule, counted, start_at=course.starts_at, now=self.now)
+        before = read_clock(rule, counted, start_at=course.starts_at, now=course.clock_from)
+        again = Slip(at=course.clock_from, kind="restarted", words=course.clock_from_words, lost_h=before.counted_h)
+        after = read_clock(rule, counted, start_at=course.clock_from, now=self.now)
+        return replace(after, slips=(*before.slips, again, *after.slips))
 
 
 def _columns(row: type[NamedTuple], **named: str) -> list[str]:
     return [named.get(name, name) for name in row._fields]
-
-
-def _by_tank(rows: Iterable[Row]) -> dict[int, list[Row]]:
-    found: dict[Hashable, list[Row]] = defaultdict(list)
-    for row in rows:
-        found[row[0]].append(row)
-    return dict(found)  # type: ignore[arg-type]

@@ -14,7 +14,7 @@ from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import windows_of
 from pennywort.courses.queries.running import running_courses
 from pennywort.fish.models import Group, Look
-from pennywort.fish.queries import count_of, groups_in, species_in
+from pennywort.fish.queries import count_of, groups_in_water, species_in
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank, WaterChange
 from pennywort.tanks.queries import fresh_readings, readings_before, readings_of
@@ -56,7 +56,7 @@ def subject_of(actor: Actor, group: Group) -> Subject:
     species = library().species.get(group.species_id)
     return Subject(
         water=water_type_of(tank),
-        species=tuple(species_in(groups_in(tank))),
+        species=tuple(species_in(groups_in_water(tank))),
         kin=species.kin if species else None,
         fish_count=max(1, count_of(group).count),
         group=group,
@@ -120,7 +120,7 @@ def _of_arrivals(group: Group, *, today: date) -> list[str]:
         facts.append("new_arrival_14d")
     if days > 30:
         facts.append("arrival_over_30d")
-    others = [(today - g.arrived_on).days for g in groups_in(group.tank) if g.pk != group.pk]
+    others = [(today - g.arrived_on).days for g in groups_in_water(group.tank) if g.pk != group.pk]
     if any(d <= 30 and d < days for d in others):
         facts.append("recent_addition_30d")
     if days > 90 and all(d > 90 for d in others):

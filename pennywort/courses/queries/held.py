@@ -91,7 +91,8 @@ def read_in(course: Course, protocol: CourseProtocol | None) -> tuple[str, float
     return "", 0.0, 0.0
 
 
-def _step(task: Task) -> PlannedStep:
+def planned_step(task: Task) -> PlannedStep:
+    """A task as a step of its plan."""
     return PlannedStep(
         place=task.place,
         number=task.number,
@@ -114,7 +115,7 @@ def moved_by(tasks: Iterable[Task], *, given: Task | None, at: datetime) -> tupl
     done = {(t.place, t.number): t.done_at for t in steps if t.done_at is not None}
     if given is not None:
         done[(given.place, given.number)] = at
-    return replan([_step(t) for t in steps], done_at=done, now=at).moved
+    return replan([planned_step(t) for t in steps], done_at=done, now=at).moved
 
 
 def soonest(task: Task, *, now: datetime) -> datetime | None:
@@ -123,7 +124,7 @@ def soonest(task: Task, *, now: datetime) -> datetime | None:
         return None
     tasks = list(Task.objects.filter(course=task.course, place=task.place, skipped=False).order_by("number"))
     done = {(t.place, t.number): t.done_at for t in tasks if t.done_at is not None}
-    return replan([_step(t) for t in tasks], done_at=done, now=now).too_soon_until.get(task.place)
+    return replan([planned_step(t) for t in tasks], done_at=done, now=now).too_soon_until.get(task.place)
 
 
 def level_words(value_mg_per_l: float, window: Window) -> str:

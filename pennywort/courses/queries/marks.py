@@ -13,7 +13,7 @@ from django.db.models import Q
 from pennywort.courses.models import Case, Course
 from pennywort.courses.queries.book import Book
 from pennywort.fish.models import Group, Loss
-from pennywort.fish.queries import with_losses
+from pennywort.fish.queries import with_counts
 from pennywort.tanks.models import Tank
 
 R = TypeVar("R", Group, Case, Course)
@@ -28,7 +28,7 @@ class Marks:
     @cached_property
     def all_groups(self) -> list[Group]:
         """The groups of all these tanks, the newest arrivals last."""
-        found = with_losses(Group.objects.filter(tank__in=self.tanks)).filter(Q(left__gt=0) | Q(arrived_on__gte=self.since.date()))
+        found = with_counts(Group.objects.filter(tank__in=self.tanks)).filter(Q(left__gt=0) | Q(arrived_on__gte=self.since.date()))
         groups = list(found.order_by("arrived_on", "pk"))
         for group in groups:
             group.tank = self.tanks[group.tank_id]

@@ -15,7 +15,7 @@ from pennywort.courses.models import Task
 from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import level_words, window_of, windows_of
-from pennywort.courses.queries.running import active_mg_in, due_amount
+from pennywort.courses.queries.running import WHOLE_CHANGES, active_mg_in, due_amount
 from pennywort.rooms.actor import Actor
 from pennywort.shelf.queries import tools_at_hand
 from pennywort.tanks.queries import water_of
@@ -33,6 +33,7 @@ class Press:
     tool_words: str = ""
     reaches: str = ""
     warning: str = ""
+    warning_short: str = ""
 
 
 def best_tool(task: Task, measures: Measures, amount: float, tools: Sequence[Tool]) -> InTool | None:
@@ -69,15 +70,32 @@ def _dose(actor: Actor, task: Task, book: Book) -> Press:
     measures, amount = due_amount(task, level_mg_per_l=level)
     tool = best_tool(task, measures, amount, tools_at_hand(actor))
     exact = show_amount(measures, amount, actor.preferences)
-    reaches, warning = "", ""
+    reaches, warning, short = "", "", ""
     if level is not None:
         given_mg = active_mg_in(task.course, task.medicine_id, tool.amount if tool else amount)
         reaches, warning = _reaches(task, water=water_of(task.course.tank), level=level, amount_mg=given_mg)
+        short = f"look first: would reach {reaches}" if warning else ""
+        if not warning and (open_change := _open_change(actor, task, book)):
+            warning, short = f"“{open_change}” is still open: change the water first, then dose.", "change the water first"
     if tool is None:
-        return Press(words=f"Gave {exact.text}", amount=exact.text, tool_words="no tool here measures so little well", reaches=reaches, warning=warning)
+        return Press(
+            words=f"Gave {exact.text}",
+            amount=exact.text,
+            tool_words="no tool here measures so little well",
+            reaches=reaches,
+            warning=warning,
+            warning_short=short,
+        )
     shown = show_amount(measures, tool.amount, actor.preferences)
     words = tool.name if tool.fills == 1 else f"{tool.name}: {tool.words}"
-    return Press(words=f"Gave {shown.text}", amount=shown.text, tool_words=words, reaches=reaches, warning=warning)
+    return Press(words=f"Gave {shown.text}", amount=shown.text, tool_words=words, reaches=reaches, warning=warning, warning_short=short)
+
+
+def _open_change(actor: Actor, task: Task, book: Book) -> str:
+    """The title of a change that was planned before this dose and is still open: it would take a part of it out again."""
+    before = (p for p in book.planned(task.course.tank) if p.kind in ("water_change", *WHOLE_CHANGES) and not p.put_back)
+    late = next((p for p in before if p.course_id == task.course_id and p.due_at <= min(task.due_at, actor.now)), None)
+    return late.title if late else ""
 
 
 def _reaches(task: Task, *, water: Water, level: float, amount_mg: float) -> tuple[str, str]:

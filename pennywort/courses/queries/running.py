@@ -12,6 +12,7 @@ from pennywort.core.medicine.product import Product, active_measured, measured_f
 from pennywort.core.reference import library
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.tanks.models import Tank
+from pennywort.tanks.queries import on_one_water
 
 # the level below this part of the largest dose is none
 GONE_FRACTION = 0.01
@@ -39,14 +40,16 @@ class Given(NamedTuple):
 
 
 def running_courses(tank: Tank, *, now: datetime) -> list[Course]:
-    """Courses neither stopped nor past their end, the newest last."""
-    return list(Course.objects.filter(tank=tank, stopped_at=None, ends_at__gt=now).select_related("case", "case__group").order_by("starts_at", "pk"))
+    """Courses in this water neither stopped nor past their end, the newest last."""
+    return list(
+        Course.objects.filter(tank__in=on_one_water(tank), stopped_at=None, ends_at__gt=now).select_related("case", "case__group").order_by("starts_at", "pk")
+    )
 
 
 def open_tasks(tank: Tank, *, now: datetime) -> QuerySet[Task]:
-    """Tasks of running courses that nobody did or skipped, in order."""
+    """Tasks of the running courses in this water that nobody did or left out, in order."""
     return (
-        Task.objects.filter(course__tank=tank, course__stopped_at=None, course__ends_at__gt=now, done_at=None, skipped=False)
+        Task.objects.filter(course__tank__in=on_one_water(tank), course__stopped_at=None, course__ends_at__gt=now, done_at=None, skipped=False)
         .select_related("course__tank", "course__case__group")
         .order_by("due_at", "pk")
     )

@@ -196,7 +196,7 @@ def _day_count(actor: Actor, book: Book, course: Course) -> DayCount:
     total = max(1, (last - first).days)
     day = (today - first).days + 1
     words = f"day {day} of {total}" if 1 <= day <= total else f"starts {first:%a} {first.day}" if day < 1 else ""
-    clock = book.clock(course) if words and day >= 1 and not watch else None
+    clock = book.clock(course) if words and day >= 1 else None
     slip_words = _slip_words(actor, clock.slips[-1]) if clock and clock.slips else ""
     if clock is not None:
         words, ends = _clock_words(course, clock)
@@ -226,7 +226,7 @@ def _clock_words(course: Course, clock: ClockState) -> tuple[str, datetime | Non
     protocol = protocol_of(course)
     by_readings = protocol is not None and protocol.clock is not None and protocol.clock.counts == "readings"
     if clock.complete:
-        return "days done, medicine out", None
+        return "days done, medicine out" if course.targets_mg_per_l else "days done", None
     if clock.started_at is None:
         return "not in range yet" if clock.day_number == 0 and by_readings else f"day 1 of {clock.of_days}", None
     if not clock.running:

@@ -9,11 +9,14 @@ from typing import Literal
 
 from django.db.models import Min, Q
 
+from pennywort.core.course.condition import Decision
 from pennywort.core.course.replan import Moved
 from pennywort.core.reference import library
-from pennywort.core.units import show_amount, show_fraction
+from pennywort.core.units import show_amount, show_fraction, show_volume
 from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.conditions import decisions
 from pennywort.courses.queries.held import moved_by
 from pennywort.courses.queries.marks import Marks
 from pennywort.courses.queries.press import press_of
@@ -27,6 +30,18 @@ from pennywort.tanks.queries import tanks_of
 
 SOON = timedelta(hours=1)
 UNSEEN = timedelta(days=7)
+
+
+# what a step without a figure needs beforehand
+READY = {
+    "transfer": "a clean tank, dry, then filled with water as theirs",
+    "bath": "a bucket, an air stone, a timer, a lid",
+    "dip": "a bucket, an air stone, a timer",
+    "swab": "swabs, a wet towel, gloves",
+    "food": "the food soaked with the medicine",
+    "carbon_in": "fresh carbon, rinsed",
+    "disinfect": "bleach, gloves, a brush",
+}
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -46,6 +61,7 @@ class DueItem:
     warning: str
     warning_short: str
     moves_words: str
+    decided: Decision | None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -62,9 +78,20 @@ class DoneItem:
 
 
 WHAT = {
-    "water_change": "water change", "temperature": "warmth", "water_test": "water test", "transfer": "move", "carbon_in": "carbon", "carbon_out": "carbon",
+    "water_change": "water change", "temperature": "warmth", "transfer": "move", "carbon_in": "carbon", "carbon_out": "carbon",
     "remove": "medicine out", "tell": "note",
 }  # fmt: skip
+
+
+@dataclass(frozen=True, kw_only=True)
+class Tomorrow:
+    """Something to have ready for tomorrow: where, at what hour, what, and how much of what."""
+
+    tank: str
+    tank_name: str
+    at_words: str
+    title: str
+    prepare: str
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -78,6 +105,7 @@ class TodayBoard:
     sentence: str
     fish_words: str
     waiting: tuple[str, ...]
+    tomorrow: tuple[Tomorrow, ...]
 
 
 def _what(task: Task) -> str:
@@ -85,6 +113,8 @@ def _what(task: Task) -> str:
         return library().actives[task.medicine_id].short_name
     if task.kind == "dose":
         return str((task.course.label or {}).get("product", "")) or "dose"
+    if task.kind == "water_test":
+        return f"water test: {task.title[:1].lower()}{task.title[1:]}"
     return WHAT.get(task.kind, task.kind.replace("_", " "))
 
 
@@ -95,7 +125,7 @@ def _late(delta: timedelta) -> str:
     return f"{minutes // 60} h" if minutes < 48 * 60 else f"{minutes // 1440} days"
 
 
-def due_item(actor: Actor, task: Task, *, book: Book, moved: tuple[Moved, ...]) -> DueItem:
+def due_item(actor: Actor, task: Task, *, book: Book, moved: tuple[Moved, ...], decided: Decision | None) -> DueItem:
     """A task as the list shows it. ``moved``: what falls due later if it is done now."""
     local = actor.local(task.due_at)
     day = "" if local.date() == actor.local(actor.now).date() else f"{local:%a} "
@@ -113,8 +143,9 @@ def due_item(actor: Actor, task: Task, *, book: Book, moved: tuple[Moved, ...]) 
         tool_words=press.tool_words,
         reaches=press.reaches,
         warning=press.warning,
-        warning_short=f"look first: would reach {press.reaches}" if press.warning else "",
+        warning_short=press.warning_short,
         moves_words=_moves_words(actor, moved),
+        decided=decided,
     )
 
 
@@ -216,6 +247,23 @@ def _waiting(actor: Actor, strips: tuple[Strip, ...], groups: list[Group]) -> tu
     return (*idle, *nameless, *new)
 
 
+def _tomorrow(actor: Actor, task: Task) -> Tomorrow | None:
+    """What a step of tomorrow needs beforehand: a product weighed, water stood, a tank dried. None for what needs nothing."""
+    tank, mine = task.course.tank, actor.preferences
+    amount = amount_of(task, mine)
+    if task.kind == "dose":
+        prepare = f"{amount} {_what(task)}"
+    elif task.kind in ("water_change", "remove") and task.water_share:
+        prepare = f"{show_volume(task.water_share * tank.net_volume_l, mine).text} of water, as warm and as salty as theirs"
+    elif task.kind in ("temperature", "salinity"):
+        prepare = f"to {amount}"
+    elif task.kind in READY:
+        prepare = READY[task.kind]
+    else:
+        return None
+    return Tomorrow(tank=str(tank.uid), tank_name=tank.name, at_words=f"{actor.local(task.due_at):%H:%M}", title=task.title, prepare=prepare)
+
+
 def board_of(actor: Actor) -> TodayBoard:
     """The Today screen of a fishroom, in a number of queries that does not grow with its tanks."""
     axis = axis_for(actor)
@@ -224,11 +272,13 @@ def board_of(actor: Actor) -> TodayBoard:
     strips = tuple(strip_of(actor, tank, book=book, marks=marks, axis=axis) for tank in book.tanks.values())
     midnight_next = actor.midnight + timedelta(days=1)
     still_to_do = Task.objects.filter(course__in=book.courses, done_at=None, skipped=False)
-    due = list(still_to_do.filter(due_at__lt=midnight_next).order_by("due_at", "pk"))
-    for task in due:
+    near = list(still_to_do.filter(due_at__lt=midnight_next + timedelta(days=1)).order_by("due_at", "pk"))
+    for task in near:
         task.course = book.courses[task.course_id]
+    due = [t for t in near if t.due_at < midnight_next]
     moved = _moved(actor, due)
-    items = [due_item(actor, t, book=book, moved=moved.get(t.pk, ())) for t in due]
+    decided = decisions(actor, due)
+    items = [due_item(actor, t, book=book, moved=moved.get(t.pk, ()), decided=decided.get(t.pk)) for t in due]
     upcoming = still_to_do.filter(due_at__gte=midnight_next).aggregate(at=Min("due_at"))["at"]
     fish = sum(count_of(g).count for g in marks.all_groups)
     lost = sum(count for tank in book.tanks.values() for _, count in marks.losses(tank))
@@ -240,6 +290,7 @@ def board_of(actor: Actor) -> TodayBoard:
         sentence=_sentence(actor, items, upcoming),
         fish_words=f"{fish} fish, {lost or 'none'} lost in two weeks" if fish else "",
         waiting=_waiting(actor, strips, marks.all_groups),
+        tomorrow=tuple(t for task in near if task.due_at >= midnight_next and (t := _tomorrow(actor, task))),
     )
 
 

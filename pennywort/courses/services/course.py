@@ -19,16 +19,18 @@ from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.circumstances import water_type_of
+from pennywort.courses.queries.held import course_name, protocol_of
 from pennywort.courses.queries.running import running_courses, takes_up
 from pennywort.courses.services.cases import check_condition, open_case
+from pennywort.courses.services.protocols import is_own, protocol_named
 from pennywort.fish.models import Group
-from pennywort.fish.queries import groups_in, species_in
+from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import Conflict, NotFound
+from pennywort.rooms.errors import Conflict
 from pennywort.rooms.salt import read_grams_per_l
-from pennywort.shelf.products import ProductIn, chosen_product
+from pennywort.shelf.products import ProductIn, chosen_product, prices_of
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import fresh_readings, water_of
+from pennywort.tanks.queries import fresh_readings, on_one_water, water_of
 
 LATEST_START = timedelta(days=14)
 EARLIEST_START = timedelta(hours=2)
@@ -58,11 +60,9 @@ class Wish:
     label: TypedLabel | None = None
 
 
-def protocol_of(protocol_id: str, water: WaterType) -> CourseProtocol:
+def protocol_for(actor: Actor, protocol_id: str, water: WaterType) -> CourseProtocol:
     """:raises NotFound: no such protocol. :raises Refused: not for this water."""
-    protocol = library().courses.get(protocol_id)
-    if protocol is None:
-        raise NotFound("There is no such course.")
+    protocol = protocol_named(actor, protocol_id)
     if water not in protocol.water:
         raise Refused("This course is not for this kind of water.", field="protocol")
     return protocol
@@ -102,9 +102,14 @@ def _parameters(actor: Actor, typed: Mapping[str, str], protocol: CourseProtocol
 
 def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None = None) -> TankFacts:
     """What the record knows of a tank, as a plan needs it."""
-    species = tuple(species_in(groups_in(tank)))
+    waters = on_one_water(tank)
+    species = tuple(species_in(groups_in_water(tank)))
     read, _ = fresh_readings(tank, now=actor.now)
-    lives = {s.kin for s in species} | ({"invertebrates"} if tank.has_invertebrates else set()) | ({"plants"} if tank.has_plants else set())
+    lives = (
+        {s.kin for s in species}
+        | ({"invertebrates"} if any(t.has_invertebrates for t in waters) else set())
+        | ({"plants"} if any(t.has_plants for t in waters) else set())
+    )
     readings = {"temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph}
     return TankFacts(
         water=water_of(tank),
@@ -116,7 +121,7 @@ def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None =
             allergies=frozenset(actor.keeper.allergies),
         ),
         species=species,
-        sand=takes_up(tank),
+        sand=any(takes_up(t) for t in waters),
         levels_mg_per_l=dict(levels or {}),
     )
 
@@ -135,12 +140,17 @@ def chosen_of(actor: Actor, protocol: CourseProtocol, wish: Wish) -> Chosen:
     unknown = [name for name in wish.products if name not in {m.active for m in protocol.medicines}]
     if unknown:
         raise InvalidInput("This course has no such medicine.", field=f"products.{unknown[0]}")
-    return Chosen(parameters=_parameters(actor, wish.parameters, protocol), products=products, label=read_label(actor, wish.label))
+    return Chosen(
+        parameters=_parameters(actor, wish.parameters, protocol),
+        products=products,
+        label=read_label(actor, wish.label),
+        prices=prices_of(actor, products),
+    )
 
 
 def plan_for(actor: Actor, tank: Tank, wish: Wish, *, starts_at: datetime) -> tuple[CourseProtocol, CoursePlan]:
     """The calendar of a wish in this tank. Keeps nothing."""
-    protocol = protocol_of(wish.protocol_id, water_type_of(tank))
+    protocol = protocol_for(actor, wish.protocol_id, water_type_of(tank))
     facts, chosen = tank_facts(actor, tank), chosen_of(actor, protocol, wish)
     return protocol, build_plan(protocol, tank=facts, chosen=chosen, start_at=starts_at, zone=actor.zone, found=library())
 
@@ -152,9 +162,9 @@ def _check_room_for(actor: Actor, tank: Tank, protocol: CourseProtocol) -> None:
             raise Conflict("A course is running in this tank already.", field="protocol")
         return
     for course in running_courses(tank, now=actor.now):
-        other = library().courses[course.protocol_id]
-        if other.kind != "watch":
-            raise Conflict(f"{other.name} is running in this tank. One medicine at a time: stop it first.", field="protocol")
+        other = protocol_of(course)
+        if other is None or other.kind != "watch":
+            raise Conflict(f"{course_name(course)} is running in this tank. One medicine at a time: stop it first.", field="protocol")
     for name, (level, most) in Book([tank], now=actor.now).medicines(tank).items():
         raise Conflict(_wash_out_words(actor, name, level, below=OUT_FRACTION * most), field="protocol")
 
@@ -181,10 +191,10 @@ def _held_before(book: Book, tank: Tank, plan: CoursePlan) -> dict[str, dict[str
     return found
 
 
-def _not_reportable(condition: str, protocol_id: str) -> None:
+def _not_reportable(condition: str, protocol: CourseProtocol) -> None:
     """:raises Refused: a notifiable disease is reported and watched, never treated (WOAH, recalled; local law decides)."""
-    known, protocol = library().conditions.get(condition), library().courses.get(protocol_id)
-    if known and protocol and known.notifiable == "most places" and protocol.kind != "watch":
+    known = library().conditions.get(condition)
+    if known and known.notifiable == "most places" and protocol.kind != "watch":
         words = f"{known.short_name} is notifiable: it is reported to a vet or the authority, not treated. Only watching can be started."
         raise Refused(words, field="condition")
 
@@ -217,7 +227,7 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
     :raises Refused: a gate not confirmed, or a guard rail. :raises Conflict: another medicine is in this water.
     """
     tank = group.tank
-    _not_reportable(condition, wish.protocol_id)
+    _not_reportable(condition, protocol_named(actor, wish.protocol_id))
     start = starts_at or actor.now
     if start.tzinfo is None or not actor.now - EARLIEST_START <= start <= actor.now + LATEST_START:
         raise InvalidInput("Start it now, or within two weeks.", field="starts_at")
@@ -242,6 +252,7 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
         tank=tank,
         protocol_id=protocol.id,
         protocol_version=protocol.version,
+        protocol=protocol.model_dump(mode="json") if is_own(protocol) else None,
         condition_id=condition,
         targets_mg_per_l={held.active: held.target_mg_per_l for held in plan.held},
         parameters=dict(plan.parameters),
@@ -256,6 +267,7 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
         treatment_ends_at=plan.treatment_ends_at,
         observe_starts_at=plan.observe_starts_at,
         ends_at=plan.ends_at,
+        first_ends_at=plan.treatment_ends_at if plan.treatment_ends_at > plan.starts_at else plan.ends_at,
     )
     Task.objects.bulk_create(_task(actor, course, uid5=uuid5(uid, f"task {i}"), step=step) for i, step in enumerate(plan.steps))
     return {"uid": str(course.uid), "case": str(case.uid)}

@@ -9,16 +9,14 @@ from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from django.db import IntegrityError, transaction
-from icalendar import Alarm, Calendar, Event
 from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, ValidationError
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
-from pennywort.core.reference.course_models import StepKind
+from pennywort.core.reference.course_models import CourseProtocol, StepKind
 from pennywort.core.reference.disease_models import WaterType
-from pennywort.core.units import Preferences
+from pennywort.core.reference.library import ReferenceError, check_course
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.services.cases import next_number
 from pennywort.fish.models import Group, Look, Loss, Observation
 from pennywort.rooms.actor import Actor
@@ -152,6 +150,7 @@ class TaskPart(Part):
     dose_ml: Positive | None
     water_share: Annotated[float, Field(gt=0, le=1)] | None
     put_back: bool
+    refill: bool = False
     temperature_c: Number | None
     salinity_g_per_kg: Number | None = None
     place: Count = 0
@@ -195,6 +194,11 @@ class ProductPart(BaseModel):
 class CoursePart(Part):
     protocol_id: str = Field(max_length=40)
     protocol_version: str = Field(max_length=60)
+    protocol: dict[str, Any] | None = None
+    held_before: dict[str, dict[str, Number]] = Field(default_factory=dict)
+    first_ends_at: AwareDatetime | None = None
+    clock_from: AwareDatetime | None = None
+    clock_from_words: str = Field(default="", max_length=120)
     condition_id: str = Field(max_length=40)
     targets_mg_per_l: dict[str, Positive]
     parameters: dict[str, Number] = Field(default_factory=dict)
@@ -371,7 +375,9 @@ def _import(actor: Actor, file: CaseFile) -> Case:
     _ledger(actor, Observation, file.observations, "observations", group=group)
     _ledger(actor, Loss, file.losses, "losses", group=group)
     for i, part in enumerate(file.courses):
-        if part.protocol_id not in library().courses:
+        if part.protocol is not None:
+            _check_own(part.protocol, place=f"file.courses.{i}.protocol")
+        elif part.protocol_id not in library().courses:
             raise InvalidInput("The file names a course this program does not know.", field=f"file.courses.{i}.protocol_id")
         course = Course.objects.create(**_base(actor, part), **_own(part, "tasks", "doses"), case=case, tank=tank)
         tasks: dict[UUID, Task] = {}
@@ -380,6 +386,14 @@ def _import(actor: Actor, file: CaseFile) -> Case:
             tasks[t.uid] = Task.objects.create(**_base(actor, t), **_own(t), course=course, done_by=done_by)
         _doses(actor, part.doses, course=course, tasks=tasks, changes=changes, place=f"courses.{i}.doses")
     return case
+
+
+def _check_own(protocol: dict[str, Any], *, place: str) -> None:
+    """:raises InvalidInput: a protocol that came along and that is none."""
+    try:
+        check_course(CourseProtocol.model_validate(protocol), found=library())
+    except (ValidationError, ReferenceError) as error:
+        raise InvalidInput("The file brings a protocol that this program can’t read.", field=place) from error
 
 
 def _doses(actor: Actor, parts: list[DosePart], *, course: Course, tasks: dict[UUID, Task], changes: dict[UUID, LedgerRecord], place: str) -> None:
@@ -391,30 +405,3 @@ def _doses(actor: Actor, parts: list[DosePart], *, course: Course, tasks: dict[U
         return {"task": tasks[part.task] if part.task else None, "water_change": changes[part.water_change] if part.water_change else None}
 
     _ledger(actor, Dose, parts, place, "task", "water_change", course=course, each=links)
-
-
-def calendar_of(case: Case, *, now: datetime, preferences: Preferences) -> bytes:
-    """The dated tasks of a case as an iCalendar file (RFC 5545), one event a task with an alarm."""
-    calendar = Calendar()
-    calendar.add("prodid", "-//Pennywort//fishroom tasks//EN")
-    calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", f"{case.tank.name}, case {case.number}")
-    for task in Task.objects.filter(course__case=case).select_related("course__tank").order_by("due_at", "pk"):
-        event = Event()
-        event.add("uid", f"{task.uid}@pennywort")
-        event.add("dtstamp", now)
-        event.add("dtstart", task.due_at)
-        event.add("dtend", task.due_at + timedelta(minutes=15))
-        amount = amount_of(task, preferences)
-        event.add("summary", f"{case.tank.name}: {task.title}{amount and f', {amount}'}")
-        event.add("status", "CANCELLED" if task.skipped or (task.course.stopped_at and not task.done_at) else "CONFIRMED")
-        if task.done_at and not task.skipped:
-            event.add("description", f"Done {task.done_at:%Y-%m-%d %H:%M} UTC")
-        elif not task.skipped and not task.course.stopped_at:
-            alarm = Alarm()
-            alarm.add("action", "DISPLAY")
-            alarm.add("trigger", timedelta(0))
-            alarm.add("description", f"{case.tank.name}: {task.title}")
-            event.add_component(alarm)
-        calendar.add_component(event)
-    return bytes(calendar.to_ical())

@@ -12,6 +12,7 @@ from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.models import Case
 from pennywort.courses.queries.circumstances import newcomer, subject_of
 from pennywort.courses.queries.running import open_tasks
+from pennywort.courses.services.calendar import keep_to_clocks
 from pennywort.courses.services.cases import open_case
 from pennywort.courses.services.weighing import Diagnosis, Looked, diagnose_typed
 from pennywort.fish.models import Group, Look
@@ -126,4 +127,4 @@ def record_reading(
     answer = add_reading(actor, uid=uid, tank=tank, typed=typed, note=note, happened_at=happened_at, corrects=corrects)
     if typed.ammonia.strip() and typed.nitrite.strip():
         tick_off(actor, tank=tank, kind="water_test", at=happened_at or actor.now)
-    return answer
+    return {**answer, "told": keep_to_clocks(actor, tank)}

@@ -16,6 +16,7 @@ from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import moves, soonest
 from pennywort.courses.queries.running import BEFORE_START, TICKED, WHOLE_CHANGES, active_mg_in, dose_now, product_amount
+from pennywort.courses.services.calendar import keep_to_clocks
 from pennywort.fish.models import Look, Loss, Observation, Photo
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import AlreadyDone, Conflict
@@ -137,7 +138,7 @@ def give_dose(
         raise Conflict("This dose is already written.", field="task") from error
     _done(actor, task, at=at)
     moved = _shift(course, at=at) if old is None else 0
-    return {"uid": str(dose.uid), "moved": moved}
+    return {"uid": str(dose.uid), "moved": moved, "told": keep_to_clocks(actor, course.tank)}
 
 
 def _shift(course: Course, *, at: datetime) -> int:
@@ -172,7 +173,7 @@ def reach_salinity(actor: Actor, *, uid: UUID, task: Task, salinity: str, happen
         raise InvalidInput("Read the salinity first.", field="salinity")
     answer = add_reading(actor, uid=uid, tank=task.course.tank, typed=TypedTest(salinity=salinity), happened_at=happened_at)
     _done(actor, task, at=when(actor, happened_at))
-    return answer
+    return {**answer, "told": keep_to_clocks(actor, task.course.tank)}
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -291,7 +292,8 @@ def strike(actor: Actor, *, uid: UUID, ledger: str, entry: UUID, reason: str) ->
         task = old.task
         task.done_at, task.done_by = None, None
         task.save(update_fields=["done_at", "done_by"])
-    return {"uid": str(struck.uid)}
+    tank = old.tank if isinstance(old, WaterReading) else old.course.tank if isinstance(old, Dose) else None
+    return {"uid": str(struck.uid), "told": keep_to_clocks(actor, tank) if tank else ""}
 
 
 def _struck_copy(actor: Actor, old: LedgerRecord, *, uid: UUID, reason: str) -> LedgerRecord:

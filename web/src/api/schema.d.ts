@@ -596,26 +596,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/rooms/{room_id}/tanks/{tank_id}/groups": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Add Group
-         * @description Fish arrive.
-         */
-        post: operations["add_group"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/rooms/{room_id}/groups/{group_id}/observations": {
         parameters: {
             query?: never;
@@ -650,6 +630,66 @@ export interface paths {
          * @description Fish lost.
          */
         post: operations["add_loss"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Group
+         * @description Fish arrive.
+         */
+        post: operations["add_group"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/move-ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move Ahead
+         * @description What moving these fish would do to clocks and to whom they meet; keeps nothing.
+         */
+        post: operations["move_ahead"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move Fish
+         * @description Move a group, or part of it.
+         */
+        post: operations["move_fish"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1358,6 +1398,194 @@ export interface paths {
          * @description Bring in a case from its JSON file, all of it or nothing.
          */
         post: operations["import_case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/protocols": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Protocols
+         * @description The fishroom's own protocols, then the shipped ones.
+         */
+        get: operations["protocols"];
+        put?: never;
+        /**
+         * Keep Protocol
+         * @description Keep a protocol of one's own, or a new version of it.
+         */
+        post: operations["keep_protocol"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/protocols/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Protocol
+         * @description Whether a text is a protocol, and what it would do; keeps nothing.
+         */
+        post: operations["check_protocol"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/protocols/{protocol_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Protocol Text
+         * @description A protocol's text: an own one to change, a shipped one as a copy to begin with.
+         */
+        get: operations["protocol_text"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/protocols/{protocol_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Protocol File
+         * @description The same as a file to take along.
+         */
+        get: operations["protocol_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/protocols/{protocol_id}/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove Protocol
+         * @description Take an own protocol off the list.
+         */
+        post: operations["remove_protocol"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/feeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Feeds
+         * @description This keeper's calendar addresses; their secrets are not kept.
+         */
+        get: operations["feeds"];
+        put?: never;
+        /**
+         * Make Feed
+         * @description A new calendar address.
+         */
+        post: operations["make_feed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/feeds/{feed_id}/revoke": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Revoke Feed
+         * @description Revoke a calendar address.
+         */
+        post: operations["revoke_feed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/ledger": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Water Ledger
+         * @description Every medicine in this water, line by line, with what each line did to its level.
+         */
+        get: operations["water_ledger"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/stages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stages
+         * @description Which stages of a parasite the running courses meet on which day, at the warmth last read.
+         */
+        get: operations["stages"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2911,6 +3139,8 @@ export interface components {
             made_words: string;
             /** Until Words */
             until_words: string;
+            /** Paid Words */
+            paid_words: string;
             /** Past */
             past: boolean;
             /** Stock */
@@ -2955,7 +3185,7 @@ export interface components {
         };
         /**
          * Written
-         * @description A write that stands.
+         * @description A write that stands; ``told``: what it moved elsewhere, to be read.
          */
         Written: {
             /**
@@ -2963,6 +3193,11 @@ export interface components {
              * Format: uuid
              */
             uid: string;
+            /**
+             * Told
+             * @default
+             */
+            told?: string;
         };
         /**
          * BottleIn
@@ -3023,6 +3258,18 @@ export interface components {
              * @default
              */
             made_up_to?: string;
+            /**
+             * Paid
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            paid?: string;
+            /**
+             * Paid For
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            paid_for?: string;
         };
         /** ToolIn */
         ToolIn: {
@@ -3196,6 +3443,10 @@ export interface components {
             typed: {
                 [key: string]: string;
             };
+            /** Shares Water With */
+            shares_water_with: string | null;
+            /** One Water Words */
+            one_water_words: string;
         };
         /** TankIn */
         TankIn: {
@@ -3277,6 +3528,8 @@ export interface components {
              * @default false
              */
             has_plants?: boolean;
+            /** Shares Water With */
+            shares_water_with?: string | null;
         };
         /** ReadingOut */
         ReadingOut: {
@@ -3329,40 +3582,6 @@ export interface components {
             arrived_on_words: string;
             /** Supplier */
             supplier: string;
-        };
-        /** GroupIn */
-        GroupIn: {
-            /**
-             * Write Id
-             * Format: uuid
-             */
-            write_id: string;
-            /** Species */
-            species: string;
-            /**
-             * Count
-             * @description How many arrived, dead ones included
-             */
-            count: number;
-            /**
-             * Count Plus Minus
-             * @default 0
-             */
-            count_plus_minus?: number;
-            /**
-             * Dead On Arrival
-             * @default 0
-             */
-            dead_on_arrival?: number;
-            /**
-             * Supplier
-             * @default
-             */
-            supplier?: string;
-            /** Arrived On */
-            arrived_on?: string | null;
-            /** Seen Before */
-            seen_before?: string | null;
         };
         /** ObservationIn */
         ObservationIn: {
@@ -3420,6 +3639,91 @@ export interface components {
              * @enum {string}
              */
             manner?: "died" | "ended" | "missing";
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /** GroupIn */
+        GroupIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Species */
+            species: string;
+            /**
+             * Count
+             * @description How many arrived, dead ones included
+             */
+            count: number;
+            /**
+             * Count Plus Minus
+             * @default 0
+             */
+            count_plus_minus?: number;
+            /**
+             * Dead On Arrival
+             * @default 0
+             */
+            dead_on_arrival?: number;
+            /**
+             * Supplier
+             * @default
+             */
+            supplier?: string;
+            /** Arrived On */
+            arrived_on?: string | null;
+            /** Seen Before */
+            seen_before?: string | null;
+        };
+        /**
+         * MoveWords
+         * @description What a move would change, a sentence each; empty where it changes nothing.
+         */
+        MoveWords: {
+            /** Words */
+            words: string[];
+        };
+        /**
+         * MoveAsked
+         * @description Where to; how many, or all of them where nothing is said.
+         */
+        MoveAsked: {
+            /**
+             * To
+             * Format: uuid
+             */
+            to: string;
+            /** Count */
+            count?: number | null;
+            /**
+             * Count Plus Minus
+             * @default 0
+             */
+            count_plus_minus?: number;
+        };
+        /** MoveIn */
+        MoveIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * To
+             * Format: uuid
+             */
+            to: string;
+            /** Count */
+            count?: number | null;
+            /**
+             * Count Plus Minus
+             * @default 0
+             */
+            count_plus_minus?: number;
             /**
              * Note
              * @default
@@ -4635,6 +4939,13 @@ export interface components {
             warning_short: string;
             /** Moves Words */
             moves_words: string;
+            /**
+             * Hangs
+             * @enum {string}
+             */
+            hangs: "" | "applies" | "does_not" | "unknown";
+            /** Hangs Words */
+            hangs_words: string;
         };
         /** MarkOut */
         MarkOut: {
@@ -4743,6 +5054,24 @@ export interface components {
             done: components["schemas"]["DoneOut"][];
             /** Waiting */
             waiting: string[];
+            /** Tomorrow */
+            tomorrow: components["schemas"]["TomorrowOut"][];
+        };
+        /** TomorrowOut */
+        TomorrowOut: {
+            /**
+             * Tank
+             * Format: uuid
+             */
+            tank: string;
+            /** Tank Name */
+            tank_name: string;
+            /** At Words */
+            at_words: string;
+            /** Title */
+            title: string;
+            /** Prepare */
+            prepare: string;
         };
         /** RailOut */
         RailOut: {
@@ -4846,6 +5175,22 @@ export interface components {
             /** Product */
             product: string;
             amount: components["schemas"]["ShownOut"];
+            /** Cost */
+            cost: string;
+        };
+        /** LeftOut */
+        LeftOut: {
+            /** Day */
+            day: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Share */
+            share: number;
+            /** Words */
+            words: string;
         };
         /**
          * ParameterOut
@@ -4951,6 +5296,7 @@ export interface components {
             vet_reason: string;
             /** To Buy */
             to_buy: components["schemas"]["BuyOut"][];
+            stages: components["schemas"]["StagesOut"] | null;
             /** Left Words */
             left_words: string;
             /** Clock Words */
@@ -4961,6 +5307,60 @@ export interface components {
             days: components["schemas"]["StepOut"][];
             /** Ends Words */
             ends_words: string;
+        };
+        /**
+         * StageOut
+         * @description One stage of a parasite that settled on a fish at the start; instants, ``sure`` ones None where no hour is sure.
+         */
+        StageOut: {
+            /** Name */
+            name: string;
+            /** Reached */
+            reached: boolean;
+            /**
+             * From At
+             * Format: date-time
+             */
+            from_at: string;
+            /** Sure From At */
+            sure_from_at: string | null;
+            /** Sure To At */
+            sure_to_at: string | null;
+            /**
+             * To At
+             * Format: date-time
+             */
+            to_at: string;
+        };
+        /**
+         * StagesOut
+         * @description The life cycle that a course is meant to outlast, at the warmth of the water, on the calendar.
+         */
+        StagesOut: {
+            /** Parasite */
+            parasite: string;
+            /** Warmth */
+            warmth: string;
+            /** By */
+            by: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Stages */
+            stages: components["schemas"]["StageOut"][];
+            /** Left */
+            left: components["schemas"]["LeftOut"][];
+            /** Source */
+            source: string;
+            /** Recalled */
+            recalled: boolean;
         };
         /** StepOut */
         StepOut: {
@@ -5063,6 +5463,8 @@ export interface components {
             all_days: number | null;
             /** Takes */
             takes: string;
+            /** Cost */
+            cost: string;
             /** Left Words */
             left_words: string;
             /** Never */
@@ -5905,6 +6307,173 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** ProtocolRow */
+        ProtocolRow: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** School */
+            school: string;
+            /** Kind */
+            kind: string;
+            /** Version */
+            version: string;
+            /** Water */
+            water: string[];
+            /** Conditions */
+            conditions: string[];
+            /** Own */
+            own: boolean;
+            /** By */
+            by: string;
+        };
+        /** ProtocolIn */
+        ProtocolIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * PreviewOut
+         * @description What a protocol would do in a sample water of 100 L at 25 degC.
+         */
+        PreviewOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Replaces */
+            replaces: boolean;
+            /** Days */
+            days: number;
+            /** Conditions */
+            conditions: string[];
+            /** Steps */
+            steps: components["schemas"]["PreviewStep"][];
+            /** More */
+            more: number;
+        };
+        /** PreviewStep */
+        PreviewStep: {
+            /** Day */
+            day: number;
+            /** Title */
+            title: string;
+            /** Amount */
+            amount: string;
+        };
+        /** TextIn */
+        TextIn: {
+            /** Text */
+            text: string;
+        };
+        /** ProtocolText */
+        ProtocolText: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Own */
+            own: boolean;
+            /** Text */
+            text: string;
+        };
+        /** FeedOut */
+        FeedOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Name */
+            name: string;
+            /** Made Words */
+            made_words: string;
+            /** Read Words */
+            read_words: string;
+        };
+        /**
+         * FeedMade
+         * @description The address, shown this once.
+         */
+        FeedMade: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Path */
+            path: string;
+        };
+        /** FeedIn */
+        FeedIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * LedgerLineOut
+         * @description One thing that happened and the level after it; ``expected`` and ``odd`` beside a reading.
+         */
+        LedgerLineOut: {
+            /** Day Words */
+            day_words: string;
+            /** At Words */
+            at_words: string;
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+            /** Level */
+            level: string;
+            /** Band */
+            band: string;
+            /** Expected */
+            expected: string;
+            /** Odd */
+            odd: string;
+        };
+        /** PartOut */
+        PartOut: {
+            /** Name */
+            name: string;
+            /** Amount */
+            amount: string;
+            /** Share Words */
+            share_words: string;
+        };
+        /**
+         * WaterLedgerOut
+         * @description One medicine in this water: its level now, its lines newest first, and where all of it went.
+         */
+        WaterLedgerOut: {
+            /** Medicine */
+            medicine: string;
+            /** Name */
+            name: string;
+            level: components["schemas"]["ShownOut"];
+            /** Band Words */
+            band_words: string;
+            /** Window Words */
+            window_words: string;
+            /** Hours Words */
+            hours_words: string;
+            /** Leaves Words */
+            leaves_words: string;
+            /** Lines */
+            lines: components["schemas"]["LedgerLineOut"][];
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+        };
     };
     responses: never;
     parameters: never;
@@ -6653,33 +7222,6 @@ export interface operations {
             };
         };
     };
-    add_group: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                room_id: string;
-                tank_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["GroupIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Written"];
-                };
-            };
-        };
-    };
     add_observation: {
         parameters: {
             query?: never;
@@ -6720,6 +7262,87 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["LossIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    add_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    move_ahead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveWords"];
+                };
+            };
+        };
+    };
+    move_fish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveIn"];
             };
         };
         responses: {
@@ -7699,6 +8322,272 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    protocols: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProtocolRow"][];
+                };
+            };
+        };
+    };
+    keep_protocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProtocolIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    check_protocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewOut"];
+                };
+            };
+        };
+    };
+    protocol_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                protocol_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProtocolText"];
+                };
+            };
+        };
+    };
+    protocol_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                protocol_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    remove_protocol: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                protocol_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    feeds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedOut"][];
+                };
+            };
+        };
+    };
+    make_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FeedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedMade"];
+                };
+            };
+        };
+    };
+    revoke_feed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                feed_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    water_ledger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterLedgerOut"][];
+                };
+            };
+        };
+    };
+    stages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StagesOut"][];
                 };
             };
         };

@@ -107,6 +107,19 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Courses', rail: 'courses' },
   },
   {
+    path: '/courses/protocols',
+    name: 'protocols',
+    component: () => import('@/features/courses/ProtocolsPage.vue'),
+    meta: { title: 'Protocols', rail: 'courses' },
+  },
+  {
+    path: '/courses/protocols/:protocol',
+    name: 'protocol',
+    component: () => import('@/features/courses/ProtocolPage.vue'),
+    props: true,
+    meta: { title: 'Protocol', rail: 'courses' },
+  },
+  {
     path: '/courses/for/:group',
     name: 'course-for',
     component: () => import('@/features/courses/ChoosePage.vue'),

@@ -118,6 +118,19 @@ const toggles = {
   content: { checkedBackground: 'var(--ink)', checkedShadow: 'none' },
 }
 
+/** What a write moved elsewhere, on the plate's own paper. */
+const told = {
+  background: 'var(--plate)',
+  borderColor: 'var(--ink)',
+  color: 'var(--tannin)',
+  detailColor: 'var(--ink)',
+  shadow: '0 2px 10px rgb(0 0 0 / 20%)',
+  closeButton: {
+    hoverBackground: 'var(--shade)',
+    focusRing: { color: 'var(--ink)', shadow: 'none' },
+  },
+}
+
 export const preset = definePreset(Aura, {
   primitive: { borderRadius: { none: '0', xs: '2px', sm: '3px', md: '4px', lg: '4px', xl: '4px' } },
   semantic: {
@@ -139,6 +152,9 @@ export const preset = definePreset(Aura, {
       colorScheme: { light: buttons, dark: buttons },
     },
     dialog: { title: { fontSize: '20px', fontWeight: '700' } },
-    toast: { root: { borderRadius: '4px' } },
+    toast: {
+      root: { borderRadius: '4px', width: '420px' },
+      colorScheme: { light: { warn: told, info: told }, dark: { warn: told, info: told } },
+    },
   },
 })

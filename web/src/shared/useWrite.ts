@@ -1,15 +1,18 @@
 import { useQueryClient } from '@tanstack/vue-query'
+import { useToast } from 'primevue/usetoast'
 import { ref } from 'vue'
 import { newWriteId, Problem } from '@/api/client'
 
 /**
  * One write: busy while it runs, its problem by field when it fails, and the same id when the same content is
- * sent again, so that a wet thumb or a bad connection gives one entry. After success everything read is stale.
+ * sent again, so that a wet thumb or a bad connection gives one entry. After success everything read is stale, and what the
+ * write moved elsewhere is told.
  */
 export function useWrite<T>(send: (writeId: string) => Promise<T>) {
   const busy = ref(false)
   const problem = ref<Problem | null>(null)
   const queries = useQueryClient()
+  const toast = useToast()
   let id = newWriteId()
 
   async function run(): Promise<T | null> {
@@ -20,6 +23,8 @@ export function useWrite<T>(send: (writeId: string) => Promise<T>) {
       const done = await send(id)
       id = newWriteId()
       await queries.invalidateQueries()
+      const words = told(done)
+      if (words) toast.add({ severity: 'warn', summary: 'This moved', detail: words, life: 20_000 })
       return done
     } catch (error) {
       if (!(error instanceof Problem)) throw error
@@ -38,4 +43,8 @@ export function useWrite<T>(send: (writeId: string) => Promise<T>) {
   }
 
   return { busy, problem, run, forget }
+}
+
+function told(done: unknown): string {
+  return typeof done === 'object' && done !== null && 'told' in done ? String(done.told ?? '') : ''
 }

@@ -13,6 +13,7 @@ import LabelForm, { type LabelText } from './LabelForm.vue'
 import ProductPick from './ProductPick.vue'
 import SchoolTable from './SchoolTable.vue'
 import SlipCard from './SlipCard.vue'
+import StagesChart from '@/shared/strips/StagesChart.vue'
 
 const props = defineProps<{ group: string }>()
 const session = useSession()
@@ -255,7 +256,10 @@ const FIELDS = computed(() => [
           <template v-for="b in slip.to_buy" :key="b.name">
             <dt>In all</dt>
             <dd>
-              <b class="fig">{{ b.amount.figure }} {{ b.amount.unit }}</b> {{ b.product }}
+              <b class="fig">{{ b.amount.figure }} {{ b.amount.unit }}</b> {{ b.product
+              }}<template v-if="b.cost"
+                >, costs <span class="fig">{{ b.cost }}</span></template
+              >
             </dd>
           </template>
           <template v-if="slip.clock_words">
@@ -311,6 +315,7 @@ const FIELDS = computed(() => [
     </div>
   </div>
   <DayBoard v-if="slip" :steps="slip.days" :ends="slip.ends_words" />
+  <StagesChart v-if="slip?.stages" :stages="slip.stages" class="stages" />
 </template>
 
 <style scoped>
@@ -369,6 +374,9 @@ const FIELDS = computed(() => [
   min-height: 52px;
   font-size: 16px;
   min-width: 240px;
+}
+.stages {
+  margin-top: 24px;
 }
 .plain {
   border: 1px solid var(--rule2);

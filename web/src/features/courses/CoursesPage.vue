@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api } from '@/api/client'
+import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import StateMark from '@/shared/StateMark.vue'
@@ -41,6 +42,7 @@ const sentence = computed(() =>
       <RouterLink v-if="s.case" :to="{ name: 'case', params: { case: s.case } }">case</RouterLink>
     </li>
   </ul>
+  <p class="own"><LinkButton :to="{ name: 'protocols' }" label="Protocols, and your own" /></p>
   <template v-if="idle.length">
     <h2 class="block-head">No course</h2>
     <ul class="rows list">
@@ -58,6 +60,9 @@ const sentence = computed(() =>
 </template>
 
 <style scoped>
+.own {
+  margin-bottom: 28px;
+}
 .list {
   margin-bottom: 28px;
 }

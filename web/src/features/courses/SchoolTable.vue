@@ -54,7 +54,10 @@ function days(s: Schemas['SchoolOut']): string {
         </svg>
         <span class="small"
           ><b class="fig">{{ days(s) }}</b
-          ><template v-if="s.takes && s.kind !== 'label'">; {{ s.takes }}</template></span
+          ><template v-if="s.takes && s.kind !== 'label'">; {{ s.takes }}</template
+          ><template v-if="s.cost"
+            >, costs <span class="fig">{{ s.cost }}</span></template
+          ></span
         >
         <span v-if="s.left_words" class="small tannin">{{ s.left_words }}</span>
         <span v-if="s.never" class="small brick">Never here: {{ s.never }}</span>

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import { cautionWords } from '@/shared/cautionWords'
+import CalendarFeeds from './CalendarFeeds.vue'
 import PageHead from '@/shared/PageHead.vue'
 import { useSession } from '@/shared/session'
 
@@ -127,6 +128,7 @@ async function leave() {
     </p>
     <Button label="Sign out" severity="secondary" @click="leave" />
   </section>
+  <CalendarFeeds v-if="session.room" />
   <section class="words" aria-label="Words of caution">
     <h2 class="block-head">Words of caution</h2>
     <ul class="rows">

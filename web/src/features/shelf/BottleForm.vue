@@ -24,6 +24,8 @@ const keeps = ref('')
 const weighed = ref('')
 const madeUpTo = ref('')
 const base = ref('')
+const paid = ref('')
+const paidFor = ref('')
 const choices = computed(() => (actives.value ?? []).filter((a) => a.strengths.length))
 const one = computed(() => choices.value.find((a) => a.id === active.value) ?? null)
 const holds = computed(() => [
@@ -62,13 +64,15 @@ const { busy, problem, run } = useWrite((write_id) =>
         keeps_days: keeps.value.trim() ? Number(keeps.value) : null,
         weighed: weighed.value,
         made_up_to: madeUpTo.value,
+        paid: paid.value,
+        paid_for: paidFor.value,
       },
     }),
   ),
 )
 const fields = [
   ...['name', 'active', 'strength', 'value', 'density', 'expires_on', 'made_on'],
-  ...['keeps_days', 'weighed', 'made_up_to'],
+  ...['keeps_days', 'weighed', 'made_up_to', 'paid', 'paid_for'],
 ]
 async function save() {
   if (await run()) emit('done')
@@ -172,5 +176,25 @@ async function save() {
     <FieldRow v-slot="f" label="Good until" field="expires_on" :problem="problem" hint="as it says">
       <DatePicker v-model="expires" :input-id="f.id" date-format="d M yy" />
     </FieldRow>
+    <template v-if="one">
+      <TextField
+        v-model="paid"
+        figure
+        label="Paid"
+        hint="in your own money; may stay empty"
+        field="paid"
+        :problem="problem"
+        inputmode="decimal"
+      />
+      <TextField
+        v-if="paid"
+        v-model="paidFor"
+        figure
+        label="for"
+        hint="250 mL, 500 g, 20 pieces"
+        field="paid_for"
+        :problem="problem"
+      />
+    </template>
   </EntryForm>
 </template>

@@ -69,7 +69,11 @@ async function take(what: 'bottle' | 'tool', item: { uid: string; name: string }
             <span class="small quiet">{{ b.active_name }}{{ b.stock ? ', stock solution' : '' }}</span>
           </th>
           <td>
-            {{ b.holds }} <span class="small quiet">{{ b.made_words }}</span>
+            {{ b.holds }} <span class="small quiet">{{ b.made_words }}</span><span
+              v-if="b.paid_words"
+              class="small quiet paid"
+              >paid {{ b.paid_words }}</span
+            >
           </td>
           <td class="fig right" :class="{ brick: b.past }">
             {{ b.until_words || 'no date on it' }}<b v-if="b.past" class="small"> past</b>
@@ -138,6 +142,9 @@ async function take(what: 'bottle' | 'tool', item: { uid: string; name: string }
 section {
   margin-bottom: 28px;
   max-width: 900px;
+}
+.paid {
+  display: block;
 }
 .list {
   width: 100%;

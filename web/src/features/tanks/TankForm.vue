@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
 import FigureText from '@/shared/FigureText.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -21,7 +22,15 @@ const facts = ref({
   water_type: 'freshwater_tropical' as Schemas['TankIn']['water_type'],
   has_invertebrates: false,
   has_plants: false,
+  shares_water_with: null as string | null,
 })
+const tanks = useQuery({
+  queryKey: ['tanks', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
+})
+const others = computed(() =>
+  (tanks.data.value ?? []).filter((t) => t.uid !== props.tank && t.water_type === facts.value.water_type),
+)
 const measures = ref<Measures>({
   length: '',
   width: '',
@@ -59,6 +68,7 @@ watch(
       water_type: tank.water_type as Schemas['TankIn']['water_type'],
       has_invertebrates: tank.has_invertebrates,
       has_plants: tank.has_plants,
+      shares_water_with: tank.shares_water_with,
     }
     measures.value = { ...measures.value, ...tank.typed }
   },
@@ -81,6 +91,7 @@ const write = useWrite((write_id) => {
 const problem = computed(() => write.problem.value ?? (enough.value ? reckoning.value : null))
 const fields = [
   'name',
+  'shares_water_with',
   'code',
   'length',
   'width',
@@ -233,6 +244,26 @@ async function save() {
             :problem="problem"
           />
         </div>
+        <FieldRow
+          v-if="others.length"
+          v-slot="f"
+          label="One water with"
+          field="shares_water_with"
+          :problem="problem"
+          hint="a tank on the same sump; write the sump’s water at one of them"
+        >
+          <Select
+            v-model="facts.shares_water_with"
+            :options="others"
+            option-label="name"
+            option-value="uid"
+            show-clear
+            :label-id="f.id"
+            aria-label="One water with"
+            placeholder="none, its own water"
+            data-testid="shares-water"
+          />
+        </FieldRow>
       </section>
     </div>
     <aside class="slip" aria-label="Volume" aria-live="polite" data-testid="volume">
@@ -246,6 +277,9 @@ async function save() {
           <dd class="fig">{{ volume.uncertainty.figure }} {{ volume.uncertainty.unit }}</dd>
         </dl>
         <p v-if="volume.less_words" class="less">{{ volume.less_words }}</p>
+        <p v-if="old?.one_water_words && facts.shares_water_with" class="less tannin">
+          {{ old.one_water_words }}
+        </p>
         <details>
           <summary>Why</summary>
           <table class="why">

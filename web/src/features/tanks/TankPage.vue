@@ -6,13 +6,16 @@ import { answer, api, type Schemas } from '@/api/client'
 import ChangeForm from '@/shared/ChangeForm.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
+import StagesChart from '@/shared/strips/StagesChart.vue'
 import StripsChart from '@/shared/strips/StripsChart.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import ArriveForm from './ArriveForm.vue'
 import LossForm from './LossForm.vue'
 import ObserveForm from './ObserveForm.vue'
+import MoveForm from './MoveForm.vue'
 import TestForm from './TestForm.vue'
+import WaterLedger from './WaterLedger.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 
 const props = defineProps<{ tank: string }>()
@@ -36,6 +39,16 @@ const today = useQuery({
   queryKey: ['today', () => session.room?.uid],
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/today', { params: { path: session.inRoom() } })),
 })
+const stages = useQuery({
+  queryKey: ['stages', () => props.tank],
+  queryFn: () =>
+    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/stages', { params: { path: path.value } })),
+})
+const ledgers = useQuery({
+  queryKey: ['water-ledger', () => props.tank],
+  queryFn: () =>
+    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/ledger', { params: { path: path.value } })),
+})
 const strip = computed(() => today.data.value?.strips.find((s) => s.tank === props.tank && !s.quiet) ?? null)
 const groups = computed(() => (all.data.value ?? []).filter((g) => g.tank === props.tank))
 const alive = computed(() => groups.value.filter((g) => g.left > 0))
@@ -46,7 +59,7 @@ const sentence = computed(() => {
   return `${fish} in ${t.volume.net.figure} ${t.volume.net.unit} of water.`
 })
 
-type Dialog = 'arrive' | 'test' | 'change' | 'observe' | 'loss'
+type Dialog = 'arrive' | 'test' | 'change' | 'observe' | 'loss' | 'move'
 const open = ref<Dialog | null>(null)
 const group = ref<Schemas['GroupOut'] | null>(null)
 function ask(dialog: Dialog, of: Schemas['GroupOut'] | null = null) {
@@ -66,6 +79,7 @@ const TITLES: Record<Dialog, string> = {
   change: 'Water change',
   observe: 'Observation',
   loss: 'Loss',
+  move: 'Fish move',
 }
 const struck = ref('')
 const strike = useWrite((write_id) =>
@@ -94,8 +108,21 @@ async function strikeOut(uid: string) {
       <RouterLink :to="{ name: 'tank-measures', params: { tank } }">Measures</RouterLink>
       <RouterLink :to="{ name: 'tank-card', params: { tank } }">Card to print</RouterLink>
     </div>
+    <p v-if="board.data.value.one_water_words" class="one-water" data-testid="one-water">
+      {{ board.data.value.one_water_words[0]?.toUpperCase() }}{{ board.data.value.one_water_words.slice(1) }}.
+    </p>
     <div v-if="today.data.value && strip" class="over-time">
-      <StripsChart :axis="today.data.value.axis" :strips="[strip]" label="This tank on its time axis" plain />
+      <StripsChart :axis="today.data.value.axis" :strips="[strip]" label="This tank on its time axis" plain>
+        <template #default="{ frame, wide }">
+          <StagesChart
+            v-for="s in stages.data.value ?? []"
+            :key="s.parasite"
+            :stages="s"
+            :frame="frame"
+            :wide="wide"
+          />
+        </template>
+      </StripsChart>
       <p v-if="strip.day_count?.slip_words" class="tannin" data-testid="slip-words">
         {{ strip.day_count.slip_words }}
       </p>
@@ -131,11 +158,18 @@ async function strikeOut(uid: string) {
               :aria-label="`A loss among ${g.species_name}`"
               @click="ask('loss', g)"
             />
+            <Button
+              label="Move"
+              severity="secondary"
+              :aria-label="`Move ${g.species_name}`"
+              @click="ask('move', g)"
+            />
             <LinkButton :to="{ name: 'course-for', params: { group: g.uid } }" label="Treat" />
           </div>
         </li>
       </ul>
     </section>
+    <WaterLedger v-for="l in ledgers.data.value ?? []" :key="l.medicine" :ledger="l" />
     <section aria-label="Water tests">
       <h2 class="block-head">Water tests</h2>
       <p v-if="!readings.data.value?.length" class="none">Nothing read yet.</p>
@@ -202,6 +236,7 @@ async function strikeOut(uid: string) {
       />
       <ObserveForm v-else-if="open === 'observe' && group" :group="group.uid" @done="open = null" />
       <LossForm v-else-if="open === 'loss' && group" :group="group" @done="open = null" />
+      <MoveForm v-else-if="open === 'move' && group" :group="group" @done="open = null" />
     </Dialog>
   </template>
 </template>
@@ -245,6 +280,9 @@ section,
 }
 .none {
   padding: 10px 0;
+}
+.one-water {
+  margin: -12px 0 16px;
 }
 .tests {
   width: 100%;

@@ -11,7 +11,12 @@ import WarmDialog from './WarmDialog.vue'
 
 type Due = Schemas['DueOut']
 type Done = Schemas['DoneOut']
-const props = defineProps<{ due: Due[]; done: Done[]; waiting: string[] }>()
+const props = defineProps<{
+  due: Due[]
+  done: Done[]
+  waiting: string[]
+  tomorrow: Schemas['TomorrowOut'][]
+}>()
 
 const session = useSession()
 const router = useRouter()
@@ -70,6 +75,19 @@ const tick = useWrite((write_id) =>
   ),
 )
 
+const leave = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tasks/{task_id}/leave-out', {
+      params: { path: { ...session.inRoom(), task_id: pressed.value } },
+      body: { write_id },
+    }),
+  ),
+)
+async function leaveOut(due: Due) {
+  pressed.value = due.task
+  await leave.run()
+}
+
 async function press(due: Due) {
   pressed.value = due.task
   if (due.kind === 'dose') {
@@ -102,7 +120,13 @@ async function undo(done: Done) {
 <template>
   <section class="due" aria-label="What is due">
     <ProblemNote
-      :problem="give.problem.value ?? tick.problem.value ?? strike.problem.value ?? takeUp.problem.value"
+      :problem="
+        give.problem.value ??
+        tick.problem.value ??
+        strike.problem.value ??
+        takeUp.problem.value ??
+        leave.problem.value
+      "
     />
     <template v-for="s in sections" :key="s.id">
       <h2 :class="s.id">
@@ -121,14 +145,26 @@ async function undo(done: Done) {
             <span v-if="d.reaches && !d.warning" class="small quiet">reaches {{ d.reaches }}</span>
             <span v-if="d.warning" class="small tannin">{{ d.warning_short }}</span>
             <span v-if="d.moves_words" class="small tannin">{{ d.moves_words }}</span>
+            <span v-if="d.hangs_words" class="small" :class="d.hangs === 'applies' ? '' : 'tannin'">{{
+              d.hangs_words
+            }}</span>
           </span>
           <span class="presses">
             <Button
               :label="d.press"
-              :severity="s.id === 'later' || d.warning ? 'secondary' : undefined"
+              :severity="
+                s.id === 'later' || d.warning || (d.hangs && d.hangs !== 'applies') ? 'secondary' : undefined
+              "
               :loading="(give.busy.value || tick.busy.value) && pressed === d.task"
               :aria-label="`${d.press}, ${d.tank_name}, ${d.what}`"
               @click="press(d)"
+            />
+            <Button
+              v-if="d.hangs === 'does_not'"
+              label="Leave out"
+              :loading="leave.busy.value && pressed === d.task"
+              :aria-label="`Leave out, ${d.tank_name}, ${d.what}`"
+              @click="leaveOut(d)"
             />
             <button
               v-if="d.kind === 'dose'"
@@ -166,6 +202,19 @@ async function undo(done: Done) {
             </button>
             <button class="link" type="button" :aria-label="`undo: ${d.words}`" @click="undo(d)">undo</button>
           </span>
+        </li>
+      </ol>
+    </template>
+    <template v-if="tomorrow.length">
+      <h2>
+        Ready for tomorrow<span class="fig">{{ tomorrow.length }}</span>
+      </h2>
+      <ol class="tomorrow" data-testid="tomorrow">
+        <li v-for="t in tomorrow" :key="`${t.tank} ${t.at_words} ${t.title}`">
+          <span class="time fig">{{ t.at_words }}</span>
+          <span
+            ><b>{{ t.tank_name }}</b> {{ t.prepare }}</span
+          >
         </li>
       </ol>
     </template>
@@ -241,6 +290,10 @@ li {
   color: var(--ink);
   text-decoration: underline;
   text-underline-offset: 2px;
+}
+.tomorrow li {
+  grid-template-columns: 56px 1fr;
+  padding: 4px 0 5px;
 }
 .done li {
   color: var(--ink2);

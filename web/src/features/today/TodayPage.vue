@@ -30,7 +30,14 @@ const { data, error } = useQuery({
   </div>
   <div v-show="data?.strips.length" class="today">
     <StripsChart v-if="data" :axis="data.axis" :strips="data.strips" label="Tanks on one time axis" />
-    <DueList v-if="data" :due="data.due" :done="data.done" :waiting="data.waiting" class="list" />
+    <DueList
+      v-if="data"
+      :due="data.due"
+      :done="data.done"
+      :waiting="data.waiting"
+      :tomorrow="data.tomorrow"
+      class="list"
+    />
   </div>
 </template>
 

@@ -30,6 +30,8 @@ function due(more: Partial<Schemas['DueOut']> = {}): Schemas['DueOut'] {
     warning: '',
     warning_short: '',
     moves_words: '',
+    hangs: '',
+    hangs_words: '',
     ...more,
   }
 }
@@ -43,7 +45,7 @@ const done: Schemas['DoneOut'] = {
   task: 'task-1',
 }
 const list = (dues: Schemas['DueOut'][], dones: Schemas['DoneOut'][] = [], waiting: string[] = []) =>
-  show(DueList, { props: { due: dues, done: dones, waiting } })
+  show(DueList, { props: { due: dues, done: dones, waiting, tomorrow: [] } })
 
 describe('what is due', () => {
   it('stands under late, now and later, with their counts', () => {

@@ -31,6 +31,7 @@ const frame = computed(() =>
       <StripAxis :frame="frame" />
     </div>
     <StripRow v-for="s in strips" :key="s.tank" :strip="s" :frame="frame" :wide="wide" />
+    <slot :frame="frame" :wide="wide" />
     <StripKey v-if="!plain" />
   </section>
 </template>

@@ -1,0 +1,55 @@
+"""Whether a step that hangs on something is to be taken: by the water as it was read, or by how the fish went."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from pennywort.core.diagnosis.progress import Seen, progress
+from pennywort.core.reference.course_models import OnlyIf
+from pennywort.core.reference.library import Library
+
+
+@dataclass(frozen=True, kw_only=True)
+class Decision:
+    """``applies``: take it; ``does_not``: leave it out; ``unknown``: ``words`` say what must be looked at or read first."""
+
+    state: Literal["applies", "does_not", "unknown"]
+    words: str
+
+
+def decide(only_if: OnlyIf, *, readings: Mapping[str, float], looks: Sequence[Seen], day: float, found: Library) -> Decision:
+    """Decide one condition.
+
+    :param readings: fresh ones by their name; ammonia, nitrite and nitrate in mg/L as the ion, as kits show them.
+    :param looks: those since the course began and the last before it, oldest first, by day of the course.
+    :param day: days since the course began.
+    """
+    if only_if.reading is not None:
+        return _by_reading(only_if, readings)
+    if only_if.no_better_by_day is None:
+        return Decision(state="unknown", words=f"only if {only_if.words}: decide by eye")
+    if day < only_if.no_better_by_day - 0.5:
+        return Decision(state="unknown", words=f"decided on day {only_if.no_better_by_day:g}")
+    if not looks or looks[-1].day < only_if.no_better_by_day - 1:
+        return Decision(state="unknown", words="look first: nobody has looked since the day before")
+    gone = progress(looks, found=found)
+    if gone is None:
+        return Decision(state="unknown", words="look first: there is nothing to compare with")
+    if gone.since_first == "better":
+        return Decision(state="does_not", words="better than at first: leave it out")
+    return Decision(state="applies", words=f"{'worse than' if gone.since_first == 'worse' else 'no better than'} at first: take it")
+
+
+def _by_reading(only_if: OnlyIf, readings: Mapping[str, float]) -> Decision:
+    name = (only_if.reading or "").replace("_", " ")
+    value = readings.get(only_if.reading or "")
+    if value is None:
+        return Decision(state="unknown", words=f"read first: {name}")
+    if only_if.above is not None and value > only_if.above:
+        return Decision(state="applies", words=f"{name} {value:.3g}, above {only_if.above:g}: take it")
+    if only_if.below is not None and value < only_if.below:
+        return Decision(state="applies", words=f"{name} {value:.3g}, below {only_if.below:g}: take it")
+    limit = f"not above {only_if.above:g}" if only_if.above is not None else f"not below {only_if.below:g}"
+    return Decision(state="does_not", words=f"{name} {value:.3g}, {limit}: leave it out")

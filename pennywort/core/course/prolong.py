@@ -1,0 +1,74 @@
+"""A course lasts until its clock has counted to the end: what comes after is put off, what repeats goes on until then."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence, Set
+from dataclasses import dataclass, replace
+from datetime import datetime, timedelta
+
+from pennywort.core.course.build import PlannedStep
+
+DAY = timedelta(days=1)
+# less than this is no reason to move a whole calendar (common practice)
+SLACK = timedelta(hours=2)
+# a line that stops this close before the end stops because of it
+NEAR_END = timedelta(days=4)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Prolonged:
+    """The steps of a course whose end has moved by ``later``; ``added`` are new, ``dropped`` (place, number) are no more."""
+
+    steps: tuple[PlannedStep, ...]
+    added: tuple[PlannedStep, ...]
+    dropped: tuple[tuple[int, int], ...]
+    later: timedelta
+
+
+def days_between(*, planned_end_at: datetime, clock_end_at: datetime, first_end_at: datetime, slack: timedelta = SLACK) -> timedelta:
+    """By how many whole days the end moves so that the clock is done by then; back again, but never before the first plan's end.
+
+    ``slack``: by how much the clock may run past the end; half a day where doses shift by themselves.
+    """
+    wanted = max(first_end_at, clock_end_at)
+    by = wanted - planned_end_at
+    if abs(by) <= slack:
+        return timedelta(0)
+    days = math.ceil((by - slack) / DAY)
+    return max(days * DAY, first_end_at - planned_end_at)
+
+
+def prolong(steps: Sequence[PlannedStep], *, done: Set[tuple[int, int]], end_at: datetime, later: timedelta) -> Prolonged:
+    """Move the end of a course.
+
+    Steps still to come at the end or after it move with it. A line that repeats up to the end goes on to the new one, at its own
+    distance, and after an end that came nearer it stops there. What was done (``done``: place, number) stays as it was.
+
+    :param end_at: when treatment was to end. :param later: by how much it moves, negative for earlier.
+    """
+    kept: list[PlannedStep] = []
+    added: list[PlannedStep] = []
+    dropped: list[tuple[int, int]] = []
+    new_end = end_at + later
+    for place in sorted({s.place for s in steps}):
+        line = sorted((s for s in steps if s.place == place), key=lambda s: s.number)
+        last, repeats = line[-1], line[0].every_h is not None
+        for step in line:
+            key = (step.place, step.number)
+            if key in done:
+                kept.append(step)
+            elif not repeats:
+                kept.append(replace(step, due_at=step.due_at + later) if step.due_at >= end_at - SLACK else step)
+            elif step.due_at > new_end + SLACK:
+                dropped.append(key)
+            else:
+                kept.append(step)
+        every = timedelta(hours=line[0].every_h or 0.0)
+        if repeats and later > timedelta(0) and last.due_at > end_at - max(every, NEAR_END):
+            number, due = last.number + 1, last.due_at + every
+            while due <= new_end + SLACK:
+                added.append(replace(last, number=number, due_at=due))
+                number, due = number + 1, due + every
+    order = sorted([*kept, *added], key=lambda s: s.due_at)
+    return Prolonged(steps=tuple(order), added=tuple(added), dropped=tuple(dropped), later=later)

@@ -1,0 +1,104 @@
+"""A keeper's own protocols: the same YAML as the shipped ones, read strictly, and written for another fishroom."""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+
+import yaml
+from pydantic import ValidationError
+
+from pennywort.core.errors import InvalidInput
+from pennywort.core.reference.course_models import CourseProtocol
+from pennywort.core.reference.library import Library, ReferenceError, StrictYaml, check_course
+
+MOST_BYTES = 64 * 1024
+MOST_LINES = 80
+OWN_ID = re.compile(r"^own_[a-z0-9_]{1,36}$")
+# what a statement of a keeper's own is worth where he does not say it: his practice, nobody's publication
+OWN_SOURCE = {"source": ["own"], "confidence": "C", "recalled": False}
+
+
+class _Plain(StrictYaml):
+    """YAML without anchors: a few lines of them unfold to gigabytes."""
+
+    def compose_node(self, parent: yaml.Node | None, index: Any) -> yaml.Node | None:
+        if self.check_event(yaml.events.AliasEvent):
+            raise yaml.YAMLError("write it out: anchors (* and &) are not read here")
+        return super().compose_node(parent, index)
+
+
+def read_own(text: str, *, found: Library) -> CourseProtocol:
+    """A protocol as a keeper wrote it, checked like the shipped ones.
+
+    Statements may be plain sentences, and sources may be left out: then they are the keeper's own.
+
+    :raises InvalidInput: naming the line of the file, for any fault.
+    """
+    if len(text.encode()) > MOST_BYTES:
+        raise InvalidInput("This is too long for one protocol.", field="text")
+    try:
+        raw = yaml.load(text, Loader=_Plain)  # noqa: S506  (a SafeLoader)
+    except (yaml.YAMLError, ReferenceError, RecursionError, ValueError) as error:
+        raise InvalidInput(f"This is not readable as YAML: {_short(str(error))}", field="text") from error
+    if isinstance(raw, list) and len(raw) == 1:
+        raw = raw[0]
+    if not isinstance(raw, dict):
+        raise InvalidInput("A protocol begins with its id: and name: lines.", field="text")
+    if not OWN_ID.match(str(raw.get("id", ""))):
+        raise InvalidInput("Its id begins with own_ and goes on in small letters, digits and underscores.", field="text.id")
+    try:
+        protocol = CourseProtocol.model_validate(_with_sources(raw))
+    except ValidationError as error:
+        first = error.errors()[0]
+        place = ".".join(str(p) for p in first["loc"])
+        raise InvalidInput(f"At {place or 'the top'}: {_short(first['msg'])}.", field=f"text.{place}" if place else "text") from error
+    if len(protocol.steps) > MOST_LINES:
+        raise InvalidInput(f"At most {MOST_LINES} lines of steps.", field="text.steps")
+    try:
+        check_course(protocol, found=found)
+    except ReferenceError as error:
+        raise InvalidInput(f"{str(error).split(': ', 1)[-1][:1].upper()}{str(error).split(': ', 1)[-1][1:]}.", field="text") from error
+    return protocol
+
+
+def write_own(protocol: CourseProtocol, *, as_id: str = "") -> str:
+    """A protocol as a file that ``read_own`` reads; ``as_id`` where it is a copy to start from."""
+    content = protocol.model_dump(mode="json", exclude_defaults=True)
+    if as_id:
+        content["id"] = as_id
+    return str(yaml.safe_dump(_in_order(content), sort_keys=False, allow_unicode=True, width=140, default_flow_style=None))
+
+
+def _in_order(value: Any) -> Any:
+    """What it is comes first, where it comes from last."""
+    if isinstance(value, list):
+        return [_in_order(v) for v in value]
+    if not isinstance(value, dict):
+        return value
+    first, last = ("id", "name", "kind", "title"), ("source", "confidence", "recalled")
+    names = [*(n for n in first if n in value), *(n for n in value if n not in first and n not in last), *(n for n in last if n in value)]
+    return {name: _in_order(value[name]) for name in names}
+
+
+def _short(message: str) -> str:
+    return " ".join(message.removeprefix("Value error, ").split())[:200]
+
+
+def _with_sources(raw: dict[str, Any]) -> dict[str, Any]:
+    """Own sources where none is given, and plain sentences as statements."""
+
+    def said(value: Any) -> Any:
+        return {"text": value, **OWN_SOURCE} if isinstance(value, str) else {**OWN_SOURCE, **value} if isinstance(value, dict) else value
+
+    def listed(value: Any) -> Any:
+        return [said(v) for v in value] if isinstance(value, list) else value
+
+    filled = {**OWN_SOURCE, **raw}
+    for name in ("for_it", "against_it", "clock"):
+        if name in filled:
+            filled[name] = said(filled[name])
+    for name in ("parameters", "confirm"):
+        if name in filled:
+            filled[name] = listed(filled[name])
+    return filled

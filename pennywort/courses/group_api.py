@@ -1,0 +1,69 @@
+"""Routes of fish that come into a water or change it: what that does to clocks is told, and done."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Path, Router
+from pydantic import Field
+
+from pennywort.courses.services import moves
+from pennywort.fish.api import GroupIn
+from pennywort.fish.services import group_of
+from pennywort.rooms.schemas import In, Write, Written
+from pennywort.rooms.services import write_once
+from pennywort.tanks.api import act
+from pennywort.tanks.services import tank_of
+
+router = Router(tags=["fish"])
+
+
+class MoveAsked(In):
+    """Where to; how many, or all of them where nothing is said."""
+
+    to: UUID
+    count: int | None = None
+    count_plus_minus: int = 0
+
+
+class MoveIn(MoveAsked, Write):
+    note: str = Field(default="", max_length=200)
+
+
+class MoveWords(In):
+    """What a move would change, a sentence each; empty where it changes nothing."""
+
+    words: list[str]
+
+
+@router.post("/tanks/{uuid:tank_id}/groups", response=Written, operation_id="add_group")
+def add_group(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: GroupIn) -> dict[str, object]:
+    """Fish arrive."""
+    actor = act(request, room_id)
+    tank = tank_of(actor, tank_id)
+    values = body.dict(exclude={"write_id"})
+    return write_once(actor, body.write_id, "add_group", {**values, "tank": tank_id}, lambda: moves.arrive(actor, uid=body.write_id, tank=tank, **values))
+
+
+@router.post("/groups/{uuid:group_id}/move-ahead", response=MoveWords, operation_id="move_ahead")
+def move_ahead(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: MoveAsked) -> MoveWords:
+    """What moving these fish would do to clocks and to whom they meet; keeps nothing."""
+    actor = act(request, room_id)
+    group, to = group_of(actor, group_id), tank_of(actor, body.to)
+    going = moves.how_many(group, count=body.count, plus_minus=body.count_plus_minus)
+    return MoveWords(words=moves.what_it_does(actor, group, to=to, going=going))
+
+
+@router.post("/groups/{uuid:group_id}/move", response=Written, operation_id="move_fish")
+def move_fish(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: MoveIn) -> dict[str, object]:
+    """Move a group, or part of it."""
+    actor = act(request, room_id)
+    group, to = group_of(actor, group_id), tank_of(actor, body.to)
+    return write_once(
+        actor,
+        body.write_id,
+        "move_fish",
+        {**body.dict(exclude={"write_id"}), "group": group_id},
+        lambda: moves.move_fish(actor, uid=body.write_id, group=group, to=to, count=body.count, plus_minus=body.count_plus_minus, note=body.note),
+    )

@@ -1,0 +1,161 @@
+"""Routes of the protocols: to read, to write one's own, to take along and to bring in."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Path, Router, Schema
+from pydantic import Field
+
+from pennywort.core.course.build import Chosen, CoursePlan, TankFacts, build_plan
+from pennywort.core.medicine.dose import Water
+from pennywort.core.medicine.guards import Surroundings
+from pennywort.core.medicine.product import Product
+from pennywort.core.reference import library
+from pennywort.core.reference.course_models import CourseProtocol
+from pennywort.core.reference.own import read_own
+from pennywort.core.units import show_amount
+from pennywort.courses.schools import A_WEEK
+from pennywort.courses.services import protocols
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.schemas import In, Write, Written
+from pennywort.rooms.services import write_once
+from pennywort.tanks.api import act
+
+router = Router(tags=["courses"])
+# the water that a preview is reckoned for
+SAMPLE_L = 100.0
+
+
+class ProtocolRow(Schema):
+    id: str
+    name: str
+    school: str
+    kind: str
+    version: str
+    water: list[str]
+    conditions: list[str]
+    own: bool
+    by: str
+
+
+class ProtocolText(Schema):
+    id: str
+    name: str
+    own: bool
+    text: str
+
+
+class TextIn(In):
+    text: str = Field(max_length=70_000)
+
+
+class ProtocolIn(TextIn, Write):
+    pass
+
+
+class PreviewStep(Schema):
+    day: int
+    title: str
+    amount: str
+
+
+class PreviewOut(Schema):
+    """What a protocol would do in a sample water of 100 L at 25 degC."""
+
+    id: str
+    name: str
+    replaces: bool
+    days: int
+    conditions: list[str]
+    steps: list[PreviewStep]
+    more: int
+
+
+def _row(protocol: CourseProtocol, *, by: str = "") -> ProtocolRow:
+    found = library().conditions
+    return ProtocolRow(
+        id=protocol.id,
+        name=protocol.name,
+        school=protocol.school,
+        kind=protocol.kind,
+        version=protocol.version,
+        water=list(protocol.water),
+        conditions=[found[c].short_name for c in protocol.conditions],
+        own=protocols.is_own(protocol),
+        by=by,
+    )
+
+
+@router.get("/protocols", response=list[ProtocolRow], operation_id="protocols")
+def list_protocols(request: HttpRequest, room_id: Path[UUID]) -> list[ProtocolRow]:
+    """The fishroom's own protocols, then the shipped ones."""
+    own = protocols.own_protocols(act(request, room_id))
+    return [*(_row(p, by=row.by) for row, p in own), *(_row(p) for p in library().courses.values())]
+
+
+@router.post("/protocols/check", response=PreviewOut, operation_id="check_protocol")
+def check_protocol(request: HttpRequest, room_id: Path[UUID], body: TextIn) -> PreviewOut:
+    """Whether a text is a protocol, and what it would do; keeps nothing."""
+    actor = act(request, room_id)
+    protocol = read_own(body.text, found=library())
+    plan = _sample(actor, protocol)
+    steps = [
+        PreviewStep(
+            day=(actor.local(s.due_at).date() - actor.local(plan.starts_at).date()).days + 1,
+            title=s.title,
+            amount=show_amount(s.measures, s.amount, actor.preferences).text if s.amount else "",
+        )
+        for s in plan.steps
+    ]
+    return PreviewOut(
+        id=protocol.id,
+        name=protocol.name,
+        replaces=any(p.id == protocol.id for _, p in protocols.own_protocols(actor)),
+        days=-((plan.starts_at - plan.ends_at) // timedelta(days=1)),
+        conditions=[library().conditions[c].short_name for c in protocol.conditions],
+        steps=steps[:60],
+        more=max(0, len(steps) - 60),
+    )
+
+
+@router.get("/protocols/{str:protocol_id}", response=ProtocolText, operation_id="protocol_text")
+def protocol_text(request: HttpRequest, room_id: Path[UUID], protocol_id: str) -> ProtocolText:
+    """A protocol's text: an own one to change, a shipped one as a copy to begin with."""
+    actor = act(request, room_id)
+    protocol = protocols.protocol_named(actor, protocol_id)
+    return ProtocolText(id=protocol.id, name=protocol.name, own=protocols.is_own(protocol), text=protocols.text_of(actor, protocol_id))
+
+
+@router.get("/protocols/{str:protocol_id}/file", operation_id="protocol_file")
+def protocol_file(request: HttpRequest, room_id: Path[UUID], protocol_id: str) -> HttpResponse:
+    """The same as a file to take along."""
+    text = protocol_text(request, room_id, protocol_id)
+    name = text.id if text.own else f"{protocols.OWN}{text.id}"
+    return HttpResponse(text.text, content_type="application/yaml", headers={"Content-Disposition": f'attachment; filename="{name}.yaml"'})
+
+
+def _sample(actor: Actor, protocol: CourseProtocol) -> CoursePlan:
+    """:raises InvalidInput: what only shows once it is put on a calendar, such as a line that comes again after nothing."""
+    found = library()
+    # a use that is for the keeper's own bottle: any strength will do for a sample
+    products = {m.active: Product(name="your own product", mg_per_ml=1.0) for m in protocol.medicines if found.uses[m.use][1].strengths == ()}
+    facts = TankFacts(water=Water(net_volume_l=SAMPLE_L, net_uncertainty_l=0.0), temperature_c=25.0, surroundings=Surroundings(water=protocol.water[0]))
+    return build_plan(protocol, tank=facts, chosen=Chosen(products=products, label=A_WEEK), start_at=actor.now, zone=actor.zone, found=found)
+
+
+@router.post("/protocols", response=Written, operation_id="keep_protocol")
+def keep_protocol(request: HttpRequest, room_id: Path[UUID], body: ProtocolIn) -> dict[str, object]:
+    """Keep a protocol of one's own, or a new version of it."""
+    actor = act(request, room_id)
+    check_protocol(request, room_id, TextIn(text=body.text))
+    return write_once(actor, body.write_id, "keep_protocol", {"text": body.text}, lambda: protocols.keep_protocol(actor, uid=body.write_id, text=body.text))
+
+
+@router.post("/protocols/{str:protocol_id}/remove", response=Written, operation_id="remove_protocol")
+def remove_protocol(request: HttpRequest, room_id: Path[UUID], protocol_id: str, body: Write) -> dict[str, object]:
+    """Take an own protocol off the list."""
+    actor = act(request, room_id)
+    return write_once(actor, body.write_id, "remove_protocol", {"protocol": protocol_id}, lambda: protocols.remove_protocol(actor, protocol_id=protocol_id))

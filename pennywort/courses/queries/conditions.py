@@ -1,0 +1,84 @@
+"""Due steps that hang on something, decided for all of them with two queries."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from collections.abc import Iterable, Sequence
+from datetime import timedelta
+
+from pennywort.core.course.condition import Decision, decide
+from pennywort.core.diagnosis.facts import Share
+from pennywort.core.diagnosis.progress import Seen
+from pennywort.core.reference import library
+from pennywort.core.reference.course_models import OnlyIf
+from pennywort.courses.models import Course, Task
+from pennywort.courses.queries.held import protocol_of
+from pennywort.fish.models import Look
+from pennywort.rooms.actor import Actor
+from pennywort.tanks.models import WaterReading
+
+FRESH = timedelta(hours=36)
+# how long before the course a look still shows where they came from
+BEFORE = timedelta(days=3)
+# mg of the ion for each mg of nitrogen: 18.04, 46.01 and 62.00 over 14.007 (arithmetic)
+AS_READ = {
+    "temperature": ("temperature_c", 1.0), "ph": ("ph", 1.0), "oxygen": ("oxygen_mg_per_l", 1.0), "copper": ("copper_mg_per_l", 1.0),
+    "salinity": ("salinity_g_per_kg", 1.0), "ammonia": ("total_ammonia_as_n_mg_per_l", 1.2880), "nitrite": ("nitrite_as_n_mg_per_l", 3.2846),
+    "nitrate": ("nitrate_as_n_mg_per_l", 4.4268),
+}  # fmt: skip
+
+
+def condition_of(task: Task) -> OnlyIf | None:
+    """What a task hangs on, by the protocol of its course."""
+    protocol = protocol_of(task.course) if task.only_if else None
+    return protocol.steps[task.place].only_if if protocol and task.place < len(protocol.steps) else None
+
+
+def decisions(actor: Actor, tasks: Iterable[Task]) -> dict[int, Decision]:
+    """Every task that hangs on something with what is decided, by its key."""
+    asked = [(task, found) for task in tasks if (found := condition_of(task)) is not None]
+    if not asked:
+        return {}
+    read = _readings(actor, {t.course.tank_id for t, _ in asked})
+    looks = _looks(actor, [t.course for t, _ in asked])
+    return {
+        task.pk: decide(
+            only_if,
+            readings=read.get(task.course.tank_id, {}),
+            looks=looks[task.course.pk],
+            day=(actor.now - task.course.starts_at) / timedelta(days=1),
+            found=library(),
+        )
+        for task, only_if in asked
+    }
+
+
+def _readings(actor: Actor, tanks: set[int]) -> dict[int, dict[str, float]]:
+    rows = WaterReading.objects.standing().filter(tank__in=tanks, happened_at__gt=actor.now - FRESH).order_by("happened_at", "pk")
+    found: dict[int, dict[str, float]] = defaultdict(dict)
+    for row in rows:
+        for name, (column, times) in AS_READ.items():
+            value = getattr(row, column)
+            if value is not None:
+                found[row.tank_id][name] = value * times
+    return found
+
+
+def _looks(actor: Actor, courses: Sequence[Course]) -> dict[int, list[Seen]]:
+    groups = {c.case.group_id for c in courses}
+    earliest = min(c.starts_at for c in courses) - BEFORE
+    rows = list(Look.objects.standing().filter(group__in=groups, fish="", happened_at__gt=earliest).order_by("happened_at", "pk"))
+    found = {}
+    for course in courses:
+        mine = [x for x in rows if x.group_id == course.case.group_id and x.happened_at > course.starts_at - BEFORE and x.place not in ("shop", "bag")]
+        before = [x for x in mine if x.happened_at <= course.starts_at][-1:]
+        counted = [*before, *(x for x in mine if x.happened_at > course.starts_at)]
+        found[course.pk] = [
+            Seen(
+                day=(x.happened_at - course.starts_at) / timedelta(days=1),
+                signs=x.signs,
+                shares={s: Share(seen_count=k, fish_count=n) for s, (k, n) in x.counts.items()},
+            )
+            for x in counted
+        ]
+    return found

@@ -1,0 +1,163 @@
+"""Fish go to another tank, whole or in part, and what that does to the clocks: whoever shares a water shares its risk."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime, time, timedelta
+from typing import Any
+from uuid import UUID, uuid5
+
+from pennywort.core.errors import InvalidInput
+from pennywort.core.outcome.figures import Count, check_count
+from pennywort.courses.models import Case, Course
+from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.held import course_name
+from pennywort.courses.queries.running import running_courses
+from pennywort.courses.services.calendar import begin_again
+from pennywort.fish.models import Group, Move
+from pennywort.fish.queries import count_of, groups_in_water, plural
+from pennywort.fish.services import add_group
+from pennywort.rooms.actor import Actor
+from pennywort.tanks.models import Tank
+
+# groups that came within this of one another are one quarantine (common practice)
+SAME_DAY_H = 24.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Going:
+    """How many of a group go; all of them where ``whole``."""
+
+    count: Count
+    whole: bool
+
+
+def how_many(group: Group, *, count: int | None, plus_minus: int) -> Going:
+    """:raises InvalidInput: none, or more than are left."""
+    left = count_of(group)
+    if left.count == 0:
+        raise InvalidInput("None are left in this group.", field="count")
+    if count is None:
+        return Going(count=left, whole=True)
+    wanted = check_count(Count(count=count, plus_minus=plus_minus), field="count", least=1)
+    if wanted.count > left.count + left.plus_minus:
+        raise InvalidInput(f"Only {left.words} are left in this group.", field="count")
+    return Going(count=wanted, whole=wanted.count >= left.count and not left.plus_minus)
+
+
+def watched_since(actor: Actor, group: Group) -> datetime:
+    """Since when a group has been watched: its arrival, or when its watching began again."""
+    return group.watched_since or datetime.combine(group.arrived_on, time(), tzinfo=actor.zone)
+
+
+def joined_words(group: Group, count: int) -> str:
+    """Who came, in words: "3 firefish joined"."""
+    return f"{count} {plural(group.species_name, count)} joined"
+
+
+def what_it_does(actor: Actor, group: Group, *, to: Tank, going: Going) -> list[str]:
+    """What a move would change, told before it is made: clocks, the watching of others, medicine that waits there, courses left behind."""
+    words = []
+    book = Book([to], now=actor.now)
+    same_water = to.water_id == group.tank.water_id
+    for course in [] if same_water else book.running(to):
+        state = book.clock(course)
+        if state is not None and state.counted_h >= 1:
+            words.append(f"{course_name(course)} in {to.name} stands at day {state.day_number} of {state.of_days}. With these fish it begins again.")
+        elif course.targets_mg_per_l:
+            words.append(f"{course_name(course)} is running in {to.name}: these fish come under it.")
+    for other, cleaner in [] if same_water else _restarted(actor, group, to=to):
+        days = (actor.now - watched_since(actor, cleaner)).days
+        words.append(
+            f"The {plural(cleaner.species_name, 2)} have been watched for {days} days, the {plural(other.species_name, 2)} for less: theirs begins again."
+        )
+    if going.whole and not same_water:
+        words += [f"{course_name(c)} in {group.tank.name} stops: no fish are left there." for c in _left_behind(actor, group)]
+    return words
+
+
+def _restarted(actor: Actor, group: Group, *, to: Tank) -> list[tuple[Group, Group]]:
+    """Pairs (the less watched, the cleaner) among those that would share a water: the cleaner begin again."""
+    others = [g for g in groups_in_water(to) if count_of(g).count and g.pk != group.pk]
+    everyone = [group, *others] if others else []
+    last = max(everyone, key=lambda g: watched_since(actor, g), default=None)
+    if last is None:
+        return []
+    since = watched_since(actor, last)
+    return [(last, g) for g in everyone if (since - watched_since(actor, g)).total_seconds() > SAME_DAY_H * 3600]
+
+
+def _left_behind(actor: Actor, group: Group) -> list[Course]:
+    others = [g for g in groups_in_water(group.tank) if g.pk != group.pk and count_of(g).count]
+    return [] if others else running_courses(group.tank, now=actor.now)
+
+
+def mixed(actor: Actor, *, newcomers: Group, tank: Tank, count: int) -> str:
+    """Fish came into a water where others are: the clocks and the watching of the cleaner begin again. In words."""
+    for _, cleaner in _restarted(actor, newcomers, to=tank):
+        Group.objects.filter(pk=cleaner.pk).update(watched_since=actor.now)
+        cleaner.watched_since = actor.now
+    return begin_again(actor, tank, words=joined_words(newcomers, count))
+
+
+def arrive(actor: Actor, *, uid: UUID, tank: Tank, **values: Any) -> dict[str, Any]:
+    """Fish arrive; those that are in this water already begin their watching again. Arrivals written down later change nothing."""
+    answer = add_group(actor, uid=uid, tank=tank, **values)
+    group = Group.objects.get(fishroom=actor.fishroom, uid=uid)
+    if group.arrived_on < actor.local(actor.now).date() - timedelta(days=1):
+        return answer
+    return {**answer, "told": mixed(actor, newcomers=group, tank=tank, count=count_of(group).count)}
+
+
+def move_fish(actor: Actor, *, uid: UUID, group: Group, to: Tank, count: int | None, plus_minus: int, note: str) -> dict[str, Any]:
+    """Move a group, or part of it, to another tank.
+
+    A part becomes a group of its own with the arrival of the whole. An open case stays with those who stay; it goes along
+    with a whole group. :raises InvalidInput: the same tank, or more than there are.
+    """
+    if to.pk == group.tank_id:
+        raise InvalidInput("They are in this tank already.", field="to")
+    going = how_many(group, count=count, plus_minus=plus_minus)
+    left_behind = _left_behind(actor, group) if going.whole and to.water_id != group.tank.water_id else []
+    from_tank = group.tank
+    moving = group if going.whole else _parted(actor, group, uid=uuid5(uid, "parted"), to=to, count=going.count)
+    same_water = to.water_id == from_tank.water_id
+    told = "" if same_water else mixed(actor, newcomers=moving, tank=to, count=going.count.count)
+    Move.objects.create(
+        uid=uid,
+        fishroom=actor.fishroom,
+        recorded_at=actor.now,
+        recorded_by=actor.keeper,
+        happened_at=actor.now,
+        group=moving,
+        parted_from=None if going.whole else group,
+        from_tank=from_tank,
+        to_tank=to,
+        count=going.count.count,
+        count_plus_minus=going.count.plus_minus,
+        reason=note.strip(),
+    )
+    if going.whole:
+        Group.objects.filter(pk=group.pk).update(tank=to)
+        Case.objects.filter(group=group, closed_at=None).update(tank=to)
+    for course in left_behind:
+        course.stopped_at, course.stop_reason = actor.now, f"the fish went to {to.name}"
+        course.save(update_fields=["stopped_at", "stop_reason"])
+    return {"uid": str(moving.uid), "told": told}
+
+
+def _parted(actor: Actor, group: Group, *, uid: UUID, to: Tank, count: Count) -> Group:
+    return Group.objects.create(
+        uid=uid,
+        fishroom=actor.fishroom,
+        recorded_at=actor.now,
+        recorded_by=actor.keeper,
+        tank=to,
+        species_id=group.species_id,
+        species_name=group.species_name,
+        arrived_on=group.arrived_on,
+        count=count.count,
+        count_plus_minus=count.plus_minus,
+        supplier=group.supplier,
+        watched_since=group.watched_since,
+    )

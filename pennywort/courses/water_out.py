@@ -1,0 +1,236 @@
+"""What is in a tank's water, line by line, and which stages of a parasite the medicine meets on which day."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from datetime import datetime, timedelta
+
+from ninja import Schema
+
+from pennywort.core.course.build import HEATED_C
+from pennywort.core.course.ledger import Ledger, Line
+from pennywort.core.parasite.life_cycle import left_over_time, passages
+from pennywort.core.reference import library
+from pennywort.core.reference.course_models import CourseProtocol
+from pennywort.core.units import show_amount, show_concentration, show_fraction, show_temperature
+from pennywort.courses.models import Course
+from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.held import protocol_of, window_of
+from pennywort.courses.queries.running import product_amount
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.schemas import ShownOut
+from pennywort.tanks.models import Tank
+
+MOST_LINES = 80
+
+
+class LedgerLineOut(Schema):
+    """One thing that happened and the level after it; ``expected`` and ``odd`` beside a reading."""
+
+    day_words: str
+    at_words: str
+    kind: str
+    words: str
+    level: str
+    band: str
+    expected: str
+    odd: str
+
+
+class PartOut(Schema):
+    name: str
+    amount: str
+    share_words: str
+
+
+class WaterLedgerOut(Schema):
+    """One medicine in this water: its level now, its lines newest first, and where all of it went."""
+
+    medicine: str
+    name: str
+    level: ShownOut
+    band_words: str
+    window_words: str
+    hours_words: str
+    leaves_words: str
+    lines: list[LedgerLineOut]
+    parts: list[PartOut]
+
+
+def water_ledgers(actor: Actor, tank: Tank) -> list[WaterLedgerOut]:
+    """Every medicine that a running course holds here, or that is still in the water."""
+    book = Book([tank], now=actor.now)
+    held = [name for c in book.running(tank) for name in c.targets_mg_per_l]
+    names = dict.fromkeys([*held, *book.medicines(tank)])
+    return [out for name in names if (ledger := book.ledger(tank, name)) is not None and (out := _ledger(actor, book, tank, name, ledger))]
+
+
+def _ledger(actor: Actor, book: Book, tank: Tank, name: str, ledger: Ledger) -> WaterLedgerOut:
+    course = next((c for c in reversed(book.running(tank)) if name in c.targets_mg_per_l), None)
+    window = window_of(course, name) if course else None
+    now = ledger.level(actor.now)
+    like = window.high_mg_per_l if window else max(line.after.concentration_mg_per_l for line in ledger.lines())
+
+    def words(value: float) -> str:
+        return show_concentration(value, like_mg_per_l=like).text
+
+    back = {d.happened_at for d in book.given(tank) if d.water_change_id is not None}
+    hours = ledger.hours_within(window.low_mg_per_l, window.high_mg_per_l, since=ledger.states[0].at, until=actor.now) if window else 0.0
+    return WaterLedgerOut(
+        medicine=name,
+        name=library().actives[name].short_name,
+        level=ShownOut.of(show_concentration(now.concentration_mg_per_l, like_mg_per_l=like)),
+        band_words=f"{words(now.low_mg_per_l)} to {words(now.high_mg_per_l)}",
+        window_words=f"{words(window.low_mg_per_l)} to {words(window.high_mg_per_l)}" if window else "",
+        hours_words=_hours(hours) if window else "",
+        leaves_words=_leaves(actor, book, tank, name, ledger, low=window.low_mg_per_l) if window else "",
+        lines=[_line(actor, course, name, line, back=line.event.at in back, words=words) for line in reversed(ledger.lines()[-MOST_LINES:])],
+        parts=_parts(actor, course, name, ledger),
+    )
+
+
+def _hours(hours: float) -> str:
+    return f"{hours:.0f} hours" if hours < 48 else f"{hours / 24:.1f} days"
+
+
+def _leaves(actor: Actor, book: Book, tank: Tank, name: str, past: Ledger, *, low: float) -> str:
+    """When the level falls below its window by the plan, if it does within three weeks."""
+    if past.level(actor.now).concentration_mg_per_l < low:
+        return "below it now"
+    at = book.ahead(tank, past, name).leaves(low, since=actor.now, until=actor.now + timedelta(days=21))
+    return f"leaves it {actor.local(at):%A} {actor.local(at).day} {actor.local(at):%B}" if at else "stays in it, by the plan, for three weeks"
+
+
+def _line(actor: Actor, course: Course | None, name: str, line: Line, *, back: bool, words: Callable[[float], str]) -> LedgerLineOut:
+    local, event = actor.local(line.event.at), line.event
+    kind, what = "other", "carbon in" if event.carbon else "carbon out"
+    if event.added_mg:
+        amount = product_amount(course, name, event.added_mg) if course else ("mass", event.added_mg)
+        kind, what = "dose", f"{'put back' if back else 'gave'} {show_amount(*amount, actor.preferences).text}"
+    elif event.changed_fraction:
+        kind, what = "change", f"changed {show_fraction(event.changed_fraction).text} of the water"
+    elif line.check is not None:
+        kind, what = "reading", f"read {words(line.check.reading_mg_per_l)}"
+    check = line.check
+    return LedgerLineOut(
+        day_words=f"{local:%a} {local.day} {local:%b}",
+        at_words=f"{local:%H:%M}",
+        kind=kind,
+        words=what,
+        level=words(line.after.concentration_mg_per_l),
+        band=f"{words(line.after.low_mg_per_l)} to {words(line.after.high_mg_per_l)}",
+        expected=f"{words(check.expected.low_mg_per_l)} to {words(check.expected.high_mg_per_l)}" if check else "",
+        odd=check.words if check and not check.plausible else "",
+    )
+
+
+def _parts(actor: Actor, course: Course | None, name: str, ledger: Ledger) -> list[PartOut]:
+    """Where all that was given went; of the product, as it was measured."""
+    masses = ledger.masses(actor.now)
+    rows = [
+        ("given", masses.given_mg),
+        ("in the water", masses.water_mg),
+        ("taken out with water", masses.removed_mg),
+        ("decayed, or gone unseen", masses.decayed_mg),
+        ("in sand and rock", masses.sand_mg),
+    ]
+    found = []
+    for words, mg in rows:
+        if mg <= 1e-9:
+            continue
+        amount = product_amount(course, name, mg) if course else ("mass", mg)
+        share = show_fraction(mg / masses.given_mg).text if words != "given" and masses.given_mg else ""
+        found.append(PartOut(name=words, amount=show_amount(*amount, actor.preferences).text, share_words=share))
+    return found
+
+
+class StageOut(Schema):
+    """One stage of a parasite that settled on a fish at the start; instants, ``sure`` ones None where no hour is sure."""
+
+    name: str
+    reached: bool
+    from_at: datetime
+    sure_from_at: datetime | None
+    sure_to_at: datetime | None
+    to_at: datetime
+
+
+class LeftOut(Schema):
+    day: int
+    at: datetime
+    share: float
+    words: str
+
+
+class StagesOut(Schema):
+    """The life cycle that a course is meant to outlast, at the warmth of the water, on the calendar."""
+
+    parasite: str
+    warmth: str
+    by: str
+    starts_at: datetime
+    ends_at: datetime
+    stages: list[StageOut]
+    left: list[LeftOut]
+    source: str
+    recalled: bool
+
+
+def left_share_words(share: float) -> str:
+    """A share of parasites as a keeper reads it."""
+    return "hardly one in a thousand" if share < 0.001 else f"{share * 100:.1f} %" if share < 0.1 else f"{share * 100:.0f} %"
+
+
+def stages_out(actor: Actor, protocol: CourseProtocol, *, starts_at: datetime, ends_at: datetime, warmth_c: float | None) -> StagesOut | None:
+    """None where a protocol outlasts nothing, or nobody knows how warm the water is."""
+    if not protocol.outlasts or not protocol.outlasts_by or warmth_c is None:
+        return None
+    cycle = library().life_cycles[protocol.outlasts]
+    days = max(1, round((ends_at - starts_at) / timedelta(days=1)))
+
+    def at(hours: float) -> datetime:
+        return starts_at + timedelta(hours=hours)
+
+    by = protocol.outlasts_by
+    rows = []
+    for p in passages(cycle, temperature_c=warmth_c):
+        sure = p.sure_from_h < p.sure_to_h
+        rows.append(
+            StageOut(
+                name=f"{p.stage.name} in the water" if p.stage.name == "free" else p.stage.name,
+                reached=p.stage.reached if by == "medicine" else p.stage.left_behind,
+                from_at=at(p.from_h),
+                sure_from_at=at(p.sure_from_h) if sure else None,
+                sure_to_at=at(p.sure_to_h) if sure else None,
+                to_at=at(p.to_h),
+            )
+        )
+    shares = left_over_time(cycle, temperature_c=warmth_c, days=[float(d) for d in range(days + 1)], by=by)
+    return StagesOut(
+        parasite=cycle.name,
+        warmth=show_temperature(warmth_c, actor.preferences).text,
+        by="medicine in the water" if by == "medicine" else "a move to a clean tank",
+        starts_at=starts_at,
+        ends_at=ends_at,
+        stages=rows,
+        left=[LeftOut(day=d, at=at(24.0 * d), share=s, words=left_share_words(s)) for d, s in enumerate(shares)],
+        source="; ".join(cycle.source),
+        recalled=cycle.recalled,
+    )
+
+
+def stages_in(actor: Actor, tank: Tank, *, warmth_c: float | None) -> list[StagesOut]:
+    """The life cycles under the running courses of a tank, from when their clocks began to count."""
+    book = Book([tank], now=actor.now)
+    found = []
+    for course in book.running(tank):
+        protocol, clock = protocol_of(course), book.clock(course)
+        if protocol is None or course.treatment_ends_at <= course.starts_at:
+            continue
+        start = clock.started_at if clock and clock.started_at else course.starts_at
+        warmth = course.parameters.get("temperature", warmth_c)
+        if warmth is None and tank.water_type != "coldwater_pond":
+            warmth = HEATED_C
+        out = stages_out(actor, protocol, starts_at=start, ends_at=course.treatment_ends_at, warmth_c=warmth)
+        found += [out] if out else []
+    return found

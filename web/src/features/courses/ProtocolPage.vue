@@ -1,0 +1,202 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { onBeforeRouteLeave, useRouter } from 'vue-router'
+import { answer, api, type Problem } from '@/api/client'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+import { takeDraft } from './draft'
+
+/** A protocol as text, with what it would do in a sample of 100 L beside it; kept only once it reads without a fault. */
+const props = defineProps<{ protocol: string }>()
+const session = useSession()
+const router = useRouter()
+const fresh = computed(() => props.protocol === 'new')
+const path = computed(() => ({ ...session.inRoom(), protocol_id: props.protocol }))
+const kept = useQuery({
+  queryKey: ['protocol', () => props.protocol],
+  queryFn: () =>
+    answer(api.GET('/api/rooms/{room_id}/protocols/{protocol_id}', { params: { path: path.value } })),
+  enabled: computed(() => !fresh.value),
+  refetchOnWindowFocus: false,
+})
+const text = ref(fresh.value ? takeDraft() : '')
+const first = ref(text.value)
+watch(
+  kept.data,
+  (now) => {
+    if (!now || text.value !== first.value) return
+    text.value = first.value = now.text
+  },
+  { immediate: true },
+)
+const settled = ref(text.value)
+let timer: ReturnType<typeof setTimeout> | undefined
+watch(text, (now) => {
+  clearTimeout(timer)
+  timer = setTimeout(() => (settled.value = now), 300)
+})
+onBeforeUnmount(() => clearTimeout(timer))
+const check = useQuery({
+  queryKey: ['protocol-check', settled],
+  queryFn: () =>
+    answer(
+      api.POST('/api/rooms/{room_id}/protocols/check', {
+        params: { path: session.inRoom() },
+        body: { text: settled.value },
+      }),
+    ),
+  enabled: computed(() => !!settled.value.trim()),
+  retry: false,
+})
+const fault = computed(() => (settled.value === text.value ? (check.error.value as Problem | null) : null))
+const preview = computed(() => (check.error.value ? null : (check.data.value ?? null)))
+const keep = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/protocols', {
+      params: { path: session.inRoom() },
+      body: { write_id, text: text.value },
+    }),
+  ),
+)
+const remove = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/protocols/{protocol_id}/remove', {
+      params: { path: path.value },
+      body: { write_id },
+    }),
+  ),
+)
+async function save() {
+  const id = preview.value?.id
+  if (!id || !(await keep.run())) return
+  first.value = text.value
+  await router.push({ name: 'protocols' })
+}
+async function takeOff() {
+  if (await remove.run()) await router.push({ name: 'protocols' })
+}
+function download() {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([text.value], { type: 'application/yaml' }))
+  link.download = `${preview.value?.id ?? 'protocol'}.yaml`
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+onBeforeRouteLeave(() =>
+  text.value === first.value || fresh.value ? true : window.confirm('Leave what you changed here?'),
+)
+</script>
+
+<template>
+  <PageHead
+    :title="kept.data.value?.name ?? 'A protocol'"
+    :sentence="
+      kept.data.value?.own || fresh
+        ? 'Change the text; beside it stands what it would do.'
+        : 'A copy of a shipped protocol, under an id of your own. Change it and keep it.'
+    "
+  />
+  <ProblemNote :problem="kept.error.value" />
+  <div v-if="text || fresh" class="both">
+    <div>
+      <label for="protocol-text" class="small quiet">YAML, as docs/courses.md describes it</label>
+      <Textarea
+        id="protocol-text"
+        v-model="text"
+        rows="26"
+        spellcheck="false"
+        class="fig text"
+        data-testid="protocol-text"
+      />
+      <div class="presses">
+        <Button
+          :label="preview?.replaces ? 'Keep this version' : 'Keep it as your own'"
+          :disabled="!preview || !!fault || settled !== text"
+          :loading="keep.busy.value"
+          data-testid="keep-protocol"
+          @click="save"
+        />
+        <Button label="Take along as a file" severity="secondary" @click="download" />
+        <Button
+          v-if="kept.data.value?.own"
+          label="Take it off the list"
+          severity="secondary"
+          :loading="remove.busy.value"
+          @click="takeOff"
+        />
+      </div>
+    </div>
+    <aside aria-live="polite" data-testid="protocol-preview">
+      <ProblemNote :problem="fault ?? keep.problem.value ?? remove.problem.value" />
+      <p v-if="fault" class="small quiet">at {{ fault.body.field?.replace('text.', '') }}</p>
+      <template v-if="preview && !fault">
+        <h2 class="block-head">
+          <span>In 100 L at 25 °C</span><span class="small quiet">{{ preview.days }} days in all</span>
+        </h2>
+        <p class="small quiet">against {{ preview.conditions.join(', ') || 'nothing named' }}</p>
+        <table>
+          <tbody>
+            <tr v-for="(s, i) in preview.steps" :key="i">
+              <td class="fig">day {{ s.day }}</td>
+              <td>{{ s.title }}</td>
+              <td class="fig right">{{ s.amount }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="preview.more" class="small quiet">and {{ preview.more }} more</p>
+      </template>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.both {
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
+  gap: 32px;
+  align-items: start;
+}
+.text {
+  width: 100%;
+  font-size: 13px;
+  line-height: 18px;
+  font-family: var(--figures);
+  white-space: pre;
+  overflow-x: auto;
+}
+.presses {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 12px;
+}
+.presses :deep(.p-button) {
+  min-height: 44px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+td {
+  border-top: 1px solid var(--rule);
+  padding: 4px 12px 4px 0;
+  vertical-align: top;
+}
+td:first-child {
+  white-space: nowrap;
+  width: 70px;
+}
+td.right {
+  padding-right: 0;
+  white-space: nowrap;
+}
+@media (max-width: 999px) {
+  .both {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 16px;
+  }
+}
+</style>

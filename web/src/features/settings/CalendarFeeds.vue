@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { answer, api } from '@/api/client'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useWrite } from '@/shared/useWrite'
+
+/** Calendar addresses: made, shown once, revoked. */
+const session = useSession()
+const name = ref('')
+const made = ref('')
+const revoked = ref('')
+const feeds = useQuery({
+  queryKey: ['feeds', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/feeds', { params: { path: session.inRoom() } })),
+})
+const make = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/feeds', {
+      params: { path: session.inRoom() },
+      body: { write_id, name: name.value },
+    }),
+  ),
+)
+const revoke = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/feeds/{feed_id}/revoke', {
+      params: { path: { ...session.inRoom(), feed_id: revoked.value } },
+      body: { write_id },
+    }),
+  ),
+)
+async function add() {
+  const done = await make.run()
+  if (!done) return
+  made.value = `${location.origin}${done.path}`
+  name.value = ''
+}
+async function takeBack(uid: string) {
+  revoked.value = uid
+  if (await revoke.run()) made.value = ''
+}
+async function copy() {
+  await navigator.clipboard?.writeText(made.value)
+}
+</script>
+
+<template>
+  <section class="feeds" aria-label="Calendar feeds">
+    <h2 class="block-head">Calendar feeds</h2>
+    <p class="small quiet">
+      What is due in {{ session.room?.name }}, as a calendar that a phone or a wall tablet subscribes to.
+      Whoever has the address reads it without signing in: keep it to yourself, and revoke it when a device is
+      lost.
+    </p>
+    <ul v-if="feeds.data.value?.length" class="rows">
+      <li v-for="f in feeds.data.value" :key="f.uid" class="row" data-testid="feed">
+        <b>{{ f.name }}</b>
+        <span class="small quiet">made {{ f.made_words }}, {{ f.read_words }}</span>
+        <Button
+          label="Revoke"
+          severity="secondary"
+          :aria-label="`Revoke the address for ${f.name}`"
+          :loading="revoke.busy.value && revoked === f.uid"
+          @click="takeBack(f.uid)"
+        />
+      </li>
+    </ul>
+    <div v-if="made" class="made" role="status">
+      <p>The address, shown this once:</p>
+      <p class="fig address" data-testid="feed-address">{{ made }}</p>
+      <Button label="Copy it" severity="secondary" @click="copy" />
+    </div>
+    <form novalidate class="add" @submit.prevent="add">
+      <TextField
+        v-model="name"
+        label="For which device"
+        field="name"
+        :problem="make.problem.value"
+        hint="my phone, the wall tablet"
+        maxlength="40"
+      />
+      <ProblemNote :problem="make.problem.value ?? revoke.problem.value" :fields="['name']" />
+      <Button type="submit" label="Make an address" :loading="make.busy.value" data-testid="make-feed" />
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.feeds {
+  max-width: 640px;
+  margin-top: 32px;
+}
+.feeds > .small {
+  padding: 8px 0;
+}
+.row {
+  display: grid;
+  grid-template-columns: 160px 1fr auto;
+  gap: 12px;
+  align-items: center;
+  min-height: 52px;
+}
+.made {
+  border: 1px solid var(--ink);
+  background: var(--plate);
+  padding: 12px 16px;
+  margin: 12px 0;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.address {
+  overflow-wrap: anywhere;
+}
+.add :deep(.p-button) {
+  margin-top: 12px;
+  min-height: 44px;
+}
+@media (max-width: 759px) {
+  .row {
+    grid-template-columns: 1fr auto;
+    padding: 8px 0;
+  }
+  .row .small {
+    grid-row: 2;
+    grid-column: 1 / -1;
+  }
+}
+</style>

@@ -1,0 +1,98 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import CountField from '@/shared/CountField.vue'
+import EntryForm from '@/shared/EntryForm.vue'
+import FieldRow from '@/shared/FieldRow.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useWrite } from '@/shared/useWrite'
+
+/** Fish go to another tank, all or some; what that does to clocks stands there before it is pressed. */
+const props = defineProps<{ group: Schemas['GroupOut'] }>()
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const to = ref('')
+const count = ref<number | null>(props.group.left)
+const note = ref('')
+const tanks = useQuery({
+  queryKey: ['tanks', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
+})
+const others = computed(() => (tanks.data.value ?? []).filter((t) => t.uid !== props.group.tank))
+const there = computed(() => others.value.find((t) => t.uid === to.value) ?? null)
+const part = computed(() => (count.value !== null && count.value < props.group.left ? count.value : null))
+const path = computed(() => ({ ...session.inRoom(), group_id: props.group.uid }))
+const ahead = useQuery({
+  queryKey: ['move-ahead', () => props.group.uid, to, part],
+  queryFn: () =>
+    answer(
+      api.POST('/api/rooms/{room_id}/groups/{group_id}/move-ahead', {
+        params: { path: path.value },
+        body: { to: to.value, count: part.value, count_plus_minus: 0 },
+      }),
+    ),
+  enabled: computed(() => !!to.value && !!count.value),
+  retry: false,
+})
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/groups/{group_id}/move', {
+      params: { path: path.value },
+      body: { write_id, to: to.value, count: part.value, count_plus_minus: 0, note: note.value },
+    }),
+  ),
+)
+watch([to, count], () => write.forget())
+async function save() {
+  if (await write.run()) emit('done')
+}
+</script>
+
+<template>
+  <EntryForm
+    :label="there ? `${count ?? 0} to ${there.name}` : 'Choose where to'"
+    :busy="write.busy.value"
+    :problem="write.problem.value"
+    :fields="['to', 'count']"
+    :disabled="!there || !count"
+    testid="save-move"
+    @save="save"
+  >
+    <FieldRow v-slot="f" label="To" field="to" :problem="write.problem.value">
+      <Select
+        v-model="to"
+        :options="others"
+        option-label="name"
+        option-value="uid"
+        :label-id="f.id"
+        aria-label="To"
+        placeholder="which tank"
+        data-testid="move-to"
+      />
+    </FieldRow>
+    <CountField
+      v-model="count"
+      label="How many"
+      field="count"
+      :problem="write.problem.value"
+      :max="group.left"
+      :hint="`of ${group.words}`"
+    />
+    <TextField v-model="note" label="Note" field="note" :problem="write.problem.value" maxlength="200" />
+    <div v-if="ahead.data.value?.words.length" class="ahead" role="status" data-testid="move-ahead">
+      <p v-for="w in ahead.data.value.words" :key="w" class="tannin">{{ w }}</p>
+    </div>
+  </EntryForm>
+</template>
+
+<style scoped>
+.ahead {
+  border-left: 3px solid var(--tannin);
+  padding: 2px 0 2px 12px;
+  margin-top: 12px;
+  display: grid;
+  gap: 6px;
+}
+</style>
