@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -13,11 +12,11 @@ from pennywort.core.reference import library
 from pennywort.core.units import show_amount, show_concentration, show_volume
 from pennywort.courses import board_schemas as board
 from pennywort.courses import schemas
+from pennywort.courses.board_out import days_out, strip_out
 from pennywort.courses.models import Course
 from pennywort.courses.queries import today as today_query
 from pennywort.courses.queries.ahead import ahead_in
 from pennywort.courses.queries.running import product_amount
-from pennywort.courses.queries.strip import Axis, Mark, Span, Strip
 from pennywort.courses.reckon import reckon_ledger, reckon_plan
 from pennywort.courses.reckon_schemas import LedgerIn, LedgerOut, PlanIn, PlanOut
 from pennywort.courses.schools import compare_schools
@@ -35,72 +34,6 @@ from pennywort.tanks.services import tank_of
 router = Router(tags=["courses"])
 
 
-def _mark(mark: Mark) -> board.MarkOut:
-    return board.MarkOut(at=mark.at, words=mark.words, done=mark.done, late=mark.late)
-
-
-def _span(span: Span) -> board.SpanOut:
-    return board.SpanOut(starts_at=span.starts_at, ends_at=span.ends_at, words=span.words)
-
-
-def strip_out(strip: Strip) -> board.StripOut:
-    """A strip for the screen, with one sentence for who can't see it."""
-    tank = strip.tank
-    days = f", {strip.day_count.words}" if strip.day_count and strip.day_count.words else ""
-    level = f", {strip.level.text}" if strip.level else ""
-    return board.StripOut(
-        tank=tank.uid,
-        code=tank.code,
-        name=tank.name,
-        fish=strip.fish,
-        medicine=strip.medicine,
-        state=strip.state,
-        state_words=strip.state_words,
-        level=ShownOut.of(strip.level) if strip.level else None,
-        curves=[
-            board.CurveOut(
-                medicine=c.medicine,
-                name=c.name,
-                colour=c.colour,
-                past=[board.PointOut(at=p.at, concentration_mg_per_l=p.concentration_mg_per_l) for p in c.past],
-                ahead=[board.PointOut(at=p.at, concentration_mg_per_l=p.concentration_mg_per_l) for p in c.ahead],
-                low_mg_per_l=c.low_mg_per_l,
-                high_mg_per_l=c.high_mg_per_l,
-                top_mg_per_l=c.top_mg_per_l,
-                low=ShownOut.of(c.low),
-                high=ShownOut.of(c.high),
-            )
-            for c in strip.curves
-        ],
-        doses=[_mark(m) for m in strip.doses],
-        changes=[_mark(m) for m in strip.changes],
-        readings=[_mark(m) for m in strip.readings],
-        losses=[_mark(m) for m in strip.losses],
-        arrivals=[_mark(m) for m in strip.arrivals],
-        windows=[_span(s) for s in strip.windows],
-        days_done=[_span(s) for s in strip.days_done],
-        day_count=board.DayCountOut(**vars(strip.day_count)) if strip.day_count else None,
-        case=strip.case.uid if strip.case else None,
-        group=strip.group.uid if strip.group else None,
-        quiet=strip.quiet,
-        label=f"{tank.name}: {strip.fish}, {strip.medicine}, {strip.state_words}{level}{days}",
-    )
-
-
-def _days(actor: Actor, axis: Axis) -> list[board.DayOut]:
-    today = actor.local(actor.now).date()
-    first = actor.local(axis.starts_at).date()
-    days = []
-    for i in range((actor.local(axis.ends_at).date() - first).days):
-        day = first + timedelta(days=i)
-        days.append(
-            board.DayOut(
-                letter=f"{day:%a}"[0], number=str(day.day), month=f"{day:%B}" if i == 0 or day.day == 1 else "", weekend=day.weekday() >= 5, today=day == today
-            )
-        )
-    return days
-
-
 @router.get("/today", response=board.TodayOut, operation_id="today")
 def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
     """Strips of every tank, what is due, what was done."""
@@ -112,7 +45,7 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
         time_words=f"{local:%H:%M}",
         sentence=told.sentence,
         fish_words=told.fish_words,
-        axis=board.AxisOut(starts_at=told.axis.starts_at, ends_at=told.axis.ends_at, now=told.axis.now, days=_days(actor, told.axis)),
+        axis=board.AxisOut(starts_at=told.axis.starts_at, ends_at=told.axis.ends_at, now=told.axis.now, days=days_out(actor, told.axis)),
         strips=[strip_out(s) for s in told.strips],
         due=[
             board.DueOut(

@@ -87,6 +87,13 @@ class StripOut(Plain):
     label: str
 
 
+class PlanStripOut(Plain):
+    """A plan as a strip, on an axis of its own."""
+
+    axis: AxisOut
+    strip: StripOut
+
+
 class DueOut(Plain):
     task: UUID
     kind: str

@@ -9,6 +9,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
+from pennywort.courses.board_schemas import PlanStripOut
 from pennywort.courses.services.course import Ticked, TypedLabel, Wish
 from pennywort.courses.water_out import StagesOut
 from pennywort.rooms.reference_api import SourcedText
@@ -210,6 +211,7 @@ class SlipOut(Schema):
     needs_vet: bool
     vet_reason: str
     to_buy: list[BuyOut]
+    strip: PlanStripOut
     stages: StagesOut | None
     left_words: str
     clock_words: str

@@ -13,6 +13,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import Shown, show_amount, show_concentration, show_fraction, show_small_volume, show_temperature, show_volume
+from pennywort.courses.board_out import plan_strip
 from pennywort.courses.schemas import BuyOut, CautionOut, ParameterOut, RisksOut, RulerOut, RulerTick, SlipLineOut, SlipOut, StepOut, ToolOut
 from pennywort.courses.water_out import stages_out
 from pennywort.rooms.actor import Actor
@@ -232,6 +233,7 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirectio
             )
             for b in plan.to_buy
         ],
+        strip=plan_strip(actor, tank, plan, protocol),
         stages=stages_out(actor, protocol, starts_at=plan.starts_at, ends_at=plan.treatment_ends_at, warmth_c=plan.left_at_c),
         left_words=left_words(plan, protocol),
         clock_words=protocol.clock.text if protocol.clock else "",

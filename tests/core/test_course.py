@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from itertools import pairwise
@@ -87,6 +88,12 @@ class Schools(TestCase):
             next(s for s in made.steps if s.kind == "water_test" and s.due_at > after(200) and "copper" in s.reads).expected_mg_per_l or 0, 2.25
         )
         self.assertEqual(plan("copper_30_strict", prices={"copper": 0.5}).to_buy[0].cost, 0.5 * made.to_buy[0].amount)
+
+    def test_the_short_arithmetic_of_copper(self) -> None:
+        """Free 18 h at most, on the fish 7 days, free 18 h again: nine days, ten for margin (common practice)."""
+        days = (18 + 7 * 24 + 18) / 24
+        self.assertEqual((math.ceil(days), plan("copper_10").parameters["days"]), (9, 10))
+        self.assertGreater(plan("copper_10").parameters["days"], days)
 
     def test_sand_takes_its_part_of_the_copper(self) -> None:
         bare, sandy = (next(s for s in plan("copper_30_strict", sand=x).steps if s.kind == "water_test" and s.due_at > after(300)) for x in (False, True))

@@ -2,11 +2,17 @@
 
 from __future__ import annotations
 
+import re
+from pathlib import Path
 from unittest import TestCase
 
+from pennywort.core.course.build import Chosen, TankFacts, build_plan
 from pennywort.core.errors import InvalidInput
+from pennywort.core.medicine.dose import Water
+from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.reference import library
 from pennywort.core.reference.own import read_own, write_own
+from tests.core.test_course import LONDON, START
 
 FOUND = library()
 OWN = """
@@ -53,6 +59,15 @@ class Own(TestCase):
         self.assertEqual((got.for_it.text, got.for_it.source, got.parameters[0].source), ("It calms them.", ("own",), ("own",)))
         # brought in from a list of one, as the shipped files are
         self.assertEqual(read_own("- " + self.text.strip().replace("\n", "\n  "), found=FOUND), got)
+
+    def test_the_example_of_the_docs_is_one(self) -> None:
+        """1 g/kg in 100 L are 100 g, in two halves (arithmetic)."""
+        text = (Path(__file__).parents[2] / "docs" / "courses.md").read_text(encoding="utf-8")
+        example = next(block for block in re.findall(r"```yaml\n(.*?)```", text, flags=re.S) if "id: own_" in block)
+        protocol = read_own(example, found=FOUND)
+        facts = TankFacts(water=Water(net_volume_l=100, net_uncertainty_l=0), temperature_c=25, surroundings=Surroundings(water=protocol.water[0]))
+        plan = build_plan(protocol, tank=facts, chosen=Chosen(), start_at=START, zone=LONDON, found=FOUND)
+        self.assertEqual([s.active_mg for s in plan.steps if s.kind == "dose"], [50_000.0, 50_000.0])
 
     def test_every_shipped_protocol_goes_out_and_comes_in(self) -> None:
         for name, protocol in FOUND.courses.items():

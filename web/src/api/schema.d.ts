@@ -5213,6 +5213,14 @@ export interface components {
             from_cycle: string;
         };
         /**
+         * PlanStripOut
+         * @description A plan as a strip, on an axis of its own.
+         */
+        PlanStripOut: {
+            axis: components["schemas"]["AxisOut"];
+            strip: components["schemas"]["StripOut"];
+        };
+        /**
          * RisksOut
          * @description Nought to three: harm to these if all is done right, and how much work it is.
          */
@@ -5296,6 +5304,7 @@ export interface components {
             vet_reason: string;
             /** To Buy */
             to_buy: components["schemas"]["BuyOut"][];
+            strip: components["schemas"]["PlanStripOut"];
             stages: components["schemas"]["StagesOut"] | null;
             /** Left Words */
             left_words: string;

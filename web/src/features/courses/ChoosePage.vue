@@ -14,6 +14,7 @@ import ProductPick from './ProductPick.vue'
 import SchoolTable from './SchoolTable.vue'
 import SlipCard from './SlipCard.vue'
 import StagesChart from '@/shared/strips/StagesChart.vue'
+import StripsChart from '@/shared/strips/StripsChart.vue'
 
 const props = defineProps<{ group: string }>()
 const session = useSession()
@@ -314,8 +315,17 @@ const FIELDS = computed(() => [
       </p>
     </div>
   </div>
-  <DayBoard v-if="slip" :steps="slip.days" :ends="slip.ends_words" />
-  <StagesChart v-if="slip?.stages" :stages="slip.stages" class="stages" />
+  <template v-if="slip">
+    <DayBoard :steps="slip.days" :ends="slip.ends_words" />
+    <section class="over-time" aria-label="The plan on its time axis">
+      <h2 class="block-head"><span>What will be in the water when</span></h2>
+      <StripsChart :axis="slip.strip.axis" :strips="[slip.strip.strip]" label="The plan as a strip" plain own>
+        <template #default="{ frame, wide }">
+          <StagesChart v-if="slip.stages" :stages="slip.stages" :frame="frame" :wide="wide" />
+        </template>
+      </StripsChart>
+    </section>
+  </template>
 </template>
 
 <style scoped>
@@ -375,7 +385,7 @@ const FIELDS = computed(() => [
   font-size: 16px;
   min-width: 240px;
 }
-.stages {
+.over-time {
   margin-top: 24px;
 }
 .plain {

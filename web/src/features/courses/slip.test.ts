@@ -85,6 +85,10 @@ const slip: Schemas['SlipOut'] = {
   cared: [],
   to_buy: [],
   stages: null,
+  strip: {
+    axis: { starts_at: '', ends_at: '', now: '', days: [] },
+    strip: {} as Schemas['StripOut'],
+  },
   left_words: '',
   clock_words: '',
   rules: [],

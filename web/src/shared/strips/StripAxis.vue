@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Frame } from '@/shared/axis'
 
-const props = defineProps<{ frame: Frame }>()
+const props = defineProps<{ frame: Frame; shared?: boolean }>()
 const step = computed(() => props.frame.width / props.frame.days.length)
 const narrow = computed(() => step.value < 16)
 const todayAt = computed(() => props.frame.days.findIndex((d) => d.today))
@@ -25,8 +25,10 @@ const todayAt = computed(() => props.frame.days.findIndex((d) => d.today))
         {{ d.number }}
       </text>
     </template>
-    <text v-if="frame.width > 560" class="quiet" :x="step * 9.2" y="10">two weeks back</text>
-    <text v-if="frame.width > 560" class="quiet end" :x="frame.width" y="10">three weeks ahead</text>
+    <text v-if="shared && frame.width > 560" class="quiet" :x="step * 9.2" y="10">two weeks back</text>
+    <text v-if="shared && frame.width > 560" class="quiet end" :x="frame.width" y="10">
+      three weeks ahead
+    </text>
     <path class="base" :d="`M0 47.5H${frame.width}`" />
   </svg>
 </template>

@@ -7,12 +7,13 @@ import StripAxis from './StripAxis.vue'
 import StripKey from './StripKey.vue'
 import StripRow from './StripRow.vue'
 
-/** Tanks as strips, one above the other on one time axis; `plain` without the key. */
+/** Tanks as strips, one above the other on one time axis; `plain` without the key, `own` on an axis of its own. */
 const props = defineProps<{
   axis: Schemas['AxisOut']
   strips: Schemas['StripOut'][]
   label: string
   plain?: boolean
+  own?: boolean
 }>()
 const chart = ref<HTMLElement | null>(null)
 const width = useWidth(chart, 836)
@@ -28,7 +29,7 @@ const frame = computed(() =>
       <div v-if="wide" class="labels">
         <template v-if="!plain"><span>tank and fish</span><span>level now</span></template>
       </div>
-      <StripAxis :frame="frame" />
+      <StripAxis :frame="frame" :shared="!own" />
     </div>
     <StripRow v-for="s in strips" :key="s.tank" :strip="s" :frame="frame" :wide="wide" />
     <slot :frame="frame" :wide="wide" />
