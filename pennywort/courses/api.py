@@ -68,6 +68,7 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
                 warning=d.warning,
                 warning_short=d.warning_short,
                 moves_words=d.moves_words,
+                use=d.task.use_id if d.task.kind in ("bath", "dip", "swab") else "",
                 hangs=d.decided.state if d.decided else "",
                 hangs_words=d.decided.words if d.decided else "",
             )

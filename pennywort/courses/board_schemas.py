@@ -114,6 +114,7 @@ class DueOut(Plain):
     warning: str
     warning_short: str
     moves_words: str
+    use: str
     hangs: Literal["", "applies", "does_not", "unknown"]
     hangs_words: str
 

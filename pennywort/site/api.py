@@ -5,6 +5,7 @@ from __future__ import annotations
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
+from pennywort.baths.api import router as baths
 from pennywort.courses.api import router as courses
 from pennywort.courses.case_api import router as cases
 from pennywort.courses.feed_api import router as feeds
@@ -41,3 +42,4 @@ api.add_router("/rooms/{uuid:room_id}", cases)
 api.add_router("/rooms/{uuid:room_id}", protocols)
 api.add_router("/rooms/{uuid:room_id}", feeds)
 api.add_router("/rooms/{uuid:room_id}", waters)
+api.add_router("/rooms/{uuid:room_id}", baths)

@@ -52,6 +52,7 @@ INSTALLED_APPS = [
     "pennywort.fish.apps.FishConfig",
     "pennywort.courses.apps.CoursesConfig",
     "pennywort.measure.apps.MeasureConfig",
+    "pennywort.baths.apps.BathsConfig",
     "pennywort.demo",
 ]
 MIDDLEWARE = [

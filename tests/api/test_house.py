@@ -21,6 +21,7 @@ from uuid import uuid4
 
 from django.core.management import call_command
 from django.test import TestCase
+from pydantic import BaseModel
 
 from pennywort.courses.models import Case
 from pennywort.demo.alder_lock import build
@@ -39,6 +40,17 @@ class Snapshot(PlainCase):
     def test_every_operation_is_named_and_named_once(self) -> None:
         ids = [op["operationId"] for path in api.get_openapi_schema()["paths"].values() for op in path.values()]
         self.assertEqual(len(ids), len(set(ids)))
+
+    def test_no_two_shapes_share_a_name(self) -> None:
+        """In the schema the later of two would silently take the place of the first."""
+        seen: dict[str, set[str]] = {}
+        waiting = list(BaseModel.__subclasses__())
+        while waiting:
+            shape = waiting.pop()
+            waiting += shape.__subclasses__()
+            if shape.__module__.startswith("pennywort.") and ".core." not in shape.__module__:
+                seen.setdefault(shape.__name__, set()).add(shape.__module__)
+        self.assertEqual({name: found for name, found in seen.items() if len(found) > 1}, {})
 
 
 class Migrations(TestCase):

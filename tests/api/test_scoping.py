@@ -43,6 +43,7 @@ class Scoping(RoomCase):
             "case_id": made["case"],
             "course_id": made["uid"],
             "task_id": task,
+            "bath_id": str(uuid4()),
             "protocol_id": "own_salt",
             "feed_id": str(Feed.objects.create(fishroom=self.room, recorded_at=self.clock, recorded_by=self.maren, keeper=self.maren, name="x").uid),
             "condition_id": "ich",

@@ -48,7 +48,8 @@ def by_solver(events: list[WaterEvent], *, rates: Rates, evaporation: float, vol
         water, sand = (float(v) for v in told.y[:, -1])
         level_l, now = max(level_l - evaporation * (to - now), full / 2), to
 
-    for event in sorted(events, key=lambda e: e.at):
+    # of one instant the change first, then the dose, then the reading: the rule of the docs, not of the solver
+    for event in sorted(events, key=lambda e: (e.at, e.reading_mg_per_l is not None, e.added_mg > 0)):
         run((event.at - START) / timedelta(hours=1))
         if event.changed_fraction:
             water += event.changed_fraction * (level_l * event.fresh_mg_per_l - water)

@@ -1592,6 +1592,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/groups/{group_id}/baths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Prepare Bath
+         * @description Make a bath, a dip or a swab ready for these fish.
+         */
+        post: operations["prepare_bath"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/baths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Baths
+         * @description The baths of the last two weeks, the newest first; those that run stand on top.
+         */
+        get: operations["baths"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/baths/{bath_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Bath
+         * @description One run as it stands now.
+         */
+        get: operations["bath"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/baths/{bath_id}/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Match Bath
+         * @description Match the bath's water with theirs; a bath that dilutes, or is too cold, is stopped here.
+         */
+        post: operations["match_bath"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/baths/{bath_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note At Bath
+         * @description Fish in, fish out, a sign, a colour, the end.
+         */
+        post: operations["note_at_bath"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -4939,6 +5039,8 @@ export interface components {
             warning_short: string;
             /** Moves Words */
             moves_words: string;
+            /** Use */
+            use: string;
             /**
              * Hangs
              * @enum {string}
@@ -6482,6 +6584,213 @@ export interface components {
             lines: components["schemas"]["LedgerLineOut"][];
             /** Parts */
             parts: components["schemas"]["PartOut"][];
+        };
+        /**
+         * PrepareIn
+         * @description A bath, dip or swab of the formulary for one group; with the task it does, if a course asks for it.
+         */
+        PrepareIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            request: components["schemas"]["DoseRequest"];
+            /** Task */
+            task?: string | null;
+        };
+        /** BathRow */
+        BathRow: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Title */
+            title: string;
+            /** Tank Name */
+            tank_name: string;
+            /** Fish */
+            fish: string;
+            /** At Words */
+            at_words: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "ready" | "in" | "take_out" | "between" | "done";
+            /** Ended Words */
+            ended_words: string;
+        };
+        /** BathColourOut */
+        BathColourOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+        };
+        /** BathLogOut */
+        BathLogOut: {
+            /** At Words */
+            at_words: string;
+            /** Words */
+            words: string;
+            /** By */
+            by: string;
+        };
+        /** BathMarkOut */
+        BathMarkOut: {
+            /** Second */
+            second: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * BathNotedOut
+         * @description Something that is watched, and how often it was seen in this turn.
+         */
+        BathNotedOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * BathPairOut
+         * @description One value of the bath beside the same of their own water.
+         */
+        BathPairOut: {
+            /** Name */
+            name: string;
+            /** Bath */
+            bath: string;
+            /** Home */
+            home: string;
+        };
+        /** BathSignOut */
+        BathSignOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * RunOut
+         * @description A run as it stands. The screen counts from ``in_at`` by ``now``; what it may say is in ``marks``.
+         */
+        RunOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Title */
+            title: string;
+            /**
+             * Tank
+             * Format: uuid
+             */
+            tank: string;
+            /** Tank Name */
+            tank_name: string;
+            /**
+             * Group
+             * Format: uuid
+             */
+            group: string;
+            /** Fish */
+            fish: string;
+            /**
+             * Phase
+             * @enum {string}
+             */
+            phase: "ready" | "in" | "take_out" | "between" | "done";
+            /** Turn */
+            turn: number;
+            /** Turns */
+            turns: number;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** In At */
+            in_at: string | null;
+            /** Limit At */
+            limit_at: string | null;
+            /** Elapsed S */
+            elapsed_s: number;
+            /** Over S */
+            over_s: number;
+            /** Sign */
+            sign: string;
+            /** Marks */
+            marks: components["schemas"]["BathMarkOut"][];
+            /** Steps */
+            steps: components["schemas"]["BathStepOut"][];
+            measured: components["schemas"]["MeasuredOut"];
+            /** Matched */
+            matched: boolean;
+            /** Must Match */
+            must_match: boolean;
+            /** Stops */
+            stops: string[];
+            /** Pairs */
+            pairs: components["schemas"]["BathPairOut"][];
+            /** Most Min */
+            most_min: number;
+            /** Signs */
+            signs: components["schemas"]["BathSignOut"][];
+            /** Noted */
+            noted: components["schemas"]["BathNotedOut"][];
+            /** Colour */
+            colour: string;
+            /** Within Reach */
+            within_reach: string;
+            /** Colours */
+            colours: components["schemas"]["BathColourOut"][];
+            /** Rescue */
+            rescue: string[];
+            /** Log */
+            log: components["schemas"]["BathLogOut"][];
+            /** Ended Words */
+            ended_words: string;
+        };
+        /**
+         * MatchIn
+         * @description The bath's water beside theirs, as read now.
+         */
+        MatchIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            bath: components["schemas"]["BathIn"];
+        };
+        /**
+         * BathEventIn
+         * @description What happened, at the instant the phone saw it; now where none is given.
+         */
+        BathEventIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "in" | "out" | "breathing" | "frantic" | "rolled" | "jumped" | "fast" | "darting" | "violet" | "pink" | "tea" | "brown" | "end";
+            /** Happened At */
+            happened_at?: string | null;
         };
     };
     responses: never;
@@ -8597,6 +8906,132 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StagesOut"][];
+                };
+            };
+        };
+    };
+    prepare_bath: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrepareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    baths: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BathRow"][];
+                };
+            };
+        };
+    };
+    bath: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                bath_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"];
+                };
+            };
+        };
+    };
+    match_bath: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                bath_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    note_at_bath: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                bath_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BathEventIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
                 };
             };
         };

@@ -127,6 +127,19 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Choose a course', rail: 'courses' },
   },
   {
+    path: '/baths',
+    name: 'bath-new',
+    component: () => import('@/features/baths/StartPage.vue'),
+    meta: { title: 'A bath', rail: 'courses' },
+  },
+  {
+    path: '/baths/:bath',
+    name: 'bath',
+    component: () => import('@/features/baths/RunPage.vue'),
+    props: true,
+    meta: { title: 'Bath', rail: 'courses' },
+  },
+  {
     path: '/records',
     name: 'records',
     component: () => import('@/features/records/RecordsPage.vue'),

@@ -42,7 +42,12 @@ const sentence = computed(() =>
       <RouterLink v-if="s.case" :to="{ name: 'case', params: { case: s.case } }">case</RouterLink>
     </li>
   </ul>
-  <p class="own"><LinkButton :to="{ name: 'protocols' }" label="Protocols, and your own" /></p>
+  <p class="own">
+    <LinkButton :to="{ name: 'protocols' }" label="Protocols, and your own" /><LinkButton
+      :to="{ name: 'bath-new' }"
+      label="Stand at a bath"
+    />
+  </p>
   <template v-if="idle.length">
     <h2 class="block-head">No course</h2>
     <ul class="rows list">
@@ -61,6 +66,9 @@ const sentence = computed(() =>
 
 <style scoped>
 .own {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
   margin-bottom: 28px;
 }
 .list {

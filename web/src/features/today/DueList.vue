@@ -98,8 +98,15 @@ async function press(due: Due) {
   else if (due.kind === 'temperature' || due.kind === 'salinity') warming.value = due
   else if (due.kind === 'water_test')
     await router.push({ name: 'tank', params: { tank: due.tank }, query: { log: 'test' } })
+  else if (due.use)
+    await router.push({ name: 'bath-new', query: { group: due.group, use: due.use, task: due.task } })
   else if (due.kind === 'look') await router.push({ name: 'look-at', params: { group: due.group } })
   else await tick.run()
+}
+
+async function tickOff(due: Due) {
+  pressed.value = due.task
+  await tick.run()
 }
 
 const takeUp = useWrite((write_id) =>
@@ -151,12 +158,12 @@ async function undo(done: Done) {
           </span>
           <span class="presses">
             <Button
-              :label="d.press"
+              :label="d.use ? 'Stand at it' : d.press"
               :severity="
                 s.id === 'later' || d.warning || (d.hangs && d.hangs !== 'applies') ? 'secondary' : undefined
               "
               :loading="(give.busy.value || tick.busy.value) && pressed === d.task"
-              :aria-label="`${d.press}, ${d.tank_name}, ${d.what}`"
+              :aria-label="`${d.use ? 'Stand at it' : d.press}, ${d.tank_name}, ${d.what}`"
               @click="press(d)"
             />
             <Button
@@ -166,6 +173,15 @@ async function undo(done: Done) {
               :aria-label="`Leave out, ${d.tank_name}, ${d.what}`"
               @click="leaveOut(d)"
             />
+            <button
+              v-if="d.use"
+              class="link small"
+              type="button"
+              :aria-label="`done already, ${d.tank_name}, ${d.what}`"
+              @click="tickOff(d)"
+            >
+              done already
+            </button>
             <button
               v-if="d.kind === 'dose'"
               class="link small"

@@ -30,6 +30,7 @@ function due(more: Partial<Schemas['DueOut']> = {}): Schemas['DueOut'] {
     warning: '',
     warning_short: '',
     moves_words: '',
+    use: '',
     hangs: '',
     hangs_words: '',
     ...more,

@@ -1,0 +1,1 @@
+"""Standing at the bath: runs with their timer, what was seen, and how each ended."""

@@ -1,0 +1,177 @@
+"""Routes of the bath side."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Path, Router
+
+from pennywort.baths import schemas, services
+from pennywort.baths.models import BathEvent, BathRun
+from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS, RunState, clock_words, minute_marks, rescue_steps
+from pennywort.core.reference import library
+from pennywort.fish.queries import count_of, plural
+from pennywort.fish.services import group_of
+from pennywort.measure.schemas import MeasuredOut
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.schemas import Written
+from pennywort.rooms.services import write_once
+from pennywort.tanks.api import act
+
+router = Router(tags=["baths"])
+LATELY = timedelta(days=14)
+WORDS = {"in": "fish in", "out": "fish out", "end": "ended", **SIGNS, **NOTED, **{name: f"colour: {label}" for name, (label, _) in COLOURS.items()}}
+
+
+def _fish(run: BathRun) -> str:
+    left = count_of(run.group)
+    return f"{left.words} {plural(run.group.species_name, left.count)}"
+
+
+def _log(actor: Actor, events: list[BathEvent]) -> list[schemas.BathLogOut]:
+    """Everything that happened, with its second since the fish went in."""
+    rows, began = [], None
+    for e in events:
+        began = e.happened_at if e.kind == "in" else began
+        second = f", {clock_words(int((e.happened_at - began).total_seconds()))} in" if began and e.kind not in ("in", "end") else ""
+        rows.append(schemas.BathLogOut(at_words=f"{actor.local(e.happened_at):%H:%M:%S}", words=f"{WORDS[e.kind]}{second}", by=e.by))
+    return rows
+
+
+def _ended(state: RunState) -> str:
+    """How the last turn ended, in words."""
+    if state.out_at is None:
+        return ""
+    words = f"out after {clock_words(state.elapsed_s)}"
+    if state.over_s > 0:
+        return f"{words}, {clock_words(state.over_s)} over its time"
+    return f"{words}, early: {SIGNS[state.sign]}" if state.sign else words
+
+
+def _pairs(run: BathRun) -> list[schemas.BathPairOut]:
+    bath = run.request.get("bath") or {}
+    rows = [("temperature", bath.get("temperature", ""), bath.get("home_temperature", ""))]
+    water, home = bath.get("water") or {}, bath.get("home") or {}
+    names = {"marine_salt": "sea salt", "sodium_chloride": "salt", "magnesium_sulfate": "Epsom salt", "tds": "TDS"}
+    rows += [(label, water.get(name, "") if bath.get("other_water") else "their own water", home.get(name, "")) for name, label in names.items()]
+    return [schemas.BathPairOut(name=n, bath=b, home=h) for n, b, h in rows if b.replace("their own water", "") or h]
+
+
+def _most_min(run: BathRun) -> float:
+    """Never longer than this, by the formulary."""
+    known = library().uses.get(run.use_id)
+    if known is None:
+        return run.lasts_min
+    use = known[1]
+    return use.most_minutes or (use.minutes.high or use.minutes.value if use.minutes else run.lasts_min)
+
+
+def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
+    """A run for the screen."""
+    events = services.events_of(run)
+    state = services.state_of(run, events, now=actor.now)
+    told = MeasuredOut.model_validate(run.told)
+    turn = [e for e in events if state.in_at is None or e.happened_at >= state.in_at]
+    neutraliser = next((s.text for s in told.steps if s.text.startswith("Beside it, to stop it")), "")
+    swab = library().uses[run.use_id][1].route == "topical" if run.use_id in library().uses else False
+    return schemas.RunOut(
+        uid=run.uid,
+        title=run.title,
+        tank=run.tank.uid,
+        tank_name=run.tank.name,
+        group=run.group.uid,
+        fish=_fish(run),
+        phase=state.phase,
+        turn=max(1, state.turn_count + (1 if state.phase == "between" else 0)),
+        turns=run.turn_count,
+        minutes=run.lasts_min,
+        now=actor.now,
+        in_at=state.in_at,
+        limit_at=state.limit_at,
+        elapsed_s=state.elapsed_s,
+        over_s=state.over_s,
+        sign=SIGNS.get(state.sign, ""),
+        marks=[schemas.BathMarkOut(second=s, words=w) for s, w in minute_marks(run.lasts_min)],
+        steps=told.steps,
+        measured=told,
+        matched=run.matched_at is not None,
+        must_match=not swab,
+        stops=[c.text for c in told.cautions if c.level == "never"],
+        pairs=_pairs(run),
+        most_min=max(run.lasts_min, _most_min(run)),
+        noted=[schemas.BathNotedOut(id=i, label=w, count=sum(e.kind == i for e in turn)) for i, w in NOTED.items()],
+        colour=next((e.kind for e in reversed(turn) if e.kind in COLOURS), ""),
+        within_reach=neutraliser.removeprefix("Beside it, to stop it: "),
+        signs=[schemas.BathSignOut(id=i, label=w) for i, w in SIGNS.items()],
+        colours=[schemas.BathColourOut(id=i, label=w, words=what) for i, (w, what) in COLOURS.items()] if run.active_id == "permanganate" else [],
+        rescue=list(rescue_steps(neutraliser=neutraliser)),
+        log=_log(actor, events),
+        ended_words=_ended(state) if state.phase in ("between", "done") else "",
+    )
+
+
+@router.post("/groups/{uuid:group_id}/baths", response=Written, operation_id="prepare_bath")
+def prepare_bath(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schemas.PrepareIn) -> dict[str, object]:
+    """Make a bath, a dip or a swab ready for these fish."""
+    actor = act(request, room_id)
+    group = group_of(actor, group_id)
+    content = {"group": group_id, "request": body.request.model_dump(mode="json"), "task": body.task}
+    return write_once(
+        actor,
+        body.write_id,
+        "prepare_bath",
+        content,
+        lambda: services.prepare(actor, uid=body.write_id, group=group, request=body.request, task=body.task),
+    )
+
+
+@router.get("/baths", response=list[schemas.BathRow], operation_id="baths")
+def baths(request: HttpRequest, room_id: Path[UUID]) -> list[schemas.BathRow]:
+    """The baths of the last two weeks, the newest first; those that run stand on top."""
+    actor = act(request, room_id)
+    found = BathRun.objects.filter(fishroom=actor.fishroom, recorded_at__gt=actor.now - LATELY).select_related("group", "tank").order_by("-recorded_at", "-pk")
+    rows = []
+    for run in found[:60]:
+        state = services.state_of(run, services.events_of(run), now=actor.now)
+        local = actor.local(run.recorded_at)
+        rows.append(
+            schemas.BathRow(
+                uid=run.uid,
+                title=run.title,
+                tank_name=run.tank.name,
+                fish=_fish(run),
+                at_words=f"{local:%a} {local.day} {local:%b} {local:%H:%M}",
+                phase=state.phase,
+                ended_words=_ended(state) or ("not begun" if state.phase == "ready" else ""),
+            )
+        )
+    return sorted(rows, key=lambda r: r.phase not in ("in", "take_out", "between"))
+
+
+@router.get("/baths/{uuid:bath_id}", response=schemas.RunOut, operation_id="bath")
+def bath(request: HttpRequest, room_id: Path[UUID], bath_id: UUID) -> schemas.RunOut:
+    """One run as it stands now."""
+    actor = act(request, room_id)
+    return run_out(actor, services.run_of(actor, bath_id))
+
+
+@router.post("/baths/{uuid:bath_id}/match", response=Written, operation_id="match_bath")
+def match_bath(request: HttpRequest, room_id: Path[UUID], bath_id: UUID, body: schemas.MatchIn) -> dict[str, object]:
+    """Match the bath's water with theirs; a bath that dilutes, or is too cold, is stopped here."""
+    actor = act(request, room_id)
+    run = services.run_of(actor, bath_id)
+    content = {"bath": bath_id, "water": body.bath.model_dump(mode="json")}
+    return write_once(actor, body.write_id, "match_bath", content, lambda: services.match(actor, run=run, bath=body.bath))
+
+
+@router.post("/baths/{uuid:bath_id}/events", response=Written, operation_id="note_at_bath")
+def note_at_bath(request: HttpRequest, room_id: Path[UUID], bath_id: UUID, body: schemas.BathEventIn) -> dict[str, object]:
+    """Fish in, fish out, a sign, a colour, the end."""
+    actor = act(request, room_id)
+    run = services.run_of(actor, bath_id)
+    content = {"bath": bath_id, "kind": body.kind, "happened_at": body.happened_at}
+    return write_once(
+        actor, body.write_id, "note_at_bath", content, lambda: services.note(actor, uid=body.write_id, run=run, kind=body.kind, happened_at=body.happened_at)
+    )

@@ -1,0 +1,115 @@
+"""What the bath's screens send and get."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+from uuid import UUID
+
+from ninja import Schema
+
+from pennywort.measure.schemas import BathIn, BathStepOut, DoseRequest, MeasuredOut
+from pennywort.rooms.schemas import Write
+
+Kind = Literal["in", "out", "breathing", "frantic", "rolled", "jumped", "fast", "darting", "violet", "pink", "tea", "brown", "end"]
+
+
+class PrepareIn(Write):
+    """A bath, dip or swab of the formulary for one group; with the task it does, if a course asks for it."""
+
+    request: DoseRequest
+    task: UUID | None = None
+
+
+class MatchIn(Write):
+    """The bath's water beside theirs, as read now."""
+
+    bath: BathIn
+
+
+class BathEventIn(Write):
+    """What happened, at the instant the phone saw it; now where none is given."""
+
+    kind: Kind
+    happened_at: datetime | None = None
+
+
+class BathMarkOut(Schema):
+    second: int
+    words: str
+
+
+class BathSignOut(Schema):
+    id: str
+    label: str
+
+
+class BathColourOut(BathSignOut):
+    words: str
+
+
+class BathNotedOut(BathSignOut):
+    """Something that is watched, and how often it was seen in this turn."""
+
+    count: int
+
+
+class BathLogOut(Schema):
+    at_words: str
+    words: str
+    by: str
+
+
+class BathPairOut(Schema):
+    """One value of the bath beside the same of their own water."""
+
+    name: str
+    bath: str
+    home: str
+
+
+class RunOut(Schema):
+    """A run as it stands. The screen counts from ``in_at`` by ``now``; what it may say is in ``marks``."""
+
+    uid: UUID
+    title: str
+    tank: UUID
+    tank_name: str
+    group: UUID
+    fish: str
+    phase: Literal["ready", "in", "take_out", "between", "done"]
+    turn: int
+    turns: int
+    minutes: float
+    now: datetime
+    in_at: datetime | None
+    limit_at: datetime | None
+    elapsed_s: int
+    over_s: int
+    sign: str
+    marks: list[BathMarkOut]
+    steps: list[BathStepOut]
+    measured: MeasuredOut
+    matched: bool
+    must_match: bool
+    stops: list[str]
+    pairs: list[BathPairOut]
+    most_min: float
+    signs: list[BathSignOut]
+    noted: list[BathNotedOut]
+    colour: str
+    within_reach: str
+    colours: list[BathColourOut]
+    rescue: list[str]
+    log: list[BathLogOut]
+    ended_words: str
+
+
+class BathRow(Schema):
+    uid: UUID
+    title: str
+    tank_name: str
+    fish: str
+    at_words: str
+    phase: Literal["ready", "in", "take_out", "between", "done"]
+    ended_words: str

@@ -1,0 +1,120 @@
+"""A bath while it runs: where the timer stands, when it speaks, what a sign of distress asks for, what a colour says. Pure."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from typing import Literal
+
+from pennywort.core.errors import InvalidInput
+
+Phase = Literal["ready", "in", "take_out", "between", "done"]
+# what ends a bath at once, whatever the timer says (common practice: out early at heavy breathing or frantic swimming)
+SIGNS: dict[str, str] = {"breathing": "heavy breathing", "frantic": "frantic, bolting", "rolled": "rolled over, lying still", "jumped": "jumped"}
+# what is counted and watched, and ends nothing by itself
+NOTED: dict[str, str] = {"fast": "faster gills", "darting": "darting"}
+COLOURS: dict[str, tuple[str, str]] = {
+    "violet": ("violet", "It works, at full strength."),
+    "pink": ("pink", "It works, and is wearing out. Watch it."),
+    "tea": ("tea", "Nearly spent: little of its time is left."),
+    "brown": ("brown", "It is spent: dirt or slime has used it up. End it here; a fresh mix for the next fish."),
+}
+EVENTS = ("in", "out", *SIGNS, *NOTED, *COLOURS, "end")
+# a longer bath is told every five minutes, a short one every minute; the last three minutes always
+LONG_MIN = 10.0
+LAST_MIN = 3
+
+
+@dataclass(frozen=True, kw_only=True)
+class Happened:
+    """Something at the bath: fish in or out, a sign, a colour, the end."""
+
+    at: datetime
+    kind: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class RunState:
+    """Where a run stands. Instants are aware; seconds are whole ones of the turn that runs, or ran last.
+
+    ``take_out`` from the first sign of distress, or the limit, until the fish are out.
+    """
+
+    phase: Phase
+    turn_count: int
+    in_at: datetime | None
+    limit_at: datetime | None
+    out_at: datetime | None
+    elapsed_s: int
+    over_s: int
+    sign: str
+
+
+def read_run(events: Sequence[Happened], *, minutes: float, turns: int, now: datetime) -> RunState:
+    """Read a run off what happened, in the order of its instants.
+
+    :param minutes: how long fish stay in at most. :raises InvalidInput: no time, or fish out before they were in.
+    """
+    if not math.isfinite(minutes) or minutes <= 0:
+        raise InvalidInput("How many minutes?", field="minutes")
+    ordered = sorted(events, key=lambda e: e.at)
+    count, in_at, out_at, sign, ended = 0, None, None, "", False
+    for e in ordered:
+        if e.kind == "in":
+            if in_at is not None and out_at is None:
+                raise InvalidInput("Fish are in it already.", field="kind")
+            count, in_at, out_at, sign = count + 1, e.at, None, ""
+        elif e.kind == "out":
+            if in_at is None or out_at is not None:
+                raise InvalidInput("No fish are in it.", field="kind")
+            out_at = e.at
+        elif e.kind in SIGNS and in_at is not None and out_at is None:
+            sign = sign or e.kind
+        elif e.kind == "end":
+            ended = True
+    limit_at = in_at + timedelta(minutes=minutes) if in_at is not None else None
+    until = out_at or now
+    elapsed = max(0, int((until - in_at).total_seconds())) if in_at is not None else 0
+    over = max(0, int((until - limit_at).total_seconds())) if limit_at is not None else 0
+    if in_at is None:
+        phase: Phase = "done" if ended else "ready"
+    elif out_at is None:
+        phase = "take_out" if sign or over > 0 or ended else "in"
+    else:
+        phase = "done" if ended or count >= turns else "between"
+    return RunState(phase=phase, turn_count=count, in_at=in_at, limit_at=limit_at, out_at=out_at, elapsed_s=elapsed, over_s=over, sign=sign)
+
+
+def minute_marks(minutes: float) -> tuple[tuple[int, str], ...]:
+    """When the timer speaks, in seconds since fish went in, and what it says."""
+    total = int(minutes * 60)
+    every = 1 if minutes <= LONG_MIN else 5
+    marks = {m * 60: _minutes(m) + " in" for m in range(every, math.ceil(minutes), every)}
+    marks |= {total - left * 60: f"{_minutes(left)} left" for left in range(1, LAST_MIN + 1) if total - left * 60 > 0}
+    return (*sorted(marks.items()), (total, "take them out now"))
+
+
+def _minutes(count: int) -> str:
+    return "one minute" if count == 1 else f"{count} minutes"
+
+
+def rescue_steps(*, neutraliser: str = "") -> tuple[str, ...]:
+    """What is done at once (common practice): out, into clean water of the same kind, with air, and watched."""
+    steps = [
+        "Fish out now, by hand or net, without the bath’s water.",
+        "Into the bucket of clean water beside it: same warmth, same salinity, the air stone on full.",
+    ]
+    if neutraliser:
+        steps.append(neutraliser)
+    steps += [
+        "Hold one that lies still upright in the stream of the air stone until its gills move by themselves.",
+        "Back to its tank once it holds itself; dim light, no food until tomorrow. Write down how long it took.",
+    ]
+    return tuple(steps)
+
+
+def clock_words(seconds: int) -> str:
+    """So many minutes and seconds: 7:05."""
+    return f"{seconds // 60}:{seconds % 60:02d}"

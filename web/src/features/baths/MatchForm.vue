@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import CountField from '@/shared/CountField.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useWrite } from '@/shared/useWrite'
+
+/** Both waters side by side, as read now. A bath that dilutes, or is too cold or warm, goes no further. */
+const props = defineProps<{ run: Schemas['RunOut'] }>()
+const session = useSession()
+const bathC = ref('')
+const homeC = ref('')
+const other = ref(false)
+const bathSalt = ref('')
+const homeSalt = ref('')
+const bathTds = ref('')
+const homeTds = ref('')
+const turns = ref<number | null>(props.run.turns)
+const salts = (sea: string, tds: string) => ({
+  sodium_chloride: '',
+  magnesium_sulfate: '',
+  marine_salt: sea,
+  tds,
+})
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/baths/{bath_id}/match', {
+      params: { path: { ...session.inRoom(), bath_id: props.run.uid } },
+      body: {
+        write_id,
+        bath: {
+          temperature: bathC.value,
+          home_temperature: homeC.value,
+          other_water: other.value,
+          water: salts(bathSalt.value, bathTds.value),
+          home: salts(homeSalt.value, homeTds.value),
+          turns: turns.value ?? 1,
+        },
+      },
+    }),
+  ),
+)
+const FIELDS = ['bath.temperature', 'bath.home_temperature', 'bath.home.tds', 'bath.water.tds']
+const stopped = computed(() => write.problem.value?.kind === 'refused')
+watch([bathC, homeC, other, bathSalt, homeSalt, bathTds, homeTds, turns], () => write.forget())
+</script>
+
+<template>
+  <form novalidate @submit.prevent="write.run()">
+    <TextField
+      v-model="bathC"
+      figure
+      label="Bath, temperature"
+      field="bath.temperature"
+      :problem="write.problem.value"
+      inputmode="decimal"
+    />
+    <TextField
+      v-model="homeC"
+      figure
+      label="Their tank"
+      field="bath.home_temperature"
+      :problem="write.problem.value"
+      inputmode="decimal"
+    />
+    <div class="tick">
+      <Checkbox v-model="other" binary input-id="other-water" data-testid="other-water" />
+      <label for="other-water">The bath is not made with their own water</label>
+    </div>
+    <template v-if="other">
+      <TextField
+        v-model="bathTds"
+        figure
+        label="Bath, TDS"
+        field="bath.water.tds"
+        :problem="write.problem.value"
+        hint="or sea salt below"
+        inputmode="decimal"
+      />
+      <TextField
+        v-model="homeTds"
+        figure
+        label="Their tank, TDS"
+        field="bath.home.tds"
+        :problem="write.problem.value"
+        inputmode="decimal"
+      />
+      <TextField v-model="bathSalt" figure label="Bath, sea salt" hint="g/kg or SG" inputmode="decimal" />
+      <TextField v-model="homeSalt" figure label="Their tank, sea salt" inputmode="decimal" />
+    </template>
+    <CountField v-model="turns" label="How many turns of fish" :max="20" />
+    <p v-if="stopped" class="stop" role="alert" data-testid="match-stopped">
+      {{ write.problem.value?.message }}
+    </p>
+    <ProblemNote v-else :problem="write.problem.value" :fields="FIELDS" />
+    <Button type="submit" class="next" label="They match" :loading="write.busy.value" data-testid="match" />
+  </form>
+</template>
+
+<style scoped>
+.tick {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  min-height: 56px;
+}
+.stop {
+  border: 3px solid var(--brick);
+  color: var(--brick);
+  font-size: 18px;
+  line-height: 25px;
+  font-weight: 600;
+  padding: 12px 14px;
+  border-radius: 4px;
+  margin: 12px 0;
+}
+.next {
+  width: 100%;
+  min-height: 64px;
+  font-size: 18px;
+  margin-top: 12px;
+}
+</style>

@@ -1,0 +1,210 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import ProductPick from '@/shared/ProductPick.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useActives } from '@/shared/useActives'
+import { useWrite } from '@/shared/useWrite'
+
+/** Which fish, which bath, in how much water: then it is made ready, step by step. */
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const asked = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : '')
+const groups = useQuery({
+  queryKey: ['groups', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
+})
+const { data: actives } = useActives()
+const running = useQuery({
+  queryKey: ['baths', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/baths', { params: { path: session.inRoom() } })),
+})
+const alive = computed(() =>
+  (groups.data.value ?? [])
+    .filter((g) => g.left > 0)
+    .map((g) => ({ ...g, label: `${g.words}, ${g.tank_name}` })),
+)
+const uses = computed(() =>
+  (actives.value ?? [])
+    .flatMap((a) => a.uses)
+    .filter((u) => ['bath', 'dip', 'topical'].includes(u.route) && u.minutes)
+    .map((u) => ({ ...u, label: `${u.active_name}: ${u.name}` })),
+)
+const group = ref(asked('group'))
+const use = ref(asked('use'))
+const volume = ref('')
+const minutes = ref('')
+const product = ref<Schemas['ProductIn']>({ bottle: null, strength: '', own: null })
+const chosen = computed(() => uses.value.find((u) => u.id === use.value) ?? null)
+watch(use, () => (product.value = { bottle: null, strength: '', own: null }))
+const confirmed = ref(false)
+const vet = ref(false)
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/groups/{group_id}/baths', {
+      params: { path: { ...session.inRoom(), group_id: group.value } },
+      body: {
+        write_id,
+        task: asked('task') || null,
+        request: {
+          kind: 'dose',
+          use: use.value,
+          volume: volume.value,
+          minutes: minutes.value,
+          bottle: product.value.bottle ?? null,
+          strength: product.value.strength ?? '',
+          own: product.value.own ?? null,
+          confirmed: confirmed.value,
+          product_confirmed: confirmed.value,
+          prescribed: vet.value,
+        } as Schemas['DoseRequest'],
+      },
+    }),
+  ),
+)
+watch([group, use, volume, minutes, product, confirmed, vet], () => write.forget(), { deep: true })
+async function save() {
+  const done = await write.run()
+  if (done) await router.push({ name: 'bath', params: { bath: done.uid } })
+}
+const FIELDS = ['request.use', 'volume', 'minutes', 'use']
+</script>
+
+<template>
+  <PageHead
+    title="A bath"
+    sentence="Made ready beside the tank, matched with their water, and timed by the clock of the house."
+  />
+  <ul v-if="running.data.value?.length" class="rows list">
+    <li v-for="r in running.data.value" :key="r.uid" class="row">
+      <RouterLink :to="{ name: 'bath', params: { bath: r.uid } }"
+        ><b>{{ r.title }}</b
+        >, {{ r.tank_name }}</RouterLink
+      >
+      <span class="small">{{ r.fish }}</span>
+      <span class="small fig">{{ r.at_words }}</span>
+      <span class="small" :class="{ brick: r.phase === 'take_out', leaf: r.phase === 'in' }">{{
+        r.phase === 'in' ? 'fish in it now' : r.phase === 'take_out' ? 'take them out' : r.ended_words
+      }}</span>
+    </li>
+  </ul>
+  <form class="start" novalidate @submit.prevent="save">
+    <h2 class="block-head">Make one ready</h2>
+    <FieldRow v-slot="f" label="Fish">
+      <Select
+        v-model="group"
+        :options="alive"
+        option-label="label"
+        option-value="uid"
+        :label-id="f.id"
+        aria-label="Fish"
+        placeholder="which fish"
+        data-testid="bath-group"
+      />
+    </FieldRow>
+    <FieldRow v-slot="f" label="Bath" field="request.use" :problem="write.problem.value">
+      <Select
+        v-model="use"
+        :options="uses"
+        option-label="label"
+        option-value="id"
+        filter
+        :label-id="f.id"
+        aria-label="Bath"
+        placeholder="which bath, dip or swab"
+        data-testid="bath-use"
+      />
+    </FieldRow>
+    <template v-if="chosen">
+      <TextField
+        v-if="chosen.route !== 'topical'"
+        v-model="volume"
+        figure
+        label="Water in the vessel"
+        field="volume"
+        :problem="write.problem.value"
+        placeholder="5 L"
+      />
+      <ProductPick
+        v-model="product"
+        :active="chosen.active"
+        :use="chosen.id"
+        :problem="write.problem.value"
+      />
+      <TextField
+        v-model="minutes"
+        figure
+        label="Minutes"
+        field="minutes"
+        :problem="write.problem.value"
+        :hint="`${chosen.minutes} published; the shortest, if left empty`"
+        inputmode="decimal"
+      />
+      <div class="tick">
+        <Checkbox v-model="confirmed" binary input-id="bath-sure" data-testid="bath-sure" />
+        <label for="bath-sure"
+          >I read the label twice; the strength is the one chosen, gloves and goggles are on.</label
+        >
+      </div>
+      <div v-if="chosen.gate === 'vet'" class="tick">
+        <Checkbox v-model="vet" binary input-id="bath-vet" />
+        <label for="bath-vet">A veterinarian told me to use it here.</label>
+      </div>
+    </template>
+    <ProblemNote :problem="write.problem.value" :fields="FIELDS" />
+    <Button
+      type="submit"
+      label="Make it ready"
+      :disabled="!group || !use"
+      :loading="write.busy.value"
+      data-testid="make-ready"
+    />
+  </form>
+</template>
+
+<style scoped>
+.start {
+  max-width: 640px;
+}
+.list {
+  max-width: 900px;
+  margin-bottom: 28px;
+}
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr) 150px minmax(0, 1.2fr);
+  gap: 4px 12px;
+  align-items: center;
+  min-height: 48px;
+}
+.tick {
+  display: flex;
+  gap: 12px;
+  align-items: flex-start;
+  padding: 12px 0;
+}
+.start > :deep(.p-button) {
+  margin-top: 14px;
+  min-height: 56px;
+  min-width: 200px;
+}
+@media (max-width: 759px) {
+  .row {
+    grid-template-columns: 1fr;
+    padding: 8px 0;
+  }
+  .row a {
+    min-height: 44px;
+  }
+  .start > :deep(.p-button) {
+    width: 100%;
+  }
+}
+</style>
