@@ -64,6 +64,8 @@ class GroupOut(Schema):
 class ObservationIn(Entry):
     appetite: Literal["", "all", "less", "none"] = ""
     breathing: Literal["", "calm", "fast", "gasping"] = ""
+    breaths_per_min: int | None = None
+    compared: Literal["", "same", "changed"] = ""
     note: Note = ""
 
 

@@ -76,6 +76,9 @@ class Observation(LedgerRecord):
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="observations")
     appetite = models.CharField(max_length=8, blank=True, choices=[("all", "eats"), ("less", "eats less"), ("none", "refuses food")])
     breathing = models.CharField(max_length=8, blank=True, choices=[("calm", "calm"), ("fast", "fast"), ("gasping", "gasping")])
+    # counted at the tank by tapping along; and whether they were as the day before
+    breaths_per_min = models.PositiveSmallIntegerField(null=True, blank=True)
+    compared = models.CharField(max_length=8, blank=True, choices=[("same", "as yesterday"), ("changed", "changed")])
     note = models.CharField(max_length=500, blank=True)
 
 

@@ -17,6 +17,9 @@ from pennywort.rooms.errors import Conflict
 from pennywort.rooms.services import find, find_standing, new_entry
 from pennywort.tanks.models import Tank
 
+# no gill moves faster; a quicker count is a doubled tap
+MOST_BREATHS = 300
+
 
 def species_of(text: str) -> tuple[str, str]:
     """Id and name of a kind of fish as typed; the id is empty for one that is not on the built-in list.
@@ -108,12 +111,26 @@ def add_look(
 
 
 def add_observation(
-    actor: Actor, *, uid: UUID, group: Group, appetite: str, breathing: str, note: str, happened_at: datetime | None, corrects: UUID | None
+    actor: Actor,
+    *,
+    uid: UUID,
+    group: Group,
+    appetite: str,
+    breathing: str,
+    note: str,
+    happened_at: datetime | None,
+    corrects: UUID | None,
+    breaths_per_min: int | None = None,
+    compared: str = "",
 ) -> dict[str, Any]:
-    """Appetite, breathing, a note. :raises InvalidInput: nothing observed."""
-    if not (appetite or breathing or note.strip()):
+    """Appetite, breathing, a note. :raises InvalidInput: nothing observed, or no breaths a fish takes."""
+    if not (appetite or breathing or note.strip() or compared or breaths_per_min is not None):
         raise InvalidInput("Nothing to write down yet.", field="note")
-    values = {"group": group, "appetite": appetite, "breathing": breathing, "note": note.strip()}
+    if breaths_per_min is not None and not 1 <= breaths_per_min <= MOST_BREATHS:
+        raise InvalidInput(f"Between 1 and {MOST_BREATHS} breaths a minute. Tap along once more.", field="breaths_per_min")
+    values = {
+        "group": group, "appetite": appetite, "breathing": breathing, "note": note.strip(), "breaths_per_min": breaths_per_min, "compared": compared,
+    }  # fmt: skip
     entry = new_entry(Observation, actor, uid=uid, name="observation", happened_at=happened_at, corrects=corrects, **values)
     return {"uid": str(entry.uid)}
 

@@ -11,6 +11,7 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 from pennywort.courses.feed_api import feed
 from pennywort.site import problems
 from pennywort.site.api import api
+from pennywort.site.worker import worker
 
 
 @never_cache
@@ -23,6 +24,7 @@ def page(request: HttpRequest) -> HttpResponse:
 urlpatterns = [
     path("api/", api.urls),
     re_path(r"^api/", problems.not_found),
+    path("sw.js", worker),
     path("calendar/<str:token>.ics", feed),
     re_path(r"^static/", problems.not_found),
     re_path(r"^.*$", page),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import threading
+from datetime import timedelta
 from typing import Any
 from uuid import uuid4
 
@@ -46,6 +47,19 @@ class Once(RoomCase):
                 again = self.send(path, content)
                 self.assertEqual(first, again)
                 self.assertEqual(model.objects.count(), count)
+
+    def test_a_thousand_kept_entries_sent_twice_are_stored_once(self) -> None:
+        """A phone comes up from the cellar, loses the connection before the answers arrive, and sends all of it again."""
+        group = self.group(self.tank())
+        start = self.clock - timedelta(minutes=50)
+        kept = [
+            {"write_id": str(uuid4()), "appetite": "all", "happened_at": (start + timedelta(seconds=3 * i)).isoformat(), "note": f"no {i}"} for i in range(1000)
+        ]
+        for _ in range(2):
+            for body in kept:
+                self.send(f"groups/{group}/observations", body)
+        rows = list(Observation.objects.order_by("happened_at").values_list("note", flat=True))
+        self.assertEqual(rows, [f"no {i}" for i in range(1000)])
 
     def test_an_id_used_for_something_else_is_refused(self) -> None:
         tank = self.tank()

@@ -19,6 +19,7 @@ from pennywort.tanks.models import WaterChange, WaterReading
 
 APPETITE = {"all": "eating", "less": "eating less", "none": "refusing food"}
 BREATHING = {"calm": "breathing calmly", "fast": "breathing fast", "gasping": "gasping"}
+COMPARED = {"same": "as the day before", "changed": "changed since the day before"}
 MANNER = {"died": "found dead", "ended": "put down", "missing": "missing"}
 
 
@@ -124,7 +125,8 @@ def story_of(actor: Actor, case: Case) -> Story:
     for reading in WaterReading.objects.filter(tank=case.tank, **span).select_related(*related):
         lines.append(_entry("reading", reading, kind="reading", words=_reading_words(reading, actor), detail=reading.note))
     for seen in Observation.objects.filter(group=case.group, **span).select_related(*related):
-        told = ", ".join(w for w in (APPETITE.get(seen.appetite, ""), BREATHING.get(seen.breathing, "")) if w)
+        breaths = f"{seen.breaths_per_min} breaths a minute" if seen.breaths_per_min else ""
+        told = ", ".join(w for w in (APPETITE.get(seen.appetite, ""), BREATHING.get(seen.breathing, ""), breaths, COMPARED.get(seen.compared, "")) if w)
         told = told[:1].upper() + told[1:]
         lines.append(_entry("observation", seen, kind="observation", words=told or seen.note, detail=seen.note if told else ""))
     for loss in Loss.objects.filter(group=case.group, **span).select_related(*related):

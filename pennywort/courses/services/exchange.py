@@ -131,6 +131,8 @@ class LookPart(LedgerPart):
 class ObservationPart(LedgerPart):
     appetite: Literal["", "all", "less", "none"]
     breathing: Literal["", "calm", "fast", "gasping"]
+    breaths_per_min: Annotated[int, Field(ge=1, le=300)] | None = None
+    compared: Literal["", "same", "changed"] = ""
     note: str = Field(max_length=500)
 
 

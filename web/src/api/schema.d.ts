@@ -1592,6 +1592,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Walk
+         * @description Every tank with fish, in the order they were set up.
+         */
+        get: operations["round"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/groups/{group_id}/baths": {
         parameters: {
             query?: never;
@@ -3706,6 +3726,14 @@ export interface components {
              * @enum {string}
              */
             breathing?: "" | "calm" | "fast" | "gasping";
+            /** Breaths Per Min */
+            breaths_per_min?: number | null;
+            /**
+             * Compared
+             * @default
+             * @enum {string}
+             */
+            compared?: "" | "same" | "changed";
             /**
              * Note
              * @default
@@ -6585,6 +6613,70 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["PartOut"][];
         };
+        /** RoundDueOut */
+        RoundDueOut: {
+            /**
+             * Task
+             * Format: uuid
+             */
+            task: string;
+            /** Kind */
+            kind: string;
+            /** At Words */
+            at_words: string;
+            /** Title */
+            title: string;
+            /** Amount */
+            amount: string;
+        };
+        /**
+         * RoundFishOut
+         * @description One group: how it was when it was last seen, and who saw it today.
+         */
+        RoundFishOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Words */
+            words: string;
+            /** Left */
+            left: number;
+            /** Last Words */
+            last_words: string;
+            /** Breaths */
+            breaths: string;
+            /** Seen Today */
+            seen_today: string;
+        };
+        /** RoundOut */
+        RoundOut: {
+            /** Date Words */
+            date_words: string;
+            /** Tanks */
+            tanks: components["schemas"]["RoundTankOut"][];
+        };
+        /** RoundTankOut */
+        RoundTankOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Temperature */
+            temperature: string;
+            /** Fish */
+            fish: components["schemas"]["RoundFishOut"][];
+            /** Due */
+            due: components["schemas"]["RoundDueOut"][];
+            /** Walked */
+            walked: boolean;
+        };
         /**
          * PrepareIn
          * @description A bath, dip or swab of the formulary for one group; with the task it does, if a course asks for it.
@@ -8906,6 +8998,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StagesOut"][];
+                };
+            };
+        };
+    };
+    round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundOut"];
                 };
             };
         };

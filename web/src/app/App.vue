@@ -1,15 +1,20 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { answer, api } from '@/api/client'
 import MedicinePatterns from '@/shared/MedicinePatterns.vue'
+import { startOutbox } from '@/shared/outbox'
 import { useSession } from '@/shared/session'
 import CautionsDialog from './CautionsDialog.vue'
+import OutboxBar from './OutboxBar.vue'
 import KeysDialog from './KeysDialog.vue'
 import RailMark from './RailMark.vue'
 
 const session = useSession()
+const queries = useQueryClient()
+// what waited in this browser is sent as soon as it can be, and the screens read anew
+startOutbox(() => void queries.invalidateQueries())
 const route = useRoute()
 const router = useRouter()
 const keys = ref(false)
@@ -60,7 +65,7 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
   <Toast position="bottom-center" />
   <template v-if="session.keeper && !route.meta.open">
     <a class="skip" href="#main">To the page</a>
-    <nav class="rail" aria-label="Screens">
+    <nav class="rail" :class="{ alone: route.meta.alone }" aria-label="Screens">
       <svg class="gauge" width="14" height="2000" aria-hidden="true" focusable="false">
         <path v-for="t in ticks" :key="t.y" :d="`M${t.long ? 6 : 9} ${t.y}H14`" />
         <path class="edge" d="M13.5 0V2000" />
@@ -91,7 +96,8 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
         <button type="button" @click="keys = true">Keys <kbd>?</kbd></button>
       </div>
     </nav>
-    <main id="main" class="page">
+    <main id="main" class="page" :class="{ alone: route.meta.alone }">
+      <OutboxBar />
       <RouterView v-if="session.room" />
       <p v-else>You belong to no fishroom. Ask its owner to let you in.</p>
     </main>
@@ -222,6 +228,9 @@ kbd {
   color: var(--ink);
 }
 @media (max-width: 759px) {
+  .rail.alone {
+    display: none;
+  }
   .rail {
     inset: auto 0 0 0;
     width: auto;

@@ -14,6 +14,8 @@ import { preset } from './theme'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce
 
+if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js')
+
 createApp(App)
   .use(createPinia())
   .use(makeRouter())
@@ -23,6 +25,8 @@ createApp(App)
         queries: {
           // a fishroom changes under other hands: look again when the screen is looked at again
           staleTime: 10_000,
+          // without a connection the service worker answers with what it kept
+          networkMode: 'always',
           retry: (count, error) => count < 2 && !(error instanceof Problem && error.body.status >= 400),
         },
       },

@@ -6,6 +6,8 @@ declare module 'vue-router' {
     title: string
     open?: boolean
     rail?: string
+    /** on a phone without the bar of screens: a wet thumb must not leave it */
+    alone?: boolean
   }
 }
 
@@ -15,6 +17,12 @@ const routes: RouteRecordRaw[] = [
     name: 'today',
     component: () => import('@/features/today/TodayPage.vue'),
     meta: { title: 'Today', rail: 'today' },
+  },
+  {
+    path: '/round',
+    name: 'round',
+    component: () => import('@/features/round/RoundPage.vue'),
+    meta: { title: 'Round', rail: 'today' },
   },
   {
     path: '/tanks',
@@ -137,7 +145,7 @@ const routes: RouteRecordRaw[] = [
     name: 'bath',
     component: () => import('@/features/baths/RunPage.vue'),
     props: true,
-    meta: { title: 'Bath', rail: 'courses' },
+    meta: { title: 'Bath', rail: 'courses', alone: true },
   },
   {
     path: '/records',

@@ -19,6 +19,8 @@ export const useSession = defineStore('session', () => {
 
   async function end() {
     take(await answer(api.POST('/api/session/end')))
+    // what was kept for walking without a connection is nobody else's to read
+    if ('caches' in window) await caches.delete('pennywort-answers')
   }
 
   async function prefer(change: Schemas['PreferencesIn']) {

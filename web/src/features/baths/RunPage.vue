@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
+import { waiting, write } from '@/shared/outbox'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import MatchForm from './MatchForm.vue'
@@ -22,7 +23,15 @@ const query = useQuery({
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/baths/{bath_id}', { params: { path: path.value } })),
   refetchInterval: 15_000,
 })
-const run = computed(() => query.data.value ?? null)
+/** Without a connection the press is kept with its second, and the screen goes on by itself. */
+const alone = ref<{ phase: Schemas['RunOut']['phase']; in_at: string | null; sign: string } | null>(null)
+const run = computed<Schemas['RunOut'] | null>(() => {
+  const told = query.data.value
+  if (!told || !alone.value) return told ?? null
+  const in_at = alone.value.in_at ?? told.in_at
+  const limit = in_at ? new Date(Date.parse(in_at) + told.minutes * 60_000).toISOString() : told.limit_at
+  return { ...told, phase: alone.value.phase, in_at, limit_at: limit, sign: alone.value.sign || told.sign }
+})
 const { seconds, spoken, arm, beep } = useTimer(run)
 
 /** the steps before fish go in: what is said up to the timer */
@@ -60,8 +69,27 @@ async function happened(what: Schemas['BathEventIn']['kind']) {
   // the instant of the press, not of its arrival
   at.value = new Date().toISOString()
   if (run.value && Math.abs(Date.parse(run.value.now) - Date.now()) > 120_000) at.value = null
-  await note.run()
+  if (!(await note.run()) && note.problem.value?.kind === 'offline') await keep(what)
 }
+async function keep(what: Schemas['BathEventIn']['kind']) {
+  const r = run.value
+  if (!r) return
+  await write(
+    `/api/rooms/${session.room?.uid ?? ''}/baths/${r.uid}/events`,
+    { kind: what },
+    `${r.title}, ${r.tank_name}: ${what}`,
+  )
+  note.forget()
+  const sign = r.signs.find((s) => s.id === what)
+  if (what === 'in') alone.value = { phase: 'in', in_at: new Date().toISOString(), sign: '' }
+  else if (sign) alone.value = { phase: 'take_out', in_at: r.in_at, sign: sign.label }
+  else if (what === 'out') alone.value = { phase: 'done', in_at: r.in_at, sign: '' }
+}
+watch(waiting, (now, was) => {
+  if (now.length || !was.length) return
+  alone.value = null
+  void queries.invalidateQueries({ queryKey: ['bath'] })
+})
 async function fishIn() {
   await arm()
   await happened('in')
@@ -93,6 +121,11 @@ const over = computed(() => Math.max(0, seconds.value - Math.round((run.value?.m
       <div class="right small">
         <span v-if="run.turns > 1" class="fig">turn {{ run.turn }} of {{ run.turns }}</span>
         <span class="fig block">{{ run.minutes }} min</span>
+        <RouterLink
+          v-if="screen === 'step' || screen === 'match' || screen === 'in'"
+          :to="{ name: 'bath-new' }"
+          >leave</RouterLink
+        >
       </div>
     </header>
 
@@ -151,7 +184,9 @@ const over = computed(() => Math.max(0, seconds.value - Math.round((run.value?.m
     </template>
 
     <template v-else-if="screen === 'timer'">
-      <p class="clock fig" role="timer" data-testid="timer">{{ clock(seconds) }}</p>
+      <p class="clock fig" role="timer" data-testid="timer">
+        {{ clock(seconds).slice(0, -3) }}<i>:</i>{{ clock(seconds).slice(-2) }}
+      </p>
       <p class="line">
         <span
           ><b class="fig">{{ clock(left) }}</b> to go</span
@@ -307,11 +342,17 @@ h1 {
   line-height: 72px;
 }
 .clock {
-  font-size: clamp(96px, 34vw, 136px);
+  font-size: clamp(96px, 33vw, 136px);
   line-height: 1;
   font-weight: 650;
   letter-spacing: -0.045em;
   margin-left: -4px;
+}
+.clock i {
+  font-style: normal;
+  margin: 0 -0.165em;
+  position: relative;
+  top: -0.05em;
 }
 .line {
   display: flex;
@@ -437,6 +478,10 @@ h2 span {
 .foot,
 .run > .take {
   margin-top: auto;
+}
+.run > .take {
+  position: sticky;
+  bottom: 12px;
 }
 .foot {
   display: flex;

@@ -24,6 +24,9 @@ const { data, error } = useQuery({
     :figure="data?.time_words"
   />
   <ProblemNote :problem="error" />
+  <p v-if="data?.strips.some((s) => s.fish !== 'empty')" class="round">
+    <LinkButton :to="{ name: 'round' }" label="Walk the round" />
+  </p>
   <div v-if="data && !data.strips.length" class="empty">
     <p>No tank is set up yet. A tank’s inside measures give its true water, and every dose hangs on that.</p>
     <LinkButton main :to="{ name: 'tank-new' }" label="Set up the first tank" />
@@ -47,6 +50,9 @@ const { data, error } = useQuery({
   grid-template-columns: minmax(0, 1fr) 288px;
   gap: 20px;
   align-items: start;
+}
+.round {
+  margin: -4px 0 10px;
 }
 .empty {
   max-width: 460px;

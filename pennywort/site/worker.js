@@ -1,0 +1,64 @@
+// Keeps the pages and the last answers of the server, so that the fishroom can be walked without a connection.
+// Pages and answers come from the server while it can be reached; kept ones stand in for two hours at most.
+const VERSION = "{{ version }}";
+const ASSETS = {{ assets }};
+const SHELL = `pennywort-shell-${VERSION}`;
+const ANSWERS = "pennywort-answers";
+const KEPT_MS = 2 * 60 * 60 * 1000;
+const PATIENCE_MS = 5000;
+
+self.addEventListener("install", (event) => {
+  event.waitUntil(caches.open(SHELL).then((cache) => cache.addAll(ASSETS)).then(() => self.skipWaiting()));
+});
+self.addEventListener("activate", (event) => {
+  const old = (name) => name.startsWith("pennywort-shell-") && name !== SHELL;
+  event.waitUntil(
+    caches.keys().then((names) => Promise.all(names.filter(old).map((n) => caches.delete(n)))).then(() => self.clients.claim()),
+  );
+});
+
+function inTime(request) {
+  return new Promise((resolve, reject) => {
+    const timer = setTimeout(() => reject(new Error("too slow")), PATIENCE_MS);
+    fetch(request).then((answer) => (clearTimeout(timer), resolve(answer)), (error) => (clearTimeout(timer), reject(error)));
+  });
+}
+
+async function page(request) {
+  const cache = await caches.open(SHELL);
+  try {
+    const answer = await inTime(request);
+    if (answer.ok) await cache.put("/", answer.clone());
+    return answer;
+  } catch {
+    return (await cache.match("/")) ?? Response.error();
+  }
+}
+
+async function told(request) {
+  const cache = await caches.open(ANSWERS);
+  try {
+    const answer = await fetch(request);
+    if (answer.ok) {
+      const headers = new Headers(answer.headers);
+      headers.set("X-Kept-At", String(Date.now()));
+      const body = await answer.clone().arrayBuffer();
+      await cache.put(request, new Response(body, { status: 200, headers }));
+    } else if (answer.status === 401) await caches.delete(ANSWERS);
+    return answer;
+  } catch (error) {
+    const kept = await cache.match(request);
+    if (kept && Date.now() - Number(kept.headers.get("X-Kept-At")) < KEPT_MS) return kept;
+    throw error;
+  }
+}
+
+self.addEventListener("fetch", (event) => {
+  const url = new URL(event.request.url);
+  if (event.request.method !== "GET" || url.origin !== self.location.origin) return;
+  if (event.request.mode === "navigate") {
+    if (!url.pathname.startsWith("/calendar/")) event.respondWith(page(event.request));
+  } else if (url.pathname.startsWith("/static/"))
+    event.respondWith(caches.match(event.request).then((kept) => kept ?? fetch(event.request)));
+  else if (url.pathname.startsWith("/api/") && !url.pathname.includes("/photos/")) event.respondWith(told(event.request));
+});

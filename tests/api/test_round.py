@@ -1,0 +1,46 @@
+"""The daily round through the API."""
+
+from __future__ import annotations
+
+from tests.api.room import RoomCase
+
+
+class Round(RoomCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.weir = self.tank()
+        self.tank(name="Empty one")
+        self.barbs = self.group(self.weir, count=6)
+
+    def test_tanks_with_fish_what_is_due_and_what_was_seen(self) -> None:
+        self.course(self.barbs)
+        self.send(f"tanks/{self.weir}/readings", {"temperature": "25.5"})
+        told = self.get("round")
+        self.assertEqual((told["date_words"], [t["name"] for t in told["tanks"]]), ("Tuesday 24 November", ["Weir"]))
+        weir = told["tanks"][0]
+        self.assertEqual(
+            (weir["temperature"], weir["walked"], weir["fish"][0]["words"], weir["fish"][0]["seen_today"]), ("25.5 °C", False, "6 cherry barbs", "")
+        )
+        self.assertIn("First third of the salt", [d["title"] for d in weir["due"]])
+        self.send(f"groups/{self.barbs}/observations", {"appetite": "less", "breaths_per_min": 92, "compared": "changed"}, by=self.ivo)
+        fish = self.get("round")["tanks"][0]["fish"][0]
+        self.assertEqual((fish["last_words"], fish["breaths"], fish["seen_today"]), ("eating less", "92 a minute", "Ivo at 14:20"))
+        self.assertTrue(self.get("round")["tanks"][0]["walked"])
+        self.later(days=1)
+        self.assertFalse(self.get("round")["tanks"][0]["walked"])
+
+    def test_fish_that_are_gone_are_not_walked_to(self) -> None:
+        self.send(f"groups/{self.barbs}/losses", {"count": 6})
+        self.assertEqual(self.get("round")["tanks"], [])
+
+    def test_breaths_no_fish_takes(self) -> None:
+        for count in (0, -4, 301, 10**9):
+            told = self.send(f"groups/{self.barbs}/observations", {"breaths_per_min": count}, status=422)
+            self.assertEqual(told["field"], "breaths_per_min")
+        self.send(f"groups/{self.barbs}/observations", {}, status=422)
+
+    def test_the_worker_keeps_the_built_files(self) -> None:
+        answer = self.client_of().get("/sw.js")
+        self.assertEqual((answer.status_code, answer["Content-Type"]), (200, "text/javascript; charset=utf-8"))
+        self.assertIn("/static/assets/index-", answer.content.decode())
+        self.assertNotIn("{{", answer.content.decode())

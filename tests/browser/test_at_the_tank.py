@@ -1,0 +1,171 @@
+"""At the tank, on a phone: a bath with a reload and a stop, a round without a connection, two who walk at once."""
+
+from __future__ import annotations
+
+import time
+from uuid import uuid4
+
+from django.utils import timezone
+from selenium.webdriver.common.by import By
+
+from pennywort.baths.models import BathEvent, BathRun
+from pennywort.fish.models import Group, Loss, Observation
+from pennywort.fish.services import add_observation
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.models import Fishroom
+from pennywort.tanks.models import WaterReading
+from tests.browser.chromium import PHONE
+from tests.browser.test_screens import DemoCase
+
+
+class AtTheTank(DemoCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.enter_as(self.maren)
+        self.size(*PHONE)
+
+    def tearDown(self) -> None:
+        self.offline(False)
+        super().tearDown()
+
+    def offline(self, on: bool) -> None:
+        """Cut or restore the connection, for the page and for its service worker."""
+        self.driver.execute_cdp_cmd("Network.enable", {})
+        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", {"offline": on, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1})
+
+    def choose(self, testid: str, part: str) -> None:
+        self.press(self.tid(testid))
+        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if part in e.text), None), f"a choice of {part}"))
+
+    def make_ready(self) -> BathRun:
+        """A permanganate bath for the corydoras, up to the press that puts them in."""
+        self.open("/baths")
+        self.choose("bath-group", "panda corydoras")
+        self.choose("bath-use", "Potassium permanganate: bath")
+        self.fill("Water in the vessel", "20 L")
+        self.press(self.driver.find_element(By.ID, "bath-sure"))
+        self.press(self.tid("make-ready"))
+        self.until(lambda: self.all("[data-testid='bath-run']"), "the run")
+        while self.all("[data-testid='next-step']"):
+            self.press(self.tid("next-step"))
+        return BathRun.objects.get()
+
+    def match(self, bath: str, home: str) -> None:
+        inputs = [e for e in self.all("form input") if e.is_displayed()]
+        for field, text in zip(inputs, (bath, home), strict=False):
+            field.clear()
+            field.send_keys(text)
+        self.press(self.tid("match"))
+
+    def take_out(self) -> None:
+        """Two presses, a moment apart: one alone does nothing."""
+        self.press(self.tid("take-out"))
+        self.assertFalse(BathEvent.objects.filter(kind="out").exists())
+        time.sleep(0.7)
+        self.press(self.tid("take-out"))
+
+    def test_a_bath_with_a_reload_in_the_middle_and_a_stop_at_the_first_sign(self) -> None:
+        run = self.make_ready()
+        self.match("21", "26.4")
+        self.until(lambda: "5.4 °C colder" in self.tid("match-stopped").text, "why it is stopped")
+        self.match("26.3", "26.4")
+        self.press(self.tid("fish-in"))
+        self.until(lambda: self.tid("timer").text >= "00:02", "two seconds")
+        self.assert_fits("timer")
+        self.driver.refresh()
+        before = self.until(lambda: self.tid("timer").text, "the timer after the reload")
+        self.assertGreaterEqual(before, "00:02")
+        self.press("violet")
+        self.until(lambda: "at full strength" in self.tid("colour-words").text, "what violet means")
+        self.press(self.tid("sign-rolled"))
+        self.until(lambda: self.all("[data-testid='take-them-out']"), "the alarm")
+        self.sees("Fish out now")
+        self.take_out()
+        self.until(lambda: "early: rolled over, lying still" in self.tid("bath-ended").text, "how it ended")
+        kinds = list(BathEvent.objects.filter(run=run).order_by("happened_at", "pk").values_list("kind", flat=True))
+        self.assertEqual(kinds, ["in", "violet", "rolled", "out"])
+
+    def test_a_bath_goes_on_without_a_connection(self) -> None:
+        """The sign is pressed offline: the alarm comes at once, the entry later, with the second of the press."""
+        run = self.make_ready()
+        self.match("26.3", "26.4")
+        self.press(self.tid("fish-in"))
+        self.until(lambda: self.tid("timer").text >= "00:01", "the timer")
+        self.offline(True)
+        self.press(self.tid("sign-frantic"))
+        self.until(lambda: self.all("[data-testid='take-them-out']"), "the alarm without a connection")
+        self.assertEqual(BathEvent.objects.filter(run=run, kind="frantic").count(), 0)
+        self.take_out()
+        self.sees("2 entries have not arrived yet")
+        # it sends by itself as soon as the connection is back
+        self.offline(False)
+        self.until(lambda: BathEvent.objects.filter(run=run, kind="out").exists(), "what was kept")
+        self.until(lambda: "early: frantic, bolting" in self.tid("bath-ended").text, "how it ended")
+        kinds = list(BathEvent.objects.filter(run=run).order_by("happened_at", "pk").values_list("kind", flat=True))
+        self.assertEqual(kinds, ["in", "frantic", "out"])
+
+    def test_a_round_in_the_cellar(self) -> None:
+        """Offline after the first screen, with a reload: what is written waits in order and arrives once, with its own times."""
+        self.open("/round")
+        self.until(lambda: self.all("[data-testid='round-next']"), "the first tank")
+        # the worker has taken the page over, so that a reload finds it
+        ready = "const done = arguments[0]; navigator.serviceWorker.ready.then(() => setTimeout(() => done(!!navigator.serviceWorker.controller), 300))"
+        self.until(lambda: self.driver.execute_async_script(ready), "the service worker")
+        self.driver.refresh()
+        self.until(lambda: self.all("[data-testid='round-next']"), "the first tank again")
+        first = self.one("h2").text
+        counts = Observation.objects.count(), WaterReading.objects.count(), Loss.objects.count()
+        self.offline(True)
+        self.press("eats less")
+        self.press("changed")
+        self.press(self.one("[aria-label='one more lost']"))
+        self.tid("round-temperature").send_keys("25.5")
+        self.press(self.tid("round-next"))
+        self.sees("3 entries have not arrived yet")
+        self.until(lambda: self.one("h2").text != first, "the next tank")
+        self.driver.refresh()
+        self.sees("3 entries have not arrived yet")
+        self.press("eats")
+        self.press(self.tid("round-next"))
+        self.sees("4 entries have not arrived yet")
+        self.assertEqual((Observation.objects.count(), WaterReading.objects.count(), Loss.objects.count()), counts)
+        # it sends by itself as soon as the connection is back
+        self.offline(False)
+        self.until(lambda: "not arrived yet" not in self.text(), "them to arrive")
+        self.assertEqual((Observation.objects.count(), WaterReading.objects.count(), Loss.objects.count()), (counts[0] + 2, counts[1] + 1, counts[2] + 1))
+        one, other = Observation.objects.order_by("-pk")[:2][::-1]
+        self.assertLess(one.happened_at, other.happened_at)
+        self.assertLess(one.happened_at, one.recorded_at)
+        self.assertEqual((one.appetite, one.compared), ("less", "changed"))
+
+    def test_breathing_is_counted_by_tapping_along(self) -> None:
+        """Six taps a quarter of a second apart are about 240 a minute."""
+        self.open("/round")
+        tap = self.tid("breath-tap")
+        script = """const [tap, done] = arguments; let n = 0
+            const beat = () => { tap.dispatchEvent(new PointerEvent('pointerdown', {bubbles: true})); ++n < 7 ? setTimeout(beat, 250) : done(true) }
+            beat()"""
+        self.driver.execute_async_script(script, tap)
+        words = self.until(lambda: (t := self.tid("breath-tap").text) and "a minute" in t and t, "the rate")
+        rate = int(words.split("\n")[-1].split(" ")[0])
+        self.assertTrue(150 <= rate <= 250, words)
+        self.press(self.tid("round-next"))
+        self.until(lambda: Observation.objects.filter(breaths_per_min=rate).exists(), "the entry")
+
+    def test_two_walk_at_once(self) -> None:
+        """What Ivo saw stands there for Maren, and neither undoes the other's."""
+        group = Group.objects.get(tank__name="Sluice")
+        self.open("/round")
+        self.until(lambda: self.all("[data-testid='round-next']"), "the round")
+
+        ivo = Actor(keeper=self.ivo, fishroom=Fishroom.objects.get(), now=timezone.now())
+        add_observation(ivo, uid=uuid4(), group=group, appetite="all", breathing="", note="", happened_at=None, corrects=None)
+        self.driver.refresh()
+        self.sees("tanks walked today")
+        place = next(i for i in range(1, 9) if self._at(i) == "Sluice")
+        self.open(f"/round?tank={place}")
+        self.sees("seen by Ivo K.")
+
+    def _at(self, place: int) -> str:
+        self.open(f"/round?tank={place}")
+        return str(self.until(lambda: self.all("h2"), "a tank")[0].text.split("\n")[-1].removeprefix("Q1")).strip()

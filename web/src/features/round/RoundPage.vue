@@ -1,0 +1,317 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { answer, api } from '@/api/client'
+import { waiting, write } from '@/shared/outbox'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import BreathTap from './BreathTap.vue'
+
+/** The daily round, a tank a screen. What is written waits in the phone where there is no connection. */
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const query = useQuery({
+  queryKey: ['round', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/round', { params: { path: session.inRoom() } })),
+  refetchInterval: 60_000,
+})
+const tanks = computed(() => query.data.value?.tanks ?? [])
+const place = computed(() => Math.min(Number(route.query['tank'] ?? 1) || 1, Math.max(1, tanks.value.length)))
+const tank = computed(() => tanks.value[place.value - 1] ?? null)
+const walked = computed(() => tanks.value.filter((t) => t.walked).length)
+
+interface Seen {
+  appetite: string
+  breaths: number | null
+  compared: string
+  lost: number
+}
+const seen = ref<Record<string, Seen>>({})
+const temperature = ref('')
+watch(
+  () => tank.value?.uid,
+  () => {
+    seen.value = {}
+    temperature.value = ''
+  },
+)
+function of(uid: string): Seen {
+  return (seen.value[uid] ??= { appetite: '', breaths: null, compared: '', lost: 0 })
+}
+const EATING = [
+  { id: 'all', label: 'eats' },
+  { id: 'less', label: 'eats less' },
+  { id: 'none', label: 'refuses' },
+]
+const COMPARED = [
+  { id: 'same', label: 'as yesterday' },
+  { id: 'changed', label: 'changed' },
+]
+const room = computed(() => `/api/rooms/${session.room?.uid ?? ''}`)
+const busy = ref(false)
+const anything = computed(
+  () =>
+    !!temperature.value.trim() ||
+    Object.values(seen.value).some((s) => s.appetite || s.breaths || s.compared || s.lost),
+)
+async function next() {
+  const here = tank.value
+  if (!here) return
+  busy.value = true
+  for (const fish of here.fish) {
+    const s = seen.value[fish.uid]
+    if (s && (s.appetite || s.breaths || s.compared))
+      await write(
+        `${room.value}/groups/${fish.uid}/observations`,
+        { appetite: s.appetite, breaths_per_min: s.breaths, compared: s.compared },
+        `${here.name}: ${fish.words} seen`,
+      )
+    if (s?.lost)
+      await write(
+        `${room.value}/groups/${fish.uid}/losses`,
+        { count: s.lost },
+        `${here.name}: ${s.lost} lost`,
+      )
+  }
+  if (temperature.value.trim())
+    await write(
+      `${room.value}/tanks/${here.uid}/readings`,
+      { temperature: temperature.value },
+      `${here.name}: ${temperature.value}`,
+    )
+  busy.value = false
+  seen.value = {}
+  temperature.value = ''
+  if (!waiting.value.length) void query.refetch()
+  await router.replace({ query: { tank: String(place.value + 1) } })
+}
+const finished = computed(
+  () => tanks.value.length > 0 && Number(route.query['tank'] ?? 1) > tanks.value.length,
+)
+</script>
+
+<template>
+  <PageHead
+    title="Round"
+    :sentence="
+      tanks.length ? `${walked} of ${tanks.length} tanks walked today.` : 'No fish are in this house yet.'
+    "
+  />
+  <ProblemNote :problem="query.error.value" />
+  <section v-if="finished" class="one" data-testid="round-done">
+    <p class="say">
+      The round is done{{ waiting.length ? `; ${waiting.length} entries wait to be sent` : '' }}.
+    </p>
+    <RouterLink :to="{ query: { tank: '1' } }">From the first tank again</RouterLink>
+    <RouterLink :to="{ name: 'today' }">To Today</RouterLink>
+  </section>
+  <section v-else-if="tank" :key="tank.uid" class="one" :aria-label="tank.name">
+    <div class="head">
+      <h2>
+        <span class="fig code">{{ tank.code }}</span>{{ tank.name }}
+      </h2>
+      <span class="fig">{{ place }} of {{ tanks.length }}</span>
+    </div>
+    <ul v-if="tank.due.length" class="rows due">
+      <li v-for="d in tank.due" :key="d.task">
+        <span class="fig">{{ d.at_words }}</span> {{ d.title
+        }}<b v-if="d.amount" class="fig">{{ d.amount }}</b>
+      </li>
+      <li><RouterLink :to="{ name: 'today' }">record these on Today</RouterLink></li>
+    </ul>
+    <div v-for="f in tank.fish" :key="f.uid" class="fish" :data-testid="`fish-${f.uid}`">
+      <h3>
+        {{ f.words }}<span v-if="f.seen_today" class="small leaf">seen by {{ f.seen_today }}</span>
+      </h3>
+      <p v-if="f.last_words || f.breaths" class="small quiet">
+        last: {{ [f.last_words, f.breaths].filter(Boolean).join(', ') }}
+      </p>
+      <div class="three" role="group" aria-label="Eating">
+        <button
+          v-for="e in EATING"
+          :key="e.id"
+          type="button"
+          class="pick"
+          :aria-pressed="of(f.uid).appetite === e.id"
+          @click="of(f.uid).appetite = of(f.uid).appetite === e.id ? '' : e.id"
+        >
+          {{ e.label }}
+        </button>
+      </div>
+      <BreathTap v-model="of(f.uid).breaths" />
+      <div class="two" role="group" aria-label="Beside yesterday">
+        <button
+          v-for="c in COMPARED"
+          :key="c.id"
+          type="button"
+          class="pick"
+          :aria-pressed="of(f.uid).compared === c.id"
+          @click="of(f.uid).compared = of(f.uid).compared === c.id ? '' : c.id"
+        >
+          {{ c.label }}
+        </button>
+      </div>
+      <div class="loss">
+        <span>lost</span>
+        <button
+          type="button"
+          class="pick"
+          aria-label="one less"
+          :disabled="!of(f.uid).lost"
+          @click="of(f.uid).lost--"
+        >
+          −
+        </button>
+        <b class="fig">{{ of(f.uid).lost }}</b>
+        <button
+          type="button"
+          class="pick"
+          aria-label="one more lost"
+          :disabled="of(f.uid).lost >= f.left"
+          @click="of(f.uid).lost++"
+        >
+          +
+        </button>
+        <RouterLink
+          v-if="of(f.uid).compared === 'changed'"
+          :to="{ name: 'look-at', params: { group: f.uid } }"
+          >look closer</RouterLink
+        >
+      </div>
+    </div>
+    <label class="warm"
+      ><span
+        >Temperature<span v-if="tank.temperature" class="small quiet">
+          last {{ tank.temperature }}</span
+        ></span
+      >
+      <InputText v-model="temperature" inputmode="decimal" class="fig" data-testid="round-temperature" />
+    </label>
+    <div class="foot">
+      <RouterLink v-if="place > 1" :to="{ query: { tank: String(place - 1) } }">back</RouterLink>
+      <Button
+        :label="anything ? 'Write it down, next tank' : 'Next tank'"
+        :severity="anything ? undefined : 'secondary'"
+        :loading="busy"
+        class="next"
+        data-testid="round-next"
+        @click="next"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.one {
+  max-width: 460px;
+  display: grid;
+  gap: 14px;
+}
+.say {
+  font-size: 26px;
+  line-height: 34px;
+  font-weight: 600;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+h2 {
+  font-size: 28px;
+  line-height: 34px;
+}
+.code {
+  font-size: 14px;
+  font-weight: 400;
+  color: var(--ink2);
+  padding-right: 8px;
+}
+.due li {
+  padding: 6px 0;
+}
+.due b {
+  padding-left: 8px;
+}
+.fish {
+  border-top: 2px solid var(--ink);
+  padding-top: 6px;
+  display: grid;
+  gap: 8px;
+}
+h3 {
+  font-size: 17px;
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+}
+h3 span {
+  font-weight: 400;
+}
+.three {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 8px;
+}
+.two {
+  display: grid;
+  grid-template-columns: repeat(2, 1fr);
+  gap: 8px;
+}
+.pick {
+  min-height: 56px;
+  border: 1.5px solid var(--ink);
+  border-radius: 4px;
+  background: var(--plate);
+  color: var(--ink);
+  font: 650 16px/20px var(--words);
+  cursor: pointer;
+}
+.pick[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--paper);
+}
+.pick:disabled {
+  opacity: 0.45;
+  cursor: default;
+}
+.loss {
+  display: grid;
+  grid-template-columns: 48px 56px 40px 56px 1fr;
+  align-items: center;
+  text-align: center;
+  gap: 6px;
+}
+.loss span {
+  text-align: left;
+}
+.loss b {
+  font-size: 20px;
+}
+.warm {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  border-top: 2px solid var(--ink);
+  padding-top: 10px;
+}
+.warm :deep(input) {
+  width: 120px;
+  min-height: 56px;
+  font-size: 18px;
+}
+.foot {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+}
+.next {
+  flex: 1;
+  min-height: 64px;
+  font-size: 17px;
+}
+</style>

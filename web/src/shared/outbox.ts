@@ -1,0 +1,121 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import { ref } from 'vue'
+import { newWriteId } from '@/api/client'
+
+/**
+ * Entries written where there is no connection: kept in the browser with their own time and id, sent in order when it is back.
+ * The server stores each id once, so that one which arrived without its answer is not doubled.
+ */
+export interface Entry {
+  path: string
+  body: Record<string, unknown>
+  words: string
+  at: string
+}
+interface Shelf extends DBSchema {
+  waiting: { key: number; value: Entry & { nr?: number } }
+  refused: { key: number; value: Entry & { nr?: number; why: string } }
+}
+
+export const waiting = ref<Entry[]>([])
+export const refused = ref<(Entry & { nr?: number; why: string })[]>([])
+
+let opened: Promise<IDBPDatabase<Shelf>> | null = null
+function shelf(): Promise<IDBPDatabase<Shelf>> {
+  opened ??= openDB<Shelf>('pennywort-outbox', 1, {
+    upgrade(db) {
+      db.createObjectStore('waiting', { keyPath: 'nr', autoIncrement: true })
+      db.createObjectStore('refused', { keyPath: 'nr', autoIncrement: true })
+    },
+  })
+  return opened
+}
+async function read() {
+  const db = await shelf()
+  waiting.value = await db.getAll('waiting')
+  refused.value = await db.getAll('refused')
+}
+
+function token(): string {
+  const found = document.cookie.split('; ').find((part) => part.startsWith('csrftoken='))
+  return found ? decodeURIComponent(found.slice('csrftoken='.length)) : ''
+}
+
+type Sent = 'sent' | 'offline' | { why: string }
+async function post(entry: Entry): Promise<Sent> {
+  let answer: Response
+  try {
+    answer = await fetch(entry.path, {
+      method: 'POST',
+      credentials: 'same-origin',
+      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': token() },
+      body: JSON.stringify(entry.body),
+    })
+  } catch {
+    return 'offline'
+  }
+  if (answer.ok) return 'sent'
+  // not signed in any more, or the server itself in trouble: what is written waits
+  if (answer.status === 401 || answer.status >= 500) return 'offline'
+  const problem = (await answer.json().catch(() => ({}))) as { detail?: string }
+  return { why: problem.detail ?? 'The server would not take it.' }
+}
+
+/** Write an entry: kept first, sent at once if it can be. Its time is now. */
+export async function write(path: string, body: Record<string, unknown>, words: string): Promise<void> {
+  const at = new Date().toISOString()
+  const db = await shelf()
+  const id = typeof body['write_id'] === 'string' ? body['write_id'] : newWriteId()
+  await db.add('waiting', { path, words, at, body: { ...body, write_id: id, happened_at: at } })
+  await read()
+  await flush()
+}
+
+let busy: Promise<number> | null = null
+/** Send what waits, the oldest first; stops where the connection does. How many were sent. */
+export function flush(): Promise<number> {
+  busy ??= send().finally(() => (busy = null))
+  return busy
+}
+async function send(): Promise<number> {
+  const db = await shelf()
+  let count = 0
+  const work = async () => {
+    for (const nr of await db.getAllKeys('waiting')) {
+      const entry = await db.get('waiting', nr)
+      if (!entry) continue
+      const sent = await post(entry)
+      if (sent === 'offline') break
+      const moved = db.transaction(['waiting', 'refused'], 'readwrite')
+      if (sent !== 'sent') {
+        const { path, body, words, at } = entry
+        await moved.objectStore('refused').add({ path, body, words, at, why: sent.why })
+      }
+      await moved.objectStore('waiting').delete(nr)
+      await moved.done
+      count += 1
+    }
+  }
+  // two windows of one phone must not send the same twice at once
+  if (navigator.locks) await navigator.locks.request('pennywort-outbox', work)
+  else await work()
+  await read()
+  return count
+}
+
+/** Forget what the server refused, once it was read. */
+export async function dismiss(): Promise<void> {
+  await (await shelf()).clear('refused')
+  await read()
+}
+
+const EVERY_MS = 10_000
+/** Begin to watch the connection; ``sent`` is told when something arrived. */
+export function startOutbox(sent: () => void): void {
+  const again = async () => {
+    if (waiting.value.length && (await flush())) sent()
+  }
+  void read().then(again)
+  window.addEventListener('online', () => void again())
+  setInterval(() => void again(), EVERY_MS)
+}
