@@ -62,8 +62,9 @@ class Course(RoomRecord):
     treatment_ends_at = models.DateTimeField()
     observe_starts_at = models.DateTimeField()
     ends_at = models.DateTimeField()
-    # when the first plan was to be done; since when the clock counts anew, and why
+    # what waits for the clock: when by the first plan, and when now; since when the clock counts anew, and why
     first_ends_at = models.DateTimeField(null=True, blank=True)
+    clock_ends_at = models.DateTimeField(null=True, blank=True)
     clock_from = models.DateTimeField(null=True, blank=True)
     clock_from_words = models.CharField(max_length=120, blank=True)
     stopped_at = models.DateTimeField(null=True, blank=True)

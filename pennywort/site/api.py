@@ -8,6 +8,7 @@ from ninja.security import django_auth
 from pennywort.baths.api import router as baths
 from pennywort.courses.api import router as courses
 from pennywort.courses.case_api import router as cases
+from pennywort.courses.compare_api import router as comparisons
 from pennywort.courses.feed_api import router as feeds
 from pennywort.courses.group_api import router as groups
 from pennywort.courses.look_api import router as looks
@@ -44,4 +45,5 @@ api.add_router("/rooms/{uuid:room_id}", protocols)
 api.add_router("/rooms/{uuid:room_id}", feeds)
 api.add_router("/rooms/{uuid:room_id}", waters)
 api.add_router("/rooms/{uuid:room_id}", rounds)
+api.add_router("/rooms/{uuid:room_id}", comparisons)
 api.add_router("/rooms/{uuid:room_id}", baths)

@@ -89,6 +89,13 @@ def _tank(camera: Camera) -> None:
     camera.click("summary")
 
 
+def _water(camera: Camera) -> None:
+    """Sill under copper: its strip, the life cycle under it, the ledger."""
+    camera.go("/tanks")
+    next(e for e in camera.driver.find_elements(By.TAG_NAME, "a") if "Sill" in e.text).click()
+    time.sleep(1.5)
+
+
 def _course(camera: Camera) -> None:
     camera.go("/look")
     camera.click("[data-testid='look-cherry barb']")
@@ -111,18 +118,51 @@ def _case(camera: Camera) -> None:
     time.sleep(0.8)
 
 
+def _bath(camera: Camera) -> None:
+    """A permanganate bath of the corydoras, a few seconds old."""
+    camera.go("/baths")
+    for testid, words in (("bath-group", "corydoras"), ("bath-use", "ermanganate: bath")):
+        camera.driver.find_element(By.CSS_SELECTOR, f"[data-testid='{testid}']").click()
+        time.sleep(0.8)
+        next(o for o in camera.driver.find_elements(By.CSS_SELECTOR, "[role=option]") if words in o.text).click()
+        time.sleep(0.5)
+    camera.type("Water in the vessel", "20 L")
+    camera.click("#bath-sure")
+    camera.click("[data-testid='make-ready']")
+    time.sleep(1.5)
+    while camera.driver.find_elements(By.CSS_SELECTOR, "[data-testid='next-step']"):
+        camera.click("[data-testid='next-step']")
+    fields = [e for e in camera.driver.find_elements(By.CSS_SELECTOR, "form input") if e.is_displayed()]
+    for field, text in zip(fields, ("26.3", "26.4"), strict=False):
+        field.send_keys(text)
+    camera.click("[data-testid='match']")
+    time.sleep(1.2)
+    camera.click("[data-testid='fish-in']")
+    time.sleep(4)
+
+
+def _round(camera: Camera) -> None:
+    camera.go("/round")
+    time.sleep(0.8)
+    camera.click("button.pick", 1)
+    camera.click("button.pick", 4)
+
+
 VIEWS: dict[str, tuple[tuple[int, int], Prepare, bool]] = {
     "today": (DESKTOP, lambda c: c.go("/"), False),
     "today-night": (DESKTOP, lambda c: c.go("/"), True),
     "today-phone": (PHONE, lambda c: c.go("/"), False),
     "tank": (DESKTOP, _tank, False),
+    "water": (DESKTOP, _water, False),
+    "round-phone": (PHONE, _round, False),
+    "bath-phone": (PHONE, _bath, False),
+    "batches": (DESKTOP, lambda c: c.go("/records/batches"), False),
     "look": (DESKTOP, _look, False),
     "look-phone": (PHONE, _look, False),
     "days": (DESKTOP, _days, False),
     "compare": (DESKTOP, _compare, False),
     "condition": (DESKTOP, lambda c: c.go("/conditions/marine_velvet"), False),
     "measure": (DESKTOP, _measure, False),
-    "measure-phone": (PHONE, _measure, False),
     "shelf": (DESKTOP, lambda c: c.go("/shelf"), False),
     "course": (DESKTOP, _course, False),
     "course-phone": (PHONE, _course, False),

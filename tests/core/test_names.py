@@ -13,7 +13,7 @@ from django.db import models
 import pennywort.core
 
 UNITS = (
-    "_l", "_ml", "_cm", "_mg", "_kg", "_c", "_h", "_mg_per_l", "_kg_per_l", "_fraction", "_prob", "_share", "_bits", "_decibans", "_count", "_plus_minus",
+    "_l", "_ml", "_cm", "_mg", "_kg", "_c", "_h", "_mg_per_l", "_kg_per_l", "_fraction", "_prob", "_share", "_bits", "_decibans", "_count", "_plus_minus", "_s",
     "_px", "_g", "_g_per_l", "_mg_per_ml", "_mg_per_day", "_g_per_day", "_mg_per_g", "_min", "_days", "_ms_per_cm", "_cm2",
 )  # fmt: skip
 # pure numbers and counts whose name says what they count, and amounts whose unit stands in a field beside them
@@ -24,6 +24,8 @@ PLAIN = {
     # of an amount or a salinity: the unit stands beside it, or it is a ratio
     "taken", "target", "reached", "reached_low", "reached_high", "range_low", "range_high", "level_now", "weigh", "gives", "smallest_mark", "largest_fill",
     # of a plan: which line, which time, to what (its unit stands in the protocol), in the keeper's own money
+    # pure numbers of a test
+    "chi_square", "freedom",
     "place", "to", "cost", "paid", "paid_for", "day_number",
     "practical", "gravity_25_25", "gravity_20_20", "gravity_25_4",
 }  # fmt: skip

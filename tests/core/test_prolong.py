@@ -9,8 +9,9 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pennywort.core.course.prolong import days_between, prolong
-from tests.core.test_course import START, after, plan
+from pennywort.core.course.clock import Counted, read_clock
+from pennywort.core.course.prolong import SLACK, days_between, prolong
+from tests.core.test_course import FOUND, START, after, plan
 
 DAY = timedelta(days=1)
 
@@ -41,6 +42,18 @@ class Calendars(TestCase):
         self.assertEqual([s.due_at for s in got.steps if s.kind == "dose"], [s.due_at for s in self.steps if s.kind == "dose"])
         self.assertEqual(got.dropped, ())
 
+    def test_salt_is_not_raised_again_before_the_days_are_full(self) -> None:
+        """Low salinity begun again on day 10: what raises it waits as long as the clock does, and the tests go on with it."""
+        made = plan("low_salinity")
+        up = [s for s in made.steps if s.kind == "salinity" and s.due_at >= made.clock_ends_at]
+        self.assertTrue(up and min(s.due_at for s in up) == made.clock_ends_at < made.treatment_ends_at)
+        got = prolong(made.steps, done=set(), end_at=made.clock_ends_at, later=10 * DAY)
+        moved = {(s.place, s.number): s.due_at for s in got.steps}
+        for step in up:
+            self.assertEqual(moved[(step.place, step.number)], step.due_at + 10 * DAY)
+        tests = [max(s.due_at for s in of if s.kind == "water_test") for of in (made.steps, got.steps)]
+        self.assertEqual(tests[1] - tests[0], 10 * DAY)
+
     def test_there_and_back_is_the_first_plan(self) -> None:
         there = prolong(self.steps, done=set(), end_at=self.end, later=5 * DAY)
         back = prolong(there.steps, done=set(), end_at=self.end + 5 * DAY, later=-5 * DAY)
@@ -51,7 +64,7 @@ class Calendars(TestCase):
     @settings(max_examples=60, deadline=None)
     def test_what_was_done_stays_and_distances_hold(self, name: str, days: int, done_days: int) -> None:
         made = plan(name)
-        end = made.treatment_ends_at if made.treatment_ends_at > START else made.ends_at
+        end = made.clock_ends_at
         done = {(s.place, s.number) for s in made.steps if s.due_at < after(24 * done_days)}
         got = prolong(made.steps, done=done, end_at=end, later=days * DAY)
         kept = {(s.place, s.number): s for s in got.steps}
@@ -63,3 +76,31 @@ class Calendars(TestCase):
             self.assertEqual(len({s.number for s in line}), len(line))
             for one, other in pairwise(line):
                 self.assertGreaterEqual((other.due_at - one.due_at) / timedelta(hours=1), (line[0].every_h or 0) - 1.01)
+
+
+class OnTime(TestCase):
+    def test_what_is_done_on_time_moves_no_end(self) -> None:
+        """Every protocol, all doses on time and every reading in range: its calendar never moves, on any day of it."""
+        for name in FOUND.courses:
+            made = plan(name)
+            if made.clock is None:
+                continue
+            end = made.clock_ends_at
+            rule = made.clock
+            kinds = {"doses": ("dose",), "readings": ("water_test",), "days": ()}[rule.counts]
+            # copper is in range once its last quarter is in
+            ready = max((s.due_at for s in made.steps if s.kind == "dose"), default=START) if rule.counts == "readings" else START
+            if rule.counts == "readings" and not any(s.kind == "dose" for s in made.steps):
+                ready = max((s.due_at for s in made.steps if s.kind == "salinity" and s.due_at < end), default=START)
+            counted = [Counted(at=s.due_at, good=True) for s in made.steps if s.kind in kinds and s.due_at >= ready]
+            days = int((end - START) / DAY)
+            for day in range(days):
+                now = after(24 * day + 1)
+                state = read_clock(rule, [c for c in counted if c.at <= now], start_at=START, now=now)
+                if state.complete:
+                    continue
+                clock_end = state.ends_at or now + timedelta(hours=rule.length_h)
+                slack = timedelta(hours=12) if rule.counts == "doses" else SLACK
+                later = days_between(planned_end_at=end, clock_end_at=clock_end, first_end_at=end, slack=slack)
+                with self.subTest(name, day=day):
+                    self.assertEqual(later, timedelta(0))

@@ -32,6 +32,8 @@ ORDER: tuple[StepKind, ...] = (
     "disinfect", "tell", "carbon_out", "water_change", "transfer", "remove", "temperature", "salinity", "lights", "dose", "bath", "dip", "swab", "food",
     "feed", "carbon_in", "look", "water_test",
 )  # fmt: skip
+# what is only made ready for a step that follows
+MADE_READY = ("disinfect", "tell")
 TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0, "g/kg": 1000.0, "uL/L": MG_PER_UL_FORMALIN}
 
 
@@ -118,6 +120,7 @@ class CoursePlan:
     """A protocol on the calendar. Instants are aware and in UTC; steps stand in the order they fall due.
 
     Between the end of treatment and the first day of watching the medicine is taken out.
+    ``clock_ends_at`` is the first instant that waits for the clock: medicine out, salt up again, or the end itself.
     ``broken`` are never-lines that these fish, this water or these medicines meet: it must not start. ``cared`` need a reason.
     ``left_fraction`` of the parasites it is meant to outlast come through, by the life cycle at ``left_at_c``.
     """
@@ -129,6 +132,7 @@ class CoursePlan:
     treatment_ends_at: datetime
     observe_starts_at: datetime
     ends_at: datetime
+    clock_ends_at: datetime
     steps: tuple[PlannedStep, ...]
     held: tuple[Held, ...]
     products: Mapping[str, Product]
@@ -213,6 +217,7 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         treatment_ends_at=at_hour(start, _treated_h(clock, ends_h=ends_h), zone=zone),
         observe_starts_at=at_hour(start, ends_h, zone=zone),
         ends_at=at_hour(start, ends_h + observe_h, zone=zone),
+        clock_ends_at=_waits_for_clock(steps, clock, start=start, end=at_hour(start, _treated_h(clock, ends_h=ends_h) or ends_h + observe_h, zone=zone)),
         steps=tuple(steps),
         held=tuple(held),
         products=products,
@@ -478,6 +483,14 @@ def _clock(protocol: CourseProtocol, values: Mapping[str, float]) -> ClockRule |
         gap_h=hours_of(clock.gap, values=values, protocol=protocol),
         every_h=hours_of(dose.every, values=values, protocol=protocol) if dose and dose.every else None,
     )
+
+
+def _waits_for_clock(steps: Sequence[PlannedStep], clock: ClockRule | None, *, start: datetime, end: datetime) -> datetime:
+    """The first single step that lies at or after the days that the clock counts; the end where there is none."""
+    if clock is None:
+        return end
+    counted = start + timedelta(hours=clock.length_h) - timedelta(hours=2)
+    return min((s.due_at for s in steps if s.every_h is None and s.kind not in MADE_READY and s.due_at >= counted), default=end)
 
 
 def _treated_h(clock: ClockRule | None, *, ends_h: float) -> float:

@@ -7,13 +7,17 @@ from collections.abc import Sequence, Set
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
-from pennywort.core.course.build import PlannedStep
+from pennywort.core.course.build import MADE_READY, PlannedStep
 
 DAY = timedelta(days=1)
 # less than this is no reason to move a whole calendar (common practice)
 SLACK = timedelta(hours=2)
 # a line that stops this close before the end stops because of it
 NEAR_END = timedelta(days=4)
+
+
+# what is made ready for the end so long before it moves with it
+AHEAD = timedelta(days=2)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -40,34 +44,36 @@ def days_between(*, planned_end_at: datetime, clock_end_at: datetime, first_end_
 
 
 def prolong(steps: Sequence[PlannedStep], *, done: Set[tuple[int, int]], end_at: datetime, later: timedelta) -> Prolonged:
-    """Move the end of a course.
+    """Move what the clock decides.
 
-    Steps still to come at the end or after it move with it. A line that repeats up to the end goes on to the new one, at its own
-    distance, and after an end that came nearer it stops there. What was done (``done``: place, number) stays as it was.
+    Steps still to come at ``end_at`` or after it move with it, and so do lines that only begin there. A line that repeats up to
+    it, or past it, goes on for as much longer at its own distance, and stops as much sooner where the end came nearer. What was
+    done (``done``: place, number) stays as it was.
 
-    :param end_at: when treatment was to end. :param later: by how much it moves, negative for earlier.
+    :param end_at: the first instant that waits for the clock. :param later: by how much it moves, negative for earlier.
     """
     kept: list[PlannedStep] = []
     added: list[PlannedStep] = []
     dropped: list[tuple[int, int]] = []
-    new_end = end_at + later
     for place in sorted({s.place for s in steps}):
         line = sorted((s for s in steps if s.place == place), key=lambda s: s.number)
-        last, repeats = line[-1], line[0].every_h is not None
+        every = timedelta(hours=line[0].every_h or 0.0)
+        last, waits = line[-1], line[0].due_at >= end_at - SLACK
+        runs_up_to_it = bool(every) and not waits and last.due_at > end_at - max(every, NEAR_END)
+        until = last.due_at + later
         for step in line:
             key = (step.place, step.number)
             if key in done:
                 kept.append(step)
-            elif not repeats:
-                kept.append(replace(step, due_at=step.due_at + later) if step.due_at >= end_at - SLACK else step)
-            elif step.due_at > new_end + SLACK:
+            elif runs_up_to_it and later < timedelta(0) and step.due_at >= until + every - SLACK:
                 dropped.append(key)
+            elif (waits or not every) and step.due_at >= end_at - (AHEAD if step.kind in MADE_READY else SLACK):
+                kept.append(replace(step, due_at=step.due_at + later))
             else:
                 kept.append(step)
-        every = timedelta(hours=line[0].every_h or 0.0)
-        if repeats and later > timedelta(0) and last.due_at > end_at - max(every, NEAR_END):
+        if runs_up_to_it:
             number, due = last.number + 1, last.due_at + every
-            while due <= new_end + SLACK:
+            while due <= until + SLACK:
                 added.append(replace(last, number=number, due_at=due))
                 number, due = number + 1, due + every
     order = sorted([*kept, *added], key=lambda s: s.due_at)

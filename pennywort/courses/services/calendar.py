@@ -22,7 +22,9 @@ SAME = (
 
 
 def end_of(course: Course) -> datetime:
-    """When what the clock counts is to be done: the treatment, or the watching where there is none."""
+    """The first instant that waits for the clock; for courses of before that was kept, the end of treatment or of watching."""
+    if course.clock_ends_at is not None:
+        return course.clock_ends_at
     return course.treatment_ends_at if course.treatment_ends_at > course.starts_at else course.ends_at
 
 
@@ -73,7 +75,8 @@ def _move_end(actor: Actor, course: Course, *, end: datetime, later: timedelta) 
     course.treatment_ends_at += later if course.treatment_ends_at > course.starts_at else timedelta(0)
     course.observe_starts_at += later if course.observe_starts_at > course.starts_at else timedelta(0)
     course.ends_at += later
-    course.save(update_fields=["treatment_ends_at", "observe_starts_at", "ends_at"])
+    course.clock_ends_at = end + later
+    course.save(update_fields=["treatment_ends_at", "observe_starts_at", "ends_at", "clock_ends_at"])
 
 
 def begin_again(actor: Actor, tank: Tank, *, words: str) -> str:

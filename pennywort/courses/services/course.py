@@ -267,7 +267,8 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
         treatment_ends_at=plan.treatment_ends_at,
         observe_starts_at=plan.observe_starts_at,
         ends_at=plan.ends_at,
-        first_ends_at=plan.treatment_ends_at if plan.treatment_ends_at > plan.starts_at else plan.ends_at,
+        first_ends_at=plan.clock_ends_at,
+        clock_ends_at=plan.clock_ends_at,
     )
     Task.objects.bulk_create(_task(actor, course, uid5=uuid5(uid, f"task {i}"), step=step) for i, step in enumerate(plan.steps))
     return {"uid": str(course.uid), "case": str(case.uid)}

@@ -199,6 +199,7 @@ class CoursePart(Part):
     protocol: dict[str, Any] | None = None
     held_before: dict[str, dict[str, Number]] = Field(default_factory=dict)
     first_ends_at: AwareDatetime | None = None
+    clock_ends_at: AwareDatetime | None = None
     clock_from: AwareDatetime | None = None
     clock_from_words: str = Field(default="", max_length=120)
     condition_id: str = Field(max_length=40)

@@ -1612,6 +1612,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare Batches
+         * @description Survival of batches side by side, with its bands, and whether they differ.
+         */
+        get: operations["compare_batches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/groups/{group_id}/baths": {
         parameters: {
             query?: never;
@@ -6678,6 +6698,60 @@ export interface components {
             walked: boolean;
         };
         /**
+         * BatchOut
+         * @description A batch with its curve; ``few`` where its numbers are too small for more than a glance.
+         */
+        BatchOut: {
+            /** Name */
+            name: string;
+            /** Fish */
+            fish: string;
+            /** Lost */
+            lost: number;
+            /** First Week */
+            first_week: string;
+            /** Alive Words */
+            alive_words: string;
+            /** Half Words */
+            half_words: string;
+            /** Few */
+            few: boolean;
+            /** Followed Days */
+            followed_days: number;
+            /** Curve */
+            curve: components["schemas"]["SurvivalPoint"][];
+        };
+        /** ComparisonOut */
+        ComparisonOut: {
+            /** By */
+            by: string;
+            /** Batches */
+            batches: components["schemas"]["BatchOut"][];
+            /** Days */
+            days: number;
+            /** Words */
+            words: string;
+            /** Few Words */
+            few_words: string;
+            /** Left Out */
+            left_out: number;
+        };
+        /** SurvivalPoint */
+        SurvivalPoint: {
+            /** Day */
+            day: number;
+            /** Share */
+            share: number;
+            /** Share Low */
+            share_low: number;
+            /** Share High */
+            share_high: number;
+            /** At Risk */
+            at_risk: number;
+            /** Lost */
+            lost: number;
+        };
+        /**
          * PrepareIn
          * @description A bath, dip or swab of the formulary for one group; with the task it does, if a course asks for it.
          */
@@ -9020,6 +9094,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoundOut"];
+                };
+            };
+        };
+    };
+    compare_batches: {
+        parameters: {
+            query?: {
+                by?: "supplier" | "kind" | "arrival" | "course" | "condition";
+            };
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonOut"];
                 };
             };
         };

@@ -154,6 +154,12 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Records', rail: 'records' },
   },
   {
+    path: '/records/batches',
+    name: 'batches',
+    component: () => import('@/features/records/SurvivalPage.vue'),
+    meta: { title: 'Batches', rail: 'records' },
+  },
+  {
     path: '/records/:case',
     name: 'case',
     component: () => import('@/features/records/CasePage.vue'),

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { answer, api } from '@/api/client'
+import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -91,6 +92,7 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
       </tbody>
     </table>
   </template>
+  <p class="batches"><LinkButton :to="{ name: 'batches' }" label="Compare batches" /></p>
   <div class="bring">
     <label for="case-file">Bring in a case from its JSON file</label>
     <input
@@ -105,6 +107,9 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
 </template>
 
 <style scoped>
+.batches {
+  margin-bottom: 20px;
+}
 .cases {
   width: 100%;
   border-collapse: collapse;

@@ -44,7 +44,7 @@ const marks = computed(() => {
   const kept: typeof found = []
   for (const mark of found) {
     const before = kept[kept.length - 1]
-    if (at(mark.at) > frame.value.width || x(frame.value, mark.at) < 0) continue
+    if (x(frame.value, mark.at) > frame.value.width || x(frame.value, mark.at) < 0) continue
     if (before && at(mark.at) - at(before.at) < 46) {
       if (mark === last) kept[kept.length - 1] = mark
       continue

@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { answer, api, type Schemas } from '@/api/client'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import SurvivalChart from './SurvivalChart.vue'
+
+/** Batches side by side: how many were alive on which day, and whether they differ. */
+type By = Schemas['ComparisonOut']['by']
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const WAYS = [
+  { value: 'supplier', label: 'supplier' },
+  { value: 'kind', label: 'kind of fish' },
+  { value: 'arrival', label: 'arrival' },
+  { value: 'course', label: 'course' },
+  { value: 'condition', label: 'what it was' },
+]
+const by = computed<By>(() => {
+  const asked = route.query['by']
+  return WAYS.some((w) => w.value === asked) ? (asked as By) : 'supplier'
+})
+const query = useQuery({
+  queryKey: ['compare', () => session.room?.uid, by],
+  queryFn: () =>
+    answer(
+      api.GET('/api/rooms/{room_id}/batches', {
+        params: { path: session.inRoom(), query: { by: by.value as 'supplier' } },
+      }),
+    ),
+})
+const from = computed(() =>
+  by.value === 'course' || by.value === 'condition' ? 'the start of the course' : 'the arrival',
+)
+</script>
+
+<template>
+  <PageHead title="Batches" :sentence="query.data.value?.words" />
+  <ProblemNote :problem="query.error.value" />
+  <div class="ways">
+    <SelectButton
+      :model-value="by"
+      :options="WAYS"
+      option-label="label"
+      option-value="value"
+      :allow-empty="false"
+      aria-label="Compare by"
+      @update:model-value="router.replace({ query: { by: $event } })"
+    />
+  </div>
+  <template v-if="query.data.value">
+    <p v-if="query.data.value.few_words" class="tannin few" data-testid="few">
+      {{ query.data.value.few_words }}
+    </p>
+    <p v-if="!query.data.value.batches.length" class="quiet">
+      Once fish have arrived, their batches stand here.
+    </p>
+    <template v-else>
+      <h2 class="block-head">
+        <span>Alive, by days since {{ from }}</span
+        ><span class="small quiet">shaded: the 95 % band</span>
+      </h2>
+      <SurvivalChart :batches="query.data.value.batches" :days="query.data.value.days" />
+      <table class="table">
+        <thead>
+          <tr>
+            <th scope="col">batch</th>
+            <th scope="col" class="right">fish</th>
+            <th scope="col" class="right">lost</th>
+            <th scope="col" class="right">in 7 days</th>
+            <th scope="col">now</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(b, i) in query.data.value.batches" :key="b.name" :data-testid="`batch-${i}`">
+            <th scope="row">
+              <svg width="34" height="10" aria-hidden="true" focusable="false">
+                <path :class="`line l${i}`" d="M0 5H34" />
+              </svg>
+              {{ b.name }}
+            </th>
+            <td class="fig right">{{ b.fish }}</td>
+            <td class="fig right">{{ b.lost }}</td>
+            <td class="fig right">{{ b.first_week }}</td>
+            <td>
+              {{ b.alive_words }}<span v-if="b.half_words" class="small quiet">; {{ b.half_words }}</span
+              ><span v-if="b.few" class="small tannin">; few</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="query.data.value.left_out" class="small quiet">
+        {{ query.data.value.left_out }} smaller batches are not drawn.
+      </p>
+      <p class="small quiet">
+        Kaplan and Meier’s estimate with Greenwood’s band; the log-rank test. Fish alive today, moved or
+        estimated count as far as they were seen.
+      </p>
+    </template>
+  </template>
+</template>
+
+<style scoped>
+.ways {
+  margin-bottom: 16px;
+  overflow-x: auto;
+}
+.few {
+  margin-bottom: 10px;
+}
+.table {
+  border-collapse: collapse;
+  width: 100%;
+  max-width: 1000px;
+  margin: 12px 0;
+}
+.table th:not(.right) {
+  text-align: left;
+}
+.table th {
+  font-weight: 400;
+}
+.table thead th {
+  font-size: 12.5px;
+  color: var(--ink2);
+}
+.table tbody th,
+.table td {
+  border-top: 1px solid var(--rule);
+  padding: 7px 14px 7px 0;
+}
+.table .right {
+  text-align: right;
+}
+.table thead th {
+  padding-right: 14px;
+}
+.table svg {
+  display: inline-block;
+  vertical-align: middle;
+  margin-right: 6px;
+}
+@media (max-width: 759px) {
+  .table td:nth-child(4),
+  .table th:nth-child(4) {
+    display: none;
+  }
+}
+</style>
+<style>
+.line {
+  fill: none;
+  stroke-width: 2.2;
+}
+.line.l0 {
+  stroke: var(--leaf);
+}
+.line.l1 {
+  stroke: var(--water);
+  stroke-dasharray: 7 4;
+}
+.line.l2 {
+  stroke: var(--brick);
+  stroke-dasharray: 2 3;
+}
+.line.l3 {
+  stroke: var(--tannin);
+  stroke-dasharray: 10 3 2 3;
+}
+.line.l4 {
+  stroke: var(--m-permanganate);
+  stroke-dasharray: 1 4;
+}
+.line.l5 {
+  stroke: var(--m-acriflavine);
+  stroke-dasharray: 12 6;
+}
+.line.l6 {
+  stroke: var(--ink);
+  stroke-dasharray: 4 2;
+}
+.line.l7 {
+  stroke: var(--m-clear);
+  stroke-dasharray: 6 2 1 2 1 2;
+}
+</style>
