@@ -13,6 +13,7 @@ from pennywort.courses.feed_api import router as feeds
 from pennywort.courses.group_api import router as groups
 from pennywort.courses.look_api import router as looks
 from pennywort.courses.protocol_api import router as protocols
+from pennywort.courses.release_api import router as releases
 from pennywort.courses.round_api import router as rounds
 from pennywort.courses.water_api import router as waters
 from pennywort.fish.api import router as fish
@@ -45,5 +46,6 @@ api.add_router("/rooms/{uuid:room_id}", protocols)
 api.add_router("/rooms/{uuid:room_id}", feeds)
 api.add_router("/rooms/{uuid:room_id}", waters)
 api.add_router("/rooms/{uuid:room_id}", rounds)
+api.add_router("/rooms/{uuid:room_id}", releases)
 api.add_router("/rooms/{uuid:room_id}", comparisons)
 api.add_router("/rooms/{uuid:room_id}", baths)

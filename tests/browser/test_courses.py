@@ -37,6 +37,20 @@ class Courses(DemoCase):
         self.open(f"/tanks/{Tank.objects.get(name='Sill').uid}")
         self.until(lambda: "3 royal grammas joined" in self.tid("slip-words").text, "what stopped the clock")
 
+    def test_the_gate_says_what_is_missing_and_leads_to_the_move(self) -> None:
+        group = Group.objects.get(tank__name="Sluice")
+        self.open(f"/tanks/{Tank.objects.get(name='Sluice').uid}")
+        self.press("Release")
+        self.until(lambda: "no treatment runs" in self.tid("gate").text, "the gate")
+        self.assertIn("salt still in the water", self.tid("gate").text)
+        self.assertIn("waiting alone is not enough", self.text())
+        self.choose("release-to", "Leat")
+        self.until(lambda: "temperature matched" in self.tid("gate").text, "the match with the destination")
+        self.press("Move them all the same")
+        self.until(lambda: self.all("[data-testid='save-move']"), "the move of these fish")
+        self.assertIn("11 cherry barbs", self.text())
+        self.assertEqual(Group.objects.get(pk=group.pk).tank.name, "Sluice")
+
     def test_the_ledger_and_the_life_cycle_stand_on_the_tank(self) -> None:
         self.open(f"/tanks/{Tank.objects.get(name='Sill').uid}")
         words = self.until(lambda: self.tid("ledger-copper").text, "the ledger")

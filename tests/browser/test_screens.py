@@ -58,6 +58,7 @@ class DemoCase(BrowserCase):
             "baths": "/baths",
             "round": "/round",
             "batches": "/records/batches",
+            "release": f"/release/{self.paddle.uid}",
             "protocol": "/courses/protocols/salt_and_warmth",
             "tank under copper": f"/tanks/{Tank.objects.get(name='Sill').uid}",
             "choose, by weight": f"/courses/for/{self.sluice.uid}?condition=ich",

@@ -25,7 +25,8 @@ export class Problem extends Error {
   }
 }
 
-function cookie(name: string): string {
+/** A cookie of this page; empty where there is none. */
+export function cookie(name: string): string {
   const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`))
   return found ? decodeURIComponent(found.slice(name.length + 1)) : ''
 }

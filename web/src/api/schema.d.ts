@@ -1612,6 +1612,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/groups/{group_id}/release": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Release Gate
+         * @description Whether these fish may leave quarantine, and what is missing; keeps nothing.
+         */
+        get: operations["release_gate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/batches": {
         parameters: {
             query?: never;
@@ -5863,18 +5883,17 @@ export interface components {
         };
         /** CheckOut */
         CheckOut: {
+            /** Name */
+            name: string;
             /**
-             * At
-             * Format: date-time
+             * State
+             * @enum {string}
              */
-            at: string;
-            /** Reading Mg Per L */
-            reading_mg_per_l: number;
-            expected: components["schemas"]["LevelOut"];
-            /** Plausible */
-            plausible: boolean;
+            state: "yes" | "no" | "unknown";
             /** Words */
             words: string;
+            /** Ready Words */
+            ready_words: string;
         };
         /** ClockOut */
         ClockOut: {
@@ -6696,6 +6715,24 @@ export interface components {
             due: components["schemas"]["RoundDueOut"][];
             /** Walked */
             walked: boolean;
+        };
+        /**
+         * ReleaseOut
+         * @description The gate: open or not, what is missing, and the earliest day.
+         */
+        ReleaseOut: {
+            /** Fish */
+            fish: string;
+            /** Open */
+            open: boolean;
+            /** Words */
+            words: string;
+            /** Checks */
+            checks: components["schemas"]["CheckOut"][];
+            /** Drip */
+            drip: string[];
+            /** Plan */
+            plan: string[];
         };
         /**
          * BatchOut
@@ -9094,6 +9131,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoundOut"];
+                };
+            };
+        };
+    };
+    release_gate: {
+        parameters: {
+            query?: {
+                days?: number;
+                to?: string | null;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReleaseOut"];
                 };
             };
         };

@@ -44,6 +44,13 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Tank', rail: 'tanks' },
   },
   {
+    path: '/release/:group',
+    name: 'release',
+    component: () => import('@/features/tanks/ReleasePage.vue'),
+    props: true,
+    meta: { title: 'Release', rail: 'tanks' },
+  },
+  {
     path: '/tanks/:tank/card',
     name: 'tank-card',
     component: () => import('@/features/tanks/CardPage.vue'),

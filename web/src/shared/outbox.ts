@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { ref } from 'vue'
-import { newWriteId } from '@/api/client'
+import { cookie, newWriteId } from '@/api/client'
 
 /**
  * Entries written where there is no connection: kept in the browser with their own time and id, sent in order when it is back.
@@ -36,11 +36,6 @@ async function read() {
   refused.value = await db.getAll('refused')
 }
 
-function token(): string {
-  const found = document.cookie.split('; ').find((part) => part.startsWith('csrftoken='))
-  return found ? decodeURIComponent(found.slice('csrftoken='.length)) : ''
-}
-
 type Sent = 'sent' | 'offline' | { why: string }
 async function post(entry: Entry): Promise<Sent> {
   let answer: Response
@@ -48,7 +43,7 @@ async function post(entry: Entry): Promise<Sent> {
     answer = await fetch(entry.path, {
       method: 'POST',
       credentials: 'same-origin',
-      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': token() },
+      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': cookie('csrftoken') },
       body: JSON.stringify(entry.body),
     })
   } catch {

@@ -8,6 +8,7 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import BreathTap from './BreathTap.vue'
+import PickRow from './PickRow.vue'
 
 /** The daily round, a tank a screen. What is written waits in the phone where there is no connection. */
 const session = useSession()
@@ -129,31 +130,9 @@ const finished = computed(
       <p v-if="f.last_words || f.breaths" class="small quiet">
         last: {{ [f.last_words, f.breaths].filter(Boolean).join(', ') }}
       </p>
-      <div class="three" role="group" aria-label="Eating">
-        <button
-          v-for="e in EATING"
-          :key="e.id"
-          type="button"
-          class="pick"
-          :aria-pressed="of(f.uid).appetite === e.id"
-          @click="of(f.uid).appetite = of(f.uid).appetite === e.id ? '' : e.id"
-        >
-          {{ e.label }}
-        </button>
-      </div>
+      <PickRow v-model="of(f.uid).appetite" label="Eating" :options="EATING" />
       <BreathTap v-model="of(f.uid).breaths" />
-      <div class="two" role="group" aria-label="Beside yesterday">
-        <button
-          v-for="c in COMPARED"
-          :key="c.id"
-          type="button"
-          class="pick"
-          :aria-pressed="of(f.uid).compared === c.id"
-          @click="of(f.uid).compared = of(f.uid).compared === c.id ? '' : c.id"
-        >
-          {{ c.label }}
-        </button>
-      </div>
+      <PickRow v-model="of(f.uid).compared" label="Beside yesterday" :options="COMPARED" />
       <div class="loss">
         <span>lost</span>
         <button
@@ -251,16 +230,6 @@ h3 {
 h3 span {
   font-weight: 400;
 }
-.three {
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  gap: 8px;
-}
-.two {
-  display: grid;
-  grid-template-columns: repeat(2, 1fr);
-  gap: 8px;
-}
 .pick {
   min-height: 56px;
   border: 1.5px solid var(--ink);
@@ -269,10 +238,6 @@ h3 span {
   color: var(--ink);
   font: 650 16px/20px var(--words);
   cursor: pointer;
-}
-.pick[aria-pressed='true'] {
-  background: var(--ink);
-  color: var(--paper);
 }
 .pick:disabled {
   opacity: 0.45;

@@ -73,6 +73,17 @@ watch(
   },
   { immediate: true },
 )
+let asked = ''
+watch(
+  () => groups.value.find((g) => g.uid === route.query['move']),
+  (group) => {
+    // once: closed, it stays closed
+    if (!group || asked === group.uid) return
+    asked = group.uid
+    ask('move', group)
+  },
+  { immediate: true },
+)
 const TITLES: Record<Dialog, string> = {
   arrive: 'Fish arrive',
   test: 'Water test',
@@ -165,6 +176,7 @@ async function strikeOut(uid: string) {
               @click="ask('move', g)"
             />
             <LinkButton :to="{ name: 'course-for', params: { group: g.uid } }" label="Treat" />
+            <LinkButton :to="{ name: 'release', params: { group: g.uid } }" label="Release" />
           </div>
         </li>
       </ul>

@@ -1,0 +1,167 @@
+"""Whether fish may leave quarantine: what is there, what is missing, and from when; and how they are dripped over."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from typing import Literal
+
+from pennywort.core.errors import InvalidInput
+
+# all of these are common practice: fish that are seen eating for three days, looked at within two, and matched as a bag of fish is
+EATING_DAYS = 3.0
+LOOKED_DAYS = 2.0
+MATCHED_C, MATCHED_G_PER_KG = 1.0, 1.0
+DRIP_MIN = 45.0
+MOST_TIMES = 20.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Meal:
+    """One sight of the group eating as usual, less, or not."""
+
+    at: datetime
+    well: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class Facts:
+    """What the record knows of a group. ``sign_at``: when a sign of trouble was last seen; ``looked_at``: when anybody last looked.
+
+    ``medicine`` words what is still in the water, empty where nothing is; ``treated_until`` the end of a treatment that runs.
+    Temperature and salinity apart from the destination, None where one of both was not read.
+    """
+
+    watched_since: datetime
+    needed_days: float
+    treated_until: datetime | None
+    medicine: str
+    meals: Sequence[Meal]
+    sign_at: datetime | None
+    looked_at: datetime | None
+    apart_c: float | None
+    apart_g_per_kg: float | None
+    salt_matters: bool
+    destination: bool
+
+
+@dataclass(frozen=True, kw_only=True)
+class Check:
+    """One line of the gate; ``ready_at`` from when it will be met by waiting alone."""
+
+    name: str
+    state: Literal["yes", "no", "unknown"]
+    words: str
+    ready_at: datetime | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Gate:
+    """The whole gate. ``earliest_at``: from when they may leave if all goes well; None where waiting alone is not enough."""
+
+    open: bool
+    checks: tuple[Check, ...]
+    earliest_at: datetime | None
+
+
+def gate(facts: Facts, *, now: datetime) -> Gate:
+    """Every check of the release (common practice: eating, breathing, no spots, medicine out, for the whole observation).
+
+    :raises InvalidInput: no days to watch.
+    """
+    if not math.isfinite(facts.needed_days) or not 1 <= facts.needed_days <= 365:
+        raise InvalidInput("Between one day and a year of watching.", field="days")
+    checks = [_watched(facts, now), _treated(facts, now), _medicine(facts), _eating(facts, now), _signs(facts, now)]
+    if facts.destination:
+        checks.append(_matched("temperature", facts.apart_c, MATCHED_C, "°C", "Read the thermometer in both tanks."))
+        if facts.salt_matters:
+            checks.append(_matched("salinity", facts.apart_g_per_kg, MATCHED_G_PER_KG, "g/kg", "Read the salinity of both."))
+    missing = [c for c in checks if c.state != "yes"]
+    dates = [c.ready_at for c in missing]
+    earliest = now if not missing else max(d for d in dates if d is not None) if all(d is not None for d in dates) else None
+    return Gate(open=not missing, checks=tuple(checks), earliest_at=earliest)
+
+
+def _days(begin: datetime, end: datetime) -> float:
+    return (end - begin) / timedelta(days=1)
+
+
+def _watched(facts: Facts, now: datetime) -> Check:
+    ready = facts.watched_since + timedelta(days=facts.needed_days)
+    done = max(0, int(_days(facts.watched_since, now)))
+    words = f"{min(done, int(facts.needed_days))} of {facts.needed_days:g} days"
+    return Check(name="watched", state="yes" if ready <= now else "no", words=words, ready_at=ready)
+
+
+def _treated(facts: Facts, now: datetime) -> Check:
+    if facts.treated_until is None or facts.treated_until <= now:
+        return Check(name="no treatment runs", state="yes", words="none")
+    return Check(name="no treatment runs", state="no", words="one is running, with its days of watching", ready_at=facts.treated_until)
+
+
+def _medicine(facts: Facts) -> Check:
+    return Check(name="medicine out", state="no" if facts.medicine else "yes", words=facts.medicine or "none in the water")
+
+
+def _eating(facts: Facts, now: datetime) -> Check:
+    recent = [m for m in facts.meals if 0 <= _days(m.at, now) <= EATING_DAYS]
+    if not recent:
+        return Check(name="eating", state="unknown", words="nobody wrote down whether they eat in three days")
+    bad = [m for m in recent if not m.well]
+    if bad:
+        return Check(name="eating", state="no", words="not as usual within three days", ready_at=max(m.at for m in bad) + timedelta(days=EATING_DAYS))
+    return Check(name="eating", state="yes", words="as usual, whenever it was written down in three days")
+
+
+def _signs(facts: Facts, now: datetime) -> Check:
+    if facts.looked_at is None or _days(facts.looked_at, now) > LOOKED_DAYS:
+        return Check(name="no signs", state="unknown", words="nobody has looked closely in two days")
+    since = facts.watched_since if facts.sign_at is None else facts.sign_at
+    if facts.sign_at is not None and facts.sign_at > facts.watched_since:
+        ready = facts.sign_at + timedelta(days=facts.needed_days)
+        return Check(name="no signs", state="yes" if ready <= now else "no", words=f"one was seen {_ago(since, now)}", ready_at=ready)
+    return Check(name="no signs", state="yes", words="none since they are watched")
+
+
+def _ago(at: datetime, now: datetime) -> str:
+    days = int(_days(at, now))
+    return "today" if days == 0 else "yesterday" if days == 1 else f"{days} days ago"
+
+
+def _matched(name: str, apart: float | None, most: float, unit: str, ask: str) -> Check:
+    if apart is None:
+        return Check(name=f"{name} matched", state="unknown", words=ask)
+    words = f"{apart:.1f} {unit} apart"
+    return Check(name=f"{name} matched", state="yes" if apart <= most else "no", words=words if apart <= most else f"{words}: ramp it slowly, or drip longer")
+
+
+@dataclass(frozen=True, kw_only=True)
+class Drip:
+    """How much of the new water is dripped to the fish's own, at which rate."""
+
+    add_l: float
+    rate_ml_per_min: float
+    lasts_min: float
+    times_fraction: float
+
+
+def drip(*, box_l: float, apart: float, within: float, lasts_min: float = DRIP_MIN) -> Drip:
+    """New water into a box of ``box_l`` until no more than ``within`` of the difference ``apart`` is left, nothing taken out.
+
+    What is left of a difference after adding A to V is V / (V + A) (mixing, arithmetic): A = V (apart / within - 1), and at
+    least as much again as is there. ``apart`` and ``within`` in one unit, whatever it is.
+
+    :raises InvalidInput: no water, no time, or a difference that dripping does not bridge.
+    """
+    for name, value in (("box", box_l), ("minutes", lasts_min), ("within", within)):
+        if not math.isfinite(value) or value <= 0:
+            raise InvalidInput("This must be more than nothing.", field=name)
+    if not math.isfinite(apart) or apart < 0:
+        raise InvalidInput("This can’t be negative.", field="apart")
+    times = max(1.0, apart / within - 1)
+    if times > MOST_TIMES:
+        raise InvalidInput("Too far apart to drip: bring the tanks nearer first, over days.", field="apart")
+    add = box_l * times
+    return Drip(add_l=add, rate_ml_per_min=add * 1000 / lasts_min, lasts_min=lasts_min, times_fraction=times)

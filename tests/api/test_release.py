@@ -1,0 +1,61 @@
+"""The gate through the API, from the record."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from tests.api.room import RoomCase
+
+
+class Release(RoomCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.weir = self.tank()
+        self.barbs = self.group(self.weir, count=6)
+
+    def gate(self, query: str = "") -> dict[str, Any]:
+        return dict(self.get(f"groups/{self.barbs}/release{query}"))
+
+    def missing(self, query: str = "") -> dict[str, str]:
+        return {c["name"]: c["state"] for c in self.gate(query)["checks"] if c["state"] != "yes"}
+
+    def test_from_the_first_day_to_the_last(self) -> None:
+        """Three weeks of watching from the 24th: looked at and eating on the 16th of December, and it opens."""
+        self.assertEqual(self.gate()["drip"], [])
+        self.assertEqual(self.missing("?days=21"), {"watched": "no", "eating": "unknown", "no signs": "unknown"})
+        self.later(days=22)
+        self.send(f"groups/{self.barbs}/observations", {"appetite": "all"})
+        self.send(f"groups/{self.barbs}/looks", {"signs": {"eating_normally": True, "flashing": False}})
+        told = self.gate("?days=21")
+        self.assertEqual((told["open"], told["words"], told["fish"]), (True, "They may leave.", "6 cherry barbs"))
+
+    def test_a_sign_begins_its_days_again(self) -> None:
+        self.later(days=20)
+        self.send(f"groups/{self.barbs}/looks", {"signs": {"flashing": True, "eating_normally": True}})
+        told = self.gate("?days=14")
+        signs = next(c for c in told["checks"] if c["name"] == "no signs")
+        self.assertEqual((signs["state"], signs["ready_words"]), ("no", "from Monday 28 December"))
+        self.assertEqual(told["words"], "Not before Monday 28 December, if all goes well.")
+
+    def test_medicine_and_a_running_course_hold_it(self) -> None:
+        self.course(self.barbs)
+        self.send(f"tasks/{self.due()[0]['task']}/dose", {"amount": "30 g"})
+        told = {c["name"]: c["words"] for c in self.gate()["checks"] if c["state"] == "no"}
+        self.assertEqual(told["medicine out"], "salt still in the water")
+        self.assertIn("no treatment runs", told)
+
+    def test_the_destination_is_matched_and_dripped_to(self) -> None:
+        """25.5 here, 24 there: 1.5 apart; to half a degree, twice the 5 L in 45 minutes: 222 mL a minute."""
+        display = self.tank(name="Display")
+        self.assertEqual(self.missing(f"?to={display}")["temperature matched"], "unknown")
+        self.send(f"tanks/{self.weir}/readings", {"temperature": "25.5"})
+        self.send(f"tanks/{display}/readings", {"temperature": "24"})
+        told = self.gate(f"?to={display}")
+        self.assertEqual(next(c["words"] for c in told["checks"] if c["name"] == "temperature matched"), "1.5 °C apart: ramp it slowly, or drip longer")
+        self.assertIn("drip 10.0 L of the new water to 5.0 L of theirs", told["drip"][0].replace("5.00", "5.0"))
+        self.assertIn("222 mL a minute", told["drip"][1])
+
+    def test_what_is_none(self) -> None:
+        self.get(f"groups/{self.barbs}/release?days=0", status=422)
+        self.get(f"groups/{self.barbs}/release?days=nan", status=422)
+        self.get(f"groups/{self.barbs}/release?to={self.room.uid}", status=404)

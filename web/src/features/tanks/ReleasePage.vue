@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api } from '@/api/client'
+import LinkButton from '@/shared/LinkButton.vue'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import SignMark from '@/shared/SignMark.vue'
+
+/** Whether fish may leave quarantine: every line of the gate, what is missing and from when, then how they are brought over. */
+const props = defineProps<{ group: string }>()
+const session = useSession()
+const days = ref(30)
+const to = ref<string | null>(null)
+const DAYS = [14, 21, 30, 45].map((n) => ({ value: n, label: `${n} days` }))
+const groups = useQuery({
+  queryKey: ['groups', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
+})
+const tanks = useQuery({
+  queryKey: ['tanks', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
+})
+const here = computed(() => groups.data.value?.find((g) => g.uid === props.group) ?? null)
+const others = computed(() => (tanks.data.value ?? []).filter((t) => t.uid !== here.value?.tank))
+const gate = useQuery({
+  queryKey: ['release', () => props.group, days, to],
+  queryFn: () =>
+    answer(
+      api.GET('/api/rooms/{room_id}/groups/{group_id}/release', {
+        params: {
+          path: { ...session.inRoom(), group_id: props.group },
+          query: { days: days.value, ...(to.value ? { to: to.value } : {}) },
+        },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+})
+const MARK = { yes: 'seen', no: 'absent', unknown: 'unknown' } as const
+const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
+</script>
+
+<template>
+  <PageHead
+    :title="gate.data.value?.fish ?? 'Release'"
+    :sentence="gate.data.value?.words"
+    :aside="here?.tank_name"
+  />
+  <ProblemNote :problem="gate.error.value" />
+  <div class="asked">
+    <SelectButton
+      v-model="days"
+      :options="DAYS"
+      option-label="label"
+      option-value="value"
+      :allow-empty="false"
+      aria-label="Days of watching"
+    />
+    <Select
+      v-model="to"
+      :options="others"
+      option-label="name"
+      option-value="uid"
+      show-clear
+      placeholder="into which tank"
+      aria-label="Into which tank"
+      data-testid="release-to"
+    />
+  </div>
+  <template v-if="gate.data.value">
+    <ul class="rows gate" data-testid="gate">
+      <li v-for="c in gate.data.value.checks" :key="c.name" class="row" :data-testid="`check-${c.state}`">
+        <SignMark :state="MARK[c.state]" />
+        <b
+          >{{ c.name }}<span class="unseen">, {{ WORDS[c.state] }}</span></b
+        >
+        <span>{{ c.words }}</span>
+        <span class="small tannin">{{ c.ready_words }}</span>
+      </li>
+    </ul>
+    <div class="do">
+      <LinkButton :to="{ name: 'look-at', params: { group } }" label="Look once more" />
+      <LinkButton
+        v-if="here"
+        :main="gate.data.value.open"
+        :to="{ name: 'tank', params: { tank: here.tank }, query: { move: group } }"
+        :label="gate.data.value.open ? 'Move them over' : 'Move them all the same'"
+      />
+    </div>
+    <section aria-label="Bringing them over">
+      <h2 class="block-head">Bringing them over</h2>
+      <ol class="plan">
+        <li v-for="d in [...gate.data.value.drip, ...gate.data.value.plan]" :key="d">{{ d }}</li>
+      </ol>
+    </section>
+  </template>
+</template>
+
+<style scoped>
+.asked {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  margin-bottom: 16px;
+}
+.gate {
+  max-width: 760px;
+}
+.row {
+  display: grid;
+  grid-template-columns: 28px 190px minmax(0, 1fr) auto;
+  gap: 4px 12px;
+  align-items: center;
+  min-height: 48px;
+}
+.do {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  margin: 16px 0 28px;
+}
+.plan {
+  list-style: decimal;
+  padding: 8px 0 0 22px;
+  max-width: 68ch;
+  display: grid;
+  gap: 6px;
+}
+@media (max-width: 759px) {
+  .row {
+    grid-template-columns: 28px minmax(0, 1fr);
+    padding: 8px 0;
+  }
+  .row > :nth-child(n + 3) {
+    grid-column: 2;
+  }
+}
+</style>

@@ -1,0 +1,90 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+
+/** A small stand-in for the browser's database, in memory. */
+const stores: Record<string, Map<number, Record<string, unknown>>> = {}
+let next = 1
+vi.mock('idb', () => ({
+  openDB: async () => {
+    for (const name of ['waiting', 'refused']) stores[name] ??= new Map()
+    const store = (name: string) => ({
+      add: async (value: Record<string, unknown>) => {
+        stores[name]!.set(next, { ...value, nr: next })
+        next += 1
+      },
+      delete: async (nr: number) => void stores[name]!.delete(nr),
+    })
+    return {
+      add: async (name: string, value: Record<string, unknown>) => store(name).add(value),
+      get: async (name: string, nr: number) => stores[name]!.get(nr),
+      getAll: async (name: string) => [...stores[name]!.values()],
+      getAllKeys: async (name: string) => [...stores[name]!.keys()],
+      clear: async (name: string) => stores[name]!.clear(),
+      transaction: () => ({ objectStore: store, done: Promise.resolve() }),
+    }
+  },
+}))
+const { dismiss, flush, refused, waiting, write } = await import('./outbox')
+
+interface Sent {
+  path: string
+  body: Record<string, unknown>
+}
+let sent: Sent[] = []
+let answers: (number | 'offline')[] = []
+beforeEach(() => {
+  sent = []
+  answers = []
+  vi.stubGlobal('fetch', async (path: string, init: { body: string }) => {
+    const now = answers.shift() ?? 200
+    if (now === 'offline') throw new TypeError('Failed to fetch')
+    sent.push({ path, body: JSON.parse(init.body) })
+    return new Response(JSON.stringify(now >= 400 ? { detail: 'Only 2 are left.' } : {}), { status: now })
+  })
+})
+afterEach(() => vi.unstubAllGlobals())
+
+describe('entries without a connection', () => {
+  it('go at once where there is one', async () => {
+    await write('/a', { count: 1 }, 'one')
+    expect(sent.map((s) => s.path)).toEqual(['/a'])
+    expect(waiting.value).toEqual([])
+    expect(sent[0]!.body['write_id']).toMatch(/^[0-9a-f-]{36}$/)
+    expect(sent[0]!.body['happened_at']).toMatch(/^\d{4}-\d\d-\d\dT/)
+  })
+
+  it('wait in order, keep their id and their time, and go when it is back', async () => {
+    answers = ['offline', 'offline', 'offline']
+    await write('/a', {}, 'one')
+    await write('/b', {}, 'two')
+    expect(waiting.value.map((w) => w.words)).toEqual(['one', 'two'])
+    const kept = waiting.value.map((w) => [w.body['write_id'], w.body['happened_at']])
+    await flush()
+    expect(sent).toEqual([])
+    await flush()
+    expect(sent.map((s) => s.path)).toEqual(['/a', '/b'])
+    expect(sent.map((s) => [s.body['write_id'], s.body['happened_at']])).toEqual(kept)
+    expect(waiting.value).toEqual([])
+  })
+
+  it('that the server refuses are told, and do not hold up the others', async () => {
+    answers = ['offline', 'offline']
+    await write('/a', {}, 'one')
+    await write('/b', {}, 'two')
+    answers = [422, 200]
+    await flush()
+    expect(refused.value.map((r) => [r.words, r.why])).toEqual([['one', 'Only 2 are left.']])
+    expect(waiting.value).toEqual([])
+    await dismiss()
+    expect(refused.value).toEqual([])
+  })
+
+  it('wait while the server is in trouble or nobody is signed in', async () => {
+    for (const status of [500, 401]) {
+      answers = [status]
+      await write('/a', {}, 'one')
+      expect(waiting.value).toHaveLength(1)
+      await flush()
+      expect(waiting.value).toEqual([])
+    }
+  })
+})
