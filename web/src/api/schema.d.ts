@@ -4141,22 +4141,15 @@ export interface components {
         GateLineOut: {
             /** Name */
             name: string;
-            /** State */
-            state: string;
-            /** Harmful */
-            harmful: boolean;
-            /** Needed */
-            needed: boolean;
-            /** Swung */
-            swung: boolean;
-            /** Figure */
-            figure: string;
-            /** Unit */
-            unit: string;
-            /** Range Words */
-            range_words: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "yes" | "no" | "unknown";
             /** Words */
             words: string;
+            /** Ready Words */
+            ready_words: string;
         };
         /** GateOut */
         GateOut: {
@@ -5883,17 +5876,18 @@ export interface components {
         };
         /** CheckOut */
         CheckOut: {
-            /** Name */
-            name: string;
             /**
-             * State
-             * @enum {string}
+             * At
+             * Format: date-time
              */
-            state: "yes" | "no" | "unknown";
+            at: string;
+            /** Reading Mg Per L */
+            reading_mg_per_l: number;
+            expected: components["schemas"]["LevelOut"];
+            /** Plausible */
+            plausible: boolean;
             /** Words */
             words: string;
-            /** Ready Words */
-            ready_words: string;
         };
         /** ClockOut */
         ClockOut: {
@@ -6728,7 +6722,7 @@ export interface components {
             /** Words */
             words: string;
             /** Checks */
-            checks: components["schemas"]["CheckOut"][];
+            checks: components["schemas"]["GateLineOut"][];
             /** Drip */
             drip: string[];
             /** Plan */
