@@ -32,7 +32,7 @@ BOX_L = 5.0
 WITHIN_C, WITHIN_G_PER_KG = 0.5, 0.5
 
 
-class GateLineOut(Schema):
+class ReleaseLineOut(Schema):
     name: str
     state: Literal["yes", "no", "unknown"]
     words: str
@@ -45,7 +45,7 @@ class ReleaseOut(Schema):
     fish: str
     open: bool
     words: str
-    checks: list[GateLineOut]
+    checks: list[ReleaseLineOut]
     drip: list[str]
     plan: list[str]
 
@@ -131,7 +131,7 @@ def release_gate(request: HttpRequest, room_id: Path[UUID], group_id: UUID, days
         open=found.open,
         words=_words(actor, found),
         checks=[
-            GateLineOut(
+            ReleaseLineOut(
                 name=c.name,
                 state=c.state,
                 words=c.words,

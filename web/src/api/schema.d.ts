@@ -4141,15 +4141,22 @@ export interface components {
         GateLineOut: {
             /** Name */
             name: string;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "yes" | "no" | "unknown";
+            /** State */
+            state: string;
+            /** Harmful */
+            harmful: boolean;
+            /** Needed */
+            needed: boolean;
+            /** Swung */
+            swung: boolean;
+            /** Figure */
+            figure: string;
+            /** Unit */
+            unit: string;
+            /** Range Words */
+            range_words: string;
             /** Words */
             words: string;
-            /** Ready Words */
-            ready_words: string;
         };
         /** GateOut */
         GateOut: {
@@ -6710,6 +6717,20 @@ export interface components {
             /** Walked */
             walked: boolean;
         };
+        /** ReleaseLineOut */
+        ReleaseLineOut: {
+            /** Name */
+            name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "yes" | "no" | "unknown";
+            /** Words */
+            words: string;
+            /** Ready Words */
+            ready_words: string;
+        };
         /**
          * ReleaseOut
          * @description The gate: open or not, what is missing, and the earliest day.
@@ -6722,7 +6743,7 @@ export interface components {
             /** Words */
             words: string;
             /** Checks */
-            checks: components["schemas"]["GateLineOut"][];
+            checks: components["schemas"]["ReleaseLineOut"][];
             /** Drip */
             drip: string[];
             /** Plan */
