@@ -12,7 +12,8 @@ from pennywort.baths import schemas, services
 from pennywort.baths.models import BathEvent, BathRun
 from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS, RunState, clock_words, minute_marks, rescue_steps
 from pennywort.core.reference import library
-from pennywort.fish.queries import count_of, plural
+from pennywort.fish.models import Group
+from pennywort.fish.queries import count_of, plural, with_counts
 from pennywort.fish.services import group_of
 from pennywort.measure.schemas import MeasuredOut
 from pennywort.rooms.actor import Actor
@@ -70,7 +71,7 @@ def _most_min(run: BathRun) -> float:
 
 def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
     """A run for the screen."""
-    events = services.events_of(run)
+    events = services.events_of([run])[run.pk]
     state = services.state_of(run, events, now=actor.now)
     told = MeasuredOut.model_validate(run.told)
     turn = [e for e in events if state.in_at is None or e.happened_at >= state.in_at]
@@ -131,10 +132,14 @@ def prepare_bath(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body
 def baths(request: HttpRequest, room_id: Path[UUID]) -> list[schemas.BathRow]:
     """The baths of the last two weeks, the newest first; those that run stand on top."""
     actor = act(request, room_id)
-    found = BathRun.objects.filter(fishroom=actor.fishroom, recorded_at__gt=actor.now - LATELY).select_related("group", "tank").order_by("-recorded_at", "-pk")
+    found = BathRun.objects.filter(fishroom=actor.fishroom, recorded_at__gt=actor.now - LATELY).select_related("tank").order_by("-recorded_at", "-pk")
+    runs = list(found[:60])
+    events = services.events_of(runs)
+    groups = {g.pk: g for g in with_counts(Group.objects.filter(pk__in={run.group_id for run in runs}))}
     rows = []
-    for run in found[:60]:
-        state = services.state_of(run, services.events_of(run), now=actor.now)
+    for run in runs:
+        run.group = groups[run.group_id]
+        state = services.state_of(run, events[run.pk], now=actor.now)
         local = actor.local(run.recorded_at)
         rows.append(
             schemas.BathRow(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -28,9 +29,12 @@ def run_of(actor: Actor, uid: UUID) -> BathRun:
     return find(BathRun, actor, uid, name="bath")
 
 
-def events_of(run: BathRun) -> list[BathEvent]:
-    """What stands of it, in order."""
-    return list(BathEvent.objects.standing().filter(run=run).select_related("recorded_by").order_by("happened_at", "pk"))
+def events_of(runs: Sequence[BathRun]) -> dict[int, list[BathEvent]]:
+    """What stands of each of these, in order."""
+    found: dict[int, list[BathEvent]] = {run.pk: [] for run in runs}
+    for event in BathEvent.objects.standing().filter(run__in=runs).select_related("recorded_by").order_by("happened_at", "pk"):
+        found[event.run_id].append(event)
+    return found
 
 
 def state_of(run: BathRun, events: list[BathEvent], *, now: datetime) -> RunState:
@@ -117,7 +121,7 @@ def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datet
     """
     if kind not in EVENTS:
         raise InvalidInput("Nothing of this kind happens at a bath.", field="kind")
-    events = events_of(run)
+    events = events_of([run])[run.pk]
     state = state_of(run, events, now=actor.now)
     if state.phase == "done":
         raise Conflict("This bath is over.", field="kind")

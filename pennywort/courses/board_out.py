@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 
-from pennywort.core.course.build import CoursePlan
+from pennywort.core.course.build import CoursePlan, Held
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
-from pennywort.core.units import show_concentration
 from pennywort.courses import board_schemas as board
 from pennywort.courses.queries.strip import Axis, Curve, DayCount, Mark, Span, Strip
 from pennywort.fish.queries import fish_words, groups_in
@@ -97,7 +96,7 @@ def plan_strip(actor: Actor, tank: Tank, plan: CoursePlan, protocol: CourseProto
         state="none",
         state_words="as planned",
         level=None,
-        curves=tuple(c for h in plan.held if (c := _planned_curve(h.active, plan, axis)) is not None),
+        curves=tuple(c for h in plan.held if (c := _planned_curve(h, axis)) is not None),
         doses=marks["dose"],
         changes=marks["water_change"],
         readings=(),
@@ -121,22 +120,9 @@ def _midnight_after(actor: Actor, plan: CoursePlan) -> datetime:
     return actor.local(plan.ends_at).replace(hour=0, minute=0, second=0, microsecond=0) + timedelta(days=1)
 
 
-def _planned_curve(active_id: str, plan: CoursePlan, axis: Axis) -> Curve | None:
-    held = next(h for h in plan.held if h.active == active_id)
+def _planned_curve(held: Held, axis: Axis) -> Curve | None:
     points = held.expected.curve(until=axis.ends_at)
     peak = max([p.concentration_mg_per_l for p in points] + [held.high_mg_per_l])
     if peak <= 0:
         return None
-    active = library().actives[active_id]
-    return Curve(
-        medicine=active_id,
-        name=active.short_name,
-        colour=active.colour,
-        past=points[:1],
-        ahead=points,
-        low_mg_per_l=held.low_mg_per_l,
-        high_mg_per_l=held.high_mg_per_l,
-        low=show_concentration(held.low_mg_per_l, like_mg_per_l=held.high_mg_per_l),
-        high=show_concentration(held.high_mg_per_l, like_mg_per_l=held.high_mg_per_l),
-        top_mg_per_l=peak * 1.15,
-    )
+    return Curve.of(held.active, past=points[:1], ahead=points, low_mg_per_l=held.low_mg_per_l, high_mg_per_l=held.high_mg_per_l, peak_mg_per_l=peak)

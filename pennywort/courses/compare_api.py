@@ -78,11 +78,8 @@ def _words(test: Compared | None) -> str:
         return "They did not die alike: a difference this large comes by luck alone less than once in a thousand."
     times = test.chance_prob * 100
     if test.chance_prob < 0.05:
-        return (
-            f"They hardly died alike: by luck alone a difference this large comes about {times:.0f} times in 100."
-            if times >= 1.5
-            else ("They hardly died alike: by luck alone a difference this large comes about once in 100.")
-        )
+        often = f"{times:.0f} times" if times >= 1.5 else "once"
+        return f"They hardly died alike: by luck alone a difference this large comes about {often} in 100."
     return f"Nothing tells them apart: a difference this large comes by luck alone about {times:.0f} times in 100."
 
 

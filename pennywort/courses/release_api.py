@@ -13,8 +13,8 @@ from pennywort.core.outcome.release import Facts, Gate, Meal, drip, gate
 from pennywort.core.reference import library
 from pennywort.core.units import show_small_volume, show_volume
 from pennywort.core.water.gate import Readings
-from pennywort.courses.models import Course
 from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.running import running_courses
 from pennywort.courses.services.looks import trouble
 from pennywort.courses.services.moves import watched_since
 from pennywort.fish.models import Group, Look, Observation
@@ -23,7 +23,7 @@ from pennywort.fish.services import group_of
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.api import act
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import fresh_readings, on_one_water
+from pennywort.tanks.queries import fresh_readings
 from pennywort.tanks.services import tank_of
 
 router = Router(tags=["fish"])
@@ -58,8 +58,7 @@ def _facts(actor: Actor, group: Group, *, days: float, to: Tank | None) -> Facts
     meals = [Meal(at=o.happened_at, well=o.appetite == "all") for o in rows]
     meals += [Meal(at=x.happened_at, well=bool(x.signs["eating_normally"])) for x in looks if "eating_normally" in x.signs]
     signs = [x.happened_at for x in looks if trouble(x.signs)]
-    running = Course.objects.filter(tank__in=on_one_water(tank), stopped_at=None, ends_at__gt=now).exclude(protocol_id="watch")
-    until = max((c.ends_at for c in running), default=None)
+    until = max((c.ends_at for c in running_courses(tank, now=now) if c.protocol_id != "watch"), default=None)
     left = Book([tank], now=now).medicines(tank)
     here, _ = fresh_readings(tank, now=now)
     there = fresh_readings(to, now=now)[0] if to else Readings()

@@ -7,7 +7,7 @@ from datetime import datetime, timedelta
 
 from ninja import Schema
 
-from pennywort.core.course.build import HEATED_C
+from pennywort.core.course.build import taken_warmth
 from pennywort.core.course.ledger import Ledger, Line
 from pennywort.core.parasite.life_cycle import left_over_time, passages
 from pennywort.core.reference import library
@@ -228,9 +228,7 @@ def stages_in(actor: Actor, tank: Tank, *, warmth_c: float | None) -> list[Stage
         if protocol is None or course.treatment_ends_at <= course.starts_at:
             continue
         start = clock.started_at if clock and clock.started_at else course.starts_at
-        warmth = course.parameters.get("temperature", warmth_c)
-        if warmth is None and tank.water_type != "coldwater_pond":
-            warmth = HEATED_C
+        warmth = taken_warmth(course.parameters, water=tank.water_type, temperature_c=warmth_c)
         out = stages_out(actor, protocol, starts_at=start, ends_at=course.treatment_ends_at, warmth_c=warmth)
         found += [out] if out else []
     return found

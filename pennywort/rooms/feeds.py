@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import hashlib
 import secrets
 from datetime import datetime
 from uuid import UUID
@@ -11,14 +10,10 @@ from pennywort.core.errors import InvalidInput
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict, NotFound
 from pennywort.rooms.models import Feed, Membership
-from pennywort.rooms.services import find
+from pennywort.rooms.services import find, token_hash
 
 # more than a keeper has devices is a mistake, or somebody else's
 MOST_FEEDS = 12
-
-
-def _hash(token: str) -> str:
-    return hashlib.sha256(token.encode()).hexdigest()
 
 
 def feeds_of(actor: Actor) -> list[Feed]:
@@ -42,7 +37,7 @@ def make_feed(actor: Actor, *, uid: UUID, name: str) -> str:
         recorded_by=actor.keeper,
         keeper=actor.keeper,
         name=name.strip(),
-        token_hash=_hash(token),
+        token_hash=token_hash(token),
     )
     return token
 
@@ -59,7 +54,7 @@ def revoke_feed(actor: Actor, *, uid: UUID) -> dict[str, str]:
 
 def read_feed(token: str, *, now: datetime) -> Feed:
     """:raises NotFound: unknown, revoked, or its keeper has left the fishroom."""
-    feed = Feed.objects.select_related("fishroom", "keeper").filter(token_hash=_hash(token), revoked_at=None).first()
+    feed = Feed.objects.select_related("fishroom", "keeper").filter(token_hash=token_hash(token), revoked_at=None).first()
     if feed is None or not Membership.objects.filter(fishroom=feed.fishroom, keeper=feed.keeper).exists():
         raise NotFound("There is no such calendar.")
     feed.read_at = now

@@ -137,21 +137,21 @@ def set_up(*, username: str, display_name: str, password: str, fishroom: str, ti
     return keeper
 
 
-def _hash(token: str) -> str:
+def token_hash(token: str) -> str:
     return hashlib.sha256(token.encode()).hexdigest()
 
 
 def make_link(keeper: Keeper, *, now: datetime) -> str:
     """A token that signs this keeper in once within 12 hours."""
     token = secrets.token_urlsafe(32)
-    SignInLink.objects.create(keeper=keeper, token_hash=_hash(token), expires_at=now + LINK_LASTS)
+    SignInLink.objects.create(keeper=keeper, token_hash=token_hash(token), expires_at=now + LINK_LASTS)
     return token
 
 
 def use_link(token: str, *, now: datetime) -> Keeper:
     """:raises NotSignedIn: unknown, used or too old."""
     with transaction.atomic():
-        link = SignInLink.objects.select_related("keeper").filter(token_hash=_hash(token), used_at=None, expires_at__gt=now).first()
+        link = SignInLink.objects.select_related("keeper").filter(token_hash=token_hash(token), used_at=None, expires_at__gt=now).first()
         if link is None:
             raise NotSignedIn("This link was used already or is too old. Sign in with your name and password.")
         link.used_at = now

@@ -193,7 +193,7 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         raise InvalidInput("Give the time with its zone.", field="starts_at")
     start, water = start_at.astimezone(UTC), known_water(tank.water)
     values = values_of(protocol, chosen.parameters, temperature_c=tank.temperature_c, found=found)
-    warmth = _warmth(values, tank)
+    warmth = taken_warmth(values, water=tank.surroundings.water, temperature_c=tank.temperature_c)
     products = {m.active: _product(m.active, m.use, chosen, found) for m in protocol.medicines}
     if protocol.kind == "label":
         if chosen.label is None:
@@ -498,10 +498,10 @@ def _treated_h(clock: ClockRule | None, *, ends_h: float) -> float:
     return min(clock.length_h, ends_h) if clock is not None and clock.counts == "days" and ends_h else ends_h
 
 
-def _warmth(values: Mapping[str, float], tank: TankFacts) -> float | None:
-    """What the course is run at; an unread heated tank is taken as usually kept, an unread pond as unknown."""
-    unread = None if tank.surroundings.water == "coldwater_pond" else HEATED_C
-    return values.get("temperature", unread if tank.temperature_c is None else tank.temperature_c)
+def taken_warmth(values: Mapping[str, float], *, water: str, temperature_c: float | None) -> float | None:
+    """What a course is run at, degC; an unread heated tank is taken as usually kept, an unread pond as unknown."""
+    unread = None if water == "coldwater_pond" else HEATED_C
+    return values.get("temperature", unread if temperature_c is None else temperature_c)
 
 
 def _left(protocol: CourseProtocol, *, ends_days: float, values: Mapping[str, float], warmth: float | None, found: Library) -> float | None:

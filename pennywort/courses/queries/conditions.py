@@ -11,6 +11,7 @@ from pennywort.core.diagnosis.facts import Share
 from pennywort.core.diagnosis.progress import Seen
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import OnlyIf
+from pennywort.core.water.chemistry import PER_N
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.held import protocol_of
 from pennywort.fish.models import Look
@@ -20,11 +21,11 @@ from pennywort.tanks.models import WaterReading
 FRESH = timedelta(hours=36)
 # how long before the course a look still shows where they came from
 BEFORE = timedelta(days=3)
-# mg of the ion for each mg of nitrogen: 18.04, 46.01 and 62.00 over 14.007 (arithmetic)
+# the column and what makes a kit's figure of it: kits show the ion
 AS_READ = {
     "temperature": ("temperature_c", 1.0), "ph": ("ph", 1.0), "oxygen": ("oxygen_mg_per_l", 1.0), "copper": ("copper_mg_per_l", 1.0),
-    "salinity": ("salinity_g_per_kg", 1.0), "ammonia": ("total_ammonia_as_n_mg_per_l", 1.2880), "nitrite": ("nitrite_as_n_mg_per_l", 3.2846),
-    "nitrate": ("nitrate_as_n_mg_per_l", 4.4268),
+    "salinity": ("salinity_g_per_kg", 1.0), "ammonia": ("total_ammonia_as_n_mg_per_l", PER_N["nh4"]), "nitrite": ("nitrite_as_n_mg_per_l", PER_N["no2"]),
+    "nitrate": ("nitrate_as_n_mg_per_l", PER_N["no3"]),
 }  # fmt: skip
 
 

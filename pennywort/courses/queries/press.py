@@ -78,16 +78,10 @@ def _dose(actor: Actor, task: Task, book: Book) -> Press:
         if not warning and (open_change := _open_change(actor, task, book)):
             warning, short = f"“{open_change}” is still open: change the water first, then dose.", "change the water first"
     if tool is None:
-        return Press(
-            words=f"Gave {exact.text}",
-            amount=exact.text,
-            tool_words="no tool here measures so little well",
-            reaches=reaches,
-            warning=warning,
-            warning_short=short,
-        )
-    shown = show_amount(measures, tool.amount, actor.preferences)
-    words = tool.name if tool.fills == 1 else f"{tool.name}: {tool.words}"
+        shown, words = exact, "no tool here measures so little well"
+    else:
+        shown = show_amount(measures, tool.amount, actor.preferences)
+        words = tool.name if tool.fills == 1 else f"{tool.name}: {tool.words}"
     return Press(words=f"Gave {shown.text}", amount=shown.text, tool_words=words, reaches=reaches, warning=warning, warning_short=short)
 
 

@@ -68,6 +68,23 @@ class Curve:
     high: Shown
     top_mg_per_l: float
 
+    @staticmethod
+    def of(medicine: str, *, past: tuple[Level, ...], ahead: tuple[Level, ...], low_mg_per_l: float, high_mg_per_l: float, peak_mg_per_l: float) -> Curve:
+        """The curve of an active, scaled to a peak."""
+        active = library().actives[medicine]
+        return Curve(
+            medicine=medicine,
+            name=active.short_name,
+            colour=active.colour,
+            past=past,
+            ahead=ahead,
+            low_mg_per_l=low_mg_per_l,
+            high_mg_per_l=high_mg_per_l,
+            low=show_concentration(low_mg_per_l, like_mg_per_l=high_mg_per_l),
+            high=show_concentration(high_mg_per_l, like_mg_per_l=high_mg_per_l),
+            top_mg_per_l=peak_mg_per_l * 1.15,
+        )
+
     @property
     def now_mg_per_l(self) -> float:
         """The level at this instant."""
@@ -133,25 +150,14 @@ def amount_words(course: Course, dose: Dose | Given, actor: Actor) -> str:
 
 
 def _curve(book: Book, tank: Tank, *, held: Window, axis: Axis) -> Curve | None:
-    active, low, high = library().actives[held.active], held.low_mg_per_l, held.high_mg_per_l
     past = book.ledger(tank, held.active)
     ahead = book.ahead(tank, past, held.active).curve(until=axis.ends_at)
     behind = past.curve(until=book.now) if past else (ahead[0],)
-    peak = max([p.concentration_mg_per_l for p in (*behind, *ahead)] + [high])
+    peak = max([p.concentration_mg_per_l for p in (*behind, *ahead)] + [held.high_mg_per_l])
     if peak <= 0:
         return None
-    return Curve(
-        medicine=held.active,
-        name=active.short_name,
-        colour=active.colour,
-        past=tuple(p for p in behind if p.at >= axis.starts_at - timedelta(days=1)) or (ahead[0],),
-        ahead=ahead,
-        low_mg_per_l=low,
-        high_mg_per_l=high,
-        low=show_concentration(low, like_mg_per_l=high),
-        high=show_concentration(high, like_mg_per_l=high),
-        top_mg_per_l=peak * 1.15,
-    )
+    shown = tuple(p for p in behind if p.at >= axis.starts_at - timedelta(days=1)) or (ahead[0],)
+    return Curve.of(held.active, past=shown, ahead=ahead, low_mg_per_l=held.low_mg_per_l, high_mg_per_l=held.high_mg_per_l, peak_mg_per_l=peak)
 
 
 def course_words(course: Course) -> str:

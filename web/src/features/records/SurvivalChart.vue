@@ -60,7 +60,7 @@ function band(points: Point[], until: number): string {
       <path
         v-for="(b, i) in batches"
         :key="b.name"
-        :class="`line l${i}`"
+        :class="`batch-line l${i}`"
         :d="steps(b.curve, b.followed_days)"
       />
     </svg>

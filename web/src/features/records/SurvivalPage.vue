@@ -79,7 +79,7 @@ const from = computed(() =>
           <tr v-for="(b, i) in query.data.value.batches" :key="b.name" :data-testid="`batch-${i}`">
             <th scope="row">
               <svg width="34" height="10" aria-hidden="true" focusable="false">
-                <path :class="`line l${i}`" d="M0 5H34" />
+                <path :class="`batch-line l${i}`" d="M0 5H34" />
               </svg>
               {{ b.name }}
             </th>
@@ -152,38 +152,38 @@ const from = computed(() =>
 }
 </style>
 <style>
-.line {
+.batch-line {
   fill: none;
   stroke-width: 2.2;
 }
-.line.l0 {
+.batch-line.l0 {
   stroke: var(--leaf);
 }
-.line.l1 {
+.batch-line.l1 {
   stroke: var(--water);
   stroke-dasharray: 7 4;
 }
-.line.l2 {
+.batch-line.l2 {
   stroke: var(--brick);
   stroke-dasharray: 2 3;
 }
-.line.l3 {
+.batch-line.l3 {
   stroke: var(--tannin);
   stroke-dasharray: 10 3 2 3;
 }
-.line.l4 {
+.batch-line.l4 {
   stroke: var(--m-permanganate);
   stroke-dasharray: 1 4;
 }
-.line.l5 {
+.batch-line.l5 {
   stroke: var(--m-acriflavine);
   stroke-dasharray: 12 6;
 }
-.line.l6 {
+.batch-line.l6 {
   stroke: var(--ink);
   stroke-dasharray: 4 2;
 }
-.line.l7 {
+.batch-line.l7 {
   stroke: var(--m-clear);
   stroke-dasharray: 6 2 1 2 1 2;
 }
