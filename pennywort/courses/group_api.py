@@ -29,6 +29,7 @@ class MoveAsked(In):
 
 class MoveIn(MoveAsked, Write):
     note: str = Field(default="", max_length=200)
+    individuals: list[UUID] = Field(default_factory=list, max_length=100, description="Named fish that are among those that go")
 
 
 class MoveWords(In):
@@ -65,5 +66,7 @@ def move_fish(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: M
         body.write_id,
         "move_fish",
         {**body.dict(exclude={"write_id"}), "group": group_id},
-        lambda: moves.move_fish(actor, uid=body.write_id, group=group, to=to, count=body.count, plus_minus=body.count_plus_minus, note=body.note),
+        lambda: moves.move_fish(
+            actor, uid=body.write_id, group=group, to=to, count=body.count, plus_minus=body.count_plus_minus, note=body.note, individuals=body.individuals
+        ),
     )

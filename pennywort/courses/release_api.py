@@ -9,7 +9,7 @@ from uuid import UUID
 from django.http import HttpRequest
 from ninja import Path, Router, Schema
 
-from pennywort.core.outcome.release import Facts, Gate, Meal, drip, gate
+from pennywort.core.outcome.release import Facts, Gate, Meal, drip, feeding_plan, gate
 from pennywort.core.reference import library
 from pennywort.core.units import show_small_volume, show_volume
 from pennywort.core.water.gate import Readings
@@ -39,6 +39,12 @@ class ReleaseLineOut(Schema):
     ready_words: str
 
 
+class FeedingOut(Schema):
+    days_words: str
+    feeds_words: str
+    words: str
+
+
 class ReleaseOut(Schema):
     """The gate: open or not, what is missing, and the earliest day."""
 
@@ -48,6 +54,7 @@ class ReleaseOut(Schema):
     checks: list[ReleaseLineOut]
     drip: list[str]
     plan: list[str]
+    feeding: list[FeedingOut]
 
 
 def _facts(actor: Actor, group: Group, *, days: float, to: Tank | None) -> Facts:
@@ -112,7 +119,6 @@ def _drip(actor: Actor, facts: Facts) -> list[str]:
 PLAN = (
     "Lights down, the others fed first; the newcomer in a box inside the display, so that both sides see each other for a day.",
     "Out of the box at dusk; a mirror on the pane where one fish rules, hides moved about.",
-    "Two weeks of several small feeds a day; then watch the nutrients and go back to the usual.",
     "Look each day who chases whom, and write it down. Same shapes and smaller fish are chased first.",
 )
 
@@ -140,4 +146,7 @@ def release_gate(request: HttpRequest, room_id: Path[UUID], group_id: UUID, days
         ],
         drip=_drip(actor, facts),
         plan=list(PLAN),
+        feeding=[
+            FeedingOut(days_words=f"days {f.from_days} to {f.to_days}", feeds_words=f"{f.feeds_count} small feeds a day", words=f.words) for f in feeding_plan()
+        ],
     )

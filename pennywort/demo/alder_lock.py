@@ -22,10 +22,11 @@ from pennywort.courses.services import cases, course, looks, tasks
 from pennywort.courses.services.course import TypedLabel, Wish
 from pennywort.courses.services.weighing import Looked
 from pennywort.demo.pictures import fish_picture
+from pennywort.fish.going import AboutLoss, add_leaving, add_loss, add_recount, add_scuffle, name_fish
 from pennywort.fish.models import Group
 from pennywort.fish.photos import add_photo
 from pennywort.fish.queries import count_of
-from pennywort.fish.services import add_group, add_loss, add_observation
+from pennywort.fish.services import add_group, add_observation
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.models import Fishroom, Keeper, Membership
 from pennywort.shelf.products import OwnStrength, ProductIn
@@ -58,10 +59,10 @@ class Player:
         uid = keep_tank(self.actor, uid=self.uid(), tank=None, typed=typed, facts=facts)["uid"]
         return Tank.objects.get(uid=uid, fishroom=self.actor.fishroom)
 
-    def fish(self, tank: Tank, species: str, count: int, *, dead: int = 0, plus_minus: int = 0, supplier: str = "") -> Group:
+    def fish(self, tank: Tank, species: str, count: int, *, dead: int = 0, plus_minus: int = 0, supplier: str = "", ordered: int | None = None) -> Group:
         uid = add_group(
             self.actor, uid=self.uid(), tank=tank, species=species, count=count, count_plus_minus=plus_minus, dead_on_arrival=dead,
-            supplier=supplier, arrived_on=self.actor.local(self.actor.now).date(),
+            supplier=supplier, arrived_on=self.actor.local(self.actor.now).date(), ordered_count=ordered,
         )["uid"]  # fmt: skip
         return Group.objects.get(uid=uid, fishroom=self.actor.fishroom)
 
@@ -80,8 +81,16 @@ class Player:
         file = fish_picture(patch_share=patch_share, seed=self.counter)
         add_photo(self.actor, uid=self.uid(), group=group, fish=fish, note=note, file=file, taken_at=None)
 
-    def lose(self, group: Group, count: int, *, manner: str = "died", note: str = "") -> None:
-        add_loss(self.actor, uid=self.uid(), group=group, count=count, count_plus_minus=0, manner=manner, note=note, happened_at=None, corrects=None)
+    def lose(self, group: Group, count: int, *, manner: str = "died", note: str = "", about: AboutLoss | None = None) -> None:
+        add_loss(
+            self.actor, uid=self.uid(), group=group, count=count, count_plus_minus=0, manner=manner, note=note, happened_at=None, corrects=None, about=about
+        )  # fmt: skip
+
+    def call(self, group: Group, name: str, marks: str) -> None:
+        name_fish(self.actor, uid=self.uid(), group=group, name=name, marks=marks)
+
+    def recount(self, group: Group, count: int, plus_minus: int = 0, note: str = "") -> None:
+        add_recount(self.actor, uid=self.uid(), group=group, count=count, count_plus_minus=plus_minus, note=note, happened_at=None)
 
     def observe(self, group: Group, appetite: str, breathing: str, note: str = "") -> None:
         add_observation(self.actor, uid=self.uid(), group=group, appetite=appetite, breathing=breathing, note=note, happened_at=None, corrects=None)
@@ -191,6 +200,7 @@ def _closed_cases(p: Player, ago: Any) -> None:
     leat = p.tank("D1", "Leat", "freshwater_tropical", ("120 cm", "45 cm", "48 cm"), sand_depth="5 cm", rock_mass="9 kg")
     rainbows = p.fish(leat, "rainbowfish", 8, supplier="by train from the coast")
     p.fish(leat, "bristlenose", 2)
+    p.call(rainbows, "Tin", "a nick in the upper tail fin")
     p.at(ago(52)).look(rainbows, "fin_clean_bite eating_normally", "fin_ragged_white_edge flashing", water=("25.2", "7.4", "0", "0"))
     p.at(ago(49)).look(rainbows, "fin_ragged_white_edge clamped_fins eating_normally", "spread_over_days", water=("25.1", "7.3", "0.3", "0.2"))
     label = TypedLabel(product="acriflavine solution", amount="5 mL", per_volume="10 gal", every="24 h", days=7)
@@ -200,6 +210,10 @@ def _closed_cases(p: Player, ago: Any) -> None:
     case = Case.objects.get(group=rainbows)
     p.at(ago(30)).look(rainbows, "eating_normally", "fin_ragged_white_edge clamped_fins flashing rapid_breathing")
     cases.close_case(p.actor, case=case, outcome="recovered", note="Two nippers moved out on the second day.", condition="fin_rot")
+    add_leaving(
+        p.at(ago(24)).actor, uid=p.uid(), group=rainbows, kind="given", count=2, count_plus_minus=0, whither="the school's tank", note="The two nippers.",
+        happened_at=None,
+    )  # fmt: skip
     tideway = p.tank("D2", "Tideway", "marine", ("100 cm", "50 cm", "45 cm"), sand_depth="3 cm", rock_mass="18 kg", sump_volume="40 L")
     fire = p.at(ago(46)).fish(tideway, "firefish", 4, supplier="the harbour importer")
     p.at(ago(44, 18)).look(fire, "white_spots_countable:1 flashing:2 eating_normally", "gold_grey_dust rapid_breathing", water=("25.4", "8.2", "0", "0"))
@@ -212,7 +226,8 @@ def _closed_cases(p: Player, ago: Any) -> None:
     case = Case.objects.get(group=fire)
     note = "Two days lost to waiting: the first grains were dust by torch."
     cases.close_case(p.at(ago(40, 8)).actor, case=case, outcome="lost", note=note, condition="marine_velvet")
-    p.at(ago(38)).fish(tideway, "clownfish", 2)
+    clowns = p.at(ago(38)).fish(tideway, "clownfish", 2)
+    add_scuffle(p.at(ago(36)).actor, uid=p.uid(), group=clowns, by_whom="each other", degree="shown", note="Settled by the evening.", happened_at=None)
 
 
 def _sluice(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
@@ -243,13 +258,16 @@ def _paddle(p: Player, ago: Any, now: datetime) -> None:
     corys = p.at(ago(7, 17)).fish(tank, "panda_corydoras", 12, supplier="the Saturday van")
     running = p.at(ago(6, 14, 10)).start(corys, "watch", "")
     p.follow(running, until=ago(1, 20))
-    p.at(ago(6, 7)).lose(corys, 1)
+    p.call(corys, "the pale one", "a dull place behind the left fin")
+    p.at(ago(6, 7)).lose(corys, 1, about=AboutLoss(during="arrival", checked=["water"], last_seen_well_at=ago(7, 18)))
     p.at(ago(4, 18)).look(corys, "clamped_fins:1", "flat_grey_sheen flashing white_spots_countable rapid_breathing", water=("26.2", "7.1", "0", "0.1"))
     p.photo(corys, fish="the pale one", patch_share=0.08, note="a dull place behind the fin")
     p.at(ago(3, 7)).lose(corys, 1)
     p.at(ago(2, 18)).look(corys, "clamped_fins:2 flat_grey_sheen:1 rapid_breathing:3", "flashing white_spots_countable cottony_tufts")
     p.photo(corys, fish="the pale one", patch_share=0.4)
-    p.at(ago(2, 7)).lose(corys, 1)
+    p.at(ago(2, 7)).lose(corys, 1, about=AboutLoss(
+        during="disease", signs=["flat_grey_sheen", "rapid_breathing"], cause_id="columnaris", checked=["water", "skin", "gills"], last_seen_well_at=ago(3, 19)
+    ))  # fmt: skip
     p.at(ago(0, 9, 20)).photo(corys, fish="the pale one", patch_share=0.95, note="edge sharper than before")
     p.at(ago(0, 9, 40)).look(
         corys,
@@ -292,7 +310,7 @@ def _pound(p: Player, ago: Any) -> None:
         note="Asked to have them held a week.", happened_at=None,
     )  # fmt: skip
     p.at(ago(0, 8)).fish(tank, "royal_gramma", 3, supplier="the harbour importer")
-    p.fish(tank, "firefish", 3, dead=1, supplier="the harbour importer")
+    p.fish(tank, "firefish", 3, dead=1, ordered=4, supplier="the harbour importer")
 
 
 def _vat(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
@@ -302,6 +320,7 @@ def _vat(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
         shubunkins, "flashing:6 clamped_fins eating_normally", "white_spots_countable gold_grey_dust red_open_sores", water=("9.5", "7.6", "0", "0.1")
     )
     ivo.at(ago(6, 8)).lose(shubunkins, 1)
+    ivo.at(ago(4, 15)).recount(shubunkins, 37, 1, "Three times over, from the plank.")
     running = maren.at(ago(3, 19)).start(shubunkins, "two_rounds", "skin_flukes")
     maren.follow(running, until=ago(0, 2))
     ivo.at(ago(1, 18)).observe(shubunkins, "less", "calm")

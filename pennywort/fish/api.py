@@ -1,4 +1,4 @@
-"""Routes of fish: arrivals, observations, losses."""
+"""Routes of fish: groups and observations."""
 
 from __future__ import annotations
 
@@ -27,6 +27,7 @@ class GroupIn(Write):
     supplier: str = Field(default="", max_length=60)
     arrived_on: date | None = None
     seen_before: UUID | None = None
+    ordered_count: int | None = None
 
 
 class GroupOut(Schema):
@@ -69,13 +70,6 @@ class ObservationIn(Entry):
     note: Note = ""
 
 
-class LossIn(Entry):
-    count: int = 1
-    count_plus_minus: int = 0
-    manner: Literal["died", "ended", "missing"] = "died"
-    note: Note = ""
-
-
 @router.get("/groups", response=list[GroupOut], operation_id="groups")
 def groups(request: HttpRequest, room_id: Path[UUID]) -> list[GroupOut]:
     """All groups of fish in this fishroom."""
@@ -94,15 +88,4 @@ def add_observation(request: HttpRequest, room_id: Path[UUID], group_id: UUID, b
         "add_observation",
         {**values, "group": group_id},
         lambda: services.add_observation(actor, uid=body.write_id, group=group, **values),
-    )
-
-
-@router.post("/groups/{uuid:group_id}/losses", response=Written, operation_id="add_loss")
-def add_loss(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: LossIn) -> dict[str, object]:
-    """Fish lost."""
-    actor = act(request, room_id)
-    group = services.group_of(actor, group_id)
-    values = body.dict(exclude={"write_id"})
-    return write_once(
-        actor, body.write_id, "add_loss", {**values, "group": group_id}, lambda: services.add_loss(actor, uid=body.write_id, group=group, **values)
     )

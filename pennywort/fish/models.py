@@ -7,11 +7,20 @@ from django.db import models
 from pennywort.rooms.models import LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank
 
+DURING = [
+    ("arrival", "arrival"),
+    ("disease", "disease"),
+    ("treatment", "treatment"),
+    ("bath", "bath"),
+    ("release", "release"),
+    ("unknown", "not known"),
+]
+
 
 class Group(RoomRecord):
     """Fish of one kind that arrived together. Counts may be estimates with a plus-minus.
 
-    ``seen_before`` is the look at the seller's, where there was one.
+    ``seen_before`` is the look at the seller's, where there was one; ``ordered_count`` what was ordered, where it was.
     """
 
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="groups")
@@ -21,10 +30,25 @@ class Group(RoomRecord):
     count = models.PositiveIntegerField()
     count_plus_minus = models.PositiveIntegerField(default=0)
     dead_on_arrival = models.PositiveIntegerField(default=0)
+    ordered_count = models.PositiveIntegerField(null=True, blank=True)
     supplier = models.CharField(max_length=60, blank=True)
     # since when these have been watched apart from others that were watched for less; from the arrival where it is empty
     watched_since = models.DateTimeField(null=True, blank=True)
     seen_before = models.OneToOneField("Look", null=True, blank=True, on_delete=models.PROTECT, related_name="became")
+
+
+class Individual(RoomRecord):
+    """One fish of a group that has a name, and how it is told from the others."""
+
+    group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="individuals")
+    name = models.CharField(max_length=40)
+    marks = models.CharField(max_length=200, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        constraints = [
+            models.UniqueConstraint(fields=["fishroom", "uid"], name="individual_uid_in_fishroom"),
+            models.UniqueConstraint(fields=["group", "name"], name="one_name_in_a_group"),
+        ]
 
 
 class Look(LedgerRecord):
@@ -61,9 +85,10 @@ class Look(LedgerRecord):
 
 
 class Photo(LedgerRecord):
-    """A picture of a group or one fish of it, re-encoded; ``happened_at`` is when it was taken."""
+    """A picture of a group or one fish of it, re-encoded; ``happened_at`` is when it was taken. ``loss``: what it shows, if that."""
 
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="photos")
+    loss = models.ForeignKey("Loss", null=True, blank=True, on_delete=models.PROTECT, related_name="photos")
     fish = models.CharField(max_length=40, blank=True)
     note = models.CharField(max_length=200, blank=True)
     width_px = models.PositiveIntegerField()
@@ -94,10 +119,54 @@ class Move(LedgerRecord):
 
 
 class Loss(LedgerRecord):
-    """Fish that died, were put down, or are missing."""
+    """Fish that died, were put down, or are missing; ``happened_at`` is when they were found.
+
+    ``fish``: the name of one that had one. ``signs``: seen on it, by id. ``checked``: what was looked at afterwards.
+    ``method`` and ``vet_asked`` belong to a humane end.
+    """
 
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="losses")
     count = models.PositiveIntegerField()
     count_plus_minus = models.PositiveIntegerField(default=0)
     manner = models.CharField(max_length=8, default="died", choices=[("died", "found dead"), ("ended", "put down"), ("missing", "missing")])
+    fish = models.CharField(max_length=40, blank=True)
+    last_seen_well_at = models.DateTimeField(null=True, blank=True)
+    signs = models.JSONField(default=list)
+    cause_id = models.CharField(max_length=40, blank=True)
+    cause = models.CharField(max_length=80, blank=True)
+    during = models.CharField(max_length=10, blank=True, choices=DURING)
+    checked = models.JSONField(default=list)
+    method = models.CharField(max_length=40, blank=True)
+    vet_asked = models.BooleanField(null=True, blank=True)
+    note = models.CharField(max_length=500, blank=True)
+
+
+class Leaving(LedgerRecord):
+    """Fish that went alive out of this book: sold, given away, or released into a water it does not know."""
+
+    group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="leavings")
+    kind = models.CharField(max_length=8, choices=[("sold", "sold"), ("given", "given away"), ("released", "released")])
+    count = models.PositiveIntegerField()
+    count_plus_minus = models.PositiveIntegerField(default=0)
+    whither = models.CharField(max_length=60, blank=True)
+    note = models.CharField(max_length=500, blank=True)
+
+
+class Scuffle(LedgerRecord):
+    """Who went for these fish after they were let in, and how hard."""
+
+    group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="scuffles")
+    by_whom = models.CharField(max_length=60)
+    degree = models.CharField(
+        max_length=8, choices=[("shown", "shown off at"), ("chased", "chased"), ("bitten", "bitten"), ("pinned", "kept from food or cover")]
+    )
+    note = models.CharField(max_length=500, blank=True)
+
+
+class Recount(LedgerRecord):
+    """How many there were when somebody counted them anew. From then on the book goes on from this number."""
+
+    group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="recounts")
+    count = models.PositiveIntegerField()
+    count_plus_minus = models.PositiveIntegerField(default=0)
     note = models.CharField(max_length=500, blank=True)

@@ -72,18 +72,19 @@ def add_photo(
     fish: Form[str] = "",
     note: Form[str] = "",
     taken_at: Form[datetime | None] = None,
+    loss: Form[UUID | None] = None,
 ) -> dict[str, object]:
     """Keep a photo. It is re-encoded, and where and with what it was taken is thrown away."""
     actor = act(request, room_id)
     group = group_of(actor, group_id)
-    content = {"group": group_id, "fish": fish[:40], "note": note[:200], "taken_at": taken_at, "sha256": sha256(file.read()).hexdigest()}
+    content = {"group": group_id, "fish": fish[:40], "note": note[:200], "taken_at": taken_at, "loss": loss, "sha256": sha256(file.read()).hexdigest()}
     file.seek(0)
     return write_once(
         actor,
         write_id,
         "add_photo",
         content,
-        lambda: photos.add_photo(actor, uid=write_id, group=group, fish=fish[:40], note=note[:200], file=file, taken_at=taken_at),
+        lambda: photos.add_photo(actor, uid=write_id, group=group, fish=fish[:40], note=note[:200], file=file, taken_at=taken_at, loss=loss),
     )
 
 

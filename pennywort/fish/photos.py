@@ -14,10 +14,10 @@ from django.conf import settings
 from PIL import Image, ImageOps, UnidentifiedImageError
 
 from pennywort.core.errors import InvalidInput
-from pennywort.fish.models import Group, Photo
+from pennywort.fish.models import Group, Loss, Photo
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import NotFound
-from pennywort.rooms.services import find, new_entry
+from pennywort.rooms.services import find, find_standing, new_entry
 
 MOST_BYTES = 20 * 1024 * 1024
 MOST_PIXELS = 80_000_000
@@ -58,7 +58,9 @@ def _write(path: Path, picture: Image.Image, long_side: int) -> None:
         raise
 
 
-def add_photo(actor: Actor, *, uid: UUID, group: Group, fish: str, note: str, file: IO[bytes], taken_at: datetime | None) -> dict[str, Any]:
+def add_photo(
+    actor: Actor, *, uid: UUID, group: Group, fish: str, note: str, file: IO[bytes], taken_at: datetime | None, loss: UUID | None = None
+) -> dict[str, Any]:
     """Keep a photo of a group, or of one fish of it.
 
     :raises InvalidInput: too large, cut short, not a picture, or a time in the future.
@@ -67,9 +69,12 @@ def add_photo(actor: Actor, *, uid: UUID, group: Group, fish: str, note: str, fi
     if len(content) > MOST_BYTES:
         raise InvalidInput("A photo may have 20 MB at most.", field="file")
     picture = _picture(content)
+    shows = find_standing(Loss, actor, loss, name="loss") if loss else None
+    if shows is not None and shows.group_id != group.pk:
+        raise InvalidInput("That loss was of other fish.", field="loss")
     photo = new_entry(
         Photo, actor, uid=uid, name="photo", happened_at=taken_at, group=group, fish=fish.strip(), note=note.strip(),
-        width_px=picture.width, height_px=picture.height,
+        loss=shows, width_px=picture.width, height_px=picture.height,
     )  # fmt: skip
     for size, long_side in LONG_SIDE.items():
         _write(path_of(photo, size), picture, long_side)

@@ -3,18 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from datetime import datetime
+from datetime import UTC, datetime
+from typing import Any
 
-from django.db.models import ExpressionWrapper, F, IntegerField, OuterRef, QuerySet, Subquery, Sum
+from django.db.models import DateTimeField, ExpressionWrapper, F, IntegerField, OuterRef, QuerySet, Subquery, Sum, Value
 from django.db.models.functions import Coalesce
 
 from pennywort.core.outcome.figures import Count, alive
+from pennywort.core.outcome.tally import Entry, Kind, tally
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Species
-from pennywort.fish.models import Group, Look, Loss, Move
+from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Recount
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import on_one_water
+
+# what makes a group smaller, and by which link it is the group's
+WENT: tuple[tuple[type[Loss] | type[Leaving] | type[Move], str], ...] = ((Loss, "group"), (Leaving, "group"), (Move, "parted_from"))
+KINDS: dict[type, Kind] = {Loss: "lost", Leaving: "left", Move: "parted", Recount: "recount"}
+LONG_AGO = datetime(1, 1, 2, tzinfo=UTC)
 
 
 def losses_of(group: Group) -> QuerySet[Loss]:
@@ -22,29 +29,58 @@ def losses_of(group: Group) -> QuerySet[Loss]:
     return Loss.objects.standing().filter(group=group).select_related("recorded_by").order_by("happened_at", "pk")
 
 
+def names_gone(group: Group) -> set[str]:
+    """Names of single fish that were lost."""
+    return set(losses_of(group).exclude(fish="").values_list("fish", flat=True))
+
+
 def with_counts(groups: QuerySet[Group]) -> QuerySet[Group]:
-    """These groups with what was lost of each and what was parted from it (``gone``, ``gone_plus_minus``), and how many are ``left``."""
+    """These groups with what is known of each (its arrival, or its last recount), what went since (``gone``), and how many are ``left``."""
+    recounts = Recount.objects.standing().filter(group=OuterRef("pk")).order_by("-happened_at", "-pk")
 
-    def total(rows: QuerySet[Loss] | QuerySet[Move], by: str, name: str) -> Coalesce:
-        return Coalesce(Subquery(rows.filter(**{by: OuterRef("pk")}).order_by().values(by).annotate(total=Sum(name)).values("total")), 0)
+    def last(name: str, otherwise: Any) -> Coalesce:
+        return Coalesce(Subquery(recounts.values(name)[:1]), otherwise)
 
-    losses, parted = Loss.objects.standing(), Move.objects.standing()
+    def total(name: str) -> Any:
+        parts = []
+        for model, by in WENT:
+            rows = model.objects.standing().filter(**{by: OuterRef("pk")}, happened_at__gt=OuterRef("counted_at"))
+            parts.append(Coalesce(Subquery(rows.order_by().values(by).annotate(total=Sum(name)).values("total")), 0))
+        return sum(parts[1:], parts[0])
+
+    arrived = ExpressionWrapper(F("count") - F("dead_on_arrival"), output_field=IntegerField())
     found = groups.annotate(
-        gone=total(losses, "group", "count") + total(parted, "parted_from", "count"),
-        gone_plus_minus=total(losses, "group", "count_plus_minus") + total(parted, "parted_from", "count_plus_minus"),
+        counted_at=last("happened_at", Value(LONG_AGO, output_field=DateTimeField())),
+        known=last("count", arrived),
+        known_plus_minus=last("count_plus_minus", F("count_plus_minus")),
     )
-    return found.annotate(left=ExpressionWrapper(F("count") - F("dead_on_arrival") - F("gone"), output_field=IntegerField()))
+    found = found.annotate(gone=total("count"), gone_plus_minus=total("count_plus_minus"))
+    return found.annotate(left=ExpressionWrapper(F("known") - F("gone"), output_field=IntegerField()))
+
+
+def start_of(group: Group) -> Count:
+    """How many came alive."""
+    return Count(count=group.count - group.dead_on_arrival, plus_minus=group.count_plus_minus)
+
+
+def entries_of(groups: Iterable[Group]) -> dict[int, list[Entry]]:
+    """Everything in the book that changed how many there are of these groups, by group, in no order; in four queries."""
+    ids = [g.pk for g in groups]
+    found: dict[int, list[Entry]] = {pk: [] for pk in ids}
+    for model, by in (*WENT, (Recount, "group")):
+        for row in model.objects.standing().filter(**{f"{by}__in": ids}):
+            count = Count(count=row.count, plus_minus=row.count_plus_minus)
+            found[getattr(row, f"{by}_id")].append(Entry(at=row.happened_at, kind=KINDS[model], count=count))
+    return found
 
 
 def count_of(group: Group, *, before: datetime | None = None) -> Count:
     """How many are left of a group; or were, just before an instant. A group read by ``with_counts`` asks no more."""
     read = vars(group)
     if before is None and "gone" in read:
-        gone = [Count(count=read["gone"], plus_minus=read["gone_plus_minus"])]
-    else:
-        rows = [*losses_of(group), *Move.objects.standing().filter(parted_from=group)]
-        gone = [Count(count=r.count, plus_minus=r.count_plus_minus) for r in rows if before is None or r.happened_at < before]
-    return alive(arrived=Count(count=group.count, plus_minus=group.count_plus_minus), dead_on_arrival=group.dead_on_arrival, lost=gone)
+        known = Count(count=read["known"], plus_minus=read["known_plus_minus"])
+        return alive(known=known, gone=[Count(count=read["gone"], plus_minus=read["gone_plus_minus"])])
+    return tally(start=start_of(group), entries=[e for e in entries_of([group])[group.pk] if before is None or e.at < before]).left
 
 
 def groups_in(tank: Tank) -> list[Group]:

@@ -1,4 +1,4 @@
-"""Writes about fish: arrivals, looks, observations, losses."""
+"""Writes about fish: arrivals, looks, observations."""
 
 from __future__ import annotations
 
@@ -10,11 +10,10 @@ from pennywort.core.diagnosis.ranking import SOMETHING_ELSE, Ranking
 from pennywort.core.errors import InvalidInput
 from pennywort.core.outcome.figures import Count, check_count
 from pennywort.core.reference import library
-from pennywort.fish.models import Group, Look, Loss, Observation
-from pennywort.fish.queries import count_of
+from pennywort.fish.models import Group, Look, Observation
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
-from pennywort.rooms.services import find, find_standing, new_entry
+from pennywort.rooms.services import find, new_entry
 from pennywort.tanks.models import Tank
 
 # no gill moves faster; a quicker count is a doubled tap
@@ -53,6 +52,7 @@ def add_group(
     supplier: str,
     arrived_on: date | None,
     seen_before: UUID | None = None,
+    ordered_count: int | None = None,
 ) -> dict[str, Any]:
     """Fish arrive in a tank. ``species`` may be from the built-in list (by id or name) or free text.
 
@@ -63,6 +63,8 @@ def add_group(
     check_count(Count(count=count, plus_minus=count_plus_minus), field="count", least=1)
     if not 0 <= dead_on_arrival <= count:
         raise InvalidInput("No more can be dead on arrival than arrived.", field="dead_on_arrival")
+    if ordered_count is not None:
+        check_count(Count(count=ordered_count), field="ordered_count", least=1)
     today = actor.local(actor.now).date()
     day = arrived_on or today
     if day > today or day < today - timedelta(days=365 * 30):
@@ -79,6 +81,7 @@ def add_group(
         count=count,
         count_plus_minus=count_plus_minus,
         dead_on_arrival=dead_on_arrival,
+        ordered_count=ordered_count,
         supplier=supplier.strip(),
         arrived_on=day,
     )
@@ -132,28 +135,4 @@ def add_observation(
         "group": group, "appetite": appetite, "breathing": breathing, "note": note.strip(), "breaths_per_min": breaths_per_min, "compared": compared,
     }  # fmt: skip
     entry = new_entry(Observation, actor, uid=uid, name="observation", happened_at=happened_at, corrects=corrects, **values)
-    return {"uid": str(entry.uid)}
-
-
-def add_loss(
-    actor: Actor,
-    *,
-    uid: UUID,
-    group: Group,
-    count: int,
-    count_plus_minus: int,
-    manner: str,
-    note: str,
-    happened_at: datetime | None,
-    corrects: UUID | None,
-) -> dict[str, Any]:
-    """Fish lost. :raises InvalidInput: more than are left."""
-    old = find_standing(Loss, actor, corrects, name="loss") if corrects else None
-    check_count(Count(count=count, plus_minus=count_plus_minus), field="count", least=1)
-    left = count_of(group)
-    most = left.count + left.plus_minus + (old.count if old else 0)
-    if count > most:
-        raise InvalidInput(f"Only {left.words} are left in this group.", field="count")
-    values = {"group": group, "count": count, "count_plus_minus": count_plus_minus, "manner": manner, "note": note.strip()}
-    entry = new_entry(Loss, actor, uid=uid, name="loss", happened_at=happened_at, corrects=corrects, **values)
     return {"uid": str(entry.uid)}

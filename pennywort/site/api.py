@@ -17,6 +17,8 @@ from pennywort.courses.release_api import router as releases
 from pennywort.courses.round_api import router as rounds
 from pennywort.courses.water_api import router as waters
 from pennywort.fish.api import router as fish
+from pennywort.fish.going_api import reference_router as losses_reference
+from pennywort.fish.going_api import router as going
 from pennywort.fish.photo_api import router as photos
 from pennywort.measure.api import reference_router as formulary
 from pennywort.measure.api import router as measure
@@ -33,10 +35,12 @@ api.add_router("", open_router)
 api.add_router("", rooms)
 api.add_router("/reference", reference)
 api.add_router("/reference", formulary)
+api.add_router("/reference", losses_reference)
 api.add_router("/rooms/{uuid:room_id}", measure)
 api.add_router("/rooms/{uuid:room_id}", shelf)
 api.add_router("/rooms/{uuid:room_id}", tanks)
 api.add_router("/rooms/{uuid:room_id}", fish)
+api.add_router("/rooms/{uuid:room_id}", going)
 api.add_router("/rooms/{uuid:room_id}", groups)
 api.add_router("/rooms/{uuid:room_id}", photos)
 api.add_router("/rooms/{uuid:room_id}", looks)

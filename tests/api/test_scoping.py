@@ -49,6 +49,7 @@ class Scoping(RoomCase):
             "condition_id": "ich",
             "active_id": "formalin",
             "photo_id": self.photo(group),
+            "individual_id": str(self.send(f"groups/{group}/individuals", {"name": "Tin"})["uid"]),
             "size": "small",
         }
 

@@ -32,11 +32,14 @@ def check_count(count: Count, *, field: str, least: int = 0) -> Count:
     return count
 
 
-def alive(*, arrived: Count, dead_on_arrival: int, lost: Iterable[Count]) -> Count:
-    """Fish left: arrived less dead on arrival less losses. Plus-minus add up: the widest the truth can be."""
-    losses = tuple(lost)
-    left = arrived.count - dead_on_arrival - sum(loss.count for loss in losses)
-    return Count(count=max(0, left), plus_minus=arrived.plus_minus + sum(loss.plus_minus for loss in losses))
+def alive(*, known: Count, gone: Iterable[Count]) -> Count:
+    """Fish left: what was known (the arrival less its dead, or the last recount) less what went since.
+
+    Plus-minus add up: the widest the truth can be.
+    """
+    went = tuple(gone)
+    left = known.count - sum(g.count for g in went)
+    return Count(count=max(0, left), plus_minus=known.plus_minus + sum(g.plus_minus for g in went))
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -61,7 +64,7 @@ def case_figures(*, opened_on: date, ended_on: date, doses_given: int, looks: in
         raise InvalidInput("A case can't end before it opens.", field="closed_on")
     losses = tuple(lost)
     total = Count(count=sum(x.count for x in losses), plus_minus=sum(x.plus_minus for x in losses))
-    left = alive(arrived=fish_at_start, dead_on_arrival=0, lost=losses)
+    left = alive(known=fish_at_start, gone=losses)
     return CaseFigures(
         days=(ended_on - opened_on).days + 1,
         doses_given=doses_given,

@@ -165,3 +165,22 @@ def drip(*, box_l: float, apart: float, within: float, lasts_min: float = DRIP_M
         raise InvalidInput("Too far apart to drip: bring the tanks nearer first, over days.", field="apart")
     add = box_l * times
     return Drip(add_l=add, rate_ml_per_min=add * 1000 / lasts_min, lasts_min=lasts_min, times_fraction=times)
+
+
+@dataclass(frozen=True, kw_only=True)
+class FeedingDays:
+    """From one day to another after the release (the day of it is 1), both counted: how many small feeds a day, and what for."""
+
+    from_days: int
+    to_days: int
+    feeds_count: int
+    words: str
+
+
+def feeding_plan() -> tuple[FeedingDays, ...]:
+    """Two weeks of small feeds after the release, sinking to the usual (common practice: several small feeds a day for two weeks)."""
+    return (
+        FeedingDays(from_days=1, to_days=4, feeds_count=5, words="Those who live there first, then the newcomers away from them."),
+        FeedingDays(from_days=5, to_days=9, feeds_count=4, words="At both ends at once. Test nitrate on day 7."),
+        FeedingDays(from_days=10, to_days=14, feeds_count=3, words="Test nitrate on day 14; above 30 mg/L change water. Then the usual."),
+    )

@@ -20,6 +20,16 @@ class Publication(Datum):
     sure: Literal["A", "B"]
 
 
+class HumaneEnd(Sourced):
+    """A way to end a fish's life by its name: accepted by the guidelines or not, and whether only a vet may do it."""
+
+    id: str
+    name: str
+    accepted: bool
+    vet: bool
+    text: str
+
+
 class Caution(Statement):
     """Never, care or know."""
 

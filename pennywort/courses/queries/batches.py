@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from collections import defaultdict
 from dataclasses import dataclass
 from datetime import datetime, time
 from typing import Literal
 
 from pennywort.core.outcome.survival import Compared, Curve, Spell, kaplan_meier, log_rank
+from pennywort.core.outcome.tally import Tally, tally
 from pennywort.core.reference import library
 from pennywort.courses.models import Course
 from pennywort.courses.queries.held import course_name
-from pennywort.fish.models import Group, Loss, Move
+from pennywort.fish.models import Group, Move
+from pennywort.fish.queries import entries_of, start_of
 from pennywort.rooms.actor import Actor
 
 By = Literal["supplier", "kind", "arrival", "course", "condition"]
@@ -71,51 +72,48 @@ def _names(group: Group, by: By) -> str:
     return f"{group.species_name}, {group.arrived_on:%d %b %Y}"
 
 
+def _spells(told: Tally, *, start: datetime, end: datetime) -> list[Spell]:
+    """Each fish of a tally: lost on its day, or seen alive last. One that a recount did not find was lost by the recount, at the latest."""
+    spells = [
+        Spell(days=_days(start, x.entry.at), count=x.entry.count.count, lost=x.entry.kind == "lost") for x in told.lines if x.entry.kind in ("lost", "left")
+    ]
+    spells += [Spell(days=_days(start, at), count=count, lost=True) for at, count in told.missing]
+    return [*spells, Spell(days=_days(start, end), count=told.left.count, lost=False)]
+
+
 def _from_arrivals(actor: Actor, *, by: By) -> Rows:
-    losses: dict[int, list[Loss]] = defaultdict(list)
-    for loss in Loss.objects.standing().filter(fishroom=actor.fishroom):
-        losses[loss.group_id].append(loss)
-    parted = list(Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False))
     # a part that was moved is the same fish: it goes on under the group it came from
-    origin = {m.group_id: m.parted_from_id for m in parted}
+    parts = Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False).values_list("group_id", "parted_from_id")
+    origin: dict[int, int] = dict(parts)
     groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
+    entries = entries_of(groups.values())
     found: Rows = {}
     for group in groups.values():
-        if group.pk in origin:
-            continue
-        family = [group.pk]
-        for child, parent in origin.items():
-            if parent in family:
-                family.append(child)
+        first = group
+        while first.pk in origin:
+            first = groups[origin[first.pk]]
         start = datetime.combine(group.arrived_on, time(12), tzinfo=actor.zone)
+        told = tally(start=start_of(group), entries=entries[group.pk])
         spells = [Spell(days=0.0, count=group.dead_on_arrival, lost=True)] if group.dead_on_arrival else []
-        mine = [loss for pk in family for loss in losses[pk]]
-        spells += [Spell(days=_days(start, loss.happened_at), count=loss.count, lost=True) for loss in mine]
-        left = group.count - sum(s.count for s in spells)
-        spells.append(Spell(days=_days(start, actor.now), count=max(0, left), lost=False))
-        off = group.count_plus_minus + sum(loss.count_plus_minus for loss in mine)
-        kept, before = found.get(_names(group, by), ([], 0))
-        found[_names(group, by)] = ([*kept, *spells], before + off)
+        kept, off = found.get(_names(first, by), ([], 0))
+        found[_names(first, by)] = ([*kept, *spells, *_spells(told, start=start, end=actor.now)], off + told.left.plus_minus)
     return found
 
 
 def _from_courses(actor: Actor, *, by: By) -> Rows:
-    losses: dict[int, list[Loss]] = defaultdict(list)
-    for loss in Loss.objects.standing().filter(fishroom=actor.fishroom).order_by("happened_at"):
-        losses[loss.group_id].append(loss)
+    courses = list(Course.objects.filter(fishroom=actor.fishroom, starts_at__lte=actor.now).select_related("case__group"))
+    entries = entries_of({c.case.group.pk: c.case.group for c in courses}.values())
     found: Rows = {}
-    for course in Course.objects.filter(fishroom=actor.fishroom, starts_at__lte=actor.now).select_related("case__group"):
+    for course in courses:
         group = course.case.group
         end = min(course.stopped_at or course.ends_at, actor.now)
-        before = sum(x.count for x in losses[group.pk] if x.happened_at < course.starts_at)
-        during = [x for x in losses[group.pk] if course.starts_at <= x.happened_at <= end]
-        spells = [Spell(days=_days(course.starts_at, x.happened_at), count=x.count, lost=True) for x in during]
-        left = group.count - group.dead_on_arrival - before - sum(s.count for s in spells)
-        spells.append(Spell(days=_days(course.starts_at, end), count=max(0, left), lost=False))
+        before = [e for e in entries[group.pk] if e.at < course.starts_at]
+        during = [e for e in entries[group.pk] if course.starts_at <= e.at <= end]
+        told = tally(start=tally(start=start_of(group), entries=before).left, entries=during)
         condition = library().conditions.get(course.condition_id)
         name = course_name(course) if by == "course" else condition.short_name if condition else "no name"
         kept, off = found.get(name, ([], 0))
-        found[name] = ([*kept, *spells], off + group.count_plus_minus + sum(x.count_plus_minus for x in during))
+        found[name] = ([*kept, *_spells(told, start=course.starts_at, end=end)], off + told.left.plus_minus)
     return found
 
 

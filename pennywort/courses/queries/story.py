@@ -11,6 +11,7 @@ from pennywort.core.units import show_concentration, show_fraction, show_tempera
 from pennywort.courses.models import Case, Course, Dose
 from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.strip import amount_words
+from pennywort.fish.book import loss_detail, loss_words
 from pennywort.fish.models import Look, Loss, Observation
 from pennywort.fish.queries import count_of, plural
 from pennywort.rooms.actor import Actor
@@ -20,7 +21,6 @@ from pennywort.tanks.models import WaterChange, WaterReading
 APPETITE = {"all": "eating", "less": "eating less", "none": "refusing food"}
 BREATHING = {"calm": "breathing calmly", "fast": "breathing fast", "gasping": "gasping"}
 COMPARED = {"same": "as the day before", "changed": "changed since the day before"}
-MANNER = {"died": "found dead", "ended": "put down", "missing": "missing"}
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -130,8 +130,7 @@ def story_of(actor: Actor, case: Case) -> Story:
         told = told[:1].upper() + told[1:]
         lines.append(_entry("observation", seen, kind="observation", words=told or seen.note, detail=seen.note if told else ""))
     for loss in Loss.objects.filter(group=case.group, **span).select_related(*related):
-        count = Count(count=loss.count, plus_minus=loss.count_plus_minus).words
-        lines.append(_entry("loss", loss, kind="loss", words=f"{count[:1].upper() + count[1:]} lost, {MANNER[loss.manner]}", detail=loss.note))
+        lines.append(_entry("loss", loss, kind="loss", words=loss_words(loss), detail=loss_detail(loss, actor.local)))
     for change in WaterChange.objects.filter(tank=case.tank, **span).select_related(*related):
         lines.append(_entry("change", change, kind="change", words=f"Changed {show_fraction(change.changed_fraction).text} of the water"))
     for dose in Dose.objects.filter(course__case=case, struck=False).select_related(*related, "course", "task"):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, time, timedelta
 from typing import Any
@@ -14,10 +15,11 @@ from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.running import running_courses
 from pennywort.courses.services.calendar import begin_again
-from pennywort.fish.models import Group, Move
+from pennywort.fish.models import Group, Individual, Move
 from pennywort.fish.queries import count_of, groups_in_water, plural
 from pennywort.fish.services import add_group
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.services import find
 from pennywort.tanks.models import Tank
 
 # groups that came within this of one another are one quarantine (common practice)
@@ -109,7 +111,9 @@ def arrive(actor: Actor, *, uid: UUID, tank: Tank, **values: Any) -> dict[str, A
     return {**answer, "told": mixed(actor, newcomers=group, tank=tank, count=count_of(group).count)}
 
 
-def move_fish(actor: Actor, *, uid: UUID, group: Group, to: Tank, count: int | None, plus_minus: int, note: str) -> dict[str, Any]:
+def move_fish(
+    actor: Actor, *, uid: UUID, group: Group, to: Tank, count: int | None, plus_minus: int, note: str, individuals: Sequence[UUID] = ()
+) -> dict[str, Any]:
     """Move a group, or part of it, to another tank.
 
     A part becomes a group of its own with the arrival of the whole. An open case stays with those who stay; it goes along
@@ -121,6 +125,8 @@ def move_fish(actor: Actor, *, uid: UUID, group: Group, to: Tank, count: int | N
     left_behind = _left_behind(actor, group) if going.whole and to.water_id != group.tank.water_id else []
     from_tank = group.tank
     moving = group if going.whole else _parted(actor, group, uid=uuid5(uid, "parted"), to=to, count=going.count)
+    if not going.whole:
+        _named_along(actor, group, moving, individuals)
     same_water = to.water_id == from_tank.water_id
     told = "" if same_water else mixed(actor, newcomers=moving, tank=to, count=going.count.count)
     Move.objects.create(
@@ -144,6 +150,18 @@ def move_fish(actor: Actor, *, uid: UUID, group: Group, to: Tank, count: int | N
         course.stopped_at, course.stop_reason = actor.now, f"the fish went to {to.name}"
         course.save(update_fields=["stopped_at", "stop_reason"])
     return {"uid": str(moving.uid), "told": told}
+
+
+def _named_along(actor: Actor, group: Group, moving: Group, individuals: Sequence[UUID]) -> None:
+    """Named fish that go with the part. :raises InvalidInput: more names than fish."""
+    if len(individuals) > moving.count + moving.count_plus_minus:
+        raise InvalidInput("More named fish than go.", field="individuals")
+    for uid in individuals:
+        named = find(Individual, actor, uid, name="fish")
+        if named.group_id != group.pk:
+            raise InvalidInput(f"{named.name} is not one of these.", field="individuals")
+        named.group = moving
+        named.save(update_fields=["group"])
 
 
 def _parted(actor: Actor, group: Group, *, uid: UUID, to: Tank, count: Count) -> Group:

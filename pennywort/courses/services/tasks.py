@@ -17,7 +17,7 @@ from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import moves, soonest
 from pennywort.courses.queries.running import BEFORE_START, TICKED, WHOLE_CHANGES, active_mg_in, dose_now, product_amount
 from pennywort.courses.services.calendar import keep_to_clocks
-from pennywort.fish.models import Look, Loss, Observation, Photo
+from pennywort.fish.models import Leaving, Look, Loss, Observation, Photo, Recount, Scuffle
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import AlreadyDone, Conflict
 from pennywort.rooms.models import LedgerRecord
@@ -35,6 +35,9 @@ LEDGERS: dict[str, tuple[type[LedgerRecord], str]] = {
     "observation": (Observation, "observation"),
     "loss": (Loss, "loss"),
     "photo": (Photo, "photo"),
+    "leaving": (Leaving, "entry"),
+    "recount": (Recount, "recount"),
+    "scuffle": (Scuffle, "entry"),
 }
 
 

@@ -308,6 +308,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/losses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Loss Words
+         * @description What a loss can be said with: during what, what was checked, signs, and the names of accepted methods.
+         */
+        get: operations["loss_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/measure": {
         parameters: {
             query?: never;
@@ -630,6 +650,146 @@ export interface paths {
          * @description Fish lost.
          */
         post: operations["add_loss"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/humane-ends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Humane End
+         * @description Fish whose life was ended, by an accepted method.
+         */
+        post: operations["add_humane_end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/leavings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Leaving
+         * @description Fish sold, given away, or released into a water that is not in this book.
+         */
+        post: operations["add_leaving"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/recounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Recount
+         * @description They were counted anew.
+         */
+        post: operations["add_recount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/scuffles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Scuffle
+         * @description Somebody went for them.
+         */
+        post: operations["add_scuffle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/individuals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Name Fish
+         * @description Give one of them a name.
+         */
+        post: operations["name_fish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/individuals/{individual_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Describe Fish
+         * @description Say anew how a named fish is told from the others.
+         */
+        put: operations["describe_fish"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Group Book
+         * @description A group from its order to its end, with how many were left after each line.
+         */
+        get: operations["group_book"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2103,6 +2263,42 @@ export interface components {
             name: string;
             /** Measures */
             measures: string;
+        };
+        /** HumaneEndOut */
+        HumaneEndOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Accepted */
+            accepted: boolean;
+            /** Vet */
+            vet: boolean;
+            /** Source */
+            source: string;
+        };
+        /**
+         * LossWordsOut
+         * @description What a loss can be said with.
+         */
+        LossWordsOut: {
+            /** During */
+            during: components["schemas"]["NamedChoice"][];
+            /** Checked */
+            checked: components["schemas"]["NamedChoice"][];
+            /** Signs */
+            signs: components["schemas"]["NamedChoice"][];
+            /** Humane Ends */
+            humane_ends: components["schemas"]["HumaneEndOut"][];
+        };
+        /** NamedChoice */
+        NamedChoice: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /**
          * AmountOut
@@ -3792,6 +3988,33 @@ export interface components {
             /** Corrects */
             corrects?: string | null;
             /**
+             * Fish
+             * @default
+             */
+            fish?: string;
+            /** Last Seen Well At */
+            last_seen_well_at?: string | null;
+            /** Signs */
+            signs?: string[];
+            /**
+             * Cause Id
+             * @default
+             */
+            cause_id?: string;
+            /**
+             * Cause
+             * @default
+             */
+            cause?: string;
+            /**
+             * During
+             * @default
+             * @enum {string}
+             */
+            during?: "" | "arrival" | "disease" | "treatment" | "bath" | "release" | "unknown";
+            /** Checked */
+            checked?: ("water" | "skin" | "gills" | "gut" | "vet" | "nothing")[];
+            /**
              * Count
              * @default 1
              */
@@ -3806,12 +4029,236 @@ export interface components {
              * @default died
              * @enum {string}
              */
-            manner?: "died" | "ended" | "missing";
+            manner?: "died" | "missing";
             /**
              * Note
              * @default
              */
             note?: string;
+        };
+        /** HumaneEndIn */
+        HumaneEndIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Fish
+             * @default
+             */
+            fish?: string;
+            /** Last Seen Well At */
+            last_seen_well_at?: string | null;
+            /** Signs */
+            signs?: string[];
+            /**
+             * Cause Id
+             * @default
+             */
+            cause_id?: string;
+            /**
+             * Cause
+             * @default
+             */
+            cause?: string;
+            /**
+             * During
+             * @default
+             * @enum {string}
+             */
+            during?: "" | "arrival" | "disease" | "treatment" | "bath" | "release" | "unknown";
+            /** Checked */
+            checked?: ("water" | "skin" | "gills" | "gut" | "vet" | "nothing")[];
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+            /** Method */
+            method: string;
+            /** Vet Asked */
+            vet_asked: boolean;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Happened At */
+            happened_at?: string | null;
+        };
+        /** LeavingIn */
+        LeavingIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "sold" | "given" | "released";
+            /** Count */
+            count: number;
+            /**
+             * Count Plus Minus
+             * @default 0
+             */
+            count_plus_minus?: number;
+            /**
+             * Whither
+             * @default
+             */
+            whither?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Happened At */
+            happened_at?: string | null;
+        };
+        /** RecountIn */
+        RecountIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Count */
+            count: number;
+            /**
+             * Count Plus Minus
+             * @default 0
+             */
+            count_plus_minus?: number;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Happened At */
+            happened_at?: string | null;
+        };
+        /** ScuffleIn */
+        ScuffleIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** By Whom */
+            by_whom: string;
+            /**
+             * Degree
+             * @enum {string}
+             */
+            degree: "shown" | "chased" | "bitten" | "pinned";
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Happened At */
+            happened_at?: string | null;
+        };
+        /** NameIn */
+        NameIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Name */
+            name: string;
+            /**
+             * Marks
+             * @default
+             */
+            marks?: string;
+        };
+        /** MarksIn */
+        MarksIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Marks */
+            marks: string;
+        };
+        /**
+         * BookLineOut
+         * @description ``left``: how many there were after it, empty where it changed nothing.
+         */
+        BookLineOut: {
+            /** Kind */
+            kind: string;
+            /** Day Words */
+            day_words: string;
+            /** At Words */
+            at_words: string;
+            /** Words */
+            words: string;
+            /** Detail */
+            detail: string;
+            /** By */
+            by: string;
+            /** Left */
+            left: string;
+            /** Told */
+            told: string;
+            /** Ledger */
+            ledger: string;
+            /** Entry */
+            entry: string;
+        };
+        /**
+         * GroupBookOut
+         * @description A group from its order to its end.
+         */
+        GroupBookOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Species Name */
+            species_name: string;
+            /**
+             * Tank
+             * Format: uuid
+             */
+            tank: string;
+            /** Tank Name */
+            tank_name: string;
+            /** Left */
+            left: number;
+            /** Left Words */
+            left_words: string;
+            /** Sentence */
+            sentence: string;
+            /** Came */
+            came: string[];
+            /** Individuals */
+            individuals: components["schemas"]["IndividualOut"][];
+            /** Lines */
+            lines: components["schemas"]["BookLineOut"][];
+        };
+        /** IndividualOut */
+        IndividualOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Name */
+            name: string;
+            /** Marks */
+            marks: string;
+            /** Gone */
+            gone: boolean;
         };
         /** GroupIn */
         GroupIn: {
@@ -3846,6 +4293,8 @@ export interface components {
             arrived_on?: string | null;
             /** Seen Before */
             seen_before?: string | null;
+            /** Ordered Count */
+            ordered_count?: number | null;
         };
         /**
          * MoveWords
@@ -3897,6 +4346,11 @@ export interface components {
              * @default
              */
             note?: string;
+            /**
+             * Individuals
+             * @description Named fish that are among those that go
+             */
+            individuals?: string[];
         };
         /** PhotoOut */
         PhotoOut: {
@@ -6292,7 +6746,7 @@ export interface components {
              * Ledger
              * @enum {string}
              */
-            ledger: "dose" | "change" | "reading" | "look" | "observation" | "loss" | "photo";
+            ledger: "dose" | "change" | "reading" | "look" | "observation" | "loss" | "photo" | "leaving" | "recount" | "scuffle";
             /**
              * Entry
              * Format: uuid
@@ -6717,6 +7171,15 @@ export interface components {
             /** Walked */
             walked: boolean;
         };
+        /** FeedingOut */
+        FeedingOut: {
+            /** Days Words */
+            days_words: string;
+            /** Feeds Words */
+            feeds_words: string;
+            /** Words */
+            words: string;
+        };
         /** ReleaseLineOut */
         ReleaseLineOut: {
             /** Name */
@@ -6748,6 +7211,8 @@ export interface components {
             drip: string[];
             /** Plan */
             plan: string[];
+            /** Feeding */
+            feeding: components["schemas"]["FeedingOut"][];
         };
         /**
          * BatchOut
@@ -7359,6 +7824,26 @@ export interface operations {
             };
         };
     };
+    loss_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LossWordsOut"];
+                };
+            };
+        };
+    };
     measure: {
         parameters: {
             query?: never;
@@ -7812,6 +8297,191 @@ export interface operations {
             };
         };
     };
+    add_humane_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HumaneEndIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    add_leaving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeavingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    add_recount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecountIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    add_scuffle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScuffleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    name_fish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    describe_fish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                individual_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarksIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    group_book: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupBookOut"];
+                };
+            };
+        };
+    };
     add_group: {
         parameters: {
             query?: never;
@@ -7946,6 +8616,8 @@ export interface operations {
                     note?: string;
                     /** Taken At */
                     taken_at?: string | null;
+                    /** Loss */
+                    loss?: string | null;
                     /**
                      * File
                      * Format: binary

@@ -44,6 +44,13 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Tank', rail: 'tanks' },
   },
   {
+    path: '/fish/:group',
+    name: 'fish',
+    component: () => import('@/features/tanks/GroupPage.vue'),
+    props: true,
+    meta: { title: 'Fish', rail: 'tanks' },
+  },
+  {
     path: '/release/:group',
     name: 'release',
     component: () => import('@/features/tanks/ReleasePage.vue'),

@@ -9,6 +9,8 @@ const props = defineProps<{
   problem?: Error | null
   hint?: string
   wide?: boolean
+  /** the control is a group that is named by this id, not one input */
+  labelId?: string
 }>()
 const id = useId()
 const error = computed(() =>
@@ -21,7 +23,8 @@ const described = computed(() => (error.value ? `${id}-error` : props.hint ? `${
 
 <template>
   <div class="row" :class="{ wide, wrong: error }">
-    <label :for="id">{{ label }}</label>
+    <span v-if="labelId" :id="labelId">{{ label }}</span>
+    <label v-else :for="id">{{ label }}</label>
     <div class="control">
       <slot :id="id" :described="described" :invalid="!!error" />
       <span v-if="hint" :id="`${id}-hint`" class="hint small quiet">{{ hint }}</span>

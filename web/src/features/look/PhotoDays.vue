@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { answer, api, newWriteId, Problem, type Schemas } from '@/api/client'
+import { answer, api, Problem, type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
+import { sendPhoto } from '@/shared/sendPhoto'
 import { useWrite } from '@/shared/useWrite'
 
 /** Photos by day: taken or chosen here, and any two of them laid side by side. */
@@ -40,20 +41,7 @@ async function send() {
   problem.value = null
   try {
     for (const file of files) {
-      const body = new FormData()
-      body.append('write_id', newWriteId())
-      body.append('file', file)
-      body.append('fish', props.fish)
-      body.append('note', note.value)
-      // a camera roll knows when; a clock that runs ahead must not put it into the future
-      body.append('taken_at', new Date(Math.min(file.lastModified || Date.now(), Date.now())).toISOString())
-      await answer(
-        api.POST('/api/rooms/{room_id}/groups/{group_id}/photos', {
-          params: { path: path.value },
-          body: body as never,
-          bodySerializer: (b) => b as never,
-        }),
-      )
+      await sendPhoto(path.value, file, { fish: props.fish, note: note.value })
     }
     note.value = ''
     chosen.value = []

@@ -8,7 +8,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import CaseSummary from './CaseSummary.vue'
 import CloseForm from './CloseForm.vue'
-import KindMark from './KindMark.vue'
+import KindMark from '@/shared/KindMark.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 
 const props = defineProps<{ caseId: string }>()

@@ -17,6 +17,7 @@ const species = ref<string | Schemas['SpeciesOut']>('')
 const count = ref<number | null>(null)
 const plusMinus = ref<number | null>(null)
 const dead = ref<number | null>(null)
+const ordered = ref<number | null>(null)
 const supplier = ref('')
 const on = ref(new Date())
 const seenBefore = ref('')
@@ -84,6 +85,7 @@ const write = useWrite((write_id) =>
         count: count.value ?? 0,
         count_plus_minus: plusMinus.value ?? 0,
         dead_on_arrival: dead.value ?? 0,
+        ordered_count: ordered.value || null,
         supplier: supplier.value,
         arrived_on: day(on.value),
         seen_before: seenBefore.value || null,
@@ -107,6 +109,7 @@ async function save() {
       'count',
       'count_plus_minus',
       'dead_on_arrival',
+      'ordered_count',
       'supplier',
       'arrived_on',
       'seen_before',
@@ -166,6 +169,14 @@ async function save() {
       field="count_plus_minus"
       :problem="problem"
       hint="if they were not counted one by one"
+    />
+    <CountField
+      v-model="ordered"
+      label="Ordered"
+      field="ordered_count"
+      :problem="problem"
+      hint="if another number was"
+      :max="100000"
     />
     <CountField v-model="dead" label="Dead on arrival" field="dead_on_arrival" :problem="problem" />
     <TextField v-model="supplier" label="From" field="supplier" :problem="problem" maxlength="60" />

@@ -1,30 +1,41 @@
 <script setup lang="ts">
+import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
-import { answer, api, type Schemas } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
-import EntryForm from '@/shared/EntryForm.vue'
-import { useSession } from '@/shared/session'
-import { useWrite } from '@/shared/useWrite'
-import TextField from '@/shared/TextField.vue'
+import { answer, api, Problem, type Schemas } from '@/api/client'
+import ChoiceRow from '@/shared/ChoiceRow.vue'
 import CountField from '@/shared/CountField.vue'
+import EntryForm from '@/shared/EntryForm.vue'
+import FieldRow from '@/shared/FieldRow.vue'
+import { sendPhoto } from '@/shared/sendPhoto'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useWrite } from '@/shared/useWrite'
+import { LOSS_FIELDS, useLossFacts } from './lossFacts'
+import LossFacts from './LossFacts.vue'
 
-const props = defineProps<{ group: Schemas['GroupOut'] }>()
+/** A loss: how many and how in one press; what else is known behind one more. */
+const props = defineProps<{ group: { uid: string; words: string } }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
+const queries = useQueryClient()
 const count = ref<number | null>(1)
 const plusMinus = ref<number | null>(null)
 const manner = ref<NonNullable<Schemas['LossIn']['manner']>>('died')
 const note = ref('')
 const at = ref<Date | null>(null)
-const manners = [
+const more = ref(false)
+const photo = ref<HTMLInputElement | null>(null)
+const photoProblem = ref<Problem | null>(null)
+const { facts, words, names, sent } = useLossFacts(() => props.group.uid)
+const MANNERS = [
   { value: 'died', label: 'found dead' },
-  { value: 'ended', label: 'put down' },
   { value: 'missing', label: 'missing' },
-]
+] as const
+const path = () => ({ ...session.inRoom(), group_id: props.group.uid })
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/groups/{group_id}/losses', {
-      params: { path: { ...session.inRoom(), group_id: props.group.uid } },
+      params: { path: path() },
       body: {
         write_id,
         count: count.value ?? 0,
@@ -32,22 +43,38 @@ const write = useWrite((write_id) =>
         manner: manner.value,
         note: note.value,
         happened_at: at.value?.toISOString() ?? null,
+        ...sent(),
       },
     }),
   ),
 )
 const problem = write.problem
+const kept = ref('')
 async function save() {
-  if (await write.run()) emit('done')
+  // where only the picture was refused, the loss stands already
+  if (!kept.value) kept.value = (await write.run())?.uid ?? ''
+  if (!kept.value) return
+  const file = photo.value?.files?.[0]
+  photoProblem.value = null
+  try {
+    if (file) {
+      await sendPhoto(path(), file, { fish: facts.value.fish ?? '', loss: kept.value })
+      await queries.invalidateQueries({ queryKey: ['photos'] })
+    }
+    emit('done')
+  } catch (caught) {
+    if (!(caught instanceof Problem)) throw caught
+    photoProblem.value = caught
+  }
 }
 </script>
 
 <template>
   <EntryForm
-    :label="count === 1 ? 'One lost' : `${count ?? 0} lost`"
+    :label="kept ? 'Send the picture again' : count === 1 ? 'One lost' : `${count ?? 0} lost`"
     :busy="write.busy.value"
-    :problem="problem"
-    :fields="['count', 'count_plus_minus', 'happened_at', 'note']"
+    :problem="problem ?? photoProblem"
+    :fields="['count', 'count_plus_minus', 'happened_at', 'note', ...LOSS_FIELDS]"
     testid="save-loss"
     @save="save"
   >
@@ -59,18 +86,8 @@ async function save() {
       :hint="`of ${group.words}`"
     />
     <CountField v-model="plusMinus" label="give or take" field="count_plus_minus" :problem="problem" />
-    <div class="manner">
-      <span id="manner-label">How</span>
-      <SelectButton
-        v-model="manner"
-        :options="manners"
-        option-label="label"
-        option-value="value"
-        :allow-empty="false"
-        aria-labelledby="manner-label"
-      />
-    </div>
-    <FieldRow v-slot="f" label="When" field="happened_at" :problem="problem" hint="now, if left empty">
+    <ChoiceRow v-model="manner" label="How" :choices="MANNERS" />
+    <FieldRow v-slot="f" label="Found" field="happened_at" :problem="problem" hint="now, if left empty">
       <DatePicker
         v-model="at"
         :input-id="f.id"
@@ -81,22 +98,31 @@ async function save() {
       />
     </FieldRow>
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
+    <template v-if="more">
+      <LossFacts v-model="facts" :names="names" :problem="problem" :words="words" />
+      <FieldRow v-slot="f" label="Picture" field="file" :problem="photoProblem">
+        <input :id="f.id" ref="photo" type="file" accept="image/*" capture="environment" class="picture" />
+      </FieldRow>
+    </template>
+    <button v-else type="button" class="more" data-testid="more-loss" @click="more = true">
+      Which, signs, what is suspected, what was checked, a picture
+    </button>
   </EntryForm>
 </template>
 
 <style scoped>
-.manner {
-  display: grid;
-  grid-template-columns: minmax(96px, 200px) 1fr;
-  gap: 4px 12px;
-  align-items: center;
-  min-height: 52px;
-  border-bottom: 1px solid var(--rule);
+.more {
+  background: none;
+  border: 0;
+  min-height: 48px;
+  text-align: left;
+  color: var(--ink);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+  cursor: pointer;
 }
-@media (max-width: 759px) {
-  .manner {
-    grid-template-columns: 1fr;
-    padding: 8px 0;
-  }
+.picture {
+  max-width: 100%;
+  color: var(--ink);
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
 import { answer, api } from '@/api/client'
 import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
@@ -94,6 +95,20 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
         <li v-for="d in [...gate.data.value.drip, ...gate.data.value.plan]" :key="d">{{ d }}</li>
       </ol>
     </section>
+    <section aria-label="Feeding afterwards" class="feeding">
+      <h2 class="block-head">Feeding afterwards</h2>
+      <ul class="rows">
+        <li v-for="f in gate.data.value.feeding" :key="f.days_words">
+          <b>{{ f.days_words }}</b>
+          <span>{{ f.feeds_words }}</span>
+          <span>{{ f.words }}</span>
+        </li>
+      </ul>
+      <p class="small quiet also">
+        Who chases whom is written down in
+        <RouterLink :to="{ name: 'fish', params: { group } }">the book of these fish</RouterLink>.
+      </p>
+    </section>
   </template>
 </template>
 
@@ -127,7 +142,26 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
   display: grid;
   gap: 6px;
 }
+.feeding {
+  margin-top: 28px;
+  max-width: 760px;
+}
+.feeding li {
+  display: grid;
+  grid-template-columns: 110px 150px minmax(0, 1fr);
+  gap: 2px 12px;
+  padding: 8px 0;
+}
+.also {
+  padding-top: 6px;
+}
 @media (max-width: 759px) {
+  .feeding li {
+    grid-template-columns: 1fr 1fr;
+  }
+  .feeding li > :nth-child(3) {
+    grid-column: 1 / -1;
+  }
   .row {
     grid-template-columns: 28px minmax(0, 1fr);
     padding: 8px 0;

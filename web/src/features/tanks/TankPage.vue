@@ -149,7 +149,9 @@ async function strikeOut(uid: string) {
           :data-testid="`group-${g.species_name}`"
         >
           <div>
-            <b>{{ g.words }}</b>
+            <RouterLink :to="{ name: 'fish', params: { group: g.uid } }" class="group-name">{{
+              g.words
+            }}</RouterLink>
             <span class="small quiet"
               >came {{ g.arrived_on_words }}, {{ g.arrived_words
               }}{{ g.supplier ? `, from ${g.supplier}` : '' }}</span
@@ -283,9 +285,10 @@ section,
   gap: 8px 16px;
   padding: 10px 0;
 }
-.groups b {
+.group-name {
   display: block;
   font-size: 16px;
+  font-weight: 650;
 }
 .gone {
   color: var(--ink2);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
+import ChoiceRow from '@/shared/ChoiceRow.vue'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
@@ -26,7 +27,7 @@ const basis = ref<NonNullable<Schemas['ReadingIn']['basis']>>(
 const kits = [
   { value: 'ion', label: 'the ion: NH₄, NO₂, NO₃' },
   { value: 'n', label: 'nitrogen: N' },
-]
+] as const
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/tanks/{tank_id}/readings', {
@@ -93,17 +94,7 @@ async function save() {
     <button v-else type="button" class="more" data-testid="more-readings" @click="more = true">
       Oxygen, salinity, chlorine, nitrate, chloride, copper
     </button>
-    <div class="kit">
-      <span id="kit-label">The kit counts</span>
-      <SelectButton
-        v-model="basis"
-        :options="kits"
-        option-label="label"
-        option-value="value"
-        :allow-empty="false"
-        aria-labelledby="kit-label"
-      />
-    </div>
+    <ChoiceRow v-model="basis" label="The kit counts" :choices="kits" />
     <TextField v-model="form.note" label="Note" field="note" :problem="problem" maxlength="200" />
   </EntryForm>
 </template>
@@ -118,19 +109,5 @@ async function save() {
   text-decoration: underline;
   text-underline-offset: 2px;
   cursor: pointer;
-}
-.kit {
-  display: grid;
-  grid-template-columns: minmax(96px, 200px) 1fr;
-  gap: 4px 12px;
-  align-items: center;
-  min-height: 52px;
-  border-bottom: 1px solid var(--rule);
-}
-@media (max-width: 759px) {
-  .kit {
-    grid-template-columns: 1fr;
-    padding: 8px 0;
-  }
 }
 </style>

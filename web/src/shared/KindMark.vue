@@ -12,6 +12,9 @@ defineProps<{ kind: string }>()
     <path v-else-if="kind === 'look'" class="thin" d="M1 8Q8 0 15 8Q8 16 1 8ZM8 5.6a2.4 2.4 0 1 0 0.01 0" />
     <path v-else-if="kind === 'course'" class="thin" d="M4 15V2H13L10.5 5L13 8H4" />
     <path v-else-if="kind === 'observation'" class="thin" d="M2 3H14V11H8L5 14V11H2Z" />
+    <path v-else-if="kind === 'leaving' || kind === 'move'" class="thin" d="M2 8H13M9 4L13 8L9 12" />
+    <path v-else-if="kind === 'recount'" class="thin" d="M3 3V13M6 3V13M9 3V13M12 3V13M1 11L14 5" />
+    <path v-else-if="kind === 'scuffle'" class="thin" d="M2 4L7 8L2 12M14 4L9 8L14 12" />
     <path v-else class="bar" d="M2 8H14" />
   </svg>
 </template>

@@ -1,0 +1,103 @@
+"""The ledger of a group of fish: who went and how, recounts, and what a recount says of the count before it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Literal
+
+from pennywort.core.outcome.figures import Count, alive
+
+Kind = Literal["lost", "left", "parted", "recount"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Entry:
+    """So many lost, gone alive (sold, given, released), parted into a group of their own; or a recount of all."""
+
+    at: datetime
+    kind: Kind
+    count: Count
+
+
+@dataclass(frozen=True, kw_only=True)
+class Reconciled:
+    """A recount beside the book. ``missing`` or ``more`` where plus-minus can't explain it; ``shift_count``: what was corrected where it can."""
+
+    book: Count
+    counted: Count
+    shift_count: int
+    missing: Count | None
+    more: Count | None
+
+    @property
+    def words(self) -> str:
+        """What the recount says, as a sentence."""
+        if self.missing is not None:
+            return f"The book said {self.book.words}: {self.missing.words} missing."
+        if self.more is not None:
+            return f"The book said {self.book.words}: {self.more.words} more than it knew of."
+        if self.shift_count:
+            return f"The book said {self.book.words}: within its plus-minus."
+        return f"The book said {self.book.words} as well."
+
+
+def reconcile(*, book: Count, counted: Count) -> Reconciled:
+    """Hold a recount against the book.
+
+    Both are intervals, so is their difference: count less count, plus-minus added (interval arithmetic). Where that holds
+    0, nothing is missing and the book takes over the better figure.
+    """
+    apart, off = book.count - counted.count, book.plus_minus + counted.plus_minus
+    fits = abs(apart) <= off
+    rest = Count(count=abs(apart), plus_minus=min(off, abs(apart)))
+    return Reconciled(
+        book=book,
+        counted=counted,
+        shift_count=-apart if fits else 0,
+        missing=rest if apart > 0 and not fits else None,
+        more=rest if apart < 0 and not fits else None,
+    )
+
+
+@dataclass(frozen=True, kw_only=True)
+class Line:
+    """One entry and how many were left after it; ``told`` where it is a recount."""
+
+    entry: Entry
+    left: Count
+    told: Reconciled | None = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Tally:
+    """A group from its start to now. ``missing``: fish that recounts found gone, by the instant of the recount.
+
+    ``shift_count``: by how many recounts corrected the number at the start, either way.
+    """
+
+    left: Count
+    lines: tuple[Line, ...]
+    missing: tuple[tuple[datetime, int], ...]
+    shift_count: int
+
+
+def tally(*, start: Count, entries: Iterable[Entry]) -> Tally:
+    """Walk a group's ledger in order. What happened at the very instant of a recount was counted with it."""
+    left, shift_count = start, 0
+    lines, missing = list[Line](), list[tuple[datetime, int]]()
+    known, gone = start, list[Count]()
+    for entry in sorted(entries, key=lambda e: (e.at, e.kind == "recount")):
+        told = None
+        if entry.kind == "recount":
+            told = reconcile(book=left, counted=entry.count)
+            if told.missing is not None:
+                missing.append((entry.at, told.missing.count))
+            shift_count += told.shift_count + (told.more.count if told.more else 0)
+            known, gone = entry.count, []
+        else:
+            gone.append(entry.count)
+        left = alive(known=known, gone=gone)
+        lines.append(Line(entry=entry, left=left, told=told))
+    return Tally(left=left, lines=tuple(lines), missing=tuple(missing), shift_count=shift_count)

@@ -1,0 +1,84 @@
+"""The ledger of a group: recounts beside the book, and that nothing is made up or lost in it."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from pennywort.core.outcome.figures import Count
+from pennywort.core.outcome.release import feeding_plan
+from pennywort.core.outcome.tally import Entry, Kind, reconcile, tally
+
+START = datetime(2026, 11, 1, tzinfo=UTC)
+
+
+def n(count: int, plus_minus: int = 0) -> Count:
+    return Count(count=count, plus_minus=plus_minus)
+
+
+def on(day: int, kind: Kind, count: int, plus_minus: int = 0) -> Entry:
+    return Entry(at=START + timedelta(days=day), kind=kind, count=n(count, plus_minus))
+
+
+class Recounts(TestCase):
+    def test_within_the_plus_minus_nothing_is_missing(self) -> None:
+        """About 39 ± 3 and counted 37 ± 1: 36 to 42 and 36 to 38 overlap, so the first number was off by two (interval arithmetic)."""
+        told = reconcile(book=n(39, 3), counted=n(37, 1))
+        self.assertEqual((told.missing, told.more, told.shift_count), (None, None, -2))
+        self.assertEqual(told.words, "The book said about 39 ± 3: within its plus-minus.")
+
+    def test_beyond_it_fish_are_missing(self) -> None:
+        """18 by the book, 16 counted: two are missing. About 40 ± 2 and counted 30 ± 1: ten are, give or take three."""
+        self.assertEqual(reconcile(book=n(18), counted=n(16)).missing, n(2))
+        told = reconcile(book=n(40, 2), counted=n(30, 1))
+        self.assertEqual((told.missing, told.words), (n(10, 3), "The book said about 40 ± 2: about 10 ± 3 missing."))
+
+    def test_more_than_the_book_knew(self) -> None:
+        told = reconcile(book=n(5), counted=n(7))
+        self.assertEqual((told.more, told.words), (n(2), "The book said 5: 2 more than it knew of."))
+        self.assertEqual(reconcile(book=n(5), counted=n(5)).words, "The book said 5 as well.")
+
+
+class Tallies(TestCase):
+    def test_by_hand(self) -> None:
+        """About 600 ± 20; 40 ± 5 lost: 560 ± 25. Counted 540 ± 4, within it. 30 sold, 10 parted: 500 ± 4."""
+        told = tally(start=n(600, 20), entries=[on(9, "parted", 10), on(2, "lost", 40, 5), on(5, "recount", 540, 4), on(7, "left", 30)])
+        self.assertEqual([x.left for x in told.lines], [n(560, 25), n(540, 4), n(510, 4), n(500, 4)])
+        self.assertEqual((told.left, told.shift_count, told.missing), (n(500, 4), -20, ()))
+
+    def test_what_happened_at_the_instant_of_a_recount_was_counted_with_it(self) -> None:
+        self.assertEqual(tally(start=n(10), entries=[on(3, "recount", 8), on(3, "lost", 2)]).left, n(8))
+        self.assertEqual(tally(start=n(10), entries=[on(3, "recount", 8), on(3, "lost", 2)]).missing, ())
+
+    def test_a_loss_written_later_explains_what_a_recount_missed(self) -> None:
+        found = tally(start=n(10), entries=[on(4, "recount", 8)])
+        self.assertEqual(found.missing, ((START + timedelta(days=4), 2),))
+        self.assertEqual(tally(start=n(10), entries=[on(4, "recount", 8), on(2, "lost", 2)]).missing, ())
+
+    @given(
+        st.integers(0, 200),
+        st.lists(st.tuples(st.integers(0, 30), st.sampled_from(["lost", "left", "parted", "recount"]), st.integers(0, 30)), max_size=12),
+    )
+    @settings(max_examples=150, deadline=None)
+    def test_every_fish_is_somewhere(self, start: int, rows: list[tuple[int, Kind, int]]) -> None:
+        """Start, plus what recounts corrected, is what is left, went and is missing; as long as nobody takes out more than there are."""
+        walked, left = [], start
+        for day, kind, count in sorted(rows, key=lambda r: (r[0], r[1] == "recount")):
+            taken = count if kind == "recount" else min(count, left)
+            left = taken if kind == "recount" else left - taken
+            walked.append(on(day, kind, taken))
+        told = tally(start=n(start), entries=walked)
+        went = sum(e.count.count for e in walked if e.kind != "recount")
+        self.assertEqual(start + told.shift_count, told.left.count + went + sum(c for _, c in told.missing))
+
+
+class Feeding(TestCase):
+    def test_two_weeks_of_small_feeds_without_a_gap(self) -> None:
+        """Several small feeds a day for two weeks (common practice)."""
+        plan = feeding_plan()
+        self.assertEqual([d for f in plan for d in range(f.from_days, f.to_days + 1)], list(range(1, 15)))
+        self.assertEqual([f.feeds_count for f in plan], sorted((f.feeds_count for f in plan), reverse=True))
+        self.assertEqual((plan[0].feeds_count, plan[-1].feeds_count), (5, 3))

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { answer, api } from '@/api/client'
+import ChoiceRow from '@/shared/ChoiceRow.vue'
+import CountField from '@/shared/CountField.vue'
+import EntryForm from '@/shared/EntryForm.vue'
+import FieldRow from '@/shared/FieldRow.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useWrite } from '@/shared/useWrite'
+import { LOSS_FIELDS, useLossFacts } from './lossFacts'
+import LossFacts from './LossFacts.vue'
+
+/** A humane end: its own entry, with the names of accepted methods. How it is done is a vet's to say. */
+const props = defineProps<{ group: { uid: string; words: string } }>()
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const count = ref<number | null>(1)
+const method = ref<string | null>(null)
+const vet = ref<boolean | null>(null)
+const note = ref('')
+const { facts, words, names, sent } = useLossFacts(() => props.group.uid)
+const accepted = computed(() => (words.value?.humane_ends ?? []).filter((m) => m.accepted))
+const refused = computed(() => (words.value?.humane_ends ?? []).filter((m) => !m.accepted))
+const chosen = computed(() => accepted.value.find((m) => m.id === method.value))
+const ASKED = [
+  { value: true, label: 'yes' },
+  { value: false, label: 'no' },
+] as const
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/groups/{group_id}/humane-ends', {
+      params: { path: { ...session.inRoom(), group_id: props.group.uid } },
+      body: {
+        write_id,
+        count: count.value ?? 0,
+        method: method.value ?? '',
+        vet_asked: vet.value === true,
+        note: note.value,
+        ...sent(),
+      },
+    }),
+  ),
+)
+const problem = write.problem
+async function save() {
+  if (await write.run()) emit('done')
+}
+</script>
+
+<template>
+  <EntryForm
+    :label="count === 1 ? 'One put down' : `${count ?? 0} put down`"
+    :busy="write.busy.value"
+    :problem="problem"
+    :fields="['count', 'method', 'vet_asked', 'note', ...LOSS_FIELDS]"
+    :disabled="!method || vet === null"
+    testid="save-end"
+    @save="save"
+  >
+    <p class="ask tannin">
+      Ask a vet before, not after: whether it is time, which way, and how much. Pennywort gives names, no
+      amounts.
+    </p>
+    <CountField
+      v-model="count"
+      label="How many"
+      field="count"
+      :problem="problem"
+      :hint="`of ${group.words}`"
+    />
+    <FieldRow v-slot="f" label="Method" field="method" :problem="problem">
+      <Select
+        v-model="method"
+        :label-id="f.id"
+        :options="accepted"
+        option-label="name"
+        option-value="id"
+        aria-label="Method"
+        placeholder="which was used"
+        data-testid="end-method"
+      />
+    </FieldRow>
+    <p v-if="chosen" class="small told" data-testid="end-words">
+      {{ chosen.text }} <span class="quiet">{{ chosen.source }}</span>
+    </p>
+    <ChoiceRow v-model="vet" label="A vet was asked" :choices="ASKED" field="vet_asked" :problem="problem" />
+    <LossFacts v-model="facts" :names="names" :problem="problem" :words="words" />
+    <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
+    <p v-if="refused.length" class="small quiet told">Never: {{ refused.map((m) => m.name).join(', ') }}.</p>
+  </EntryForm>
+</template>
+
+<style scoped>
+.ask {
+  border-left: 3px solid var(--tannin);
+  padding: 2px 0 2px 12px;
+  margin-bottom: 8px;
+}
+.told {
+  padding: 8px 0;
+}
+</style>

@@ -1,0 +1,281 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { answer, api, type Schemas } from '@/api/client'
+import KindMark from '@/shared/KindMark.vue'
+import LinkButton from '@/shared/LinkButton.vue'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+import EndForm from './EndForm.vue'
+import LeaveForm from './LeaveForm.vue'
+import LossForm from './LossForm.vue'
+import NameForm from './NameForm.vue'
+import RecountForm from './RecountForm.vue'
+import ScuffleForm from './ScuffleForm.vue'
+
+/** A group from its order to its end: every line that changed how many there are, and how many were left after it. */
+const props = defineProps<{ group: string }>()
+const session = useSession()
+const { data: book, error } = useQuery({
+  queryKey: ['book', () => props.group],
+  queryFn: () =>
+    answer(
+      api.GET('/api/rooms/{room_id}/groups/{group_id}/book', {
+        params: { path: { ...session.inRoom(), group_id: props.group } },
+      }),
+    ),
+})
+const here = computed(() =>
+  book.value ? { uid: book.value.uid, words: book.value.left_words, left: book.value.left } : null,
+)
+type Entry = 'loss' | 'end' | 'leave' | 'recount' | 'name' | 'scuffle'
+const FORMS = {
+  loss: { title: 'Loss', form: LossForm },
+  end: { title: 'Put down', form: EndForm },
+  leave: { title: 'Left alive', form: LeaveForm },
+  recount: { title: 'Counted anew', form: RecountForm },
+  name: { title: 'A name for one of them', form: NameForm },
+  scuffle: { title: 'Chased or bitten', form: ScuffleForm },
+} as const
+const open = ref<Entry | null>(null)
+const striking = ref<Schemas['BookLineOut'] | null>(null)
+const reason = ref('')
+const strike = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/strike', {
+      params: { path: session.inRoom() },
+      body: {
+        write_id,
+        ledger: (striking.value?.ledger ?? 'loss') as Schemas['StrikeIn']['ledger'],
+        entry: striking.value?.entry ?? '',
+        reason: reason.value,
+      },
+    }),
+  ),
+)
+async function strikeNow() {
+  if (await strike.run()) striking.value = null
+}
+</script>
+
+<template>
+  <PageHead
+    :title="book ? book.species_name[0]!.toUpperCase() + book.species_name.slice(1) : 'Fish'"
+    :sentence="book?.sentence"
+    :aside="book?.tank_name"
+  />
+  <ProblemNote :problem="error" />
+  <template v-if="book && here">
+    <div class="presses">
+      <template v-if="book.left">
+        <LinkButton main :to="{ name: 'look-at', params: { group } }" label="Look" />
+        <Button severity="secondary" label="Loss" data-testid="ask-loss" @click="open = 'loss'" />
+        <Button severity="secondary" label="Put down" data-testid="ask-end" @click="open = 'end'" />
+        <Button
+          severity="secondary"
+          label="Sold, given, released"
+          data-testid="ask-leave"
+          @click="open = 'leave'"
+        />
+        <Button
+          severity="secondary"
+          label="Counted anew"
+          data-testid="ask-recount"
+          @click="open = 'recount'"
+        />
+        <Button severity="secondary" label="Chased" data-testid="ask-scuffle" @click="open = 'scuffle'" />
+        <LinkButton
+          :to="{ name: 'tank', params: { tank: book.tank }, query: { move: group } }"
+          label="Move"
+        />
+      </template>
+      <RouterLink :to="{ name: 'days', params: { group } }">Days and pictures</RouterLink>
+      <RouterLink :to="{ name: 'tank', params: { tank: book.tank } }">The tank</RouterLink>
+    </div>
+    <div class="two">
+      <section aria-label="The book">
+        <h2 class="block-head">From order to now <span class="small quiet">left after it</span></h2>
+        <ol class="rows" data-testid="book">
+          <li class="line first">
+            <span />
+            <KindMark kind="open" />
+            <span class="words">{{ book.came.join(', ') }}</span>
+          </li>
+          <li v-for="(l, i) in book.lines" :key="i" class="line" :class="l.kind">
+            <span class="small quiet when"
+              >{{ l.day_words }} <span class="fig">{{ l.at_words }}</span></span
+            >
+            <KindMark :kind="l.kind" />
+            <span class="words">
+              <b>{{ l.words }}</b>
+              <span v-if="l.told" class="tannin small block">{{ l.told }}</span>
+              <span v-if="l.detail" class="small quiet block">{{ l.detail }}</span>
+            </span>
+            <span class="small quiet by">{{ l.by }}</span>
+            <button
+              v-if="l.entry"
+              type="button"
+              class="link small"
+              :aria-label="`strike out: ${l.words}, ${l.day_words}`"
+              @click="((striking = l), (reason = ''))"
+            >
+              strike out
+            </button>
+            <span v-else />
+            <span class="fig left">{{ l.left }}</span>
+          </li>
+        </ol>
+      </section>
+      <section aria-label="Named fish">
+        <h2 class="block-head">
+          Named fish
+          <button
+            v-if="book.left"
+            type="button"
+            class="link small"
+            data-testid="ask-name"
+            @click="open = 'name'"
+          >
+            name one
+          </button>
+        </h2>
+        <p v-if="!book.individuals.length" class="small quiet none">
+          None. A name lets looks, pictures and a loss be kept for one fish alone.
+        </p>
+        <ul class="rows">
+          <li v-for="n in book.individuals" :key="n.uid" class="named" :class="{ quiet: n.gone }">
+            <b>{{ n.name }}</b>
+            <span>{{ n.marks }}</span>
+            <span v-if="n.gone" class="small brick">lost</span>
+          </li>
+        </ul>
+      </section>
+    </div>
+    <Dialog
+      v-if="open"
+      visible
+      modal
+      :header="`${book.left_words}: ${FORMS[open].title.toLowerCase()}`"
+      @update:visible="open = null"
+    >
+      <component :is="FORMS[open].form" :group="here" @done="open = null" />
+    </Dialog>
+    <Dialog v-if="striking" visible modal header="Strike out" @update:visible="striking = null">
+      <form class="ask" @submit.prevent="strikeNow">
+        <p>
+          <b>{{ striking.words }}</b>, {{ striking.day_words }}. The count goes back to what it was.
+        </p>
+        <label for="book-reason">Why</label>
+        <InputText id="book-reason" v-model="reason" maxlength="200" />
+        <ProblemNote :problem="strike.problem.value" />
+        <Button type="submit" label="Strike it out" severity="danger" :loading="strike.busy.value" />
+      </form>
+    </Dialog>
+  </template>
+</template>
+
+<style scoped>
+.presses {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  margin-bottom: 24px;
+}
+.presses > a:not(.act) {
+  padding: 8px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 250px;
+  gap: 0 32px;
+  align-items: start;
+}
+section {
+  margin-bottom: 28px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 112px 20px minmax(0, 1fr) 80px 64px 120px;
+  gap: 0 10px;
+  align-items: baseline;
+  padding: 7px 0;
+}
+.line :deep(svg) {
+  align-self: start;
+  margin-top: 2px;
+}
+.left {
+  text-align: right;
+  font-size: 15px;
+  font-weight: 600;
+}
+.loss b {
+  color: var(--brick);
+}
+.block {
+  display: block;
+}
+.link {
+  background: none;
+  border: 0;
+  min-height: 24px;
+  cursor: pointer;
+  color: var(--ink2);
+  text-decoration: underline;
+  text-underline-offset: 2px;
+}
+.named {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0 10px;
+  padding: 8px 0;
+}
+.none {
+  padding: 8px 0;
+}
+.ask {
+  display: grid;
+  gap: 10px;
+  width: min(420px, 78vw);
+}
+.named > :nth-child(2) {
+  grid-row: 2;
+}
+@media (max-width: 1099px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 759px) {
+  .presses > * {
+    min-height: 56px;
+    display: inline-flex;
+    align-items: center;
+  }
+  .line {
+    grid-template-columns: 20px minmax(0, 1fr) auto;
+  }
+  .when {
+    grid-column: 2;
+  }
+  .line > :nth-child(2) {
+    grid-column: 1;
+    grid-row: 1 / span 2;
+  }
+  .words {
+    grid-column: 2;
+  }
+  .left {
+    grid-column: 3;
+    grid-row: 1 / span 2;
+  }
+  .by,
+  .line .link {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import TextField from '@/shared/TextField.vue'
+import type { LossFacts } from './lossFacts'
+
+/** What is known of a loss beside how many: which fish, signs, what is suspected, during what, what was checked. */
+defineProps<{ names: string[]; problem: Error | null; words: Schemas['LossWordsOut'] | undefined }>()
+const facts = defineModel<LossFacts>({ required: true })
+const conditions = useQuery({
+  queryKey: ['conditions'],
+  queryFn: () => answer(api.GET('/api/reference/conditions')),
+  staleTime: Infinity,
+})
+const causes = computed(() => conditions.data.value ?? [])
+</script>
+
+<template>
+  <FieldRow v-if="names.length" v-slot="f" label="Which" field="fish" :problem="problem">
+    <Select
+      v-model="facts.fish"
+      :label-id="f.id"
+      :options="names"
+      aria-label="Which"
+      placeholder="one without a name"
+      show-clear
+    />
+  </FieldRow>
+  <FieldRow v-slot="f" label="Last seen well" field="last_seen_well_at" :problem="problem">
+    <DatePicker
+      v-model="facts.lastSeenWell"
+      :input-id="f.id"
+      show-time
+      hour-format="24"
+      date-format="d M yy"
+      :max-date="new Date()"
+    />
+  </FieldRow>
+  <FieldRow v-slot="f" label="Signs" field="signs" :problem="problem">
+    <MultiSelect
+      v-model="facts.signs"
+      :label-id="f.id"
+      :options="words?.signs ?? []"
+      option-label="name"
+      option-value="id"
+      filter
+      :max-selected-labels="2"
+      aria-label="Signs"
+      placeholder="none written down"
+    />
+  </FieldRow>
+  <FieldRow v-slot="f" label="Suspected" field="cause_id" :problem="problem">
+    <Select
+      v-model="facts.causeId"
+      :label-id="f.id"
+      :options="causes"
+      option-label="short_name"
+      option-value="id"
+      filter
+      show-clear
+      aria-label="Suspected"
+      placeholder="nothing yet"
+    />
+  </FieldRow>
+  <TextField v-model="facts.cause" label="or in words" field="cause" :problem="problem" maxlength="80" />
+  <FieldRow v-slot="f" label="During" field="during" :problem="problem">
+    <Select
+      v-model="facts.during"
+      :label-id="f.id"
+      :options="words?.during ?? []"
+      option-label="name"
+      option-value="id"
+      show-clear
+      aria-label="During"
+      placeholder="not said"
+    />
+  </FieldRow>
+  <fieldset class="checked">
+    <legend>Checked afterwards</legend>
+    <label v-for="c in words?.checked ?? []" :key="c.id">
+      <Checkbox v-model="facts.checked" :value="c.id" />
+      {{ c.name }}
+    </label>
+  </fieldset>
+</template>
+
+<style scoped>
+.checked {
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  padding: 8px 0;
+  margin: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(160px, 1fr));
+  gap: 0 12px;
+}
+.checked legend {
+  padding: 8px 0 0;
+}
+.checked label {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 44px;
+}
+</style>
