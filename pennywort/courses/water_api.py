@@ -2,12 +2,19 @@
 
 from __future__ import annotations
 
+from hashlib import sha256
+from typing import Annotated, Literal
 from uuid import UUID
 
-from django.http import HttpRequest
-from ninja import Path, Router
+from django.http import HttpRequest, HttpResponse
+from ninja import Path, Query, Router
+from pydantic import Field
 
+from pennywort.courses.water_chart import WaterChartOut, chart_of
+from pennywort.courses.water_csv import import_csv, read_csv, write_csv
 from pennywort.courses.water_out import StagesOut, WaterLedgerOut, stages_in, water_ledgers
+from pennywort.rooms.schemas import Write, Written
+from pennywort.rooms.services import write_once
 from pennywort.tanks.api import act
 from pennywort.tanks.queries import fresh_readings
 from pennywort.tanks.services import tank_of
@@ -29,3 +36,44 @@ def stages(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> list[Sta
     tank = tank_of(actor, tank_id)
     readings, _ = fresh_readings(tank, now=actor.now)
     return stages_in(actor, tank, warmth_c=readings.temperature_c)
+
+
+@router.get("/tanks/{uuid:tank_id}/water-chart", response=WaterChartOut, operation_id="water_chart")
+def water_chart(
+    request: HttpRequest, room_id: Path[UUID], tank_id: UUID, days: Annotated[int, Query(ge=1, le=3660)] = 30
+) -> WaterChartOut:  # fmt: skip
+    """Each measure over the last days, with its limits for the fish in it."""
+    actor = act(request, room_id)
+    return chart_of(actor, tank_of(actor, tank_id), days=days)
+
+
+@router.get("/tanks/{uuid:tank_id}/tests.csv", operation_id="export_tests", response={200: str})
+def export_tests(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> HttpResponse:
+    """All water tests of this tank as CSV, in this keeper's units."""
+    actor = act(request, room_id)
+    tank = tank_of(actor, tank_id)
+    answer = HttpResponse(write_csv(actor, tank), content_type="text/csv; charset=utf-8")
+    answer["Content-Disposition"] = 'attachment; filename="water-tests.csv"'
+    return answer
+
+
+class TestsIn(Write):
+    text: str = Field(description="CSV: when, and any of the measures, note")
+    basis: Literal["ion", "n"] | None = None
+
+
+class TestsBrought(Written):
+    """How many tests were kept, and how many were here already."""
+
+    kept: int
+    known: int
+
+
+@router.post("/tanks/{uuid:tank_id}/tests-csv", response=TestsBrought, operation_id="import_tests")
+def import_tests(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: TestsIn) -> dict[str, object]:
+    """Bring in water tests from a CSV file, all of it or nothing."""
+    actor = act(request, room_id)
+    tank = tank_of(actor, tank_id)
+    rows = read_csv(actor, body.text, basis=body.basis)
+    content = {"tank": tank_id, "sha256": sha256(body.text.encode()).hexdigest(), "basis": body.basis}
+    return write_once(actor, body.write_id, "import_tests", content, lambda: import_csv(actor, tank=tank, rows=rows))

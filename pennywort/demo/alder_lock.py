@@ -138,7 +138,7 @@ class Player:
         elif task.kind == "temperature":
             tasks.reach_temperature(self.actor, uid=self.uid(), task=task, temperature=press, happened_at=None)
         elif task.kind == "water_test":
-            typed = TypedTest(ph="7.2", ammonia="0", nitrite="0.1", basis="ion")
+            typed = TypedTest(ph="8.2" if running.tank.water_type == "marine" else "7.2", ammonia="0", nitrite="0.1", basis="ion")
             if "copper" in task.reads:
                 level = Book([running.tank], now=self.actor.now).level(running.tank, "copper")
                 # a kit reads a little one way or the other

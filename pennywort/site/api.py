@@ -20,6 +20,8 @@ from pennywort.fish.api import router as fish
 from pennywort.fish.going_api import reference_router as losses_reference
 from pennywort.fish.going_api import router as going
 from pennywort.fish.photo_api import router as photos
+from pennywort.instruments.api import open_router as instruments_speak
+from pennywort.instruments.api import router as instruments
 from pennywort.measure.api import reference_router as formulary
 from pennywort.measure.api import router as measure
 from pennywort.rooms.api import open_router
@@ -33,6 +35,7 @@ api = NinjaAPI(title="Pennywort", version="1", auth=django_auth, docs_url=None, 
 install(api)
 api.add_router("", open_router)
 api.add_router("", rooms)
+api.add_router("/instruments", instruments_speak)
 api.add_router("/reference", reference)
 api.add_router("/reference", formulary)
 api.add_router("/reference", losses_reference)
@@ -53,3 +56,4 @@ api.add_router("/rooms/{uuid:room_id}", rounds)
 api.add_router("/rooms/{uuid:room_id}", releases)
 api.add_router("/rooms/{uuid:room_id}", comparisons)
 api.add_router("/rooms/{uuid:room_id}", baths)
+api.add_router("/rooms/{uuid:room_id}", instruments)

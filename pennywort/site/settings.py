@@ -53,6 +53,7 @@ INSTALLED_APPS = [
     "pennywort.courses.apps.CoursesConfig",
     "pennywort.measure.apps.MeasureConfig",
     "pennywort.baths.apps.BathsConfig",
+    "pennywort.instruments.apps.InstrumentsConfig",
     "pennywort.demo",
 ]
 MIDDLEWARE = [

@@ -224,10 +224,10 @@ class ReadingOut(Schema):
 
 @router.get("/tanks/{uuid:tank_id}/water", response=list[ReadingOut], operation_id="readings")
 def readings(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> list[ReadingOut]:
-    """The last twenty water tests that stand, newest first."""
+    """The last eight water tests that keepers made and that stand, newest first."""
     actor = act(request, room_id)
     rows = []
-    for r in queries.readings_of(services.tank_of(actor, tank_id))[:20]:
+    for r in queries.readings_of(services.tank_of(actor, tank_id)).filter(instrument="")[:8]:
         local, figures = actor.local(r.happened_at), as_typed(r, actor)
         rows.append(
             ReadingOut(

@@ -60,6 +60,8 @@ class WaterReading(LedgerRecord):
     nitrate_as_n_mg_per_l = models.FloatField(null=True, blank=True)
     chloride_mg_per_l = models.FloatField(null=True, blank=True)
     copper_mg_per_l = models.FloatField(null=True, blank=True)
+    # the name of the instrument that read it; empty where a keeper did
+    instrument = models.CharField(max_length=40, blank=True)
     note = models.CharField(max_length=200, blank=True)
 
 

@@ -161,8 +161,13 @@ class TypedTest:
     basis: str | None = None
 
     @property
+    def read(self) -> set[str]:
+        """Names of what was typed."""
+        return {name for name in MEASURES_TYPED if getattr(self, name).strip()}
+
+    @property
     def any(self) -> bool:
-        return any(getattr(self, name).strip() for name in MEASURES_TYPED)
+        return bool(self.read)
 
 
 MEASURES_TYPED = ("temperature", "ph", "ammonia", "nitrite", "oxygen", "chlorine", "salinity", "nitrate", "chloride", "copper")

@@ -50,6 +50,7 @@ class Scoping(RoomCase):
             "active_id": "formalin",
             "photo_id": self.photo(group),
             "individual_id": str(self.send(f"groups/{group}/individuals", {"name": "Tin"})["uid"]),
+            "instrument_id": str(self.send("instruments", {"kind": "thermometer", "name": "T1", "tank": tank})["uid"]),
             "size": "small",
         }
 

@@ -26,7 +26,7 @@ from pennywort.core.reference.disease_models import (
 )
 from pennywort.core.reference.figures import Datum
 from pennywort.core.reference.formulary_models import Active, Allergen, Equipment, Interaction, Life, Sensitivity, Use
-from pennywort.core.reference.models import HumaneEnd, Limit, Publication, Species, Tool
+from pennywort.core.reference.models import HumaneEnd, InstrumentKind, Limit, Publication, Species, Tool
 
 DATA = Path(__file__).parent / "data"
 M = TypeVar("M", bound=Datum)
@@ -60,6 +60,7 @@ class Library:
     sensitivities: dict[str, Sensitivity]
     allergens: dict[str, Allergen]
     humane_ends: dict[str, HumaneEnd]
+    instruments: dict[str, InstrumentKind]
     life_cycles: dict[str, LifeCycle]
     kinetics: dict[str, Kinetics]
     courses: dict[str, CourseProtocol]
@@ -167,6 +168,7 @@ def load_library(folder: Path = DATA) -> Library:
         interactions=_list(folder / "interactions.yaml", Interaction),
         sensitivities=_list(folder / "sensitivities.yaml", Sensitivity),
         allergens=_list(folder / "allergens.yaml", Allergen),
+        instruments=_list(folder / "instruments.yaml", InstrumentKind),
         humane_ends=_list(folder / "humane_ends.yaml", HumaneEnd),
         life_cycles=_list(folder / "life_cycles.yaml", LifeCycle),
         kinetics=_list(folder / "kinetics.yaml", Kinetics),

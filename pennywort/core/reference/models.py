@@ -20,6 +20,31 @@ class Publication(Datum):
     sure: Literal["A", "B"]
 
 
+class InstrumentMeasure(Datum):
+    """What an instrument reads, in ``unit``: its finest step, its limits, how far it wavers, how fast water changes, and
+    for how long the very same figure is believed (0: for ever). ``fills``: the column of a water test, empty for none.
+    """
+
+    name: str
+    unit: str
+    fills: str
+    step: float = Field(gt=0)
+    low: float
+    high: float
+    jump_per_h: float = Field(gt=0)
+    noise: float = Field(ge=0)
+    stuck_h: float = Field(ge=0)
+
+
+class InstrumentKind(Sourced):
+    """A kind of instrument that may speak to the record by itself."""
+
+    id: str
+    name: str
+    every_min: int
+    measures: tuple[InstrumentMeasure, ...]
+
+
 class HumaneEnd(Sourced):
     """A way to end a fish's life by its name: accepted by the guidelines or not, and whether only a vet may do it."""
 

@@ -63,7 +63,7 @@ def subject_of(actor: Actor, group: Group) -> Subject:
         readings=readings,
         before=before,
         medicine=_medicine(tank, now=actor.now),
-        warmed_to_c=_warmed_to(tank, now=actor.now),
+        warmed_to_c=warmed_to(tank, now=actor.now),
         known=known_facts(actor, group, readings=readings),
     )
 
@@ -85,7 +85,7 @@ def newcomer(*, water: WaterType, species_id: str, fish_count: int) -> Subject:
     )
 
 
-def _warmed_to(tank: Tank, *, now: datetime) -> float | None:
+def warmed_to(tank: Tank, *, now: datetime) -> float | None:
     """The warmth that the running courses here have reached by now."""
     reached = Task.objects.filter(course__in=running_courses(tank, now=now), kind="temperature", done_at__isnull=False)
     return max((t.temperature_c for t in reached if t.temperature_c is not None), default=None)

@@ -19,7 +19,7 @@ from pennywort.fish.models import Group, Look
 from pennywort.fish.services import add_look, species_of
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank
-from pennywort.tanks.services import TypedTest, add_reading
+from pennywort.tanks.services import MEASURES_TYPED, TypedTest, add_reading
 
 # A look a little before it is due counts as that look.
 EARLY = timedelta(hours=6)
@@ -77,8 +77,8 @@ def record_look(
     if case is None and trouble(look.signs):
         case = open_case(actor, write_id=uid, group=group, at=look.happened_at)
     tick_off(actor, tank=group.tank, kind="look", at=look.happened_at)
-    if looked.test.ammonia.strip() and looked.test.nitrite.strip() and not in_bag:
-        tick_off(actor, tank=group.tank, kind="water_test", at=look.happened_at)
+    if not in_bag:
+        tick_tests(actor, tank=group.tank, read=looked.test.read, at=look.happened_at)
     return {"uid": str(look.uid), "case": str(case.uid) if case else None}
 
 
@@ -120,11 +120,19 @@ def tick_off(actor: Actor, *, tank: Tank, kind: str, at: datetime) -> None:
         task.save(update_fields=["done_at", "done_by"])
 
 
+def tick_tests(actor: Actor, *, tank: Tank, read: set[str], at: datetime) -> None:
+    """Mark the due water tests as done that ask for nothing but what was read; one that names nothing asks for ammonia and nitrite."""
+    for task in open_tasks(tank, now=actor.now).filter(kind="water_test", due_at__lte=at + EARLY):
+        wanted = {name for name in task.reads if name in MEASURES_TYPED} or {"ammonia", "nitrite"}
+        if wanted <= read:
+            task.done_at, task.done_by = at, actor.keeper
+            task.save(update_fields=["done_at", "done_by"])
+
+
 def record_reading(
     actor: Actor, *, uid: UUID, tank: Tank, typed: TypedTest, note: str = "", happened_at: datetime | None = None, corrects: UUID | None = None
 ) -> dict[str, Any]:
     """Keep a water test and tick off the tests that were due."""
     answer = add_reading(actor, uid=uid, tank=tank, typed=typed, note=note, happened_at=happened_at, corrects=corrects)
-    if typed.ammonia.strip() and typed.nitrite.strip():
-        tick_off(actor, tank=tank, kind="water_test", at=happened_at or actor.now)
+    tick_tests(actor, tank=tank, read=typed.read, at=happened_at or actor.now)
     return {**answer, "told": keep_to_clocks(actor, tank)}

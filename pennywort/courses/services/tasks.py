@@ -97,6 +97,7 @@ def give_dose(
     confirm_unusual: bool,
     happened_at: datetime | None,
     corrects: UUID | None,
+    by_name: str = "",
 ) -> dict[str, Any]:
     """Record a dose with its real amount and time; or correct one that was written wrongly.
 
@@ -136,6 +137,7 @@ def give_dose(
             net_volume_l=old.net_volume_l if old else course.tank.net_volume_l,
             happened_at=at,
             corrects=old,
+            by_name=by_name,
         )
     except IntegrityError as error:
         raise Conflict("This dose is already written.", field="task") from error

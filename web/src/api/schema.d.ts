@@ -148,6 +148,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Lines
+         * @description Lines of JSON from an instrument: figures, doses given, faults.
+         */
+        post: operations["take_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pump Schedule
+         * @description What a dosing pump is to give within two days, a line of JSON each.
+         */
+        get: operations["pump_schedule"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference/species": {
         parameters: {
             query?: never;
@@ -585,7 +625,7 @@ export interface paths {
         };
         /**
          * Readings
-         * @description The last twenty water tests that stand, newest first.
+         * @description The last eight water tests that keepers made and that stand, newest first.
          */
         get: operations["readings"];
         put?: never;
@@ -1752,6 +1792,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/tanks/{tank_id}/water-chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Water Chart
+         * @description Each measure over the last days, with its limits for the fish in it.
+         */
+        get: operations["water_chart"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/tests.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Tests
+         * @description All water tests of this tank as CSV, in this keeper's units.
+         */
+        get: operations["export_tests"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/tests-csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Tests
+         * @description Bring in water tests from a CSV file, all of it or nothing.
+         */
+        post: operations["import_tests"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/round": {
         parameters: {
             query?: never;
@@ -1912,6 +2012,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Instruments
+         * @description Instruments of this fishroom with their last day, and the kinds there are.
+         */
+        get: operations["instruments"];
+        put?: never;
+        /**
+         * Make Instrument
+         * @description A new instrument and its token.
+         */
+        post: operations["make_instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/instruments/{instrument_id}/revoke": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Revoke Instrument
+         * @description Believe its token no more.
+         */
+        post: operations["revoke_instrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/instruments/{instrument_id}/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Csv
+         * @description Take in what an instrument wrote into a file. Sent again it changes nothing.
+         */
+        post: operations["bring_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2006,6 +2170,29 @@ export interface components {
             night?: boolean | null;
             /** Allergies */
             allergies?: string[] | null;
+        };
+        /**
+         * DeliveryOut
+         * @description What came of a delivery.
+         */
+        DeliveryOut: {
+            /** Kept */
+            kept: number;
+            /** Repeated */
+            repeated: number;
+            /** Doubted */
+            doubted: number;
+            /** Refused */
+            refused: components["schemas"]["RefusedLine"][];
+        };
+        /** RefusedLine */
+        RefusedLine: {
+            /** Line */
+            line: number;
+            /** Field */
+            field: string;
+            /** Detail */
+            detail: string;
         };
         /**
          * ShownOut
@@ -7107,6 +7294,173 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["PartOut"][];
         };
+        /**
+         * AdviceOut
+         * @description What a reading asks for.
+         */
+        AdviceOut: {
+            /** Words */
+            words: string;
+            /** Change */
+            change: string;
+        };
+        /** CurvePointOut */
+        CurvePointOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Value */
+            value: number;
+        };
+        /** TickOut */
+        TickOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Words */
+            words: string;
+        };
+        /** WaterChartOut */
+        WaterChartOut: {
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Fish */
+            fish: string;
+            /** Ticks */
+            ticks: components["schemas"]["TickOut"][];
+            /** Rows */
+            rows: components["schemas"]["WaterRowOut"][];
+            /** Advice */
+            advice: components["schemas"]["AdviceOut"][];
+            /** Tests */
+            tests: components["schemas"]["WaterTestOut"][];
+        };
+        /**
+         * WaterPointOut
+         * @description One reading: its figure as a number for the drawing and in words; ``expected`` beside copper.
+         */
+        WaterPointOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Value */
+            value: number;
+            /** Words */
+            words: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "in_range" | "above" | "below" | "unknown";
+            /** By Hand */
+            by_hand: boolean;
+            /** Expected */
+            expected: string;
+        };
+        /**
+         * WaterRowOut
+         * @description One measure. ``low`` and ``high``: its limits for these fish, in the same unit as its points.
+         */
+        WaterRowOut: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Limit Words */
+            limit_words: string;
+            /** Source */
+            source: string;
+            /** Points */
+            points: components["schemas"]["WaterPointOut"][];
+            /** Curve */
+            curve: components["schemas"]["CurvePointOut"][];
+            /** Foot */
+            foot: number;
+            /** Top */
+            top: number;
+        };
+        /**
+         * WaterTestOut
+         * @description One test as a row: figures by measure, in the keeper's units; ``expected`` copper beside.
+         */
+        WaterTestOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Day Words */
+            day_words: string;
+            /** At Words */
+            at_words: string;
+            /** By */
+            by: string;
+            /** By Hand */
+            by_hand: boolean;
+            /** Figures */
+            figures: {
+                [key: string]: string;
+            };
+            /** Expected */
+            expected: string;
+            /** Note */
+            note: string;
+        };
+        /**
+         * TestsBrought
+         * @description How many tests were kept, and how many were here already.
+         */
+        TestsBrought: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /**
+             * Told
+             * @default
+             */
+            told?: string;
+            /** Kept */
+            kept: number;
+            /** Known */
+            known: number;
+        };
+        /** TestsIn */
+        TestsIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Text
+             * @description CSV: when, and any of the measures, note
+             */
+            text: string;
+            /** Basis */
+            basis?: ("ion" | "n") | null;
+        };
         /** RoundDueOut */
         RoundDueOut: {
             /**
@@ -7475,6 +7829,126 @@ export interface components {
             /** Happened At */
             happened_at?: string | null;
         };
+        /** InstrumentOut */
+        InstrumentOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Kind */
+            kind: string;
+            /** Kind Name */
+            kind_name: string;
+            /** Name */
+            name: string;
+            /**
+             * Tank
+             * Format: uuid
+             */
+            tank: string;
+            /** Tank Name */
+            tank_name: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "well" | "silent" | "doubted" | "fault" | "new";
+            /** Words */
+            words: string;
+            /** Measures */
+            measures: components["schemas"]["MeasureOut"][];
+        };
+        /** InstrumentsOut */
+        InstrumentsOut: {
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Instruments */
+            instruments: components["schemas"]["InstrumentOut"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
+        };
+        /** KindOut */
+        KindOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Reads */
+            reads: string;
+        };
+        /**
+         * MeasureOut
+         * @description One measure over the last day. ``low`` and ``high``: of the figures that are believed, for the drawing.
+         */
+        MeasureOut: {
+            /** Name */
+            name: string;
+            /** Last */
+            last: string;
+            /** Last Words */
+            last_words: string;
+            /** Points */
+            points: components["schemas"]["SampleOut"][];
+        };
+        /** SampleOut */
+        SampleOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Value */
+            value: number;
+            /** Seen */
+            seen: string;
+        };
+        /**
+         * InstrumentMade
+         * @description The token, shown this once.
+         */
+        InstrumentMade: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Token */
+            token: string;
+        };
+        /** InstrumentIn */
+        InstrumentIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Tank
+             * Format: uuid
+             */
+            tank: string;
+        };
+        /** CsvIn */
+        CsvIn: {
+            /**
+             * Text
+             * @description CSV with the columns at, measure, value
+             */
+            text: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -7656,6 +8130,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    take_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliveryOut"];
+                };
+            };
+        };
+    };
+    pump_schedule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
         };
@@ -9800,6 +10314,81 @@ export interface operations {
             };
         };
     };
+    water_chart: {
+        parameters: {
+            query?: {
+                days?: number;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterChartOut"];
+                };
+            };
+        };
+    };
+    export_tests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    import_tests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TestsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TestsBrought"];
+                };
+            };
+        };
+    };
     round: {
         parameters: {
             query?: never;
@@ -9994,6 +10583,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentsOut"];
+                };
+            };
+        };
+    };
+    make_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentMade"];
+                };
+            };
+        };
+    };
+    revoke_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                instrument_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    bring_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                instrument_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliveryOut"];
                 };
             };
         };

@@ -51,6 +51,19 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Fish', rail: 'tanks' },
   },
   {
+    path: '/tanks/:tank/water',
+    name: 'water',
+    component: () => import('@/features/tanks/WaterPage.vue'),
+    props: true,
+    meta: { title: 'Water', rail: 'tanks' },
+  },
+  {
+    path: '/instruments',
+    name: 'instruments',
+    component: () => import('@/features/tanks/InstrumentsPage.vue'),
+    meta: { title: 'Instruments', rail: 'tanks' },
+  },
+  {
     path: '/release/:group',
     name: 'release',
     component: () => import('@/features/tanks/ReleasePage.vue'),

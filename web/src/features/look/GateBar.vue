@@ -277,13 +277,7 @@ h2 {
   margin-top: 1px;
 }
 .link {
-  background: none;
-  border: 0;
-  min-height: 24px;
-  cursor: pointer;
   color: var(--ink);
-  text-decoration: underline;
-  text-underline-offset: 2px;
   font-size: 12.5px;
 }
 .narrow,

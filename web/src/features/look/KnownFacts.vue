@@ -72,13 +72,8 @@ h2 {
   font-size: 14px;
 }
 .link {
-  background: none;
-  border: 0;
   min-height: 28px;
-  cursor: pointer;
   color: var(--ink);
-  text-decoration: underline;
-  text-underline-offset: 2px;
   font-size: 12.5px;
 }
 .chips {

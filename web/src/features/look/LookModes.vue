@@ -102,14 +102,9 @@ function give() {
   margin-left: auto;
 }
 .link {
-  background: none;
-  border: 0;
   padding: 0 2px;
   min-height: 28px;
-  cursor: pointer;
   color: var(--ink);
-  text-decoration: underline;
-  text-underline-offset: 2px;
 }
 @media (max-width: 759px) {
   .modes :deep(.p-togglebutton) {

@@ -116,13 +116,8 @@ td.fig {
   min-height: 40px;
 }
 .link {
-  background: none;
-  border: 0;
   min-height: 32px;
-  cursor: pointer;
   color: var(--ink);
-  text-decoration: underline;
-  text-underline-offset: 2px;
 }
 @media (max-width: 759px) {
   .answers :deep(.p-button) {

@@ -5,7 +5,7 @@ import { answer, api, Problem, type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { sendPhoto } from '@/shared/sendPhoto'
-import { useWrite } from '@/shared/useWrite'
+import { useStrike } from '@/shared/useStrike'
 
 /** Photos by day: taken or chosen here, and any two of them laid side by side. */
 const props = defineProps<{ group: string; fish: string }>()
@@ -55,16 +55,9 @@ async function send() {
   }
 }
 const removing = ref<Schemas['PhotoOut'] | null>(null)
-const strike = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/strike', {
-      params: { path: session.inRoom() },
-      body: { write_id, ledger: 'photo', entry: removing.value?.uid ?? '', reason: '' },
-    }),
-  ),
-)
+const { strike, busy: striking, problem: strikeProblem } = useStrike()
 async function remove() {
-  if (await strike.run()) removing.value = null
+  if (removing.value && (await strike('photo', removing.value.uid))) removing.value = null
 }
 const alt = (p: Schemas['PhotoOut']) =>
   `Photo of day ${p.day}, ${p.day_words} ${p.at_words}${p.fish ? `, ${p.fish}` : ''}${p.note ? `: ${p.note}` : ''}`
@@ -124,8 +117,8 @@ const alt = (p: Schemas['PhotoOut']) =>
     <Dialog v-if="removing" visible modal header="Take this photo out" @update:visible="removing = null">
       <div class="ask">
         <p>It is struck out of the record of day {{ removing.day }} and no longer shown.</p>
-        <ProblemNote :problem="strike.problem.value" />
-        <Button label="Take it out" severity="danger" :loading="strike.busy.value" @click="remove" />
+        <ProblemNote :problem="strikeProblem" />
+        <Button label="Take it out" severity="danger" :loading="striking" @click="remove" />
       </div>
     </Dialog>
   </section>
@@ -218,12 +211,6 @@ figcaption {
   cursor: pointer;
 }
 .link {
-  background: none;
-  border: 0;
-  min-height: 24px;
-  cursor: pointer;
-  color: var(--ink2);
-  text-decoration: underline;
   margin-left: auto;
 }
 .ask {

@@ -212,13 +212,7 @@ circle {
   padding-top: 6px;
 }
 .link {
-  background: none;
-  border: 0;
-  min-height: 24px;
-  cursor: pointer;
   color: var(--ink);
-  text-decoration: underline;
-  text-underline-offset: 2px;
   padding: 0;
   font-size: 12.5px;
 }

@@ -218,15 +218,10 @@ h3 {
   color: var(--paper);
 }
 .link {
-  background: none;
-  border: 0;
   width: 100%;
   text-align: left;
   min-height: 32px;
   color: var(--ink);
-  text-decoration: underline;
-  text-underline-offset: 2px;
-  cursor: pointer;
   font-size: 13px;
 }
 .tick {

@@ -5,6 +5,7 @@ import { answer, api, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
+import { useStrike } from '@/shared/useStrike'
 import { useWrite } from '@/shared/useWrite'
 import CaseSummary from './CaseSummary.vue'
 import CloseForm from './CloseForm.vue'
@@ -42,21 +43,11 @@ async function stopNow() {
   if (await stop.run()) stopping.value = null
 }
 const struck = ref<Schemas['LineOut'] | null>(null)
-const strike = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/strike', {
-      params: { path: session.inRoom() },
-      body: {
-        write_id,
-        ledger: (struck.value?.ledger ?? 'look') as Schemas['StrikeIn']['ledger'],
-        entry: struck.value?.entry ?? '',
-        reason: reason.value,
-      },
-    }),
-  ),
-)
+const { strike, busy: striking, problem: strikeProblem } = useStrike()
 async function strikeNow() {
-  if (await strike.run()) struck.value = null
+  const line = struck.value
+  if (line && (await strike(line.ledger as Schemas['StrikeIn']['ledger'], line.entry, reason.value)))
+    struck.value = null
 }
 const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.caseId}`)
 </script>
@@ -159,12 +150,12 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
         </p>
         <label for="strike-reason">Why</label>
         <InputText id="strike-reason" v-model="reason" maxlength="200" />
-        <ProblemNote :problem="strike.problem.value" />
+        <ProblemNote :problem="strikeProblem" />
         <Button
           type="submit"
           label="Strike it out"
           severity="danger"
-          :loading="strike.busy.value"
+          :loading="striking"
           data-testid="save-strike"
         />
       </form>
@@ -245,13 +236,6 @@ h2 .small {
   color: var(--ink2);
 }
 .link {
-  background: none;
-  border: 0;
-  min-height: 24px;
-  cursor: pointer;
-  color: var(--ink2);
-  text-decoration: underline;
-  text-underline-offset: 2px;
   text-align: right;
 }
 .ask {

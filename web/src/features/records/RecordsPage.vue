@@ -147,18 +147,6 @@ tbody th {
   border-top: 2px solid var(--ink);
   padding-top: 12px;
 }
-.bring input {
-  color: var(--ink);
-}
-.bring input::file-selector-button {
-  font: 650 14px/20px var(--words);
-  color: var(--ink);
-  background: var(--plate);
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  padding: 8px 14px;
-  margin-right: 12px;
-}
 .empty {
   padding-bottom: 24px;
 }

@@ -8,7 +8,7 @@ import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
-import { useWrite } from '@/shared/useWrite'
+import { useStrike } from '@/shared/useStrike'
 import EndForm from './EndForm.vue'
 import LeaveForm from './LeaveForm.vue'
 import LossForm from './LossForm.vue'
@@ -43,21 +43,11 @@ const FORMS = {
 const open = ref<Entry | null>(null)
 const striking = ref<Schemas['BookLineOut'] | null>(null)
 const reason = ref('')
-const strike = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/strike', {
-      params: { path: session.inRoom() },
-      body: {
-        write_id,
-        ledger: (striking.value?.ledger ?? 'loss') as Schemas['StrikeIn']['ledger'],
-        entry: striking.value?.entry ?? '',
-        reason: reason.value,
-      },
-    }),
-  ),
-)
+const { strike, busy, problem } = useStrike()
 async function strikeNow() {
-  if (await strike.run()) striking.value = null
+  const line = striking.value
+  if (line && (await strike(line.ledger as Schemas['StrikeIn']['ledger'], line.entry, reason.value)))
+    striking.value = null
 }
 </script>
 
@@ -170,8 +160,8 @@ async function strikeNow() {
         </p>
         <label for="book-reason">Why</label>
         <InputText id="book-reason" v-model="reason" maxlength="200" />
-        <ProblemNote :problem="strike.problem.value" />
-        <Button type="submit" label="Strike it out" severity="danger" :loading="strike.busy.value" />
+        <ProblemNote :problem="problem" />
+        <Button type="submit" label="Strike it out" severity="danger" :loading="busy" />
       </form>
     </Dialog>
   </template>
@@ -218,15 +208,6 @@ section {
 }
 .block {
   display: block;
-}
-.link {
-  background: none;
-  border: 0;
-  min-height: 24px;
-  cursor: pointer;
-  color: var(--ink2);
-  text-decoration: underline;
-  text-underline-offset: 2px;
 }
 .named {
   display: grid;

@@ -111,16 +111,6 @@ async function save() {
 </template>
 
 <style scoped>
-.more {
-  background: none;
-  border: 0;
-  min-height: 48px;
-  text-align: left;
-  color: var(--ink);
-  text-decoration: underline;
-  text-underline-offset: 2px;
-  cursor: pointer;
-}
 .picture {
   max-width: 100%;
   color: var(--ink);

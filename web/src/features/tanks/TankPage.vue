@@ -9,7 +9,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import StagesChart from '@/shared/strips/StagesChart.vue'
 import StripsChart from '@/shared/strips/StripsChart.vue'
 import { useSession } from '@/shared/session'
-import { useWrite } from '@/shared/useWrite'
+import { useStrike } from '@/shared/useStrike'
 import ArriveForm from './ArriveForm.vue'
 import LossForm from './LossForm.vue'
 import ObserveForm from './ObserveForm.vue'
@@ -92,24 +92,12 @@ const TITLES: Record<Dialog, string> = {
   loss: 'Loss',
   move: 'Fish move',
 }
-const struck = ref('')
-const strike = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/strike', {
-      params: { path: session.inRoom() },
-      body: { write_id, ledger: 'reading', entry: struck.value, reason: '' },
-    }),
-  ),
-)
-async function strikeOut(uid: string) {
-  struck.value = uid
-  await strike.run()
-}
+const { strike, problem: strikeProblem } = useStrike()
 </script>
 
 <template>
   <PageHead :title="board.data.value?.name ?? 'Tank'" :sentence="sentence" :aside="board.data.value?.code" />
-  <ProblemNote :problem="board.error.value ?? strike.problem.value" />
+  <ProblemNote :problem="board.error.value ?? strikeProblem" />
   <template v-if="board.data.value">
     <div class="presses">
       <Button label="Fish arrive" @click="ask('arrive')" />
@@ -185,7 +173,12 @@ async function strikeOut(uid: string) {
     </section>
     <WaterLedger v-for="l in ledgers.data.value ?? []" :key="l.medicine" :ledger="l" />
     <section aria-label="Water tests">
-      <h2 class="block-head">Water tests</h2>
+      <h2 class="block-head">
+        Water tests
+        <RouterLink class="small" :to="{ name: 'water', params: { tank } }" data-testid="water-over-time"
+          >over time, limits, files</RouterLink
+        >
+      </h2>
       <p v-if="!readings.data.value?.length" class="none">Nothing read yet.</p>
       <table v-else class="tests">
         <thead>
@@ -217,7 +210,7 @@ async function strikeOut(uid: string) {
                 type="button"
                 class="link"
                 :aria-label="`strike out the test of ${r.day_words} ${r.at_words}`"
-                @click="strikeOut(r.uid)"
+                @click="strike('reading', r.uid)"
               >
                 strike out
               </button>
@@ -326,13 +319,6 @@ section,
   padding-top: 6px;
 }
 .link {
-  background: none;
-  border: 0;
-  min-height: 24px;
-  cursor: pointer;
-  color: var(--ink2);
-  text-decoration: underline;
-  text-underline-offset: 2px;
   font-size: 12.5px;
 }
 @media (max-width: 759px) {

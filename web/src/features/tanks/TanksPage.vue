@@ -66,7 +66,10 @@ const sentence = computed(() => {
       </tr>
     </tbody>
   </table>
-  <LinkButton main :to="{ name: 'tank-new' }" label="New tank" />
+  <div class="do">
+    <LinkButton main :to="{ name: 'tank-new' }" label="New tank" />
+    <LinkButton :to="{ name: 'instruments' }" label="Instruments" />
+  </div>
 </template>
 
 <style scoped>
@@ -103,6 +106,10 @@ td.right {
 .net {
   font-size: 16px;
   font-weight: 600;
+}
+.do {
+  display: flex;
+  gap: 10px;
 }
 @media (max-width: 759px) {
   thead,

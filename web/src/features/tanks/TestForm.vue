@@ -99,15 +99,4 @@ async function save() {
   </EntryForm>
 </template>
 
-<style scoped>
-.more {
-  background: none;
-  border: 0;
-  min-height: 48px;
-  text-align: left;
-  color: var(--ink);
-  text-decoration: underline;
-  text-underline-offset: 2px;
-  cursor: pointer;
-}
-</style>
+<style scoped></style>

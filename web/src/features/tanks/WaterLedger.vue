@@ -141,13 +141,7 @@ caption {
   display: block;
 }
 .link {
-  background: none;
-  border: 0;
   min-height: 32px;
-  cursor: pointer;
-  color: var(--ink2);
-  text-decoration: underline;
-  text-underline-offset: 2px;
 }
 @media (max-width: 759px) {
   .both {

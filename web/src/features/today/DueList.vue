@@ -298,14 +298,8 @@ li {
   font-size: 13px;
 }
 .link {
-  background: none;
-  border: 0;
   padding: 2px 0;
-  min-height: 24px;
-  cursor: pointer;
   color: var(--ink);
-  text-decoration: underline;
-  text-underline-offset: 2px;
 }
 .tomorrow li {
   grid-template-columns: 56px 1fr;

@@ -1,0 +1,39 @@
+"""How much water to change to bring a level down."""
+
+from __future__ import annotations
+
+import math
+
+from pennywort.core.errors import InvalidInput, NotKnownYet
+
+# steps a keeper can measure on a tank's side, and the most at once without shocking fish (common practice)
+STEP_FRACTION = 0.05
+MOST_FRACTION = 0.5
+
+
+def change_for(*, level_mg_per_l: float, target_mg_per_l: float, fresh_mg_per_l: float = 0.0) -> float:
+    """Share (0-1) of the water to change so that a dissolved level falls to its target: dilution by complete mixing.
+
+    level after = level (1 - f) + fresh f, so f = (level - target) / (level - fresh); 0 where it is low enough already.
+
+    :param fresh_mg_per_l: what the new water holds of it. :raises InvalidInput: a level that can't be.
+    :raises NotKnownYet: the new water holds as much as the target or more, so no change reaches it.
+    """
+    for name, value in (("level", level_mg_per_l), ("target", target_mg_per_l), ("fresh", fresh_mg_per_l)):
+        if not math.isfinite(value) or value < 0:
+            raise InvalidInput("A level can’t be less than nothing.", field=name)
+    if level_mg_per_l <= target_mg_per_l:
+        return 0.0
+    if fresh_mg_per_l >= target_mg_per_l:
+        raise NotKnownYet("The new water holds as much of it: changing water does not bring it down.", field="fresh")
+    return (level_mg_per_l - target_mg_per_l) / (level_mg_per_l - fresh_mg_per_l)
+
+
+def in_changes(fraction: float) -> tuple[float, ...]:
+    """The same dilution as changes a keeper makes, a day apart: rounded up to a step, none above the most at once."""
+    if fraction <= 0:
+        return ()
+    left = 1.0 - fraction
+    count = max(1, math.ceil(math.log(left) / math.log(1 - MOST_FRACTION) - 1e-9)) if left > 0 else 8
+    each = 1.0 - left ** (1 / count) if left > 0 else MOST_FRACTION
+    return (min(MOST_FRACTION, math.ceil(each / STEP_FRACTION - 1e-9) * STEP_FRACTION),) * count

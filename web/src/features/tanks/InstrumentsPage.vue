@@ -1,0 +1,300 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { answer, api, type Schemas } from '@/api/client'
+import FieldRow from '@/shared/FieldRow.vue'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useWrite } from '@/shared/useWrite'
+import SampleLine from './SampleLine.vue'
+
+/** Instruments that speak by themselves: what each says, whether it is believed, and how one is let in. */
+const session = useSession()
+const all = useQuery({
+  queryKey: ['instruments', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/instruments', { params: { path: session.inRoom() } })),
+  refetchInterval: 60_000,
+})
+const tanks = useQuery({
+  queryKey: ['tanks', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
+})
+const well = (i: Schemas['InstrumentOut']) => ['well', 'new'].includes(i.state)
+// what is not believed stands first
+const rows = computed(() =>
+  [...(all.data.value?.instruments ?? [])].sort((a, b) => Number(well(a)) - Number(well(b))),
+)
+const sentence = computed(() => {
+  if (!all.data.value) return ''
+  if (!rows.value.length) return 'None speaks here yet.'
+  const bad = rows.value.filter((i) => !well(i))
+  return bad.length
+    ? `${bad.length} of ${rows.value.length} not to be believed just now.`
+    : `All ${rows.value.length} well.`
+})
+const kind = ref<string | null>(null)
+const tank = ref<string | null>(null)
+const name = ref('')
+const token = ref('')
+const chosen = computed(() => all.data.value?.kinds.find((k) => k.id === kind.value))
+const make = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/instruments', {
+      params: { path: session.inRoom() },
+      body: { write_id, kind: kind.value ?? '', name: name.value, tank: tank.value ?? '' },
+    }),
+  ),
+)
+async function add() {
+  const done = await make.run()
+  if (!done) return
+  token.value = done.token
+  name.value = ''
+}
+const revoked = ref('')
+const revoke = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/instruments/{instrument_id}/revoke', {
+      params: { path: { ...session.inRoom(), instrument_id: revoked.value } },
+      body: { write_id },
+    }),
+  ),
+)
+async function takeBack(uid: string) {
+  revoked.value = uid
+  await revoke.run()
+}
+const text = ref('')
+const into = ref('')
+const told = ref<Schemas['DeliveryOut'] | null>(null)
+const bring = useWrite(() =>
+  answer(
+    api.POST('/api/rooms/{room_id}/instruments/{instrument_id}/csv', {
+      params: { path: { ...session.inRoom(), instrument_id: into.value } },
+      body: { text: text.value },
+    }),
+  ),
+)
+async function takeFile(uid: string, event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  if (!file) return
+  text.value = await file.text()
+  into.value = uid
+  told.value = await bring.run()
+  input.value = ''
+}
+const STATE: Record<string, string> = {
+  well: 'well',
+  new: 'new',
+  silent: 'silent',
+  doubted: 'not believed',
+  fault: 'at fault',
+}
+</script>
+
+<template>
+  <PageHead title="Instruments" :sentence="sentence" />
+  <ProblemNote :problem="all.error.value ?? revoke.problem.value ?? bring.problem.value" />
+  <p class="lead">
+    What an instrument says fills the water tests once an hour, and never beside a figure that somebody read
+    by hand within the hour. A figure that can’t be true is kept here and used nowhere.
+  </p>
+  <ul class="rows">
+    <li
+      v-for="i in rows"
+      :key="i.uid"
+      class="instrument"
+      :class="i.state"
+      :data-testid="`instrument-${i.name}`"
+    >
+      <div class="who">
+        <b>{{ i.name }}</b>
+        <RouterLink :to="{ name: 'water', params: { tank: i.tank } }" class="small">{{
+          i.tank_name
+        }}</RouterLink>
+        <span class="small quiet">{{ i.kind_name }}</span>
+      </div>
+      <div class="said">
+        <div v-for="m in i.measures" :key="m.name" class="measure">
+          <span class="small quiet">{{ m.name }}</span>
+          <SampleLine :points="m.points" :from="all.data.value!.starts_at" :to="all.data.value!.ends_at" />
+          <span class="fig">{{ m.last || '–' }}</span>
+          <span class="fig small quiet">{{ m.last_words }}</span>
+        </div>
+        <p v-if="!i.measures.length" class="small quiet">Gives the doses of a course and reports each.</p>
+      </div>
+      <div class="state">
+        <b class="small">{{ STATE[i.state] }}</b>
+        <span v-if="i.words" class="small">{{ i.words }}</span>
+      </div>
+      <div class="do">
+        <label class="small file"
+          >CSV<input
+            type="file"
+            accept=".csv,text/csv"
+            class="unseen"
+            :aria-label="`CSV file of ${i.name}`"
+            @change="takeFile(i.uid, $event)"
+        /></label>
+        <button type="button" class="link small" :aria-label="`Revoke ${i.name}`" @click="takeBack(i.uid)">
+          revoke
+        </button>
+      </div>
+    </li>
+  </ul>
+  <div v-if="told" class="told" role="status">
+    <p>
+      {{ told.kept }} kept, {{ told.repeated }} were here already, {{ told.doubted }} not believed,
+      {{ told.refused.length }} refused.
+    </p>
+    <p v-for="r in told.refused.slice(0, 5)" :key="r.line" class="brick small">
+      line {{ r.line }}, {{ r.field }}: {{ r.detail }}
+    </p>
+  </div>
+  <section aria-label="Let one in" class="new">
+    <h2 class="block-head">Let one in</h2>
+    <div v-if="token" class="made" role="status">
+      <p>Its token, shown this once:</p>
+      <p class="fig address" data-testid="instrument-token">{{ token }}</p>
+      <p class="small quiet">
+        It sends lines of JSON to <span class="fig">/api/instruments/lines</span> with this token; see
+        docs/instruments.md. Whoever has it can write figures for this tank, and nothing else.
+      </p>
+    </div>
+    <form novalidate @submit.prevent="add">
+      <FieldRow v-slot="f" label="What" field="kind" :problem="make.problem.value" :hint="chosen?.reads">
+        <Select
+          v-model="kind"
+          :label-id="f.id"
+          :options="all.data.value?.kinds ?? []"
+          option-label="name"
+          option-value="id"
+          aria-label="What"
+          placeholder="which instrument"
+        />
+      </FieldRow>
+      <FieldRow v-slot="f" label="In" field="tank" :problem="make.problem.value">
+        <Select
+          v-model="tank"
+          :label-id="f.id"
+          :options="tanks.data.value ?? []"
+          option-label="name"
+          option-value="uid"
+          aria-label="In which tank"
+          placeholder="which tank"
+        />
+      </FieldRow>
+      <TextField
+        v-model="name"
+        label="Its name"
+        field="name"
+        :problem="make.problem.value"
+        hint="as on its label"
+        maxlength="40"
+      />
+      <ProblemNote :problem="make.problem.value" :fields="['kind', 'tank', 'name']" />
+      <Button
+        type="submit"
+        label="Let it in"
+        :disabled="!kind || !tank"
+        :loading="make.busy.value"
+        data-testid="make-instrument"
+      />
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.lead {
+  max-width: 72ch;
+  margin-bottom: 16px;
+}
+.instrument {
+  display: grid;
+  grid-template-columns: 190px minmax(0, 1fr) 220px 120px;
+  gap: 4px 16px;
+  align-items: center;
+  padding: 10px 0;
+}
+.who {
+  display: grid;
+}
+.measure {
+  display: grid;
+  grid-template-columns: 120px minmax(60px, 1fr) 130px 44px;
+  gap: 10px;
+  align-items: center;
+  min-height: 30px;
+}
+.measure .fig:not(.small) {
+  text-align: right;
+  font-weight: 600;
+}
+.state {
+  display: grid;
+}
+.silent .state,
+.doubted .state,
+.fault .state {
+  color: var(--brick);
+}
+.do {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+}
+.file {
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  padding: 6px 10px;
+  cursor: pointer;
+}
+.file:focus-within {
+  outline: 2px solid var(--water);
+  outline-offset: 2px;
+}
+.told {
+  border-left: 3px solid var(--ink);
+  padding: 2px 0 2px 12px;
+  margin: 12px 0;
+}
+.new {
+  max-width: 640px;
+  margin-top: 32px;
+}
+.new :deep(.p-button) {
+  margin-top: 12px;
+  min-height: 44px;
+}
+.made {
+  border: 1px solid var(--ink);
+  background: var(--plate);
+  padding: 12px 16px;
+  margin: 12px 0;
+  display: grid;
+  gap: 8px;
+}
+.address {
+  overflow-wrap: anywhere;
+}
+@media (max-width: 1099px) {
+  .instrument {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .said,
+  .state {
+    grid-column: 1 / -1;
+  }
+  .do {
+    grid-column: 2;
+    grid-row: 1;
+  }
+  .measure {
+    grid-template-columns: 100px minmax(40px, 1fr) 100px 44px;
+  }
+}
+</style>

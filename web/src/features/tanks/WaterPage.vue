@@ -1,0 +1,314 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { answer, api } from '@/api/client'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useStrike } from '@/shared/useStrike'
+import { useWidth } from '@/shared/useWidth'
+import { useWrite } from '@/shared/useWrite'
+import TestForm from './TestForm.vue'
+import WaterRow from './WaterRow.vue'
+
+/** The water of a tank over time: every measure against its limits for these fish, then the tests one by one. */
+const props = defineProps<{ tank: string }>()
+const session = useSession()
+const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
+const days = ref(30)
+const DAYS = [7, 30, 90, 365].map((n) => ({ value: n, label: n === 365 ? 'a year' : `${n} days` }))
+const chart = useQuery({
+  queryKey: ['water-chart', () => props.tank, days],
+  queryFn: () =>
+    answer(
+      api.GET('/api/rooms/{room_id}/tanks/{tank_id}/water-chart', {
+        params: { path: path.value, query: { days: days.value } },
+      }),
+    ),
+  placeholderData: keepPreviousData,
+})
+const tanks = useQuery({
+  queryKey: ['tanks', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
+})
+const name = computed(() => tanks.data.value?.find((t) => t.uid === props.tank)?.name ?? 'Tank')
+const box = ref<HTMLElement | null>(null)
+const wide = useWidth(box, 800)
+const plot = computed(() => (wide.value >= 700 ? wide.value - 132 - 128 - 24 : wide.value))
+const from = computed(() => Date.parse(chart.data.value?.starts_at ?? ''))
+const to = computed(() => Date.parse(chart.data.value?.ends_at ?? ''))
+const sentence = computed(() => {
+  const rows = chart.data.value?.rows ?? []
+  const off = rows.filter((r) => ['above', 'below'].includes(r.points.at(-1)!.state)).map((r) => r.label)
+  if (!rows.length) return 'Nothing read in this time.'
+  return off.length
+    ? `Out of range when last read: ${off.map((o) => (o === 'pH' ? o : o.toLowerCase())).join(', ')}.`
+    : 'All that was read last is in range.'
+})
+const FEW = 12
+const all = ref(false)
+const handOnly = ref(true)
+const tests = computed(() => (chart.data.value?.tests ?? []).filter((t) => !handOnly.value || t.by_hand))
+const shown = computed(() => (all.value ? tests.value : tests.value.slice(0, FEW)))
+const machines = computed(() => (chart.data.value?.tests ?? []).some((t) => !t.by_hand))
+const COLUMNS = [
+  'temperature',
+  'ph',
+  'ammonia',
+  'nitrite',
+  'nitrate',
+  'salinity',
+  'oxygen',
+  'chlorine',
+  'chloride',
+] as const
+const HEADS: Record<string, string> = { ph: 'pH' }
+const columns = computed(() => COLUMNS.filter((c) => tests.value.some((t) => t.figures[c])))
+const copper = computed(() => tests.value.some((t) => t.figures['copper']))
+const adding = ref(false)
+const text = ref('')
+const brought = ref('')
+const bring = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/tests-csv', {
+      params: { path: path.value },
+      body: { write_id, text: text.value },
+    }),
+  ),
+)
+const file = ref<HTMLInputElement | null>(null)
+async function take(event: Event) {
+  const chosen = (event.target as HTMLInputElement).files?.[0]
+  if (!chosen) return
+  brought.value = ''
+  text.value = await chosen.text()
+  const done = await bring.run()
+  if (file.value) file.value.value = ''
+  if (done) brought.value = `${done.kept} tests kept${done.known ? `, ${done.known} were here already` : ''}.`
+}
+const { strike, problem: strikeProblem } = useStrike()
+</script>
+
+<template>
+  <PageHead :title="`Water of ${name}`" :sentence="sentence" :aside="chart.data.value?.fish" />
+  <ProblemNote :problem="chart.error.value ?? strikeProblem" />
+  <div class="asked">
+    <Button label="Water test" data-testid="new-test" @click="adding = true" />
+    <SelectButton
+      v-model="days"
+      :options="DAYS"
+      option-label="label"
+      option-value="value"
+      :allow-empty="false"
+      aria-label="How far back"
+    />
+    <RouterLink :to="{ name: 'tank', params: { tank } }">The tank</RouterLink>
+  </div>
+  <ul v-if="chart.data.value?.advice.length" class="advice">
+    <li v-for="a in chart.data.value.advice" :key="a.words" class="tannin" data-testid="water-advice">
+      {{ a.words }}
+    </li>
+  </ul>
+  <div ref="box" class="measures" data-testid="water-chart">
+    <WaterRow
+      v-for="r in chart.data.value?.rows ?? []"
+      :key="r.name"
+      :row="r"
+      :ticks="chart.data.value?.ticks ?? []"
+      :from="from"
+      :to="to"
+      :width="plot"
+    />
+    <div v-if="chart.data.value?.rows.length" class="axis" aria-hidden="true">
+      <svg :width="plot" height="18">
+        <text
+          v-for="t in chart.data.value.ticks"
+          :key="t.at"
+          class="fig"
+          :x="((Date.parse(t.at) - from) / (to - from)) * (plot - 8) + 4"
+          y="13"
+          text-anchor="middle"
+        >
+          {{ t.words }}
+        </text>
+      </svg>
+    </div>
+    <p v-if="chart.data.value?.rows.length" class="small quiet key">
+      Dots: read by hand; triangles: out of range. The shaded band is the range for
+      {{ chart.data.value.fish }}. Blue line: an instrument. Dashed: what the ledger expects.
+    </p>
+  </div>
+  <section aria-label="Tests">
+    <div class="block-head">
+      <h2>Tests</h2>
+      <button
+        v-if="machines"
+        type="button"
+        class="link small"
+        :aria-pressed="!handOnly"
+        @click="handOnly = !handOnly"
+      >
+        {{ handOnly ? 'instruments too' : 'by hand only' }}
+      </button>
+    </div>
+    <div class="wide">
+      <table v-if="tests.length" class="tests">
+        <thead>
+          <tr>
+            <th scope="col">when</th>
+            <th v-for="c in columns" :key="c" scope="col" class="right">{{ HEADS[c] ?? c }}</th>
+            <th v-if="copper" scope="col" class="right">copper</th>
+            <th v-if="copper" scope="col" class="right">expected</th>
+            <th scope="col" class="by">by</th>
+            <th scope="col"><span class="unseen">strike out</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="t in shown" :key="t.uid">
+            <td class="nowrap">
+              {{ t.day_words }} <span class="fig">{{ t.at_words }}</span>
+              <span v-if="t.note" class="small quiet block">{{ t.note }}</span>
+            </td>
+            <td v-for="c in columns" :key="c" class="fig right">{{ t.figures[c] ?? '–' }}</td>
+            <td v-if="copper" class="fig right">{{ t.figures['copper'] ?? '–' }}</td>
+            <td v-if="copper" class="fig right quiet nowrap">{{ t.expected }}</td>
+            <td class="by quiet">{{ t.by }}</td>
+            <td class="right">
+              <button
+                type="button"
+                class="link small"
+                :aria-label="`strike out the test of ${t.day_words} ${t.at_words}`"
+                @click="strike('reading', t.uid)"
+              >
+                strike out
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <button v-if="tests.length > FEW" type="button" class="link" data-testid="all-tests" @click="all = !all">
+      {{ all ? 'fewer tests' : `all ${tests.length} tests` }}
+    </button>
+  </section>
+  <section aria-label="Files" class="files">
+    <h2 class="block-head">Files</h2>
+    <p class="small quiet">
+      A CSV file with <span class="fig">when</span> and any of the measures, in your units; times without a
+      zone are {{ session.room?.name }}’s. All of it is kept, or nothing.
+    </p>
+    <div class="bring">
+      <label for="tests-file">Bring in tests</label>
+      <input
+        id="tests-file"
+        ref="file"
+        type="file"
+        accept=".csv,text/csv"
+        data-testid="tests-file"
+        @change="take"
+      />
+      <a :href="`/api/rooms/${path.room_id}/tanks/${tank}/tests.csv`" download>All tests as CSV</a>
+    </div>
+    <ProblemNote :problem="bring.problem.value" />
+    <p v-if="brought" role="status" class="leaf" data-testid="tests-brought">{{ brought }}</p>
+  </section>
+  <Dialog v-if="adding" visible modal :header="`${name}, water test`" @update:visible="adding = false">
+    <TestForm :tank="tank" @done="adding = false" />
+  </Dialog>
+</template>
+
+<style scoped>
+.asked {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+  margin-bottom: 16px;
+}
+.advice {
+  border-left: 3px solid var(--tannin);
+  padding: 2px 0 2px 12px;
+  margin-bottom: 16px;
+  font-size: 16px;
+}
+.measures {
+  border-top: 2px solid var(--ink);
+  margin-bottom: 28px;
+}
+.axis {
+  padding-left: 144px;
+  border-top: 1px solid var(--rule);
+}
+.axis text {
+  font-size: 11.5px;
+  fill: var(--ink2);
+}
+@media (max-width: 759px) {
+  .axis {
+    padding-left: 0;
+  }
+}
+.key {
+  padding-top: 6px;
+}
+section {
+  margin-bottom: 28px;
+}
+.wide {
+  overflow-x: auto;
+}
+.tests {
+  width: 100%;
+  border-collapse: collapse;
+}
+.tests th {
+  font-size: 12.5px;
+  font-weight: 400;
+  color: var(--ink2);
+  text-align: left;
+  padding-left: 10px;
+}
+.tests th:first-child,
+.tests td:first-child {
+  padding-left: 0;
+}
+.tests th.right {
+  text-align: right;
+}
+.tests td {
+  border-top: 1px solid var(--rule);
+  height: 36px;
+  padding-left: 10px;
+}
+.tests .by {
+  padding-left: 24px;
+}
+.block {
+  display: block;
+  white-space: normal;
+}
+.files {
+  max-width: 760px;
+}
+.files > .small {
+  padding: 6px 0 10px;
+}
+.bring {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+}
+.bring input {
+  max-width: 100%;
+}
+@media (max-width: 759px) {
+  .asked :deep(.p-button),
+  .asked > a {
+    min-height: 56px;
+    display: inline-flex;
+    align-items: center;
+  }
+}
+</style>

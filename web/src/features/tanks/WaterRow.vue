@@ -1,0 +1,127 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+
+/** One measure over the days: its limits as hairlines, a keeper's readings as dots, an instrument's as a line. */
+const props = defineProps<{
+  row: Schemas['WaterRowOut']
+  ticks: Schemas['TickOut'][]
+  from: number
+  to: number
+  width: number
+}>()
+const HEIGHT = 84
+const x = (at: string) => ((Date.parse(at) - props.from) / (props.to - props.from)) * (props.width - 8) + 4
+const y = (v: number) =>
+  HEIGHT - 8 - ((v - props.row.foot) / (props.row.top - props.row.foot)) * (HEIGHT - 16)
+const hand = computed(() => props.row.points.filter((p) => p.by_hand))
+const machine = computed(() => props.row.points.filter((p) => !p.by_hand))
+const line = (points: { at: string; value: number }[]) =>
+  points.map((p, i) => `${i ? 'L' : 'M'}${x(p.at).toFixed(1)} ${y(p.value).toFixed(1)}`).join('')
+const last = computed(() => props.row.points.at(-1)!)
+const band = computed(() => {
+  const top = props.row.high === null ? 0 : y(props.row.high)
+  const foot = props.row.low === null ? HEIGHT : y(props.row.low)
+  return { y: Math.max(0, top), height: Math.max(0, Math.min(HEIGHT, foot) - Math.max(0, top)) }
+})
+const limited = computed(() => props.row.low !== null || props.row.high !== null)
+const STATE = { in_range: 'in range', above: 'above', below: 'below', unknown: 'no limit' }
+</script>
+
+<template>
+  <div class="measure" :class="last.state">
+    <div class="name">
+      <b>{{ row.label }}</b>
+      <span class="small quiet">{{ row.unit }}</span>
+      <span class="small quiet">{{ row.limit_words }}</span>
+    </div>
+    <svg
+      :width="width"
+      :height="HEIGHT"
+      role="img"
+      :aria-label="`${row.label}: last ${last.words} ${row.unit}, ${STATE[last.state]}; ${row.points.length} readings`"
+    >
+      <rect v-if="limited" class="band" x="0" :width="width" :y="band.y" :height="band.height" />
+      <path v-for="t in ticks" :key="t.at" class="day" :d="`M${x(t.at)} 0V${HEIGHT}`" />
+      <path v-if="row.high !== null" class="limit" :d="`M0 ${y(row.high)}H${width}`" />
+      <path v-if="row.low !== null" class="limit" :d="`M0 ${y(row.low)}H${width}`" />
+      <path v-if="row.curve.length" class="curve" :d="line(row.curve)" />
+      <path v-if="machine.length" class="machine" :d="line(machine)" />
+      <template v-for="p in hand" :key="p.at">
+        <path
+          v-if="p.state === 'above' || p.state === 'below'"
+          class="off"
+          :d="`M${x(p.at) - 5} ${y(p.value) + 4}h10l-5 -9z`"
+        />
+        <circle v-else class="dot" :cx="x(p.at)" :cy="y(p.value)" r="3.4" />
+      </template>
+    </svg>
+    <div class="last">
+      <span class="fig">{{ last.words }}</span>
+      <span class="small" :class="last.state === 'above' || last.state === 'below' ? 'brick' : 'quiet'">{{
+        STATE[last.state]
+      }}</span>
+      <span v-if="last.expected" class="small quiet">expected {{ last.expected }}</span>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.measure {
+  display: grid;
+  grid-template-columns: 132px minmax(0, 1fr) 128px;
+  gap: 0 12px;
+  align-items: center;
+  border-top: 1px solid var(--rule);
+}
+.name,
+.last {
+  display: grid;
+}
+.last .fig {
+  font-size: 20px;
+  font-weight: 600;
+}
+.above .last .fig,
+.below .last .fig {
+  color: var(--brick);
+}
+.band {
+  fill: var(--leaf);
+  fill-opacity: 0.07;
+}
+.day {
+  stroke: var(--rule);
+}
+.limit {
+  stroke: var(--leaf);
+  stroke-width: 1;
+}
+.curve {
+  fill: none;
+  stroke: var(--m-copper);
+  stroke-width: 1.4;
+  stroke-dasharray: 4 3;
+}
+.machine {
+  fill: none;
+  stroke: var(--water);
+  stroke-width: 1.2;
+}
+.dot {
+  fill: var(--ink);
+}
+.off {
+  fill: var(--brick);
+}
+@media (max-width: 759px) {
+  .measure {
+    grid-template-columns: minmax(0, 1fr) auto;
+    padding: 8px 0;
+  }
+  .measure svg {
+    grid-column: 1 / -1;
+    grid-row: 2;
+  }
+}
+</style>
