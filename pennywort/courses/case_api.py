@@ -8,17 +8,19 @@ from uuid import UUID
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import Path, Router
 
+from pennywort.core.outcome.look_back import look_back
 from pennywort.core.units import show_fraction
 from pennywort.courses import schemas
 from pennywort.courses.ics import calendar_of_case
-from pennywort.courses.models import Case
+from pennywort.courses.models import Case, Course
 from pennywort.courses.queries import story as story_query
 from pennywort.courses.queries.held import course_name
+from pennywort.courses.queries.looking_back import facts_of
 from pennywort.courses.services import cases, exchange
 from pennywort.fish.queries import plural
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.schemas import Written
-from pennywort.rooms.services import write_once
+from pennywort.rooms.services import find, write_once
 from pennywort.tanks.api import act
 
 router = Router(tags=["records"])
@@ -43,6 +45,7 @@ def _case(case: Case, actor: Actor) -> schemas.CaseOut:
         outcome=case.outcome,
         outcome_words=case.get_outcome_display() if case.outcome else "",
         outcome_note=case.outcome_note,
+        taken_for_name=story_query.condition_name(case.taken_for_id),
         figures=schemas.FiguresOut(
             days=figures.days,
             doses_given=figures.doses_given,
@@ -91,6 +94,9 @@ def read_case(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> schem
             name=course_name(c),
             words=f"{c.tank.name}, from {actor.local(c.starts_at):%a} {actor.local(c.starts_at).day} {actor.local(c.starts_at):%b}",
             running=c.stopped_at is None and c.ends_at > actor.now,
+            outcome=c.outcome,
+            outcome_words=c.get_outcome_display() if c.outcome else "",
+            outcome_note=c.outcome_note,
         )
         for c in told.courses
     ]
@@ -106,6 +112,22 @@ def close_case(request: HttpRequest, room_id: Path[UUID], case_id: UUID, body: s
     return write_once(
         actor, body.write_id, "close_case", content, lambda: cases.close_case(actor, case=case, outcome=body.outcome, note=body.note, condition=body.condition)
     )
+
+
+@router.get("/cases/{uuid:case_id}/look-back", response=list[schemas.FindingOut], operation_id="look_back")
+def read_look_back(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> list[schemas.FindingOut]:
+    """What the record of a case says afterwards: delays, doses, levels, the ranking, losses."""
+    actor = act(request, room_id)
+    return [schemas.FindingOut(topic=f.topic, words=f.words) for f in look_back(facts_of(actor, cases.case_of(actor, case_id)))]
+
+
+@router.post("/courses/{uuid:course_id}/outcome", response=Written, operation_id="judge_course")
+def judge_course(request: HttpRequest, room_id: Path[UUID], course_id: UUID, body: schemas.JudgeIn) -> dict[str, object]:
+    """How a course did."""
+    actor = act(request, room_id)
+    course = find(Course, actor, course_id, name="course")
+    content = {"course": course_id, "outcome": body.outcome, "note": body.note}
+    return write_once(actor, body.write_id, "judge_course", content, lambda: cases.judge_course(actor, course=course, outcome=body.outcome, note=body.note))
 
 
 @router.get("/cases/{uuid:case_id}/file", operation_id="export_case", response={200: dict})

@@ -9,10 +9,23 @@ from pennywort.rooms.models import Keeper, LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank, WaterChange
 
 OUTCOMES = [
-    ("recovered", "recovered"),
+    ("recovered", "cured"),
+    ("improved", "improved"),
     ("stable", "not cured, stable"),
+    ("no_effect", "no effect"),
+    ("relapsed", "came back"),
+    ("wrong", "it was something else"),
     ("lost", "lost"),
     ("ended", "put down"),
+    ("unclear", "unclear"),
+]
+COURSE_OUTCOMES = [
+    ("cured", "cured"),
+    ("improved", "improved"),
+    ("no_effect", "no effect"),
+    ("worse", "worse under it"),
+    ("relapsed", "came back"),
+    ("stopped", "not finished"),
     ("unclear", "unclear"),
 ]
 
@@ -29,6 +42,8 @@ class Case(RoomRecord):
     closed_by = models.ForeignKey(Keeper, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
     outcome = models.CharField(max_length=12, blank=True, choices=OUTCOMES)
     outcome_note = models.CharField(max_length=1000, blank=True)
+    # what it had been taken for, where it was something else
+    taken_for_id = models.CharField(max_length=40, blank=True)
 
     class Meta(RoomRecord.Meta):
         constraints = [
@@ -69,6 +84,10 @@ class Course(RoomRecord):
     clock_from_words = models.CharField(max_length=120, blank=True)
     stopped_at = models.DateTimeField(null=True, blank=True)
     stop_reason = models.CharField(max_length=200, blank=True)
+    # how it did, as its keeper judged it
+    outcome = models.CharField(max_length=12, blank=True, choices=COURSE_OUTCOMES)
+    outcome_note = models.CharField(max_length=300, blank=True)
+    judged_at = models.DateTimeField(null=True, blank=True)
 
 
 class OwnProtocol(RoomRecord):

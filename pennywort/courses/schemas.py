@@ -273,9 +273,14 @@ class StopIn(Write):
 
 
 class CloseIn(Write):
-    outcome: Literal["recovered", "stable", "lost", "ended", "unclear"]
+    outcome: Literal["recovered", "improved", "stable", "no_effect", "relapsed", "wrong", "lost", "ended", "unclear"]
     note: str = Field(default="", max_length=1000)
     condition: str = Field(default="", max_length=40)
+
+
+class JudgeIn(Write):
+    outcome: Literal["cured", "improved", "no_effect", "worse", "relapsed", "stopped", "unclear"]
+    note: str = Field(default="", max_length=300)
 
 
 class ImportIn(Write):
@@ -312,6 +317,14 @@ class CourseOut(Schema):
     name: str
     words: str
     running: bool
+    outcome: str
+    outcome_words: str
+    outcome_note: str
+
+
+class FindingOut(Schema):
+    topic: str
+    words: str
 
 
 class CaseOut(Schema):
@@ -329,6 +342,7 @@ class CaseOut(Schema):
     outcome: str
     outcome_words: str
     outcome_note: str
+    taken_for_name: str
     figures: FiguresOut
 
 

@@ -7,6 +7,8 @@ from django.db import models
 from pennywort.rooms.models import LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank
 
+# "moved" stands only in a case brought in from elsewhere: there the other tank is not in this book
+LEFT_AS = [("sold", "sold"), ("given", "given away"), ("released", "released"), ("moved", "moved to another tank")]
 DURING = [
     ("arrival", "arrival"),
     ("disease", "disease"),
@@ -145,7 +147,7 @@ class Leaving(LedgerRecord):
     """Fish that went alive out of this book: sold, given away, or released into a water it does not know."""
 
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="leavings")
-    kind = models.CharField(max_length=8, choices=[("sold", "sold"), ("given", "given away"), ("released", "released")])
+    kind = models.CharField(max_length=8, choices=LEFT_AS)
     count = models.PositiveIntegerField()
     count_plus_minus = models.PositiveIntegerField(default=0)
     whither = models.CharField(max_length=60, blank=True)

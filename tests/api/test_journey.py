@@ -263,7 +263,7 @@ class Records(RoomCase):
             ),
             (22, 1, 1, "10", "1", "9", "90 %"),
         )
-        self.assertEqual(story["sentence"], "White spot, fresh water (Ichthyophthirius): recovered after 22 days, 1 lost, 9 left.")
+        self.assertEqual(story["sentence"], "White spot, fresh water (Ichthyophthirius): cured after 22 days, 1 lost, 9 left.")
         self.assertEqual((story["lines"][0]["kind"], story["lines"][-1]["kind"]), ("open", "close"))
         self.assertIn("struck out: hid behind the pipe", [line["detail"] for line in story["lines"]])
         self.send(f"cases/{case}/close", {"outcome": "lost"}, status=409)

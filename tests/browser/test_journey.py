@@ -159,10 +159,10 @@ class Journey(BrowserCase):
         self.press(self.one("nav a[href='/records']"))
         self.press(self.tid("case-1"))
         self.press("Close the case")
-        self.press("recovered")
+        self.press("cured")
         self.fill("What you would tell the next keeper", "Look every day.")
         self.press(self.tid("save-close"))
-        self.sees("recovered after 1 day, 1 lost, 11 left")
+        self.sees("cured after 1 day, 1 lost, 11 left")
         lines = [e.text for e in self.all("[data-testid='story-line']")]
         for words in (
             "Case opened",
@@ -171,7 +171,7 @@ class Journey(BrowserCase):
             "Gave 55 g salt",
             "Changed 25 % of the water",
             "1 lost, found dead",
-            "Closed: recovered",
+            "Closed: cured",
         ):
             self.assertTrue(any(words in line for line in lines), words)
         figures = self.tid("figures").text

@@ -186,6 +186,18 @@ class Book:
             return None
         before = held.held_before.get(medicine_id, {}) if held else {}
         start = min(held.starts_at, given[0].happened_at) if held else given[0].happened_at
+        return self._reckoned(tank, given, medicine_id=medicine_id, start=start, before=before)
+
+    def past(self, course: Course, medicine_id: str) -> Ledger | None:
+        """What one course, ended or not, made of a medicine in its water, up to this instant; None if it gave none."""
+        given = [d for d in self.given(course.tank) if d.medicine_id == medicine_id and d.course_id == course.pk and d.happened_at <= self.now]
+        if not given:
+            return None
+        before = course.held_before.get(medicine_id, {})
+        start = min(course.starts_at, given[0].happened_at)
+        return self._reckoned(course.tank, given, medicine_id=medicine_id, start=start, before=before)
+
+    def _reckoned(self, tank: Tank, given: list[Given], *, medicine_id: str, start: datetime, before: dict[str, float]) -> Ledger:
         return Ledger(
             self._events(tank, given, medicine_id=medicine_id, start=start),
             start_at=start,

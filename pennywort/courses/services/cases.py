@@ -10,7 +10,7 @@ from django.db.models import Max
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
-from pennywort.courses.models import OUTCOMES, Case, Course
+from pennywort.courses.models import COURSE_OUTCOMES, OUTCOMES, Case, Course
 from pennywort.fish.models import Group
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import AlreadyDone
@@ -61,6 +61,10 @@ def close_case(actor: Actor, *, case: Case, outcome: str, note: str, condition: 
         raise AlreadyDone(f"This case was closed by {case.closed_by}.", by=str(case.closed_by), at=case.closed_at)
     if outcome not in dict(OUTCOMES):
         raise InvalidInput("Choose how it ended.", field="outcome")
+    if outcome == "wrong":
+        if not condition or condition == case.condition_id:
+            raise InvalidInput("Choose what it turned out to be.", field="condition")
+        case.taken_for_id = case.condition_id
     case.condition_id = check_condition(condition) or case.condition_id
     case.closed_at, case.closed_by = actor.now, actor.keeper
     case.outcome, case.outcome_note = outcome, note.strip()
@@ -69,6 +73,17 @@ def close_case(actor: Actor, *, case: Case, outcome: str, note: str, condition: 
         course.stopped_at, course.stop_reason = actor.now, "the case was closed"
         course.save(update_fields=["stopped_at", "stop_reason"])
     return {"uid": str(case.uid)}
+
+
+def judge_course(actor: Actor, *, course: Course, outcome: str, note: str) -> dict[str, Any]:
+    """How a course did; may be judged anew. :raises InvalidInput: no outcome, or it has not begun."""
+    if outcome not in dict(COURSE_OUTCOMES):
+        raise InvalidInput("Choose how it did.", field="outcome")
+    if course.starts_at > actor.now:
+        raise InvalidInput("It has not begun yet.", field="outcome")
+    course.outcome, course.outcome_note, course.judged_at = outcome, note.strip(), actor.now
+    course.save(update_fields=["outcome", "outcome_note", "judged_at"])
+    return {"uid": str(course.uid)}
 
 
 def stop_course(actor: Actor, *, course: Course, reason: str) -> dict[str, Any]:

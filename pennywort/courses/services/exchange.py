@@ -18,7 +18,7 @@ from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.library import ReferenceError, check_course
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.services.cases import next_number
-from pennywort.fish.models import Group, Look, Loss, Observation
+from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Observation, Recount
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
 from pennywort.rooms.models import LedgerRecord, RoomRecord
@@ -82,7 +82,9 @@ class GroupPart(Part):
     count: Count
     count_plus_minus: Count
     dead_on_arrival: Count
+    ordered_count: Count | None = None
     supplier: str = Field(max_length=60)
+    watched_since: AwareDatetime | None = None
 
 
 class CasePart(Part):
@@ -90,8 +92,9 @@ class CasePart(Part):
     opened_at: AwareDatetime
     condition_id: str = Field(max_length=40)
     closed_at: AwareDatetime | None
-    outcome: Literal["", "recovered", "stable", "lost", "ended", "unclear"]
+    outcome: Literal["", "recovered", "improved", "stable", "no_effect", "relapsed", "wrong", "lost", "ended", "unclear"]
     outcome_note: str = Field(max_length=1000)
+    taken_for_id: str = Field(default="", max_length=40)
 
 
 class ReadingPart(LedgerPart):
@@ -105,6 +108,7 @@ class ReadingPart(LedgerPart):
     nitrate_as_n_mg_per_l: Number | None = None
     chloride_mg_per_l: Number | None = None
     copper_mg_per_l: Number | None = None
+    instrument: str = Field(default="", max_length=40)
     note: str = Field(max_length=200)
 
 
@@ -140,6 +144,31 @@ class LossPart(LedgerPart):
     count: Count
     count_plus_minus: Count
     manner: Literal["died", "ended", "missing"]
+    fish: str = Field(default="", max_length=40)
+    last_seen_well_at: AwareDatetime | None = None
+    signs: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=40)
+    cause_id: str = Field(default="", max_length=40)
+    cause: str = Field(default="", max_length=80)
+    during: Literal["", "arrival", "disease", "treatment", "bath", "release", "unknown"] = ""
+    checked: list[Annotated[str, Field(max_length=20)]] = Field(default_factory=list, max_length=10)
+    method: str = Field(default="", max_length=40)
+    vet_asked: bool | None = None
+    note: str = Field(max_length=500)
+
+
+class LeavingPart(LedgerPart):
+    """Fish that left alive; a part that moved to another tank of its fishroom comes as one too."""
+
+    kind: Literal["sold", "given", "released", "moved"]
+    count: Count
+    count_plus_minus: Count
+    whither: str = Field(max_length=60)
+    note: str = Field(max_length=500)
+
+
+class RecountPart(LedgerPart):
+    count: Count
+    count_plus_minus: Count
     note: str = Field(max_length=500)
 
 
@@ -216,6 +245,9 @@ class CoursePart(Part):
     ends_at: AwareDatetime
     stopped_at: AwareDatetime | None
     stop_reason: str = Field(max_length=200)
+    outcome: Literal["", "cured", "improved", "no_effect", "worse", "relapsed", "stopped", "unclear"] = ""
+    outcome_note: str = Field(default="", max_length=300)
+    judged_at: AwareDatetime | None = None
     tasks: list[TaskPart]
     doses: list[DosePart]
 
@@ -236,6 +268,8 @@ class CaseFile(BaseModel):
     looks: list[LookPart]
     observations: list[ObservationPart]
     losses: list[LossPart]
+    leavings: list[LeavingPart] = Field(default_factory=list)
+    recounts: list[RecountPart] = Field(default_factory=list)
     courses: list[CoursePart]
 
 
@@ -259,8 +293,12 @@ def export_case(case: Case) -> dict[str, Any]:
     readings = WaterReading.objects.filter(tank=case.tank, **span).select_related(*related).order_by("happened_at", "pk")
     changes = WaterChange.objects.filter(tank=case.tank, **span).select_related(*related).order_by("happened_at", "pk")
     of_group = {"group": case.group, **span}
-    # losses from the arrival on, so that the count at the opening follows
-    losses = Loss.objects.filter(group=case.group, happened_at__lte=until).select_related(*related).order_by("happened_at", "pk")
+    # whatever changed their number from the arrival on, so that the count at the opening follows
+    counted = {"group": case.group, "happened_at__lte": until}
+    losses = Loss.objects.filter(**counted).select_related(*related).order_by("happened_at", "pk")
+    leavings = Leaving.objects.filter(**counted).select_related(*related).order_by("happened_at", "pk")
+    recounts = Recount.objects.filter(**counted).select_related(*related).order_by("happened_at", "pk")
+    parted = Move.objects.filter(parted_from=case.group, happened_at__lte=until).select_related(*related, "to_tank").order_by("happened_at", "pk")
     courses = []
     for course in Course.objects.filter(case=case).order_by("starts_at", "pk"):
         doses = Dose.objects.filter(course=course).select_related(*related, "task", "water_change").order_by("happened_at", "pk")
@@ -287,6 +325,14 @@ def export_case(case: Case) -> dict[str, Any]:
             ObservationPart(**_plain(x, ObservationPart)) for x in Observation.objects.filter(**of_group).select_related(*related).order_by("happened_at", "pk")
         ],
         losses=[LossPart(**_plain(x, LossPart)) for x in losses],
+        leavings=sorted(
+            [
+                *(LeavingPart(**_plain(x, LeavingPart)) for x in leavings),
+                *(LeavingPart(**_plain(x, LeavingPart, kind="moved", whither=x.to_tank.name, note="")) for x in parted),
+            ],
+            key=lambda part: part.happened_at,
+        ),
+        recounts=[RecountPart(**_plain(x, RecountPart)) for x in recounts],
         courses=[CoursePart(**c) for c in courses],
     )
     return whole.model_dump(mode="json")
@@ -377,6 +423,8 @@ def _import(actor: Actor, file: CaseFile) -> Case:
     _ledger(actor, Look, file.looks, "looks", group=group)
     _ledger(actor, Observation, file.observations, "observations", group=group)
     _ledger(actor, Loss, file.losses, "losses", group=group)
+    _ledger(actor, Leaving, file.leavings, "leavings", group=group)
+    _ledger(actor, Recount, file.recounts, "recounts", group=group)
     for i, part in enumerate(file.courses):
         if part.protocol is not None:
             _check_own(part.protocol, place=f"file.courses.{i}.protocol")

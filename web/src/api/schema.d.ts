@@ -1544,6 +1544,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/cases/{case_id}/look-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Look Back
+         * @description What the record of a case says afterwards: delays, doses, levels, the ranking, losses.
+         */
+        get: operations["look_back"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/courses/{course_id}/outcome": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Judge Course
+         * @description How a course did.
+         */
+        post: operations["judge_course"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/cases/{case_id}/file": {
         parameters: {
             query?: never;
@@ -6984,6 +7024,8 @@ export interface components {
             outcome_words: string;
             /** Outcome Note */
             outcome_note: string;
+            /** Taken For Name */
+            taken_for_name: string;
             figures: components["schemas"]["FiguresOut"];
         };
         /** FiguresOut */
@@ -7016,6 +7058,12 @@ export interface components {
             words: string;
             /** Running */
             running: boolean;
+            /** Outcome */
+            outcome: string;
+            /** Outcome Words */
+            outcome_words: string;
+            /** Outcome Note */
+            outcome_note: string;
         };
         /** LineOut */
         LineOut: {
@@ -7086,6 +7134,8 @@ export interface components {
             outcome_words: string;
             /** Outcome Note */
             outcome_note: string;
+            /** Taken For Name */
+            taken_for_name: string;
             figures: components["schemas"]["FiguresOut"];
             /** Sentence */
             sentence: string;
@@ -7105,7 +7155,7 @@ export interface components {
              * Outcome
              * @enum {string}
              */
-            outcome: "recovered" | "stable" | "lost" | "ended" | "unclear";
+            outcome: "recovered" | "improved" | "stable" | "no_effect" | "relapsed" | "wrong" | "lost" | "ended" | "unclear";
             /**
              * Note
              * @default
@@ -7116,6 +7166,31 @@ export interface components {
              * @default
              */
             condition?: string;
+        };
+        /** FindingOut */
+        FindingOut: {
+            /** Topic */
+            topic: string;
+            /** Words */
+            words: string;
+        };
+        /** JudgeIn */
+        JudgeIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Outcome
+             * @enum {string}
+             */
+            outcome: "cured" | "improved" | "no_effect" | "worse" | "relapsed" | "stopped" | "unclear";
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
         };
         /** ImportIn */
         ImportIn: {
@@ -9960,6 +10035,56 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["CloseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    look_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                case_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingOut"][];
+                };
+            };
+        };
+    };
+    judge_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                course_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgeIn"];
             };
         };
         responses: {

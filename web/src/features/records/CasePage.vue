@@ -9,6 +9,8 @@ import { useStrike } from '@/shared/useStrike'
 import { useWrite } from '@/shared/useWrite'
 import CaseSummary from './CaseSummary.vue'
 import CloseForm from './CloseForm.vue'
+import CourseOutcomes from './CourseOutcomes.vue'
+import LookBack from './LookBack.vue'
 import KindMark from '@/shared/KindMark.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 
@@ -89,7 +91,11 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
       <a :href="`${file}/file`" download data-testid="export-json">Case as JSON</a>
       <a :href="`${file}/calendar`" download data-testid="export-ics">Tasks as calendar</a>
     </div>
+    <p v-if="story.taken_for_name" class="tannin taken">It had been taken for {{ story.taken_for_name }}.</p>
     <p v-if="story.outcome_note" class="said">{{ story.outcome_note }}</p>
+    <LookBack :case-id="caseId" :open="story.open" />
+    <CourseOutcomes v-if="story.courses.length" :courses="story.courses" />
+    <h2 class="block-head">Day by day</h2>
     <ol class="story">
       <li v-for="d in days" :key="`${d.day}`" class="day">
         <h2>
@@ -187,7 +193,10 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
   grid-template-columns: 84px 1fr;
   border-top: 1px solid var(--rule2);
 }
-h2 {
+.taken {
+  margin-bottom: 8px;
+}
+.day h2 {
   padding-top: 8px;
   line-height: 20px;
 }

@@ -19,8 +19,12 @@ const conditions = useQuery({
   staleTime: Infinity,
 })
 const outcomes = [
-  { value: 'recovered', label: 'recovered' },
+  { value: 'recovered', label: 'cured' },
+  { value: 'improved', label: 'improved' },
   { value: 'stable', label: 'not cured, stable' },
+  { value: 'no_effect', label: 'no effect' },
+  { value: 'relapsed', label: 'came back' },
+  { value: 'wrong', label: 'it was something else' },
   { value: 'lost', label: 'lost' },
   { value: 'ended', label: 'put down' },
   { value: 'unclear', label: 'unclear' },
@@ -43,7 +47,7 @@ async function save() {
     label="Close the case"
     :busy="write.busy.value"
     :problem="write.problem.value"
-    :fields="['condition', 'note']"
+    :fields="['condition', 'note', 'outcome']"
     testid="save-close"
     :disabled="!outcome"
     @save="save"
@@ -57,6 +61,9 @@ async function save() {
       aria-labelledby="outcome-label"
       data-testid="outcome"
     />
+    <p v-if="outcome === 'wrong'" class="small tannin">
+      Choose what it turned out to be; what it was taken for is kept beside it.
+    </p>
     <FieldRow v-slot="f" label="What it was" field="condition" :problem="write.problem.value">
       <Select
         v-model="condition"
