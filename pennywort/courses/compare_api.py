@@ -10,7 +10,7 @@ from ninja import Path, Router, Schema
 
 from pennywort.core.outcome.survival import Compared
 from pennywort.core.units import show_fraction
-from pennywort.courses.queries.batches import Batch, compare
+from pennywort.courses.queries.batches import DAY_BANDS, Batch, compare, losses_by_cause
 from pennywort.tanks.api import act
 
 router = Router(tags=["records"])
@@ -39,6 +39,12 @@ class BatchOut(Schema):
     curve: list[SurvivalPoint]
 
 
+class CauseOut(Schema):
+    name: str
+    counts: list[int]
+    total: int
+
+
 class ComparisonOut(Schema):
     by: str
     batches: list[BatchOut]
@@ -46,6 +52,8 @@ class ComparisonOut(Schema):
     words: str
     few_words: str
     left_out: int
+    day_bands: list[str]
+    causes: list[CauseOut]
 
 
 def _batch(batch: Batch) -> BatchOut:
@@ -84,9 +92,15 @@ def _words(test: Compared | None) -> str:
 
 
 @router.get("/batches", response=ComparisonOut, operation_id="compare_batches")
-def compare_batches(request: HttpRequest, room_id: Path[UUID], by: Literal["supplier", "kind", "arrival", "course", "condition"] = "supplier") -> ComparisonOut:
+def compare_batches(
+    request: HttpRequest, room_id: Path[UUID], by: Literal["supplier", "kind", "arrival", "course", "medicine", "condition"] = "supplier"
+) -> ComparisonOut:
     """Survival of batches side by side, with its bands, and whether they differ."""
-    found = compare(act(request, room_id), by=by)
+    actor = act(request, room_id)
+    found = compare(actor, by=by)
     days = max((s.days for b in found.batches for s in b.spells), default=0.0)
     few = "Numbers are small: read the bands, not the lines." if (found.test and found.test.few) or any(b.curve.few for b in found.batches) else ""
-    return ComparisonOut(by=by, batches=[_batch(b) for b in found.batches], days=days, words=_words(found.test), few_words=few, left_out=found.left_out)
+    return ComparisonOut(
+        by=by, batches=[_batch(b) for b in found.batches], days=days, words=_words(found.test), few_words=few, left_out=found.left_out,
+        day_bands=[name for name, _ in DAY_BANDS], causes=[CauseOut(name=r.name, counts=list(r.counts), total=sum(r.counts)) for r in losses_by_cause(actor)],
+    )  # fmt: skip

@@ -27,6 +27,7 @@ from pennywort.measure.api import router as measure
 from pennywort.rooms.api import open_router
 from pennywort.rooms.api import router as rooms
 from pennywort.rooms.reference_api import router as reference
+from pennywort.sheets.api import router as sheets
 from pennywort.shelf.api import router as shelf
 from pennywort.site.problems import install
 from pennywort.tanks.api import router as tanks
@@ -57,3 +58,4 @@ api.add_router("/rooms/{uuid:room_id}", releases)
 api.add_router("/rooms/{uuid:room_id}", comparisons)
 api.add_router("/rooms/{uuid:room_id}", baths)
 api.add_router("/rooms/{uuid:room_id}", instruments)
+api.add_router("/rooms/{uuid:room_id}", sheets)

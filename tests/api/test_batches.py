@@ -80,5 +80,32 @@ class Batches(RoomCase):
             batch = self.compare(by)["batches"][0]
             self.assertEqual((batch["name"], batch["fish"], batch["lost"], batch["curve"][0]["day"]), (name, "8", 1, 3.0))
 
+    def test_by_medicine(self) -> None:
+        group = self.group(self.weir, count=10)
+        self.course(group)
+        self.later(days=1)
+        self.assertEqual([(b["name"], b["fish"]) for b in self.compare("medicine")["batches"]], [("salt", "10")])
+
+    def test_losses_by_cause_and_day(self) -> None:
+        """One dead on arrival, two on day 1 during arrival, one on day 9 to white spot, and a recount that misses one on day 20."""
+        group = self.group(self.weir, count=12, dead_on_arrival=1)
+        self.later(days=1)
+        self.send(f"groups/{group}/losses", {"count": 2, "during": "arrival"})
+        self.later(days=8)
+        self.send(f"groups/{group}/losses", {"count": 1, "cause_id": "ich", "during": "disease"})
+        self.later(days=11)
+        self.send(f"groups/{group}/recounts", {"count": 7})
+        told = self.compare()
+        self.assertEqual(told["day_bands"], ["day 0", "1 to 2", "3 to 7", "8 to 14", "15 to 30", "later"])
+        self.assertEqual(
+            [(c["name"], c["counts"]) for c in told["causes"]],
+            [
+                ("during arrival", [0, 2, 0, 0, 0, 0]),
+                ("White spot", [0, 0, 0, 1, 0, 0]),
+                ("dead on arrival", [1, 0, 0, 0, 0, 0]),
+                ("missing at a recount", [0, 0, 0, 0, 1, 0]),
+            ],
+        )
+
     def test_another_way_is_refused(self) -> None:
         self.get("batches?by=moon", status=422)

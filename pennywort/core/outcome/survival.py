@@ -193,3 +193,16 @@ def _chi_square_beyond(value: float, freedom: int) -> float:
         if abs(d * c - 1) < 1e-15:
             break
     return min(1.0, scale * h)
+
+
+def share_band(count: int, of_count: int) -> tuple[float, float]:
+    """The 95 % band of a share of a counted number, by Wilson's score interval (Wilson 1927, J. Am. Stat. Assoc. 22:209).
+
+    :raises InvalidInput: of nothing, or more than all.
+    """
+    if of_count < 1 or not 0 <= count <= of_count:
+        raise InvalidInput("A share is of at least one, and no more than all.", field="count")
+    share, z2 = count / of_count, Z_95 * Z_95
+    middle = (share + z2 / (2 * of_count)) / (1 + z2 / of_count)
+    half = Z_95 / (1 + z2 / of_count) * math.sqrt(share * (1 - share) / of_count + z2 / (4 * of_count * of_count))
+    return max(0.0, middle - half), min(1.0, middle + half)

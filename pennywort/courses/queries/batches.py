@@ -11,13 +11,15 @@ from pennywort.core.outcome.tally import Tally, tally
 from pennywort.core.reference import library
 from pennywort.courses.models import Course
 from pennywort.courses.queries.held import course_name
-from pennywort.fish.models import Group, Move
+from pennywort.fish.models import Group, Loss, Move
 from pennywort.fish.queries import entries_of, start_of
 from pennywort.rooms.actor import Actor
 
-By = Literal["supplier", "kind", "arrival", "course", "condition"]
+By = Literal["supplier", "kind", "arrival", "course", "medicine", "condition"]
 # more curves than this can't be told apart
 MOST = 8
+# days since they came, as a keeper thinks of them; each to its last day
+DAY_BANDS = (("day 0", 0), ("1 to 2", 2), ("3 to 7", 7), ("8 to 14", 14), ("15 to 30", 30), ("later", 1_000_000))
 DAY_S = 86_400
 
 
@@ -43,7 +45,7 @@ class Comparison:
 
 def compare(actor: Actor, *, by: By) -> Comparison:
     """All fish of the fishroom, from their arrival, or from the start of their course, to their loss or to when they were seen last."""
-    rows = _from_courses(actor, by=by) if by in ("course", "condition") else _from_arrivals(actor, by=by)
+    rows = _from_courses(actor, by=by) if by in ("course", "medicine", "condition") else _from_arrivals(actor, by=by)
     made = [
         Batch(
             name=name,
@@ -110,11 +112,61 @@ def _from_courses(actor: Actor, *, by: By) -> Rows:
         before = [e for e in entries[group.pk] if e.at < course.starts_at]
         during = [e for e in entries[group.pk] if course.starts_at <= e.at <= end]
         told = tally(start=tally(start=start_of(group), entries=before).left, entries=during)
-        condition = library().conditions.get(course.condition_id)
-        name = course_name(course) if by == "course" else condition.short_name if condition else "no name"
+        name = _course_names(course, by)
         kept, off = found.get(name, ([], 0))
         found[name] = ([*kept, *_spells(told, start=course.starts_at, end=end)], off + told.left.plus_minus)
     return found
+
+
+def _course_names(course: Course, by: By) -> str:
+    if by == "course":
+        return course_name(course)
+    found = library()
+    if by == "medicine":
+        names = [found.actives[a].short_name for a in sorted(course.targets_mg_per_l) if a in found.actives]
+        return " and ".join(names) or "no medicine in the water"
+    condition = found.conditions.get(course.condition_id)
+    return condition.short_name if condition else "no name"
+
+
+@dataclass(frozen=True, kw_only=True)
+class CauseRow:
+    """How many were lost of one cause, by the days since they came, as in ``DAY_BANDS``."""
+
+    name: str
+    counts: tuple[int, ...]
+
+
+def losses_by_cause(actor: Actor) -> tuple[CauseRow, ...]:
+    """All losses of the fishroom by what they are put down to and by day, the commonest cause first."""
+    groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
+    entries = entries_of(groups.values())
+    found: dict[str, list[int]] = {}
+
+    def put(name: str, group: Group, at: datetime, count: int) -> None:
+        day = int(_days(datetime.combine(group.arrived_on, time(12), tzinfo=actor.zone), at))
+        band = next(i for i, (_, most) in enumerate(DAY_BANDS) if day <= most)
+        found.setdefault(name, [0] * len(DAY_BANDS))[band] += count
+
+    for group in groups.values():
+        came = datetime.combine(group.arrived_on, time(12), tzinfo=actor.zone)
+        if group.dead_on_arrival:
+            put("dead on arrival", group, came, group.dead_on_arrival)
+        for at, count in tally(start=start_of(group), entries=entries[group.pk]).missing:
+            put("missing at a recount", group, at, count)
+    for loss in Loss.objects.standing().filter(fishroom=actor.fishroom):
+        put(_cause(loss), groups[loss.group_id], loss.happened_at, loss.count)
+    rows = [CauseRow(name=name, counts=tuple(counts)) for name, counts in found.items()]
+    return tuple(sorted(rows, key=lambda r: (-sum(r.counts), r.name)))
+
+
+def _cause(loss: Loss) -> str:
+    condition = library().conditions.get(loss.cause_id)
+    if condition or loss.cause:
+        return condition.short_name if condition else loss.cause
+    if loss.manner == "missing":
+        return "missing"
+    return f"during {loss.get_during_display()}" if loss.during not in ("", "unknown") else "not known"
 
 
 def _days(start: datetime, end: datetime) -> float:

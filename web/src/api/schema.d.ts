@@ -2116,6 +2116,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/suppliers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Suppliers
+         * @description From whom fish came, the latest first.
+         */
+        get: operations["suppliers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/sheets/supplier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Supplier Sheet
+         * @description What came from a supplier and what was lost of it.
+         */
+        get: operations["supplier_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/sheets/supplier.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Supplier Sheet Pdf
+         * @description The same as one page of PDF.
+         */
+        get: operations["supplier_sheet_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/cases/{case_id}/vet-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Vet Sheet
+         * @description A case for a veterinarian.
+         */
+        get: operations["vet_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/cases/{case_id}/vet-sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Vet Sheet Pdf
+         * @description The same as one page of PDF.
+         */
+        get: operations["vet_sheet_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -7667,6 +7767,15 @@ export interface components {
             /** Curve */
             curve: components["schemas"]["SurvivalPoint"][];
         };
+        /** CauseOut */
+        CauseOut: {
+            /** Name */
+            name: string;
+            /** Counts */
+            counts: number[];
+            /** Total */
+            total: number;
+        };
         /** ComparisonOut */
         ComparisonOut: {
             /** By */
@@ -7681,6 +7790,10 @@ export interface components {
             few_words: string;
             /** Left Out */
             left_out: number;
+            /** Day Bands */
+            day_bands: string[];
+            /** Causes */
+            causes: components["schemas"]["CauseOut"][];
         };
         /** SurvivalPoint */
         SurvivalPoint: {
@@ -8023,6 +8136,98 @@ export interface components {
              * @description CSV with the columns at, measure, value
              */
             text: string;
+        };
+        /**
+         * ArrivalOut
+         * @description One arrival: ordered, came, dead on arrival, lost within a week of it, and what was seen.
+         */
+        ArrivalOut: {
+            /** Day Words */
+            day_words: string;
+            /** Fish */
+            fish: string;
+            /** Ordered */
+            ordered: string;
+            /** Came */
+            came: string;
+            /** Dead */
+            dead: string;
+            /** Lost Week */
+            lost_week: string;
+            /** Seen */
+            seen: string;
+        };
+        /** SheetPhotoOut */
+        SheetPhotoOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Words */
+            words: string;
+            /** Small */
+            small: string;
+        };
+        /** SupplierSheetOut */
+        SupplierSheetOut: {
+            /** Supplier */
+            supplier: string;
+            /** Fishroom */
+            fishroom: string;
+            /** Printed Words */
+            printed_words: string;
+            /** Sentence */
+            sentence: string;
+            /** Band Words */
+            band_words: string;
+            /** Arrivals */
+            arrivals: components["schemas"]["ArrivalOut"][];
+            /** Left Out */
+            left_out: number;
+            /** Photos */
+            photos: components["schemas"]["SheetPhotoOut"][];
+        };
+        /**
+         * SheetLineOut
+         * @description One line of a block: when, what, and more.
+         */
+        SheetLineOut: {
+            /** When */
+            when: string;
+            /** Words */
+            words: string;
+            /** Detail */
+            detail: string;
+        };
+        /** VetSheetOut */
+        VetSheetOut: {
+            /** Title */
+            title: string;
+            /** Fishroom */
+            fishroom: string;
+            /** Printed Words */
+            printed_words: string;
+            /** Fish */
+            fish: string[];
+            /** Water */
+            water: components["schemas"]["SheetLineOut"][];
+            /** Signs */
+            signs: components["schemas"]["SheetLineOut"][];
+            /** Losses */
+            losses: components["schemas"]["SheetLineOut"][];
+            /** Given */
+            given: components["schemas"]["SheetLineOut"][];
+            /** Given Left Out */
+            given_left_out: number;
+            /** In Water */
+            in_water: string[];
+            /** Ranked */
+            ranked: string[];
+            /** Photos */
+            photos: components["schemas"]["SheetPhotoOut"][];
+            /** Caution */
+            caution: string;
         };
     };
     responses: never;
@@ -10565,7 +10770,7 @@ export interface operations {
     compare_batches: {
         parameters: {
             query?: {
-                by?: "supplier" | "kind" | "arrival" | "course" | "condition";
+                by?: "supplier" | "kind" | "arrival" | "course" | "medicine" | "condition";
             };
             header?: never;
             path: {
@@ -10810,6 +11015,122 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeliveryOut"];
+                };
+            };
+        };
+    };
+    suppliers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    supplier_sheet: {
+        parameters: {
+            query: {
+                supplier: string;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplierSheetOut"];
+                };
+            };
+        };
+    };
+    supplier_sheet_pdf: {
+        parameters: {
+            query: {
+                supplier: string;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    vet_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                case_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VetSheetOut"];
+                };
+            };
+        };
+    };
+    vet_sheet_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                case_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
         };

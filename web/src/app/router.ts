@@ -187,6 +187,19 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Batches', rail: 'records' },
   },
   {
+    path: '/records/supplier',
+    name: 'supplier-sheet',
+    component: () => import('@/features/records/SupplierSheetPage.vue'),
+    meta: { title: 'Supplier sheet', rail: 'records' },
+  },
+  {
+    path: '/records/:case/vet',
+    name: 'vet-sheet',
+    component: () => import('@/features/records/VetSheetPage.vue'),
+    props: (route) => ({ caseId: route.params['case'] }),
+    meta: { title: 'Vet sheet', rail: 'records' },
+  },
+  {
     path: '/records/:case',
     name: 'case',
     component: () => import('@/features/records/CasePage.vue'),

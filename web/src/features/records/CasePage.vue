@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
+import { RouterLink } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -88,6 +89,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
           @click="closing = true"
         />
       </template>
+      <RouterLink :to="{ name: 'vet-sheet', params: { case: caseId } }">For the vet</RouterLink>
       <a :href="`${file}/file`" download data-testid="export-json">Case as JSON</a>
       <a :href="`${file}/calendar`" download data-testid="export-ics">Tasks as calendar</a>
     </div>

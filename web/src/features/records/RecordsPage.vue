@@ -92,7 +92,10 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
       </tbody>
     </table>
   </template>
-  <p class="batches"><LinkButton :to="{ name: 'batches' }" label="Compare batches" /></p>
+  <p class="batches">
+    <LinkButton :to="{ name: 'batches' }" label="Compare batches" />
+    <LinkButton :to="{ name: 'supplier-sheet' }" label="Supplier sheet" />
+  </p>
   <div class="bring">
     <label for="case-file">Bring in a case from its JSON file</label>
     <input
@@ -108,6 +111,9 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
 
 <style scoped>
 .batches {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
   margin-bottom: 20px;
 }
 .cases {

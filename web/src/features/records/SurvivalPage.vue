@@ -18,6 +18,7 @@ const WAYS = [
   { value: 'kind', label: 'kind of fish' },
   { value: 'arrival', label: 'arrival' },
   { value: 'course', label: 'course' },
+  { value: 'medicine', label: 'medicine' },
   { value: 'condition', label: 'what it was' },
 ]
 const by = computed<By>(() => {
@@ -34,7 +35,7 @@ const query = useQuery({
     ),
 })
 const from = computed(() =>
-  by.value === 'course' || by.value === 'condition' ? 'the start of the course' : 'the arrival',
+  ['course', 'medicine', 'condition'].includes(by.value) ? 'the start of the course' : 'the arrival',
 )
 </script>
 
@@ -96,6 +97,29 @@ const from = computed(() =>
       <p v-if="query.data.value.left_out" class="small quiet">
         {{ query.data.value.left_out }} smaller batches are not drawn.
       </p>
+      <template v-if="query.data.value.causes.length">
+        <h2 class="block-head">
+          <span>What they were lost to</span><span class="small quiet">days since they came</span>
+        </h2>
+        <table class="table causes" data-testid="causes">
+          <thead>
+            <tr>
+              <th scope="col">put down to</th>
+              <th v-for="d in query.data.value.day_bands" :key="d" scope="col" class="right">{{ d }}</th>
+              <th scope="col" class="right">in all</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="c in query.data.value.causes" :key="c.name">
+              <th scope="row">{{ c.name }}</th>
+              <td v-for="(n, i) in c.counts" :key="i" class="fig right" :class="{ quiet: !n }">
+                {{ n || '–' }}
+              </td>
+              <td class="fig right">{{ c.total }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
       <p class="small quiet">
         Kaplan and Meier’s estimate with Greenwood’s band; the log-rank test. Fish alive today, moved or
         estimated count as far as they were seen.
