@@ -71,8 +71,8 @@ def loss_detail(loss: Loss, local: Any) -> str:
     return ". ".join(p[:1].upper() + p[1:] for p in (*parts, loss.note) if p)
 
 
-def _row_words(row: LedgerRecord, local: Any) -> tuple[str, str, str]:
-    """Kind, words and detail of one entry."""
+def row_words(row: LedgerRecord, local: Any) -> tuple[str, str, str]:
+    """Kind, words and detail of one entry of a group's book. ``local`` turns an instant into the fishroom's time."""
     if isinstance(row, Loss):
         return "loss", loss_words(row), loss_detail(row, local)
     count = Count(count=getattr(row, "count", 0), plus_minus=getattr(row, "count_plus_minus", 0))
@@ -104,7 +104,7 @@ def book_of(group: Group, *, local: Any) -> tuple[BookLine, ...]:
 
 
 def _line(row: Any, local: Any, *, left: Count | None = None, told: Reconciled | None = None) -> BookLine:
-    kind, words, detail = _row_words(row, local)
+    kind, words, detail = row_words(row, local)
     ledger = LEDGER.get(type(row), "")
     return BookLine(
         at=row.happened_at, kind=kind, words=words, detail=detail, by=row.by, left=left, told=told, ledger=ledger, entry=str(row.uid) if ledger else ""

@@ -5,6 +5,7 @@ from __future__ import annotations
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
+from pennywort.archive.api import router as archive
 from pennywort.baths.api import router as baths
 from pennywort.courses.api import router as courses
 from pennywort.courses.case_api import router as cases
@@ -59,3 +60,4 @@ api.add_router("/rooms/{uuid:room_id}", comparisons)
 api.add_router("/rooms/{uuid:room_id}", baths)
 api.add_router("/rooms/{uuid:room_id}", instruments)
 api.add_router("/rooms/{uuid:room_id}", sheets)
+api.add_router("/rooms/{uuid:room_id}", archive)

@@ -55,8 +55,12 @@ class CaseFigures:
     survived_fraction: float | None
 
 
-def case_figures(*, opened_on: date, ended_on: date, doses_given: int, looks: int, fish_at_start: Count, lost: Iterable[Count]) -> CaseFigures:
+def case_figures(
+    *, opened_on: date, ended_on: date, doses_given: int, looks: int, fish_at_start: Count, lost: Iterable[Count], left: Count | None = None
+) -> CaseFigures:
     """Sum up a case. Days of the fishroom’s calendar, the first and the last counted, as a keeper does.
+
+    ``left``: how many there were at its end by the whole book, recounts and all; without it those that were not lost.
 
     :raises InvalidInput: it ends before it opens.
     """
@@ -64,13 +68,13 @@ def case_figures(*, opened_on: date, ended_on: date, doses_given: int, looks: in
         raise InvalidInput("A case can't end before it opens.", field="closed_on")
     losses = tuple(lost)
     total = Count(count=sum(x.count for x in losses), plus_minus=sum(x.plus_minus for x in losses))
-    left = alive(known=fish_at_start, gone=losses)
+    alive_still = alive(known=fish_at_start, gone=losses)
     return CaseFigures(
         days=(ended_on - opened_on).days + 1,
         doses_given=doses_given,
         looks=looks,
         fish_at_start=fish_at_start,
         fish_lost=total,
-        fish_left=left,
-        survived_fraction=left.count / fish_at_start.count if fish_at_start.count else None,
+        fish_left=left if left is not None else alive_still,
+        survived_fraction=alive_still.count / fish_at_start.count if fish_at_start.count else None,
     )

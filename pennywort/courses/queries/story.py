@@ -17,6 +17,7 @@ from pennywort.fish.queries import count_of, plural
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.models import LedgerRecord
 from pennywort.tanks.models import WaterChange, WaterReading
+from pennywort.tanks.shown import more_words
 
 APPETITE = {"all": "eating", "less": "eating less", "none": "refusing food"}
 BREATHING = {"calm": "breathing calmly", "fast": "breathing fast", "gasping": "gasping"}
@@ -71,10 +72,12 @@ def figures_of(actor: Actor, case: Case) -> CaseFigures:
         looks=looks,
         fish_at_start=count_of(case.group, before=case.opened_at),
         lost=[Count(count=x.count, plus_minus=x.count_plus_minus) for x in losses_in(case)],
+        left=count_of(case.group, before=case.closed_at),
     )
 
 
-def _reading_words(reading: WaterReading, actor: Actor) -> str:
+def reading_words(reading: WaterReading, actor: Actor) -> str:
+    """A water test in a line."""
     parts = []
     if reading.temperature_c is not None:
         parts.append(show_temperature(reading.temperature_c, actor.preferences).text)
@@ -83,10 +86,19 @@ def _reading_words(reading: WaterReading, actor: Actor) -> str:
     for value, name in ((reading.total_ammonia_as_n_mg_per_l, "ammonia"), (reading.nitrite_as_n_mg_per_l, "nitrite")):
         if value is not None:
             parts.append(f"{name} {show_concentration(value).text} as N")
-    return ", ".join(parts)
+    rest = more_words(reading, actor)
+    return ", ".join([*parts, *([rest] if rest else [])])
 
 
-def _look_words(look: Look) -> tuple[str, str]:
+def observation_words(seen: Observation) -> tuple[str, str]:
+    """What was observed, and the note where there is more than a note."""
+    breaths = f"{seen.breaths_per_min} breaths a minute" if seen.breaths_per_min else ""
+    told = ", ".join(w for w in (APPETITE.get(seen.appetite, ""), BREATHING.get(seen.breathing, ""), breaths, COMPARED.get(seen.compared, "")) if w)
+    return (told[:1].upper() + told[1:], seen.note) if told else (seen.note, "")
+
+
+def look_words(look: Look) -> tuple[str, str]:
+    """The verdict of a look, and what was seen."""
     signs = library().signs
     seen = [signs[s].label for s, yes in look.signs.items() if yes and s in signs]
     absent = sum(1 for yes in look.signs.values() if not yes)
@@ -120,15 +132,13 @@ def story_of(actor: Actor, case: Case) -> Story:
     courses = list(Course.objects.filter(case=case).select_related("recorded_by", "tank").order_by("starts_at", "pk"))
     lines = [Line(at=case.opened_at, kind="open", words="Case opened", detail=_start_words(case), by=case.by)]
     for look in Look.objects.filter(group=case.group, **span).select_related(*related):
-        words, detail = _look_words(look)
+        words, detail = look_words(look)
         lines.append(_entry("look", look, kind="look", words=words, detail=detail))
     for reading in WaterReading.objects.filter(tank=case.tank, **span).select_related(*related):
-        lines.append(_entry("reading", reading, kind="reading", words=_reading_words(reading, actor), detail=reading.note))
+        lines.append(_entry("reading", reading, kind="reading", words=reading_words(reading, actor), detail=reading.note))
     for seen in Observation.objects.filter(group=case.group, **span).select_related(*related):
-        breaths = f"{seen.breaths_per_min} breaths a minute" if seen.breaths_per_min else ""
-        told = ", ".join(w for w in (APPETITE.get(seen.appetite, ""), BREATHING.get(seen.breathing, ""), breaths, COMPARED.get(seen.compared, "")) if w)
-        told = told[:1].upper() + told[1:]
-        lines.append(_entry("observation", seen, kind="observation", words=told or seen.note, detail=seen.note if told else ""))
+        words, detail = observation_words(seen)
+        lines.append(_entry("observation", seen, kind="observation", words=words, detail=detail))
     for loss in Loss.objects.filter(group=case.group, **span).select_related(*related):
         lines.append(_entry("loss", loss, kind="loss", words=loss_words(loss), detail=loss_detail(loss, actor.local)))
     for change in WaterChange.objects.filter(tank=case.tank, **span).select_related(*related):

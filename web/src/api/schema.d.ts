@@ -2216,6 +2216,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/timeline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Timeline
+         * @description Everything that happened here, newest first; with words, only lines that hold all of them, and where the words lead.
+         */
+        get: operations["timeline"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Archive
+         * @description The whole fishroom as a zip: JSON lines and CSV for each table, and the pictures.
+         */
+        get: operations["export_archive"];
+        put?: never;
+        /**
+         * Restore Archive
+         * @description Bring an archive into this empty fishroom. Answers lines of JSON while it goes on; who hangs up stops it.
+         */
+        post: operations["restore_archive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -8229,6 +8273,59 @@ export interface components {
             /** Caution */
             caution: string;
         };
+        /** PlaceOut */
+        PlaceOut: {
+            /** To */
+            to: string;
+            /** To Id */
+            to_id: string;
+            /** Kind */
+            kind: string;
+            /** Words */
+            words: string;
+            /** Detail */
+            detail: string;
+        };
+        /** TimeLineOut */
+        TimeLineOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Day Words */
+            day_words: string;
+            /** At Words */
+            at_words: string;
+            /** Kind */
+            kind: string;
+            /** Where */
+            where: string;
+            /** Words */
+            words: string;
+            /** Detail */
+            detail: string;
+            /** By */
+            by: string;
+            /** To */
+            to: string;
+            /** To Id */
+            to_id: string;
+        };
+        /**
+         * TimelineOut
+         * @description A page of the time line; ``go_on_before`` asks for the next one.
+         */
+        TimelineOut: {
+            /** Places */
+            places: components["schemas"]["PlaceOut"][];
+            /** Lines */
+            lines: components["schemas"]["TimeLineOut"][];
+            /** Go On Before */
+            go_on_before: string | null;
+            /** Back To Words */
+            back_to_words: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -11123,6 +11220,86 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    timeline: {
+        parameters: {
+            query?: {
+                words?: string;
+                kind?: string;
+                before?: string | null;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimelineOut"];
+                };
+            };
+        };
+    };
+    export_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    restore_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -52,7 +52,10 @@ function onKey(event: KeyboardEvent) {
   const screen = screens.find((s) => s.key === event.key)
   if (screen) void router.push({ name: screen.name })
   else if (event.key === '?') keys.value = true
-  else if (event.key === 'n') void session.prefer({ night: !session.keeper.preferences.night })
+  else if (event.key === '/') {
+    event.preventDefault()
+    void router.push({ name: 'timeline', query: { find: '' } })
+  } else if (event.key === 'n') void session.prefer({ night: !session.keeper.preferences.night })
 }
 onMounted(() => window.addEventListener('keydown', onKey))
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey))

@@ -2,6 +2,7 @@
 defineProps<{ screens: { label: string; key: string }[] }>()
 const visible = defineModel<boolean>('visible', { required: true })
 const more = [
+  { key: '/', label: 'look for words in the whole record' },
   { key: 'n', label: 'night colours, and day again' },
   { key: '?', label: 'these keys' },
   { key: '↑ ↓', label: 'on Look: from sign to sign' },

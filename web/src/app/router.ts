@@ -187,6 +187,12 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Batches', rail: 'records' },
   },
   {
+    path: '/records/timeline',
+    name: 'timeline',
+    component: () => import('@/features/records/TimelinePage.vue'),
+    meta: { title: 'Time line', rail: 'records' },
+  },
+  {
     path: '/records/supplier',
     name: 'supplier-sheet',
     component: () => import('@/features/records/SupplierSheetPage.vue'),

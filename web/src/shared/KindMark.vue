@@ -15,6 +15,12 @@ defineProps<{ kind: string }>()
     <path v-else-if="kind === 'leaving' || kind === 'move'" class="thin" d="M2 8H13M9 4L13 8L9 12" />
     <path v-else-if="kind === 'recount'" class="thin" d="M3 3V13M6 3V13M9 3V13M12 3V13M1 11L14 5" />
     <path v-else-if="kind === 'scuffle'" class="thin" d="M2 4L7 8L2 12M14 4L9 8L14 12" />
+    <path
+      v-else-if="kind === 'photo'"
+      class="thin"
+      d="M1 4H5L6 2H10L11 4H15V13H1ZM8 6a2.5 2.5 0 1 0 0.01 0"
+    />
+    <path v-else-if="kind === 'bath'" class="thin" d="M2 5H14L12.5 14H3.5ZM4 8q2 -1.6 4 0t4 0" />
     <path v-else class="bar" d="M2 8H14" />
   </svg>
 </template>

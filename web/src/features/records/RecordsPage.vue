@@ -8,6 +8,7 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import ArchiveBox from './ArchiveBox.vue'
 
 const session = useSession()
 const router = useRouter()
@@ -93,6 +94,7 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
     </table>
   </template>
   <p class="batches">
+    <LinkButton :to="{ name: 'timeline' }" label="Time line and search" />
     <LinkButton :to="{ name: 'batches' }" label="Compare batches" />
     <LinkButton :to="{ name: 'supplier-sheet' }" label="Supplier sheet" />
   </p>
@@ -107,6 +109,7 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
       @change="take"
     />
   </div>
+  <ArchiveBox />
 </template>
 
 <style scoped>

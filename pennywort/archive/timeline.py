@@ -1,0 +1,182 @@
+"""Everything that happened in a fishroom, newest first, and what of it holds some words."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.db.models import QuerySet
+
+from pennywort.baths.models import BathEvent
+from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS
+from pennywort.core.units import show_fraction
+from pennywort.courses.models import Case, Course, Dose
+from pennywort.courses.queries.held import course_name
+from pennywort.courses.queries.story import condition_name, look_words, observation_words, reading_words
+from pennywort.courses.queries.strip import amount_words
+from pennywort.fish.book import row_words
+from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
+from pennywort.fish.queries import plural
+from pennywort.rooms.actor import Actor
+from pennywort.tanks.models import WaterChange, WaterReading
+
+# lines of a page, rows read of each ledger at once, and how many lines one search looks through before it asks to go on
+PAGE = 60
+CHUNK = 400
+MOST_SEEN = 12_000
+BATH_WORDS = {"in": "fish in", "out": "fish out", "end": "ended", **SIGNS, **NOTED, **{k: f"colour {label}" for k, (label, _) in COLOURS.items()}}
+
+
+@dataclass(frozen=True, kw_only=True)
+class TimeLine:
+    """One thing that happened. ``to`` and ``to_id``: which screen tells more (fish, tank, case) and of what."""
+
+    at: datetime
+    kind: str
+    where: str
+    words: str
+    detail: str
+    by: str
+    to: str
+    to_id: str
+
+    @property
+    def text(self) -> str:
+        """What a search looks through."""
+        return f"{self.where} {self.words} {self.detail} {self.by} {self.kind}".casefold()
+
+
+@dataclass(frozen=True, kw_only=True)
+class Page:
+    """Lines newest first; ``go_on_before`` where there may be more, and how far back was looked."""
+
+    lines: tuple[TimeLine, ...]
+    go_on_before: datetime | None
+
+
+Source = tuple[str, QuerySet[Any], str, Callable[[Any], TimeLine]]
+
+
+def timeline(actor: Actor, *, before: datetime | None, words: str, kind: str = "") -> Page:
+    """One page of the time line. ``words``: all of them must stand in a line, in any order; whole or not."""
+    wanted = words.casefold().split()
+    found: list[TimeLine] = []
+    until, seen, size = before, 0, CHUNK
+    # the first reading leaves out the instant of the page before; the later ones go on at the instant they stopped
+    whole = False
+    while True:
+        chunk, known_to = _chunk(actor, until=until, whole=whole, kind=kind, size=size)
+        seen += len(chunk)
+        found += [line for line in chunk if all(w in line.text for w in wanted)]
+        if len(found) >= PAGE:
+            last = found[PAGE - 1].at
+            # what happened at the same instant belongs to the same page
+            return Page(lines=tuple(x for x in found if x.at >= last), go_on_before=last)
+        if known_to is None:
+            return Page(lines=tuple(found), go_on_before=None)
+        if seen >= MOST_SEEN:
+            return Page(lines=tuple(found), go_on_before=known_to + timedelta(microseconds=1))
+        size = size * 2 if not chunk else CHUNK
+        until, whole = known_to, True
+
+
+def _chunk(actor: Actor, *, until: datetime | None, whole: bool, kind: str, size: int) -> tuple[list[TimeLine], datetime | None]:
+    """The newest lines of all ledgers until an instant (``whole``: it too), as far back as each of them is known for sure.
+
+    Returns the lines after that, newest first, and the instant to go on at; None once everything was read.
+    """
+    lines: list[TimeLine] = []
+    known_to: datetime | None = None
+    for name, rows, column, line in _sources(actor):
+        if kind and name != kind:
+            continue
+        found = rows if until is None else rows.filter(**{f"{column}__{'lte' if whole else 'lt'}": until})
+        read = list(found.order_by(f"-{column}", "-pk")[:size])
+        lines += [line(row) for row in read]
+        if len(read) == size:
+            oldest = getattr(read[-1], column)
+            known_to = oldest if known_to is None else max(known_to, oldest)
+    kept = [x for x in lines if known_to is None or x.at > known_to]
+    kept.sort(key=lambda x: (x.at, x.kind), reverse=True)
+    return kept, known_to
+
+
+def _sources(actor: Actor) -> Iterator[Source]:
+    """Each ledger: its name, its rows that stand, the column of their instant, and how a row is told."""
+    room, by = {"fishroom": actor.fishroom}, ("recorded_by",)
+
+    def of_fish(group: Group, **more: Any) -> dict[str, Any]:
+        return {"where": f"{plural(group.species_name, 2)}, {group.tank.name}", "to": "fish", "to_id": str(group.uid), **more}
+
+    def ledger(row: Any) -> TimeLine:
+        kind, words, detail = row_words(row, actor.local)
+        return TimeLine(at=row.happened_at, kind=kind, words=words, detail=detail, by=row.by, **of_fish(row.group))
+
+    def look(row: Look) -> TimeLine:
+        words, detail = look_words(row)
+        place = of_fish(row.group) if row.group else {"where": f"{row.species_name}, {row.seller}".strip(", "), "to": "", "to_id": ""}
+        return TimeLine(at=row.happened_at, kind="look", words=f"{row.fish}: {words}" if row.fish else words, detail=detail, by=row.by, **place)
+
+    def observation(row: Observation) -> TimeLine:
+        words, detail = observation_words(row)
+        return TimeLine(at=row.happened_at, kind="observation", words=words, detail=detail, by=row.by, **of_fish(row.group))
+
+    def photo(row: Photo) -> TimeLine:
+        words = f"Picture of {row.fish}" if row.fish else "Picture"
+        return TimeLine(at=row.happened_at, kind="photo", words=words, detail=row.note, by=row.by, **of_fish(row.group))
+
+    def reading(row: WaterReading) -> TimeLine:
+        place = {"where": row.tank.name, "to": "water", "to_id": str(row.tank.uid)}
+        return TimeLine(at=row.happened_at, kind="reading", words=reading_words(row, actor), detail=row.note, by=row.by, **place)
+
+    def change(row: WaterChange) -> TimeLine:
+        words = f"Changed {show_fraction(row.changed_fraction).text} of the water"
+        return TimeLine(at=row.happened_at, kind="change", words=words, detail="", by=row.by, where=row.tank.name, to="tank", to_id=str(row.tank.uid))
+
+    def dose(row: Dose) -> TimeLine:
+        words = f"{'Put back' if row.water_change_id else 'Gave'} {amount_words(row.course, row, actor)}"
+        return TimeLine(at=row.happened_at, kind="dose", words=words, detail=row.task.title if row.task else "", by=row.by, **of_case(row.course.case))
+
+    def of_case(case: Case) -> dict[str, Any]:
+        return {"where": f"case {case.number}, {case.tank.name}", "to": "case", "to_id": str(case.uid)}
+
+    def course(row: Course) -> TimeLine:
+        return TimeLine(at=row.starts_at, kind="course", words=f"Course: {course_name(row)}", detail=row.outcome_note, by=row.by, **of_case(row.case))
+
+    def opened(row: Case) -> TimeLine:
+        words = f"Case {row.number} opened: {plural(row.group.species_name, 2)}"
+        return TimeLine(at=row.opened_at, kind="open", words=words, detail=condition_name(row.condition_id), by=row.by, **of_case(row))
+
+    def closed(row: Case) -> TimeLine:
+        detail = ". ".join(w for w in (condition_name(row.condition_id), row.outcome_note) if w)
+        words = f"Case {row.number} closed: {row.get_outcome_display()}"
+        assert row.closed_at is not None
+        return TimeLine(at=row.closed_at, kind="close", words=words, detail=detail, by=str(row.closed_by or ""), **of_case(row))
+
+    def arrival(row: Group) -> TimeLine:
+        about = "about " if row.count_plus_minus else ""
+        words = f"{about}{row.count} {plural(row.species_name, row.count)} came"
+        return TimeLine(at=row.recorded_at, kind="arrival", words=words, detail=f"from {row.supplier}" if row.supplier else "", by=row.by, **of_fish(row))
+
+    def bath(row: BathEvent) -> TimeLine:
+        words = f"{row.run.title}: {BATH_WORDS.get(row.kind, row.kind)}"
+        return TimeLine(at=row.happened_at, kind="bath", words=words, detail="", by=row.by, **of_fish(row.run.group))
+
+    at, fish = "happened_at", ("group__tank",)
+    for model in (Loss, Leaving, Recount, Scuffle):
+        yield model.__name__.lower(), model.objects.standing().filter(**room).select_related(*by, *fish), at, ledger
+    yield "move", Move.objects.standing().filter(**room).select_related(*by, *fish, "from_tank", "to_tank"), at, ledger
+    yield "look", Look.objects.standing().filter(**room).select_related(*by, *fish), at, look
+    yield "observation", Observation.objects.standing().filter(**room).select_related(*by, *fish), at, observation
+    yield "photo", Photo.objects.standing().filter(**room).select_related(*by, *fish), at, photo
+    yield "reading", WaterReading.objects.standing().filter(**room, instrument="").select_related(*by, "tank"), at, reading
+    yield "change", WaterChange.objects.standing().filter(**room).select_related(*by, "tank"), at, change
+    yield "dose", Dose.objects.standing().filter(**room).select_related(*by, "task", "course__case__tank"), at, dose
+    yield "course", Course.objects.filter(**room, starts_at__lte=actor.now).select_related(*by, "case__tank"), "starts_at", course
+    yield "open", Case.objects.filter(**room).select_related(*by, "tank", "group"), "opened_at", opened
+    yield "close", Case.objects.filter(**room, closed_at__isnull=False).select_related("closed_by", "tank", "group"), "closed_at", closed
+    # a part that moved did not come, it was here
+    yield "arrival", Group.objects.filter(**room).exclude(moves__parted_from__isnull=False).select_related(*by, "tank"), "recorded_at", arrival
+    yield "bath", BathEvent.objects.standing().filter(**room).select_related(*by, "run__group__tank"), at, bath

@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { useInfiniteQuery } from '@tanstack/vue-query'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { RouterLink, useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
+import { answer, api, type Schemas } from '@/api/client'
+import KindMark from '@/shared/KindMark.vue'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+
+/** Everything that happened, newest first, and what of it holds some words. */
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const asked = computed(() => (typeof route.query['words'] === 'string' ? route.query['words'] : ''))
+const kind = computed(() => (typeof route.query['kind'] === 'string' ? route.query['kind'] : 'all'))
+const typed = ref(asked.value)
+watch(asked, (words) => {
+  if (words !== typed.value) typed.value = words
+})
+let waiting: number | undefined
+watch(typed, (words) => {
+  window.clearTimeout(waiting)
+  waiting = window.setTimeout(() => {
+    if (words !== asked.value) void router.replace({ query: { ...route.query, words: words || undefined } })
+  }, 300)
+})
+onMounted(() => {
+  if (route.query['find'] !== undefined)
+    void nextTick(() => document.querySelector<HTMLInputElement>('#timeline-words')?.focus())
+})
+const pages = useInfiniteQuery({
+  queryKey: ['timeline', () => session.room?.uid, asked, kind],
+  queryFn: ({ pageParam }) =>
+    answer(
+      api.GET('/api/rooms/{room_id}/timeline', {
+        params: {
+          path: session.inRoom(),
+          query: {
+            words: asked.value,
+            kind: kind.value === 'all' ? '' : kind.value,
+            ...(pageParam ? { before: pageParam } : {}),
+          },
+        },
+      }),
+    ),
+  initialPageParam: '',
+  getNextPageParam: (last) => last.go_on_before ?? undefined,
+})
+const places = computed(() => pages.data.value?.pages[0]?.places ?? [])
+const lines = computed(() => pages.data.value?.pages.flatMap((p) => p.lines) ?? [])
+const days = computed(() => {
+  const found: { words: string; lines: Schemas['TimeLineOut'][] }[] = []
+  for (const line of lines.value) {
+    const last = found.at(-1)
+    if (last?.words === line.day_words) last.lines.push(line)
+    else found.push({ words: line.day_words, lines: [line] })
+  }
+  return found
+})
+const backTo = computed(() => pages.data.value?.pages.at(-1)?.back_to_words ?? '')
+const sentence = computed(() => {
+  if (!pages.data.value) return ''
+  if (!lines.value.length && !places.value.length)
+    return asked.value ? 'Nothing holds these words.' : 'Nothing has happened yet.'
+  return asked.value
+    ? `${lines.value.length}${pages.hasNextPage.value ? ' or more' : ''} lines hold “${asked.value}”.`
+    : 'Everything that was written down, the latest first.'
+})
+const KINDS = [
+  { value: 'all', label: 'all' },
+  { value: 'look', label: 'looks' },
+  { value: 'dose', label: 'doses' },
+  { value: 'reading', label: 'tests' },
+  { value: 'change', label: 'changes' },
+  { value: 'loss', label: 'losses' },
+  { value: 'observation', label: 'observations' },
+  { value: 'bath', label: 'baths' },
+  { value: 'photo', label: 'pictures' },
+]
+function to(place: { to: string; to_id: string }): RouteLocationRaw | null {
+  switch (place.to) {
+    case 'fish':
+      return { name: 'fish', params: { group: place.to_id } }
+    case 'tank':
+      return { name: 'tank', params: { tank: place.to_id } }
+    case 'water':
+      return { name: 'water', params: { tank: place.to_id } }
+    case 'case':
+      return { name: 'case', params: { case: place.to_id } }
+    case 'condition':
+      return { name: 'condition', params: { condition: place.to_id } }
+    case 'formulary':
+      return { name: 'formulary', params: { active: place.to_id } }
+    case 'shelf':
+      return { name: 'shelf' }
+    default:
+      return null
+  }
+}
+</script>
+
+<template>
+  <PageHead title="Time line" :sentence="sentence" />
+  <ProblemNote :problem="pages.error.value" />
+  <div class="asked">
+    <label class="unseen" for="timeline-words">Words to look for</label>
+    <InputText
+      id="timeline-words"
+      v-model="typed"
+      type="search"
+      maxlength="80"
+      placeholder="a tank, a fish, a medicine, a word of a note"
+      data-testid="timeline-words"
+    />
+    <SelectButton
+      :model-value="kind"
+      :options="KINDS"
+      option-label="label"
+      option-value="value"
+      :allow-empty="false"
+      aria-label="Which entries"
+      class="kinds"
+      @update:model-value="
+        router.replace({ query: { ...route.query, kind: $event === 'all' ? undefined : $event } })
+      "
+    />
+  </div>
+  <section v-if="places.length" aria-label="Where it leads" class="places">
+    <h2 class="block-head">Where it leads</h2>
+    <ul>
+      <li v-for="p in places" :key="`${p.kind} ${p.words}`">
+        <RouterLink v-if="to(p)" :to="to(p)!" data-testid="place">{{ p.words }}</RouterLink>
+        <span class="small quiet">{{ p.kind }}{{ p.detail ? `, ${p.detail}` : '' }}</span>
+      </li>
+    </ul>
+  </section>
+  <ol class="days" data-testid="timeline">
+    <li v-for="d in days" :key="d.words">
+      <h2 class="block-head">{{ d.words }}</h2>
+      <ol class="rows">
+        <li v-for="(l, i) in d.lines" :key="i" class="line" :class="l.kind">
+          <span class="fig small quiet">{{ l.at_words }}</span>
+          <KindMark :kind="l.kind" />
+          <span class="where small">
+            <RouterLink v-if="to(l)" :to="to(l)!">{{ l.where }}</RouterLink>
+            <template v-else>{{ l.where }}</template>
+          </span>
+          <span class="words">
+            <b>{{ l.words }}</b>
+            <span v-if="l.detail" class="small quiet block">{{ l.detail }}</span>
+          </span>
+          <span class="small quiet">{{ l.by }}</span>
+        </li>
+      </ol>
+    </li>
+  </ol>
+  <Button
+    v-if="pages.hasNextPage.value"
+    severity="secondary"
+    :label="`Further back than ${backTo}`"
+    :loading="pages.isFetchingNextPage.value"
+    data-testid="further-back"
+    @click="pages.fetchNextPage()"
+  />
+</template>
+
+<style scoped>
+.asked {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+  margin-bottom: 20px;
+}
+.asked :deep(input) {
+  width: min(380px, 100%);
+}
+.kinds {
+  overflow-x: auto;
+  max-width: 100%;
+}
+.kinds :deep(.p-togglebutton) {
+  flex: none;
+}
+.places {
+  margin-bottom: 24px;
+}
+.places ul {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));
+  gap: 6px 24px;
+  padding-top: 6px;
+}
+.places li {
+  display: grid;
+}
+.days > li {
+  margin-bottom: 20px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 48px 20px 190px minmax(0, 1fr) 90px;
+  gap: 0 10px;
+  align-items: baseline;
+  padding: 6px 0;
+}
+.line :deep(svg) {
+  align-self: start;
+  margin-top: 2px;
+}
+.words b {
+  font-weight: 600;
+}
+.loss .words b {
+  color: var(--brick);
+}
+.block {
+  display: block;
+}
+@media (max-width: 759px) {
+  .line {
+    grid-template-columns: 44px 20px minmax(0, 1fr);
+  }
+  .line > :nth-child(n + 4) {
+    grid-column: 3;
+  }
+}
+</style>
