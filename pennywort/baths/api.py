@@ -10,11 +10,12 @@ from ninja import Path, Router
 
 from pennywort.baths import schemas, services
 from pennywort.baths.models import BathEvent, BathRun
-from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS, RunState, clock_words, minute_marks, rescue_steps
+from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS, SPENT_IN_TANK, RunState, clock_words, minute_marks, rescue_in_tank, rescue_steps
 from pennywort.core.reference import library
 from pennywort.fish.models import Group
 from pennywort.fish.queries import count_of, plural, with_counts
 from pennywort.fish.services import group_of
+from pennywort.measure.dose import stop_words
 from pennywort.measure.schemas import MeasuredOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.schemas import Written
@@ -23,7 +24,15 @@ from pennywort.tanks.api import act
 
 router = Router(tags=["baths"])
 LATELY = timedelta(days=14)
-WORDS = {"in": "fish in", "out": "fish out", "end": "ended", **SIGNS, **NOTED, **{name: f"colour: {label}" for name, (label, _) in COLOURS.items()}}
+WORDS: dict[str, str] = {
+    "in": "fish in",
+    "out": "fish out",
+    "end": "ended",
+    "again": "given once more",
+    **SIGNS,
+    **NOTED,
+    **{name: f"colour: {label}" for name, (label, _) in COLOURS.items()},
+}
 
 
 def _fish(run: BathRun) -> str:
@@ -31,21 +40,63 @@ def _fish(run: BathRun) -> str:
     return f"{left.words} {plural(run.group.species_name, left.count)}"
 
 
-def _log(actor: Actor, events: list[BathEvent]) -> list[schemas.BathLogOut]:
-    """Everything that happened, with its second since the fish went in."""
+FISH = schemas.RunWordsOut(
+    start_say="Fish in. The timer starts with the press, and runs on whatever happens to this phone.", start="Fish in, start the timer",
+    stop="Take out", stop_sure="They are out", stop_small="stops the clock", alarm="Take them out now", alarm_done="They are out",
+    alarm_sure="Out, all of them", until="out at",
+)  # fmt: skip
+DAY = schemas.RunWordsOut(
+    start_say="It goes in. The timer starts with the press, and runs on whatever happens to this phone.", start="It is in, start the timer",
+    stop="Stop it", stop_sure="Peroxide is in", stop_small="ends the day", alarm="Stop it now: peroxide in", alarm_done="Peroxide is in",
+    alarm_sure="In, and the colour goes", until="stop at",
+)  # fmt: skip
+DAY_WORDS: dict[str, str] = {"in": "it went in", "out": "stopped"}
+
+
+def _again(run: BathRun, events: list[BathEvent], told: MeasuredOut) -> schemas.AgainOut | None:
+    if not services.again_allowed(run, events) or not told.amounts:
+        return None
+    use = library().uses[run.use_id][1]
+    assert use.dose is not None and use.most_in_all is not None
+    given = sum(e.kind in ("in", "again") for e in events)
+    amount, dose = told.amounts[0].big, use.dose.value
+    return schemas.AgainOut(
+        words=f"Once more {amount.figure} {amount.unit}: {dose * (given + 1):g} mg/L in all, of {use.most_in_all.value:g} at most",
+        careful="The careful stop here, clean the tank, and begin again in a week.",
+    )
+
+
+def _colours(run: BathRun, *, day: bool) -> list[schemas.BathColourOut]:
+    """What its colours mean, of what has any."""
+    if run.active_id != "permanganate":
+        return []
+    return [schemas.BathColourOut(id=i, label=w, words=SPENT_IN_TANK if day and i == "brown" else what) for i, (w, what) in COLOURS.items()]
+
+
+def _stop_words(run: BathRun, events: list[BathEvent]) -> str:
+    """What stops all that went into the tank so far, at least the first time's."""
+    use = library().uses[run.use_id][1]
+    assert use.dose is not None
+    given = max(1, sum(e.kind in ("in", "again") for e in events))
+    return stop_words(level_mg_per_l=use.dose.value * given, volume_l=run.tank.net_volume_l)
+
+
+def _log(actor: Actor, run: BathRun, events: list[BathEvent]) -> list[schemas.BathLogOut]:
+    """Everything that happened, with its second since the timer began."""
+    words = WORDS | DAY_WORDS if services.in_tank(run) else WORDS
     rows, began = [], None
     for e in events:
         began = e.happened_at if e.kind == "in" else began
         second = f", {clock_words(int((e.happened_at - began).total_seconds()))} in" if began and e.kind not in ("in", "end") else ""
-        rows.append(schemas.BathLogOut(at_words=f"{actor.local(e.happened_at):%H:%M:%S}", words=f"{WORDS[e.kind]}{second}", by=e.by))
+        rows.append(schemas.BathLogOut(at_words=f"{actor.local(e.happened_at):%H:%M:%S}", words=f"{words[e.kind]}{second}", by=e.by))
     return rows
 
 
-def _ended(state: RunState) -> str:
+def _ended(run: BathRun, state: RunState) -> str:
     """How the last turn ended, in words."""
     if state.out_at is None:
         return ""
-    words = f"out after {clock_words(state.elapsed_s)}"
+    words = f"{'stopped' if services.in_tank(run) else 'out'} after {clock_words(state.elapsed_s)}"
     if state.over_s > 0:
         return f"{words}, {clock_words(state.over_s)} over its time"
     return f"{words}, early: {SIGNS[state.sign]}" if state.sign else words
@@ -76,6 +127,8 @@ def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
     told = MeasuredOut.model_validate(run.told)
     turn = [e for e in events if state.in_at is None or e.happened_at >= state.in_at]
     neutraliser = next((s.text for s in told.steps if s.text.startswith("Beside it, to stop it")), "")
+    day = services.in_tank(run)
+    stop = _stop_words(run, events) if day else neutraliser.removeprefix("Beside it, to stop it: ")
     swab = library().uses[run.use_id][1].route == "topical" if run.use_id in library().uses else False
     return schemas.RunOut(
         uid=run.uid,
@@ -94,22 +147,25 @@ def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
         elapsed_s=state.elapsed_s,
         over_s=state.over_s,
         sign=SIGNS.get(state.sign, ""),
-        marks=[schemas.BathMarkOut(second=s, words=w) for s, w in minute_marks(run.lasts_min)],
+        marks=[schemas.BathMarkOut(second=s, words=w) for s, w in minute_marks(run.lasts_min, **({"last_words": "stop it now"} if day else {}))],
         steps=told.steps,
         measured=told,
         matched=run.matched_at is not None,
-        must_match=not swab,
+        must_match=not swab and not day,
         stops=[c.text for c in told.cautions if c.level == "never"],
         pairs=_pairs(run),
         most_min=max(run.lasts_min, _most_min(run)),
         noted=[schemas.BathNotedOut(id=i, label=w, count=sum(e.kind == i for e in turn)) for i, w in NOTED.items()],
         colour=next((e.kind for e in reversed(turn) if e.kind in COLOURS), ""),
-        within_reach=neutraliser.removeprefix("Beside it, to stop it: "),
+        within_reach=stop,
         signs=[schemas.BathSignOut(id=i, label=w) for i, w in SIGNS.items()],
-        colours=[schemas.BathColourOut(id=i, label=w, words=what) for i, (w, what) in COLOURS.items()] if run.active_id == "permanganate" else [],
-        rescue=list(rescue_steps(neutraliser=neutraliser)),
-        log=_log(actor, events),
-        ended_words=_ended(state) if state.phase in ("between", "done") else "",
+        colours=_colours(run, day=day),
+        rescue=list(rescue_in_tank(stop_words=stop) if day else rescue_steps(neutraliser=neutraliser)),
+        log=_log(actor, run, events),
+        ended_words=_ended(run, state) if state.phase in ("between", "done") else "",
+        say=DAY if day else FISH,
+        again=_again(run, events, told) if state.phase == "in" else None,
+        in_tank=day,
     )
 
 
@@ -149,7 +205,7 @@ def baths(request: HttpRequest, room_id: Path[UUID]) -> list[schemas.BathRow]:
                 fish=_fish(run),
                 at_words=f"{local:%a} {local.day} {local:%b} {local:%H:%M}",
                 phase=state.phase,
-                ended_words=_ended(state) or ("not begun" if state.phase == "ready" else ""),
+                ended_words=_ended(run, state) or ("not begun" if state.phase == "ready" else ""),
             )
         )
     return sorted(rows, key=lambda r: r.phase not in ("in", "take_out", "between"))

@@ -11,7 +11,7 @@ from ninja import Schema
 from pennywort.measure.schemas import BathIn, BathStepOut, DoseRequest, MeasuredOut
 from pennywort.rooms.schemas import Write
 
-Kind = Literal["in", "out", "breathing", "frantic", "rolled", "jumped", "fast", "darting", "violet", "pink", "tea", "brown", "end"]
+Kind = Literal["in", "out", "breathing", "frantic", "rolled", "jumped", "fast", "darting", "violet", "pink", "tea", "brown", "again", "end"]
 
 
 class PrepareIn(Write):
@@ -68,6 +68,27 @@ class BathPairOut(Schema):
     home: str
 
 
+class RunWordsOut(Schema):
+    """What the presses of this run say: of fish in a vessel, or of a medicine in the tank."""
+
+    start_say: str
+    start: str
+    stop: str
+    stop_sure: str
+    stop_small: str
+    alarm: str
+    alarm_done: str
+    alarm_sure: str
+    until: str
+
+
+class AgainOut(Schema):
+    """A further dose where it was spent too soon: what it is, what it makes in all, and the careful way instead."""
+
+    words: str
+    careful: str
+
+
 class RunOut(Schema):
     """A run as it stands. The screen counts from ``in_at`` by ``now``; what it may say is in ``marks``."""
 
@@ -103,6 +124,9 @@ class RunOut(Schema):
     rescue: list[str]
     log: list[BathLogOut]
     ended_words: str
+    say: RunWordsOut
+    again: AgainOut | None
+    in_tank: bool
 
 
 class BathRow(Schema):

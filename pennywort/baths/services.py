@@ -5,13 +5,14 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from pennywort.baths.models import BathEvent, BathRun
 from pennywort.core.errors import InvalidInput, Refused
-from pennywort.core.medicine.bath_run import EVENTS, Happened, RunState, read_run
+from pennywort.core.medicine.bath_run import EVENTS, Happened, RunState, may_give_again, read_run
+from pennywort.core.reference import library
 from pennywort.courses.models import Task
-from pennywort.courses.services.tasks import do_task, task_of
+from pennywort.courses.services.tasks import do_task, give_again, give_dose, task_of
 from pennywort.fish.models import Group
 from pennywort.measure.dose import find_use
 from pennywort.measure.reckon import reckon
@@ -21,7 +22,10 @@ from pennywort.rooms.errors import Conflict
 from pennywort.rooms.services import find, new_entry
 
 ROUTES = ("bath", "dip", "topical")
+# a use in the tank itself that is stopped by the clock
+IN_TANK = "prolonged"
 GO = ("amount", "steps")
+TITLES = {"topical": "swab", IN_TANK: "a day in the tank"}
 
 
 def run_of(actor: Actor, uid: UUID) -> BathRun:
@@ -58,14 +62,16 @@ def prepare(actor: Actor, *, uid: UUID, group: Group, request: DoseRequest, task
     :raises InvalidInput: a use that is no bath, dip or swab. :raises Refused: what the formulary stops.
     """
     active, use = find_use(request.use)
-    if use.route not in ROUTES:
-        raise InvalidInput("Only a bath, a dip or a swab is run here.", field="request.use")
-    asked = request.model_copy(update={"tank": group.tank.uid})
+    in_tank = use.route == IN_TANK and use.minutes is not None
+    if use.route not in ROUTES and not in_tank:
+        raise InvalidInput("Only a bath, a dip, a swab or a day by the clock is run here.", field="request.use")
+    # in the tank it meets the tank's own water, whatever was typed
+    asked = request.model_copy(update={"tank": group.tank.uid, **({"volume": ""} if in_tank else {})})
     answer = _told(actor, asked)
     minutes = next((s.lasts_min for s in answer.steps if s.lasts_min), None)
     if not minutes:
         raise InvalidInput("This use has no time in the water.", field="request.use")
-    done = _task(actor, task, group)
+    done = _task(actor, task, group, dose_of=active.id if in_tank else "")
     run = BathRun.objects.create(
         uid=uid,
         fishroom=actor.fishroom,
@@ -76,24 +82,54 @@ def prepare(actor: Actor, *, uid: UUID, group: Group, request: DoseRequest, task
         task=done,
         use_id=use.id,
         active_id=active.id,
-        title=f"{active.short_name[:1].upper()}{active.short_name[1:]}, {use.route.replace('topical', 'swab')}",
+        title=f"{active.short_name[:1].upper()}{active.short_name[1:]}, {TITLES.get(use.route, use.route)}",
         request=asked.model_dump(mode="json"),
         told=answer.model_dump(mode="json"),
         lasts_min=minutes,
         turn_count=asked.bath.turns if asked.bath else 1,
-        # a swab is done at the tank: there is no water to match
-        matched_at=actor.now if use.route == "topical" else None,
+        # a swab is done at the tank, a day in it: there is no water to match
+        matched_at=actor.now if use.route == "topical" or in_tank else None,
     )
     return {"uid": str(run.uid)}
 
 
-def _task(actor: Actor, task: UUID | None, group: Group) -> Task | None:
+def _task(actor: Actor, task: UUID | None, group: Group, *, dose_of: str) -> Task | None:
+    """The task that a run does: a bath; of a day in the tank the dose that begins it."""
     if task is None:
         return None
     found = task_of(actor, task)
-    if found.kind not in ("bath", "dip", "swab") or found.course.tank_id != group.tank_id:
+    fits = found.kind == "dose" and found.medicine_id == dose_of if dose_of else found.kind in ("bath", "dip", "swab")
+    if not fits or found.course.tank_id != group.tank_id:
         raise InvalidInput("This task is no bath of these fish.", field="task")
     return found
+
+
+def in_tank(run: BathRun) -> bool:
+    """Whether the medicine goes into the tank itself."""
+    known = library().uses.get(run.use_id)
+    return known is not None and known[1].route == IN_TANK
+
+
+def again_allowed(run: BathRun, events: Sequence[BathEvent]) -> bool:
+    """Whether it may be given once more, by its colour and by the most in all."""
+    known = library().uses.get(run.use_id)
+    if known is None or known[1].most_in_all is None or known[1].dose is None:
+        return False
+    use = known[1]
+    assert use.most_in_all is not None and use.dose is not None
+    return may_give_again([e.kind for e in events], dose_mg_per_l=use.dose.value, most_mg_per_l=use.most_in_all.value)
+
+
+def _dosed(actor: Actor, *, uid: UUID, run: BathRun, first: bool, at: datetime) -> None:
+    """The dose of a course goes into the water's ledger: the first one as its task, a further one beside it."""
+    task = run.task
+    assert task is not None
+    amount = MeasuredOut.model_validate(run.told).amounts[0].exact
+    text = f"{amount.figure} {amount.unit}"
+    if first:
+        give_dose(actor, uid=uuid5(uid, "dose"), task=task, amount=text, confirm_unusual=True, happened_at=at, corrects=None)
+    else:
+        give_again(actor, uid=uuid5(uid, "dose"), task=task, amount=text, happened_at=at)
 
 
 def match(actor: Actor, *, run: BathRun, bath: BathIn) -> dict[str, Any]:
@@ -131,10 +167,14 @@ def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datet
         raise Conflict("Fish are in it already.", field="kind")
     if kind == "out" and state.phase not in ("in", "take_out"):
         raise Conflict("No fish are in it.", field="kind")
+    if kind == "again" and (state.phase != "in" or not again_allowed(run, events)):
+        raise Conflict("Not again now: look at the colour first, and never more than the most in all.", field="kind")
     entry = new_entry(BathEvent, actor, uid=uid, name="entry", happened_at=happened_at, run=run, kind=kind)
+    if kind in ("in", "again") and run.task is not None and run.task.kind == "dose":
+        _dosed(actor, uid=uid, run=run, first=kind == "in", at=entry.happened_at)
     if state.in_at is not None and kind == "out" and entry.happened_at < state.in_at:
         raise InvalidInput("They can’t be out before they were in.", field="happened_at")
     after = state_of(run, [*events, entry], now=actor.now)
-    if after.phase == "done" and run.task is not None and run.task.done_at is None and after.turn_count > 0:
+    if after.phase == "done" and run.task is not None and run.task.kind != "dose" and run.task.done_at is None and after.turn_count > 0:
         do_task(actor, uid=uid, task=run.task, happened_at=entry.happened_at)
     return {"uid": str(entry.uid)}

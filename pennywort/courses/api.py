@@ -16,6 +16,7 @@ from pennywort.courses.board_out import days_out, strip_out
 from pennywort.courses.models import Course
 from pennywort.courses.queries import today as today_query
 from pennywort.courses.queries.ahead import ahead_in
+from pennywort.courses.queries.held import run_use
 from pennywort.courses.queries.running import product_amount
 from pennywort.courses.reckon import reckon_ledger, reckon_plan
 from pennywort.courses.reckon_schemas import LedgerIn, LedgerOut, PlanIn, PlanOut
@@ -68,7 +69,7 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
                 warning=d.warning,
                 warning_short=d.warning_short,
                 moves_words=d.moves_words,
-                use=d.task.use_id if d.task.kind in ("bath", "dip", "swab") else "",
+                use=run_use(d.task),
                 hangs=d.decided.state if d.decided else "",
                 hangs_words=d.decided.words if d.decided else "",
             )

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.medicine.bath import BathWater, bath_minutes, bath_steps, left_fractions, mix_lasts_words, swab_steps
+from pennywort.core.medicine.bath import BathWater, bath_minutes, bath_steps, day_steps, left_fractions, mix_lasts_words, swab_steps
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.formulary import DIRECT, Measured, Wanted, measure, shown_unit
 from pennywort.core.medicine.guards import Surroundings
@@ -225,6 +225,10 @@ def _out(
             own_water=own_water,
         )
         steps = [BathStepOut.of(s) for s in told]
+    elif use.route == "prolonged" and use.minutes and measured.verdict == "amount":
+        neutraliser = _neutraliser(active, measured, need_water(place).net_volume_l)
+        told = day_steps(minutes=minutes, amount_words=f"{amounts[0].big.figure} {amounts[0].big.unit}", neutraliser=neutraliser)
+        steps = [BathStepOut.of(s) for s in told]
     elif use.route == "topical" and measured.verdict == "steps":
         steps = [BathStepOut.of(s) for s in swab_steps(active)]
     where = place.tank.name if place.tank else ""
@@ -263,12 +267,17 @@ def _hardness(active: Active, measured: Measured) -> list[FigureOut]:
     return [FigureOut(label="hardness it adds", figure=f"{more:.0f}", unit="mg/L", words=f"as CaCO₃, {more / MG_PER_L_PER_DEGREE:.1f} °dGH")]
 
 
+def stop_words(*, level_mg_per_l: float, volume_l: float) -> str:
+    """What stops so much permanganate at once, with margin."""
+    millilitres, thiosulfate = stop_permanganate(level_mg_per_l=level_mg_per_l, net_volume_l=volume_l)
+    three, crystals = show_small_volume(millilitres * 1.5), show_mass(thiosulfate * 2, Preferences())
+    return f"{three.text} of 3 % peroxide, or {crystals.text} of sodium thiosulfate; the colour goes."
+
+
 def _neutraliser(active: Active, measured: Measured, volume_l: float) -> str:
     """What stops the bath at once, with its amount, where something does."""
     if active.id == "permanganate" and measured.amount is not None:
-        millilitres, thiosulfate = stop_permanganate(level_mg_per_l=measured.amount.reached, net_volume_l=volume_l)
-        three, crystals = show_small_volume(millilitres * 1.5), show_mass(thiosulfate * 2, Preferences())
-        return f"Beside it, to stop it: {three.text} of 3 % peroxide, or {crystals.text} of sodium thiosulfate; the colour goes."
+        return f"Beside it, to stop it: {stop_words(level_mg_per_l=measured.amount.reached, volume_l=volume_l)}"
     if active.id == "chloramine_t" and measured.amount is not None:
         return "Beside it, to stop it: sodium thiosulfate, a pinch at a time, and clean water."
     return ""

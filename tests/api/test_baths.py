@@ -7,7 +7,7 @@ from uuid import uuid4
 
 from pennywort.baths.models import BathEvent
 from pennywort.core.reference import library
-from pennywort.courses.models import Task
+from pennywort.courses.models import Dose, Task
 from tests.api.room import RoomCase
 
 BATH = next(u.id for u in library().actives["hydrogen_peroxide"].uses if u.route == "bath" and u.minutes and u.gate != "vet")
@@ -143,3 +143,79 @@ class Baths(RoomCase):
         self.note(run, "out", status=409)
         self.note(run, "dancing", status=422)
         self.note(run, "in", happened_at="2030-01-01T00:00:00Z", status=422)
+
+
+class DaysInTheTank(RoomCase):
+    """Permanganate in the tank itself: 2 mg/L into 45 L is 90 mg; four hours; never more than 6 mg/L in all (UF/IFAS FA37, recalled)."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.weir = self.tank()
+        self.barbs = self.group(self.weir, count=4)
+
+    def ready(self, task: str | None = None, status: int = 200) -> Any:
+        request = {"kind": "dose", "use": "km_1", "confirmed": True, "product_confirmed": True}
+        return self.send(f"groups/{self.barbs}/baths", {"request": request, "task": task}, status=status)
+
+    def note(self, run: str, kind: str, *, status: int = 200) -> Any:
+        return self.send(f"baths/{run}/events", {"kind": kind}, status=status)
+
+    def test_a_day_from_rinse_to_stop(self) -> None:
+        run = self.ready()["uid"]
+        told = self.get(f"baths/{run}")
+        self.assertEqual((told["title"], told["minutes"], told["must_match"], told["in_tank"]), ("Permanganate, a day in the tank", 240.0, False, True))
+        amount = told["measured"]["amounts"][0]["exact"]
+        self.assertEqual((amount["figure"], amount["unit"]), ("90", "mg"))
+        self.assertIn("90 % of the water", told["steps"][1]["text"])
+        # 3 H2O2 for 2 KMnO4: 90 mg take 29.1 mg of peroxide, 0.97 mL of 3 %; half as much again is 1.45 (molar masses)
+        self.assertTrue(told["within_reach"].startswith("1.45 mL of 3 % peroxide"), told["within_reach"])
+        self.assertEqual((told["say"]["start"], told["rescue"][0].split(":")[0]), ("It is in, start the timer", "In at once"))
+        self.note(run, "in")
+        self.later(hours=4, seconds=1)
+        self.assertEqual(self.get(f"baths/{run}")["phase"], "take_out")
+        self.note(run, "out")
+        told = self.get(f"baths/{run}")
+        self.assertEqual((told["phase"], [x["words"] for x in told["log"]]), ("done", ["it went in", "stopped, 240:01 in"]))
+
+    def test_given_again_only_when_spent_and_never_beyond_six(self) -> None:
+        run = self.ready()["uid"]
+        self.note(run, "again", status=409)
+        self.note(run, "in")
+        self.note(run, "violet")
+        self.assertIsNone(self.get(f"baths/{run}")["again"])
+        self.note(run, "again", status=409)
+        for total in ("4", "6"):
+            self.later(minutes=40)
+            self.note(run, "brown")
+            again = self.get(f"baths/{run}")["again"]
+            self.assertEqual(again["words"], f"Once more 90 mg: {total} mg/L in all, of 6 at most")
+            self.note(run, "again")
+            # as much more stands ready as went in: 1.45 mL for each 2 mg/L
+            self.assertTrue(self.get(f"baths/{run}")["within_reach"].startswith({"4": "2.91 mL", "6": "4.36 mL"}[total]))
+            self.assertIsNone(self.get(f"baths/{run}")["again"])
+        self.later(minutes=40)
+        self.note(run, "brown")
+        self.assertIsNone(self.get(f"baths/{run}")["again"])
+        self.note(run, "again", status=409)
+        self.note(run, "rolled")
+        self.assertEqual(self.get(f"baths/{run}")["phase"], "take_out")
+
+    def test_the_dose_of_a_course_goes_into_the_ledger_of_the_water(self) -> None:
+        course = self.course(self.barbs, "permanganate_tank", condition="columnaris")
+        task = next(d for d in self.due() if d["what"].startswith("Permanganate") or d["title"] == "Permanganate")
+        self.assertEqual(task["use"], "km_1")
+        change = next(d for d in self.due("water_change"))
+        self.send(f"tanks/{self.weir}/changes", {"share": "90 %", "task": change["task"], "put_back": False})
+        self.later(hours=1)
+        run = self.ready(task["task"])["uid"]
+        self.note(run, "in")
+        self.later(minutes=30)
+        self.note(run, "brown")
+        self.note(run, "again")
+        doses = Dose.objects.filter(course__uid=course["uid"]).order_by("happened_at")
+        self.assertEqual([(round(d.amount_mg or 0), d.task is not None) for d in doses], [(90, True), (90, False)])
+        self.later(hours=3, minutes=31)
+        self.note(run, "out")
+        self.assertEqual(self.get(f"baths/{run}")["phase"], "done")
+        self.ready(str(uuid4()), status=404)
+        self.assertEqual(self.ready(change["task"], status=422)["field"], "task")

@@ -170,6 +170,21 @@ def bath_steps(
     return tuple(steps)
 
 
+def day_steps(*, minutes: float, amount_words: str, neutraliser: str) -> Sequence[BathStep]:
+    """A day of an oxidiser in the tank: clean, dose, watch its colour, stop it, change half (common practice; published range FA37, recalled)."""
+    return (
+        BathStep(text="Rinse the filter in a bucket of tank water and set it aside, wet and aired; carbon out, UV off. Nothing else is in this water."),
+        BathStep(text="Change 90 % of the water, same warmth, with no conditioner: it would use the permanganate up. No chlorine in the new water."),
+        BathStep(text="Air on full. Gloves and goggles on. The peroxide stands beside the tank. A lid: they jump."),
+        BathStep(text=f"Dissolve {amount_words} in a litre of tank water until no crystal is left, and pour it along the current, away from the fish."),
+        BathStep(text="It is in. Start the timer. Violet or pink works, brown is spent. Look every quarter of an hour.", lasts_min=minutes),
+        BathStep(text="Stop it at once, whatever the timer says: gasping, rolling, lying still.", stop=True),
+        BathStep(text=neutraliser),
+        BathStep(text="Change half of the water, with conditioner now, and put the filter back."),
+        BathStep(text="Test ammonia and nitrite tomorrow and the day after: the filter may have suffered. Again in four days at the earliest."),
+    )
+
+
 def left_fractions(half_life_h: Figure, *, minutes: float) -> tuple[float, float, float]:
     """What is left of a mix after so many minutes, as shares 0-1: least, likely, most, by its half-life (2^-t/h, first order).
 

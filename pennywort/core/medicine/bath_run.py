@@ -21,9 +21,12 @@ COLOURS: dict[str, tuple[str, str]] = {
     "tea": ("tea", "Nearly spent: little of its time is left."),
     "brown": ("brown", "It is spent: dirt or slime has used it up. End it here; a fresh mix for the next fish."),
 }
-EVENTS = ("in", "out", *SIGNS, *NOTED, *COLOURS, "end")
-# a longer bath is told every five minutes, a short one every minute; the last three minutes always
-LONG_MIN = 10.0
+SPENT = ("tea", "brown")
+# in the tank there is no next fish to think of
+SPENT_IN_TANK = "It is spent: dirt or slime has used it up, and it works no more. Stop here, or what stands below."
+EVENTS = ("in", "out", *SIGNS, *NOTED, *COLOURS, "again", "end")
+# a longer bath is told every five minutes, a short one every minute, a day every half hour; the last three minutes always
+LONG_MIN, DAY_MIN = 10.0, 90.0
 LAST_MIN = 3
 
 
@@ -87,13 +90,13 @@ def read_run(events: Sequence[Happened], *, minutes: float, turns: int, now: dat
     return RunState(phase=phase, turn_count=count, in_at=in_at, limit_at=limit_at, out_at=out_at, elapsed_s=elapsed, over_s=over, sign=sign)
 
 
-def minute_marks(minutes: float) -> tuple[tuple[int, str], ...]:
-    """When the timer speaks, in seconds since fish went in, and what it says."""
+def minute_marks(minutes: float, *, last_words: str = "take them out now") -> tuple[tuple[int, str], ...]:
+    """When the timer speaks, in seconds since it began, and what it says; ``last_words`` at the end of the time."""
     total = int(minutes * 60)
-    every = 1 if minutes <= LONG_MIN else 5
+    every = 1 if minutes <= LONG_MIN else 5 if minutes <= DAY_MIN else 30
     marks = {m * 60: _minutes(m) + " in" for m in range(every, math.ceil(minutes), every)}
     marks |= {total - left * 60: f"{_minutes(left)} left" for left in range(1, LAST_MIN + 1) if total - left * 60 > 0}
-    return (*sorted(marks.items()), (total, "take them out now"))
+    return (*sorted(marks.items()), (total, last_words))
 
 
 def _minutes(count: int) -> str:
@@ -113,6 +116,28 @@ def rescue_steps(*, neutraliser: str = "") -> tuple[str, ...]:
         "Back to its tank once it holds itself; dim light, no food until tomorrow. Write down how long it took.",
     ]
     return tuple(steps)
+
+
+def rescue_in_tank(*, stop_words: str) -> tuple[str, ...]:
+    """What is done at once where the medicine is in the tank itself (common practice): stop it, air, half the water out."""
+    return (
+        f"In at once: {stop_words}",
+        "Air on full; change half of the water for clean water of the same warmth, with conditioner.",
+        "Hold one that lies still upright in the stream of the air stone until its gills move by themselves.",
+        "Dim light, no food until tomorrow. Not again for a week, and then less. Write down how long it took.",
+    )
+
+
+def may_give_again(kinds: Sequence[str], *, dose_mg_per_l: float, most_mg_per_l: float) -> bool:
+    """Whether a spent medicine may be given once more: its colour was seen to be spent since the last time, and the sum stays in bounds.
+
+    :param kinds: what happened so far, in order.
+    """
+    given = [i for i, k in enumerate(kinds) if k in ("in", "again")]
+    if not given:
+        return False
+    colours = [k for k in kinds[given[-1] + 1 :] if k in COLOURS]
+    return bool(colours) and colours[-1] in SPENT and (len(given) + 1) * dose_mg_per_l <= most_mg_per_l + 1e-9
 
 
 def clock_words(seconds: int) -> str:

@@ -82,6 +82,7 @@ class Use(Sourced):
 
     ``dose`` is None where nothing is reckoned; ``dose_text`` always says what is published. ``refuse_above`` is the
     guard rail in the unit of the dose. ``most_minutes`` is the longest a fish may stay in it.
+    A use in the tank that has ``minutes`` is a day by the clock: stopped at its end, or before.
     """
 
     id: str
@@ -95,6 +96,8 @@ class Use(Sourced):
     duration: str
     minutes: Figure | None
     most_minutes: float | None = Field(default=None, gt=0)
+    # of a day in the tank: the most that may be given in all, where it is spent too soon and given again
+    most_in_all: Figure | None = None
     targets: str
     depends: str
     contraindications: str

@@ -65,6 +65,15 @@ def window_of(course: Course, active_id: str) -> Window | None:
     return next((w for w in windows_of(course) if w.active == active_id), None)
 
 
+def run_use(task: Task) -> str:
+    """The use that is stood at, step by step: a bath, or the dose that begins a day by the clock in the tank; empty for other tasks."""
+    if task.kind in ("bath", "dip", "swab"):
+        return task.use_id
+    protocol = protocol_of(task.course) if task.kind == "dose" and task.medicine_id else None
+    use = next((m.use for m in protocol.medicines if m.active == task.medicine_id), "") if protocol else ""
+    return use if use and library().uses[use][1].route == "prolonged" and library().uses[use][1].minutes else ""
+
+
 def clock_rule(course: Course, *, every_h: float | None) -> ClockRule | None:
     """What the clock of a course counts by; None without one. ``every_h``: how far apart its doses are planned."""
     protocol = protocol_of(course)

@@ -21,7 +21,7 @@ from pennywort.fish.models import Leaving, Look, Loss, Observation, Photo, Recou
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import AlreadyDone, Conflict
 from pennywort.rooms.models import LedgerRecord
-from pennywort.rooms.services import find, find_standing, when
+from pennywort.rooms.services import find, find_standing, new_entry, when
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 from pennywort.tanks.services import TypedTest, add_reading, add_water_change
 
@@ -144,6 +144,14 @@ def give_dose(
     _done(actor, task, at=at)
     moved = _shift(course, at=at) if old is None else 0
     return {"uid": str(dose.uid), "moved": moved, "told": keep_to_clocks(actor, course.tank)}
+
+
+def give_again(actor: Actor, *, uid: UUID, task: Task, amount: str, happened_at: datetime) -> dict[str, Any]:
+    """The same medicine once more on the same day, beside its task: it was spent too soon."""
+    mg, ml = _amounts(actor, task, text=amount, confirm_unusual=True)
+    values: dict[str, Any] = {"medicine_id": task.medicine_id, "amount_mg": mg, "amount_ml": ml, "net_volume_l": task.course.tank.net_volume_l}
+    dose = new_entry(Dose, actor, uid=uid, name="dose", happened_at=happened_at, course=task.course, **values)
+    return {"uid": str(dose.uid)}
 
 
 def _shift(course: Course, *, at: datetime) -> int:

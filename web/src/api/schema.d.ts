@@ -7891,6 +7891,16 @@ export interface components {
             /** Ended Words */
             ended_words: string;
         };
+        /**
+         * AgainOut
+         * @description A further dose where it was spent too soon: what it is, what it makes in all, and the careful way instead.
+         */
+        AgainOut: {
+            /** Words */
+            words: string;
+            /** Careful */
+            careful: string;
+        };
         /** BathColourOut */
         BathColourOut: {
             /** Id */
@@ -8030,6 +8040,34 @@ export interface components {
             log: components["schemas"]["BathLogOut"][];
             /** Ended Words */
             ended_words: string;
+            say: components["schemas"]["RunWordsOut"];
+            again: components["schemas"]["AgainOut"] | null;
+            /** In Tank */
+            in_tank: boolean;
+        };
+        /**
+         * RunWordsOut
+         * @description What the presses of this run say: of fish in a vessel, or of a medicine in the tank.
+         */
+        RunWordsOut: {
+            /** Start Say */
+            start_say: string;
+            /** Start */
+            start: string;
+            /** Stop */
+            stop: string;
+            /** Stop Sure */
+            stop_sure: string;
+            /** Stop Small */
+            stop_small: string;
+            /** Alarm */
+            alarm: string;
+            /** Alarm Done */
+            alarm_done: string;
+            /** Alarm Sure */
+            alarm_sure: string;
+            /** Until */
+            until: string;
         };
         /**
          * MatchIn
@@ -8057,7 +8095,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "in" | "out" | "breathing" | "frantic" | "rolled" | "jumped" | "fast" | "darting" | "violet" | "pink" | "tea" | "brown" | "end";
+            kind: "in" | "out" | "breathing" | "frantic" | "rolled" | "jumped" | "fast" | "darting" | "violet" | "pink" | "tea" | "brown" | "again" | "end";
             /** Happened At */
             happened_at?: string | null;
         };

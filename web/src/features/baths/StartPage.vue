@@ -34,7 +34,7 @@ const alive = computed(() =>
 const uses = computed(() =>
   (actives.value ?? [])
     .flatMap((a) => a.uses)
-    .filter((u) => ['bath', 'dip', 'topical'].includes(u.route) && u.minutes)
+    .filter((u) => ['bath', 'dip', 'topical', 'prolonged'].includes(u.route) && u.minutes)
     .map((u) => ({ ...u, label: `${u.active_name}: ${u.name}` })),
 )
 const group = ref(asked('group'))
@@ -124,7 +124,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'use']
     </FieldRow>
     <template v-if="chosen">
       <TextField
-        v-if="chosen.route !== 'topical'"
+        v-if="chosen.route !== 'topical' && chosen.route !== 'prolonged'"
         v-model="volume"
         figure
         label="Water in the vessel"

@@ -77,6 +77,10 @@ export function useTimer(run: Ref<Schemas['RunOut'] | null>) {
 }
 
 export function clock(seconds: number): string {
+  const hours = Math.floor(seconds / 3600)
+  // a day in the tank runs for hours: 1:05:09
+  if (hours)
+    return `${hours}:${String(Math.floor(seconds / 60) % 60).padStart(2, '0')}:${String(seconds % 60).padStart(2, '0')}`
   const minutes = Math.floor(seconds / 60)
   return `${String(minutes).padStart(2, '0')}:${String(seconds % 60).padStart(2, '0')}`
 }
