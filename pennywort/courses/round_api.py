@@ -13,7 +13,7 @@ from pennywort.courses.models import Task
 from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.marks import Marks
-from pennywort.courses.queries.story import APPETITE
+from pennywort.courses.queries.story import APPETITE, FED
 from pennywort.fish.models import Group, Observation
 from pennywort.fish.queries import count_of, plural
 from pennywort.rooms.actor import Actor
@@ -110,7 +110,7 @@ def _fish(actor: Actor, group: Group, last: Observation | None) -> RoundFishOut:
     told, breaths, seen = "", "", ""
     if last is not None:
         at = actor.local(last.happened_at)
-        told = ", ".join(w for w in (APPETITE.get(last.appetite, ""), last.note) if w)
+        told = ", ".join(w for w in (APPETITE.get(last.appetite, ""), FED.get(last.fed, ""), last.note) if w)
         breaths = f"{last.breaths_per_min} a minute" if last.breaths_per_min else ""
         seen = f"{last.by} at {at:%H:%M}" if last.happened_at >= actor.midnight else ""
     return RoundFishOut(

@@ -92,8 +92,10 @@ class Player:
     def recount(self, group: Group, count: int, plus_minus: int = 0, note: str = "") -> None:
         add_recount(self.actor, uid=self.uid(), group=group, count=count, count_plus_minus=plus_minus, note=note, happened_at=None)
 
-    def observe(self, group: Group, appetite: str, breathing: str, note: str = "") -> None:
-        add_observation(self.actor, uid=self.uid(), group=group, appetite=appetite, breathing=breathing, note=note, happened_at=None, corrects=None)
+    def observe(self, group: Group, appetite: str, breathing: str, note: str = "", fed: str = "") -> None:
+        add_observation(
+            self.actor, uid=self.uid(), group=group, appetite=appetite, breathing=breathing, note=note, happened_at=None, corrects=None, fed=fed
+        )  # fmt: skip
 
     def start(
         self,
@@ -285,7 +287,7 @@ def _weir(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
     )
     running = ivo.at(ago(2, 14)).start(loaches, "two_rounds", "spironucleus")
     ivo.follow(running, until=ago(0, 2))
-    ivo.at(ago(1, 19)).observe(loaches, "all", "calm", "Droppings brown again in three.")
+    ivo.at(ago(1, 19)).observe(loaches, "all", "calm", "Droppings brown again in three.", fed="usual")
 
 
 def _sill(p: Player, ago: Any, now: datetime) -> None:

@@ -67,6 +67,7 @@ class ObservationIn(Entry):
     breathing: Literal["", "calm", "fast", "gasping"] = ""
     breaths_per_min: int | None = None
     compared: Literal["", "same", "changed"] = ""
+    fed: Literal["", "usual", "little", "none"] = ""
     note: Note = ""
 
 

@@ -106,6 +106,7 @@ class Observation(LedgerRecord):
     # counted at the tank by tapping along; and whether they were as the day before
     breaths_per_min = models.PositiveSmallIntegerField(null=True, blank=True)
     compared = models.CharField(max_length=8, blank=True, choices=[("same", "as yesterday"), ("changed", "changed")])
+    fed = models.CharField(max_length=8, blank=True, choices=[("usual", "fed as usual"), ("little", "fed little"), ("none", "not fed")])
     note = models.CharField(max_length=500, blank=True)
 
 

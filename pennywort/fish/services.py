@@ -125,14 +125,16 @@ def add_observation(
     corrects: UUID | None,
     breaths_per_min: int | None = None,
     compared: str = "",
+    fed: str = "",
 ) -> dict[str, Any]:
     """Appetite, breathing, a note. :raises InvalidInput: nothing observed, or no breaths a fish takes."""
-    if not (appetite or breathing or note.strip() or compared or breaths_per_min is not None):
+    if not (appetite or breathing or note.strip() or compared or fed or breaths_per_min is not None):
         raise InvalidInput("Nothing to write down yet.", field="note")
     if breaths_per_min is not None and not 1 <= breaths_per_min <= MOST_BREATHS:
         raise InvalidInput(f"Between 1 and {MOST_BREATHS} breaths a minute. Tap along once more.", field="breaths_per_min")
     values = {
-        "group": group, "appetite": appetite, "breathing": breathing, "note": note.strip(), "breaths_per_min": breaths_per_min, "compared": compared,
+        "group": group, "appetite": appetite, "breathing": breathing, "note": note.strip(), "breaths_per_min": breaths_per_min,
+        "compared": compared, "fed": fed,
     }  # fmt: skip
     entry = new_entry(Observation, actor, uid=uid, name="observation", happened_at=happened_at, corrects=corrects, **values)
     return {"uid": str(entry.uid)}

@@ -10,6 +10,7 @@ import sqlite3
 import subprocess
 import sys
 import tempfile
+import threading
 import time
 import urllib.request
 from datetime import UTC, datetime
@@ -96,7 +97,6 @@ class Killed(PlainCase):
         self.addCleanup(self.var.cleanup)
         self.env = {**os.environ, "PENNYWORT_VAR": self.var.name, "DJANGO_SETTINGS_MODULE": "pennywort.site.settings"}
         self.port = _free_port()
-        subprocess.run([sys.executable, "manage.py", "migrate", "-v0"], cwd=ROOT, env=self.env, check=True)
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()), urllib.request.ProxyHandler({}))
 
     def start(self) -> subprocess.Popen[bytes]:
@@ -135,23 +135,45 @@ class Killed(PlainCase):
             return json.loads(answer.read())
 
     def test_nothing_acknowledged_is_lost(self) -> None:
+        subprocess.run([sys.executable, "manage.py", "migrate", "-v0"], cwd=ROOT, env=self.env, check=True)
         server = self.start()
         first = {"username": "maren", "display_name": "Maren", "password": "slow water runs deep", "fishroom": "Lock", "time_zone": "UTC"}
         room = self.call("POST", "/api/set-up", first)["keeper"]["rooms"][0]["uid"]
-        tank = {"name": "Weir", "water_type": "marine", "length": "60", "width": "30", "water_depth": "28"}
-        names = [f"Weir {i}" for i in range(5)]
-        writes = [{"write_id": str(uuid4()), **tank, "name": name} for name in names]
-        answers = [self.call("POST", f"/api/rooms/{room}/tanks", w) for w in writes]
+        body = {"write_id": str(uuid4()), "name": "Weir", "water_type": "marine", "length": "60", "width": "30", "water_depth": "28"}
+        tank = self.call("POST", f"/api/rooms/{room}/tanks", body)["uid"]
+        path = f"/api/rooms/{room}/tanks/{tank}/readings"
+        writes = [{"write_id": str(uuid4()), "temperature": f"{20 + n / 100:.2f}"} for n in range(200)]
+        acknowledged: list[str] = []
+
+        def keep_writing() -> None:
+            for write in writes:
+                try:
+                    acknowledged.append(self.call("POST", path, write)["uid"])
+                except OSError:
+                    return
+
+        writer = threading.Thread(target=keep_writing)
+        writer.start()
+        while len(acknowledged) < 70 and writer.is_alive():
+            time.sleep(0.002)
         os.killpg(server.pid, signal.SIGKILL)
         server.wait(timeout=20)
+        writer.join(timeout=30)
+        self.assertGreaterEqual(len(acknowledged), 70)
+        self.assertLess(len(acknowledged), 200)
         with sqlite3.connect(Path(self.var.name) / "pennywort.sqlite3") as database:
             self.assertEqual(database.execute("PRAGMA journal_mode").fetchone(), ("wal",))
             self.assertEqual(database.execute("PRAGMA integrity_check").fetchone(), ("ok",))
+            kept = {row[0] for row in database.execute("SELECT uid FROM tanks_waterreading")}
+        self.assertLessEqual({uid.replace("-", "") for uid in acknowledged}, kept)
         self.start()
-        self.assertEqual([t["name"] for t in self.call("GET", f"/api/rooms/{room}/tanks")], names)
-        # the client that never heard the answer sends again: the same tank, not a second one
-        self.assertEqual(self.call("POST", f"/api/rooms/{room}/tanks", writes[-1]), answers[-1])
-        self.assertEqual(len(self.call("GET", f"/api/rooms/{room}/tanks")), 5)
+        # the client that never heard the answer sends all of it again: each is there once, with what it said
+        answers = [self.call("POST", path, write)["uid"] for write in writes]
+        self.assertEqual(answers, [w["write_id"] for w in writes])
+        self.assertEqual(answers[: len(acknowledged)], acknowledged)
+        with sqlite3.connect(Path(self.var.name) / "pennywort.sqlite3") as database:
+            rows = database.execute("SELECT uid, temperature_c FROM tanks_waterreading").fetchall()
+        self.assertEqual(sorted(rows), sorted((w["write_id"].replace("-", ""), float(w["temperature"])) for w in writes))
 
     def test_the_connection_is_set_for_durability(self) -> None:
         """Write-ahead log, full sync (2), foreign keys on: asked of the connection Django opens outside tests."""

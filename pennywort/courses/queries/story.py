@@ -21,6 +21,7 @@ from pennywort.tanks.shown import more_words
 
 APPETITE = {"all": "eating", "less": "eating less", "none": "refusing food"}
 BREATHING = {"calm": "breathing calmly", "fast": "breathing fast", "gasping": "gasping"}
+FED = {"usual": "fed as usual", "little": "fed little", "none": "not fed"}
 COMPARED = {"same": "as the day before", "changed": "changed since the day before"}
 
 
@@ -93,7 +94,9 @@ def reading_words(reading: WaterReading, actor: Actor) -> str:
 def observation_words(seen: Observation) -> tuple[str, str]:
     """What was observed, and the note where there is more than a note."""
     breaths = f"{seen.breaths_per_min} breaths a minute" if seen.breaths_per_min else ""
-    told = ", ".join(w for w in (APPETITE.get(seen.appetite, ""), BREATHING.get(seen.breathing, ""), breaths, COMPARED.get(seen.compared, "")) if w)
+    told = ", ".join(
+        w for w in (APPETITE.get(seen.appetite, ""), BREATHING.get(seen.breathing, ""), breaths, FED.get(seen.fed, ""), COMPARED.get(seen.compared, "")) if w
+    )
     return (told[:1].upper() + told[1:], seen.note) if told else (seen.note, "")
 
 

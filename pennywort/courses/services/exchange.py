@@ -137,6 +137,7 @@ class ObservationPart(LedgerPart):
     breathing: Literal["", "calm", "fast", "gasping"]
     breaths_per_min: Annotated[int, Field(ge=1, le=300)] | None = None
     compared: Literal["", "same", "changed"] = ""
+    fed: Literal["", "usual", "little", "none"] = ""
     note: str = Field(max_length=500)
 
 

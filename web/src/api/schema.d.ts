@@ -4342,6 +4342,12 @@ export interface components {
              */
             compared?: "" | "same" | "changed";
             /**
+             * Fed
+             * @default
+             * @enum {string}
+             */
+            fed?: "" | "usual" | "little" | "none";
+            /**
              * Note
              * @default
              */

@@ -23,7 +23,7 @@ vi.mock('idb', () => ({
     }
   },
 }))
-const { dismiss, flush, refused, waiting, write } = await import('./outbox')
+const { dismiss, flush, refused, waiting, write, writePhoto } = await import('./outbox')
 
 interface Sent {
   path: string
@@ -37,7 +37,8 @@ beforeEach(() => {
   vi.stubGlobal('fetch', async (path: string, init: { body: string }) => {
     const now = answers.shift() ?? 200
     if (now === 'offline') throw new TypeError('Failed to fetch')
-    sent.push({ path, body: JSON.parse(init.body) })
+    const form = init.body as unknown
+    sent.push({ path, body: form instanceof FormData ? Object.fromEntries(form) : JSON.parse(init.body) })
     return new Response(JSON.stringify(now >= 400 ? { detail: 'Only 2 are left.' } : {}), { status: now })
   })
 })
@@ -76,6 +77,17 @@ describe('entries without a connection', () => {
     expect(waiting.value).toEqual([])
     await dismiss()
     expect(refused.value).toEqual([])
+  })
+
+  it('take pictures along as forms, with their time', async () => {
+    answers = ['offline']
+    await writePhoto('/photos', new Blob(['light'], { type: 'image/jpeg' }), 'a picture')
+    expect(waiting.value.map((w) => w.words)).toEqual(['a picture'])
+    const { write_id, taken_at } = waiting.value[0]!.body
+    await flush()
+    expect(sent[0]).toMatchObject({ path: '/photos', body: { write_id, taken_at } })
+    expect(sent[0]!.body['file']).toBeInstanceOf(Blob)
+    expect(waiting.value).toEqual([])
   })
 
   it('wait while the server is in trouble or nobody is signed in', async () => {

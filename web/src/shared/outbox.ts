@@ -11,6 +11,8 @@ export interface Entry {
   body: Record<string, unknown>
   words: string
   at: string
+  /** a picture goes as a form, with its facts beside it */
+  photo?: Blob
 }
 interface Shelf extends DBSchema {
   waiting: { key: number; value: Entry & { nr?: number } }
@@ -36,6 +38,13 @@ async function read() {
   refused.value = await db.getAll('refused')
 }
 
+function form(entry: Entry, photo: Blob): FormData {
+  const made = new FormData()
+  for (const [name, value] of Object.entries(entry.body)) made.append(name, String(value))
+  made.append('file', photo, 'photo.jpg')
+  return made
+}
+
 type Sent = 'sent' | 'offline' | { why: string }
 async function post(entry: Entry): Promise<Sent> {
   let answer: Response
@@ -43,8 +52,11 @@ async function post(entry: Entry): Promise<Sent> {
     answer = await fetch(entry.path, {
       method: 'POST',
       credentials: 'same-origin',
-      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': cookie('csrftoken') },
-      body: JSON.stringify(entry.body),
+      headers: {
+        ...(entry.photo ? {} : { 'Content-Type': 'application/json' }),
+        'X-CSRFToken': cookie('csrftoken'),
+      },
+      body: entry.photo ? form(entry, entry.photo) : JSON.stringify(entry.body),
     })
   } catch {
     return 'offline'
@@ -62,6 +74,15 @@ export async function write(path: string, body: Record<string, unknown>, words: 
   const db = await shelf()
   const id = typeof body['write_id'] === 'string' ? body['write_id'] : newWriteId()
   await db.add('waiting', { path, words, at, body: { ...body, write_id: id, happened_at: at } })
+  await read()
+  await flush()
+}
+
+/** Keep a picture, sent at once if it can be. It was taken now. */
+export async function writePhoto(path: string, photo: Blob, words: string): Promise<void> {
+  const at = new Date().toISOString()
+  const db = await shelf()
+  await db.add('waiting', { path, words, at, photo, body: { write_id: newWriteId(), taken_at: at } })
   await read()
   await flush()
 }

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { answer, api } from '@/api/client'
-import { waiting, write } from '@/shared/outbox'
+import { waiting, write, writePhoto } from '@/shared/outbox'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -28,24 +28,51 @@ interface Seen {
   appetite: string
   breaths: number | null
   compared: string
+  fed: string
   lost: number
+  photos: File[]
 }
 const seen = ref<Record<string, Seen>>({})
 const temperature = ref('')
+/** what else is read at the tank; opened by a press, for most days it is the thermometer alone */
+const MORE = [
+  { id: 'ph', label: 'pH' },
+  { id: 'ammonia', label: 'Ammonia, mg/L' },
+  { id: 'nitrite', label: 'Nitrite, mg/L' },
+  { id: 'salinity', label: 'Salinity, g/kg or SG' },
+  { id: 'copper', label: 'Copper, mg/L' },
+] as const
+const tests = ref<Record<string, string>>({})
+const more = ref(false)
 watch(
   () => tank.value?.uid,
   () => {
-    seen.value = {}
-    temperature.value = ''
+    forget()
   },
 )
+function forget() {
+  seen.value = {}
+  temperature.value = ''
+  tests.value = {}
+  more.value = false
+}
+function picture(uid: string, event: Event) {
+  const input = event.target as HTMLInputElement
+  of(uid).photos.push(...(input.files ?? []))
+  input.value = ''
+}
 function of(uid: string): Seen {
-  return (seen.value[uid] ??= { appetite: '', breaths: null, compared: '', lost: 0 })
+  return (seen.value[uid] ??= { appetite: '', breaths: null, compared: '', fed: '', lost: 0, photos: [] })
 }
 const EATING = [
   { id: 'all', label: 'eats' },
   { id: 'less', label: 'eats less' },
   { id: 'none', label: 'refuses' },
+]
+const FED = [
+  { id: 'usual', label: 'fed' },
+  { id: 'little', label: 'fed little' },
+  { id: 'none', label: 'not fed' },
 ]
 const COMPARED = [
   { id: 'same', label: 'as yesterday' },
@@ -56,7 +83,10 @@ const busy = ref(false)
 const anything = computed(
   () =>
     !!temperature.value.trim() ||
-    Object.values(seen.value).some((s) => s.appetite || s.breaths || s.compared || s.lost),
+    Object.values(tests.value).some((t) => t.trim()) ||
+    Object.values(seen.value).some(
+      (s) => s.appetite || s.breaths || s.compared || s.fed || s.lost || s.photos.length,
+    ),
 )
 async function next() {
   const here = tank.value
@@ -64,10 +94,10 @@ async function next() {
   busy.value = true
   for (const fish of here.fish) {
     const s = seen.value[fish.uid]
-    if (s && (s.appetite || s.breaths || s.compared))
+    if (s && (s.appetite || s.breaths || s.compared || s.fed))
       await write(
         `${room.value}/groups/${fish.uid}/observations`,
-        { appetite: s.appetite, breaths_per_min: s.breaths, compared: s.compared },
+        { appetite: s.appetite, breaths_per_min: s.breaths, compared: s.compared, fed: s.fed },
         `${here.name}: ${fish.words} seen`,
       )
     if (s?.lost)
@@ -76,16 +106,18 @@ async function next() {
         { count: s.lost },
         `${here.name}: ${s.lost} lost`,
       )
+    for (const photo of s?.photos ?? [])
+      await writePhoto(`${room.value}/groups/${fish.uid}/photos`, photo, `${here.name}: a picture`)
   }
-  if (temperature.value.trim())
+  const read = Object.entries({ temperature: temperature.value, ...tests.value }).filter(([, v]) => v.trim())
+  if (read.length)
     await write(
       `${room.value}/tanks/${here.uid}/readings`,
-      { temperature: temperature.value },
-      `${here.name}: ${temperature.value}`,
+      Object.fromEntries(read),
+      `${here.name}: ${read.map(([name, v]) => `${name} ${v}`).join(', ')}`,
     )
   busy.value = false
-  seen.value = {}
-  temperature.value = ''
+  forget()
   if (!waiting.value.length) void query.refetch()
   await router.replace({ query: { tank: String(place.value + 1) } })
 }
@@ -133,6 +165,20 @@ const finished = computed(
       <PickRow v-model="of(f.uid).appetite" label="Eating" :options="EATING" />
       <BreathTap v-model="of(f.uid).breaths" />
       <PickRow v-model="of(f.uid).compared" label="Beside yesterday" :options="COMPARED" />
+      <PickRow v-model="of(f.uid).fed" label="Fed" :options="FED" />
+      <label class="pick camera" :data-testid="`camera-${f.uid}`"
+        >{{
+          of(f.uid).photos.length
+            ? `${of(f.uid).photos.length} ${of(f.uid).photos.length === 1 ? 'picture' : 'pictures'}, one more`
+            : 'Picture'
+        }}<input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          class="unseen"
+          :aria-label="`Picture of ${f.words}`"
+          @change="picture(f.uid, $event)"
+      /></label>
       <div class="loss">
         <span>lost</span>
         <button
@@ -169,6 +215,15 @@ const finished = computed(
       >
       <InputText v-model="temperature" inputmode="decimal" class="fig" data-testid="round-temperature" />
     </label>
+    <template v-if="more">
+      <label v-for="m in MORE" :key="m.id" class="warm more-test"
+        ><span>{{ m.label }}</span>
+        <InputText v-model="tests[m.id]" inputmode="decimal" class="fig" :data-testid="`round-${m.id}`" />
+      </label>
+    </template>
+    <button v-else type="button" class="more" data-testid="round-more" @click="more = true">
+      pH, ammonia, nitrite, salinity, copper
+    </button>
     <div class="foot">
       <RouterLink v-if="place > 1" :to="{ query: { tank: String(place - 1) } }">back</RouterLink>
       <Button
@@ -242,6 +297,17 @@ h3 span {
 .pick:disabled {
   opacity: 0.45;
   cursor: default;
+}
+.camera {
+  display: grid;
+  place-items: center;
+}
+.camera:focus-within {
+  outline: 2px solid var(--water);
+  outline-offset: 2px;
+}
+.more-test {
+  border-top: 1px solid var(--rule);
 }
 .loss {
   display: grid;
