@@ -59,6 +59,12 @@ class DemoCase(BrowserCase):
             "round": "/round",
             "batches": "/records/batches",
             "release": f"/release/{self.paddle.uid}",
+            "book of a group": f"/fish/{Group.objects.get(tank__name='Vat').uid}",
+            "water over time": f"/tanks/{Tank.objects.get(name='Sill').uid}/water",
+            "instruments": "/instruments",
+            "time line": "/records/timeline?words=paddle",
+            "vet sheet": f"/records/{Case.objects.get(tank__name='Paddle').uid}/vet",
+            "supplier sheet": "/records/supplier",
             "protocol": "/courses/protocols/salt_and_warmth",
             "tank under copper": f"/tanks/{Tank.objects.get(name='Sill').uid}",
             "choose, by weight": f"/courses/for/{self.sluice.uid}?condition=ich",
@@ -108,6 +114,7 @@ class Screens(DemoCase):
         for path, presses in (
             (f"/tanks/{tank.uid}", ("Fish arrive", "Water test", "Water change", "Observe", "Loss")),
             (f"/records/{Case.objects.get(tank__name='Sluice').uid}", ("Close the case", "Stop: Salt with raised temperature", "strike out")),
+            (f"/fish/{self.paddle.uid}", ("Put down", "Sold, given, released", "Counted anew", "Chased", "name one")),
             ("/", ("other amount", "correct", "Change 50 %")),
         ):
             for words in presses:

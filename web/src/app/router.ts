@@ -269,7 +269,10 @@ export function makeRouter() {
   router.afterEach((to, from) => {
     document.title = `${to.meta.title}, Pennywort`
     // a new screen begins at its heading, for those who hear it
-    if (from.name) setTimeout(() => document.querySelector<HTMLElement>('h1')?.focus(), 60)
+    if (!from.name) return
+    const first = () =>
+      document.querySelector<HTMLElement>('[data-first-focus]') ?? document.querySelector<HTMLElement>('h1')
+    setTimeout(() => first()?.focus(), 60)
   })
   return router
 }

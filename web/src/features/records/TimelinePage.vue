@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useInfiniteQuery } from '@tanstack/vue-query'
-import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import KindMark from '@/shared/KindMark.vue'
@@ -24,10 +24,6 @@ watch(typed, (words) => {
   waiting = window.setTimeout(() => {
     if (words !== asked.value) void router.replace({ query: { ...route.query, words: words || undefined } })
   }, 300)
-})
-onMounted(() => {
-  if (route.query['find'] !== undefined)
-    void nextTick(() => document.querySelector<HTMLInputElement>('#timeline-words')?.focus())
 })
 const pages = useInfiniteQuery({
   queryKey: ['timeline', () => session.room?.uid, asked, kind],
@@ -109,6 +105,7 @@ function to(place: { to: string; to_id: string }): RouteLocationRaw | null {
       id="timeline-words"
       v-model="typed"
       type="search"
+      :data-first-focus="route.query['find'] !== undefined || undefined"
       maxlength="80"
       placeholder="a tank, a fish, a medicine, a word of a note"
       data-testid="timeline-words"

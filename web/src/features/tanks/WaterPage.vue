@@ -85,7 +85,8 @@ async function take(event: Event) {
   text.value = await chosen.text()
   const done = await bring.run()
   if (file.value) file.value.value = ''
-  if (done) brought.value = `${done.kept} tests kept${done.known ? `, ${done.known} were here already` : ''}.`
+  if (done)
+    brought.value = `${done.kept} ${done.kept === 1 ? 'test' : 'tests'} kept${done.known ? `, ${done.known} were here already` : ''}.`
 }
 const { strike, problem: strikeProblem } = useStrike()
 </script>
