@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from datetime import datetime, timedelta
-from typing import Literal
+from typing import Annotated, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Query, Router, Schema
 
+from pennywort.core.errors import InvalidInput
 from pennywort.core.outcome.release import Facts, Gate, Meal, drip, feeding_plan, gate
 from pennywort.core.reference import library
 from pennywort.core.units import show_small_volume, show_volume
@@ -102,16 +103,16 @@ def _words(actor: Actor, found: Gate) -> str:
     return f"{'One thing is' if missing == 1 else f'{missing} things are'} missing; waiting alone is not enough."
 
 
-def _drip(actor: Actor, facts: Facts) -> list[str]:
+def _drip(actor: Actor, facts: Facts, *, box_l: float) -> list[str]:
     """How the box is dripped, by whichever difference asks for more."""
     wanted = [(facts.apart_c, WITHIN_C), (facts.apart_g_per_kg if facts.salt_matters else None, WITHIN_G_PER_KG)]
-    plans = [drip(box_l=BOX_L, apart=apart, within=within) for apart, within in wanted if apart is not None and apart / within <= 20]
+    plans = [drip(box_l=box_l, apart=apart, within=within) for apart, within in wanted if apart is not None and apart / within <= 20]
     if not plans:
         return []
     most = max(plans, key=lambda d: d.add_l)
     rate, mine = show_small_volume(most.rate_ml_per_min), actor.preferences
     return [
-        f"Float fifteen minutes, then drip {show_volume(most.add_l, mine).text} of the new water to {show_volume(BOX_L, mine).text} of theirs.",
+        f"Float fifteen minutes, then drip {show_volume(most.add_l, mine).text} of the new water to {show_volume(box_l, mine).text} of theirs.",
         f"Over {most.lasts_min:g} minutes: {rate.text} a minute. Their water does not go into the display.",
     ]
 
@@ -124,9 +125,14 @@ PLAN = (
 
 
 @router.get("/groups/{uuid:group_id}/release", response=ReleaseOut, operation_id="release_gate")
-def release_gate(request: HttpRequest, room_id: Path[UUID], group_id: UUID, days: float = 30, to: UUID | None = None) -> ReleaseOut:
-    """Whether these fish may leave quarantine, and what is missing; keeps nothing."""
+def release_gate(
+    request: HttpRequest, room_id: Path[UUID], group_id: UUID, days: float = 30, to: UUID | None = None, box: Annotated[str, Query(max_length=20)] = ""
+) -> ReleaseOut:
+    """Whether these fish may leave quarantine, and what is missing; ``box``: the water of theirs that they are dripped in. Keeps nothing."""
     actor = act(request, room_id)
+    box_l = actor.read_optional(box, kind="volume", field="box")
+    if box_l is not None and box_l <= 0:
+        raise InvalidInput("This must be more than nothing.", field="box")
     group = group_of(actor, group_id)
     facts = _facts(actor, group, days=days, to=tank_of(actor, to) if to else None)
     found = gate(facts, now=actor.now)
@@ -144,7 +150,7 @@ def release_gate(request: HttpRequest, room_id: Path[UUID], group_id: UUID, days
             )
             for c in found.checks
         ],
-        drip=_drip(actor, facts),
+        drip=_drip(actor, facts, box_l=BOX_L if box_l is None else box_l),
         plan=list(PLAN),
         feeding=[
             FeedingOut(days_words=f"days {f.from_days} to {f.to_days}", feeds_words=f"{f.feeds_count} small feeds a day", words=f.words) for f in feeding_plan()

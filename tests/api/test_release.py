@@ -54,8 +54,14 @@ class Release(RoomCase):
         self.assertEqual(next(c["words"] for c in told["checks"] if c["name"] == "temperature matched"), "1.5 °C apart: ramp it slowly, or drip longer")
         self.assertIn("drip 10.0 L of the new water to 5.0 L of theirs", told["drip"][0].replace("5.00", "5.0"))
         self.assertIn("222 mL a minute", told["drip"][1])
+        # a box of 12 L takes 24 L: more than twice as fast
+        told = self.gate(f"?to={display}&box=12%20L")
+        self.assertIn("drip 24.0 L of the new water to 12.0 L of theirs", told["drip"][0])
+        self.assertIn("533 mL a minute", told["drip"][1])
 
     def test_what_is_none(self) -> None:
         self.get(f"groups/{self.barbs}/release?days=0", status=422)
         self.get(f"groups/{self.barbs}/release?days=nan", status=422)
+        for box in ("0", "-2", "NaN", "1e308", "two", "3 parsecs"):
+            self.assertEqual(self.get(f"groups/{self.barbs}/release?box={box}", status=422)["field"], "box")
         self.get(f"groups/{self.barbs}/release?to={self.room.uid}", status=404)

@@ -69,10 +69,6 @@ def _days(camera: Camera) -> None:
     time.sleep(1.5)
 
 
-def _compare(camera: Camera) -> None:
-    camera.go("/conditions/columnaris/or/saprolegnia")
-
-
 def _tank(camera: Camera) -> None:
     camera.go("/tanks/new")
     for label, text in (
@@ -93,6 +89,13 @@ def _water(camera: Camera) -> None:
     """Sill under copper: its strip, the life cycle under it, the ledger."""
     camera.go("/tanks")
     next(e for e in camera.driver.find_elements(By.TAG_NAME, "a") if "Sill" in e.text).click()
+    time.sleep(1.5)
+
+
+def _water_days(camera: Camera) -> None:
+    """The same tank's readings over the days, against the limits for its fish."""
+    _water(camera)
+    camera.click("[data-testid='water-over-time']")
     time.sleep(1.5)
 
 
@@ -154,18 +157,18 @@ VIEWS: dict[str, tuple[tuple[int, int], Prepare, bool]] = {
     "today-phone": (PHONE, lambda c: c.go("/"), False),
     "tank": (DESKTOP, _tank, False),
     "water": (DESKTOP, _water, False),
+    "water-days": (DESKTOP, _water_days, False),
     "round-phone": (PHONE, _round, False),
     "bath-phone": (PHONE, _bath, False),
     "batches": (DESKTOP, lambda c: c.go("/records/batches"), False),
     "look": (DESKTOP, _look, False),
     "look-phone": (PHONE, _look, False),
     "days": (DESKTOP, _days, False),
-    "compare": (DESKTOP, _compare, False),
     "condition": (DESKTOP, lambda c: c.go("/conditions/marine_velvet"), False),
     "measure": (DESKTOP, _measure, False),
     "shelf": (DESKTOP, lambda c: c.go("/shelf"), False),
     "course": (DESKTOP, _course, False),
-    "course-phone": (PHONE, _course, False),
+    "timeline": (DESKTOP, lambda c: c.go("/records/timeline"), False),
     "records": (DESKTOP, lambda c: c.go("/records"), False),
     "case": (DESKTOP, _case, False),
 }

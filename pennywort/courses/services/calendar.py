@@ -55,10 +55,13 @@ def _move_end(actor: Actor, course: Course, *, end: datetime, later: timedelta) 
     tasks = {(t.place, t.number): t for t in Task.objects.filter(course=course)}
     done = {key for key, t in tasks.items() if t.done_at is not None or t.skipped}
     moved = prolong([planned_step(t) for t in tasks.values()], done=done, end_at=end, later=later)
+    shifted = []
     for step in moved.steps:
         task = tasks.get((step.place, step.number))
         if task is not None and task.due_at != step.due_at:
-            Task.objects.filter(pk=task.pk).update(due_at=step.due_at)
+            task.due_at = step.due_at
+            shifted.append(task)
+    Task.objects.bulk_update(shifted, ["due_at"])
     last = {place: max((t for t in tasks.values() if t.place == place), key=lambda t: t.number) for place in {t.place for t in tasks.values()}}
     base = {"fishroom": actor.fishroom, "recorded_at": actor.now, "recorded_by": actor.keeper, "course": course}
     Task.objects.bulk_create(

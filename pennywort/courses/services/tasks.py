@@ -157,8 +157,11 @@ def give_again(actor: Actor, *, uid: UUID, task: Task, amount: str, happened_at:
 def _shift(course: Course, *, at: datetime) -> int:
     """What follows a dose given late falls due later: how many tasks moved. What was done stays."""
     moved = moves(course, given=None, at=at)
-    for m in moved:
-        Task.objects.filter(course=course, place=m.place, number=m.number, done_at=None, skipped=False).update(due_at=m.due_at)
+    due = {(m.place, m.number): m.due_at for m in moved}
+    shifted = [t for t in Task.objects.filter(course=course, done_at=None, skipped=False) if (t.place, t.number) in due]
+    for task in shifted:
+        task.due_at = due[(task.place, task.number)]
+    Task.objects.bulk_update(shifted, ["due_at"])
     return len(moved)
 
 

@@ -1921,7 +1921,7 @@ export interface paths {
         };
         /**
          * Release Gate
-         * @description Whether these fish may leave quarantine, and what is missing; keeps nothing.
+         * @description Whether these fish may leave quarantine, and what is missing; ``box``: the water of theirs that they are dripped in. Keeps nothing.
          */
         get: operations["release_gate"];
         put?: never;
@@ -10887,6 +10887,7 @@ export interface operations {
             query?: {
                 days?: number;
                 to?: string | null;
+                box?: string;
             };
             header?: never;
             path: {

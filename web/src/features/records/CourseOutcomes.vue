@@ -50,7 +50,12 @@ async function save() {
           >{{ c.outcome_words
           }}<span v-if="c.outcome_note" class="small quiet">: {{ c.outcome_note }}</span></span
         >
-        <button type="button" class="link small" :aria-label="`How did ${c.name} do?`" @click="ask(c)">
+        <button
+          type="button"
+          class="link small"
+          :aria-label="`${c.outcome ? 'judge anew' : 'how did it do?'}, ${c.name}`"
+          @click="ask(c)"
+        >
           {{ c.outcome ? 'judge anew' : 'how did it do?' }}
         </button>
       </li>

@@ -64,7 +64,7 @@ const print = () => window.print()
   <template v-if="sheet.data.value">
     <p class="lead">{{ sheet.data.value.sentence }}</p>
     <p class="small quiet">{{ sheet.data.value.band_words }}</p>
-    <div class="wide">
+    <div class="wide" tabindex="0" role="region" aria-label="Arrivals">
       <table class="arrivals">
         <thead>
           <tr>
@@ -112,6 +112,7 @@ const print = () => window.print()
 }
 .wide {
   overflow-x: auto;
+  position: relative;
 }
 .arrivals {
   width: 100%;

@@ -8,12 +8,14 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import SignMark from '@/shared/SignMark.vue'
+import TextField from '@/shared/TextField.vue'
 
 /** Whether fish may leave quarantine: every line of the gate, what is missing and from when, then how they are brought over. */
 const props = defineProps<{ group: string }>()
 const session = useSession()
 const days = ref(30)
 const to = ref<string | null>(null)
+const box = ref('')
 const DAYS = [14, 21, 30, 45].map((n) => ({ value: n, label: `${n} days` }))
 const groups = useQuery({
   queryKey: ['groups', () => session.room?.uid],
@@ -26,13 +28,13 @@ const tanks = useQuery({
 const here = computed(() => groups.data.value?.find((g) => g.uid === props.group) ?? null)
 const others = computed(() => (tanks.data.value ?? []).filter((t) => t.uid !== here.value?.tank))
 const gate = useQuery({
-  queryKey: ['release', () => props.group, days, to],
+  queryKey: ['release', () => props.group, days, to, box],
   queryFn: () =>
     answer(
       api.GET('/api/rooms/{room_id}/groups/{group_id}/release', {
         params: {
           path: { ...session.inRoom(), group_id: props.group },
-          query: { days: days.value, ...(to.value ? { to: to.value } : {}) },
+          query: { days: days.value, box: box.value, ...(to.value ? { to: to.value } : {}) },
         },
       }),
     ),
@@ -48,7 +50,7 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
     :sentence="gate.data.value?.words"
     :aside="here?.tank_name"
   />
-  <ProblemNote :problem="gate.error.value" />
+  <ProblemNote :problem="gate.error.value" :fields="['box']" />
   <div class="asked">
     <SelectButton
       v-model="days"
@@ -71,7 +73,7 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
   </div>
   <template v-if="gate.data.value">
     <ul class="rows gate" data-testid="gate">
-      <li v-for="c in gate.data.value.checks" :key="c.name" class="row" :data-testid="`check-${c.state}`">
+      <li v-for="c in gate.data.value.checks" :key="c.name" class="check" :data-testid="`check-${c.state}`">
         <SignMark :state="MARK[c.state]" />
         <b
           >{{ c.name }}<span class="unseen">, {{ WORDS[c.state] }}</span></b
@@ -91,6 +93,16 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
     </div>
     <section aria-label="Bringing them over">
       <h2 class="block-head">Bringing them over</h2>
+      <TextField
+        v-model="box"
+        figure
+        label="Water in the box"
+        field="box"
+        :problem="gate.error.value"
+        placeholder="5 L"
+        hint="theirs, with them in it"
+        data-testid="release-box"
+      />
       <ol class="plan">
         <li v-for="d in [...gate.data.value.drip, ...gate.data.value.plan]" :key="d">{{ d }}</li>
       </ol>
@@ -122,7 +134,7 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
 .gate {
   max-width: 760px;
 }
-.row {
+.check {
   display: grid;
   grid-template-columns: 28px 190px minmax(0, 1fr) auto;
   gap: 4px 12px;
@@ -162,11 +174,11 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
   .feeding li > :nth-child(3) {
     grid-column: 1 / -1;
   }
-  .row {
+  .check {
     grid-template-columns: 28px minmax(0, 1fr);
     padding: 8px 0;
   }
-  .row > :nth-child(n + 3) {
+  .check > :nth-child(n + 3) {
     grid-column: 2;
   }
 }

@@ -49,6 +49,13 @@ const ledgers = useQuery({
   queryFn: () =>
     answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/ledger', { params: { path: path.value } })),
 })
+const instruments = useQuery({
+  queryKey: ['instruments', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/instruments', { params: { path: session.inRoom() } })),
+})
+const speaking = computed(() =>
+  (instruments.data.value?.instruments ?? []).filter((i) => i.tank === props.tank),
+)
 const strip = computed(() => today.data.value?.strips.find((s) => s.tank === props.tank && !s.quiet) ?? null)
 const groups = computed(() => (all.data.value ?? []).filter((g) => g.tank === props.tank))
 const alive = computed(() => groups.value.filter((g) => g.left > 0))
@@ -179,6 +186,15 @@ const { strike, problem: strikeProblem } = useStrike()
           >over time, limits, files</RouterLink
         >
       </h2>
+      <ul v-if="speaking.length" class="speaking small" data-testid="speaking">
+        <li v-for="i in speaking" :key="i.uid">
+          <RouterLink :to="{ name: 'instruments' }">{{ i.name }}</RouterLink>
+          <span v-for="m in i.measures.filter((x) => x.last)" :key="m.name" class="fig"
+            >{{ m.last }} {{ m.last_words }}</span
+          >
+          <b v-if="i.words" class="brick">{{ i.words }}</b>
+        </li>
+      </ul>
       <p v-if="!readings.data.value?.length" class="none">Nothing read yet.</p>
       <table v-else class="tests">
         <thead>
@@ -285,6 +301,12 @@ section,
 }
 .gone {
   color: var(--ink2);
+}
+.speaking li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  padding: 4px 0;
 }
 .none {
   padding: 10px 0;

@@ -153,7 +153,7 @@ const { strike, problem: strikeProblem } = useStrike()
         {{ handOnly ? 'instruments too' : 'by hand only' }}
       </button>
     </div>
-    <div class="wide">
+    <div class="wide" tabindex="0" role="region" aria-label="Tests one by one">
       <table v-if="tests.length" class="tests">
         <thead>
           <tr>
@@ -258,6 +258,7 @@ section {
 }
 .wide {
   overflow-x: auto;
+  position: relative;
 }
 .tests {
   width: 100%;
