@@ -96,7 +96,7 @@ def _content(packed: zipfile.ZipFile, name: str) -> bytes:
         return packed.read(name)
     except KeyError as error:
         raise InvalidInput(f"The archive lacks {name}.", field="file") from error
-    except (zipfile.BadZipFile, EOFError, OSError, RuntimeError, NotImplementedError, ValueError) as error:
+    except (zipfile.BadZipFile, EOFError, OSError, RuntimeError, ValueError) as error:
         raise InvalidInput(f"The archive is damaged at {name}.", field="file") from error
     except Exception as error:
         # zlib has an error of its own that no other names

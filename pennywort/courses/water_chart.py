@@ -8,6 +8,7 @@ from datetime import datetime, timedelta
 from typing import Literal
 from uuid import UUID
 
+from django.db.models import Q
 from ninja import Schema
 
 from pennywort.core.reference import library
@@ -33,7 +34,9 @@ DRAWN: tuple[tuple[Measure, str], ...] = (
 LABELS = {name: label if name == "ph" else label.capitalize() for name, label in NAMES.items()} | {"ammonia": "Free ammonia"}
 # an expected curve is drawn by so many points
 CURVE_POINTS = 160
-MOST_TESTS = 400
+MOST_TESTS, MOST_MACHINE = 400, 100
+# hours of the day from which an instrument's readings are drawn, by how many days are asked for; all of them within a week
+DRAWN_HOURS = ((7, None), (31, (0, 6, 12, 18)), (100, (12,)))
 
 
 class WaterPointOut(Schema):
@@ -134,7 +137,8 @@ def _shown(actor: Actor, name: Measure) -> _Shown:
 def chart_of(actor: Actor, tank: Tank, *, days: int) -> WaterChartOut:
     """Every measure that was read within the last ``days``, the newest last, against the limits for the fish that are in it."""
     since = actor.now - timedelta(days=days)
-    tests = list(reversed(readings_of(tank).filter(happened_at__gt=since)))
+    by_hand, by_machine = _tests(actor, tank, since=since, days=days)
+    tests = sorted((*by_hand, *by_machine), key=lambda t: (t.happened_at, t.pk))
     species = species_in(groups_in_water(tank))
     here = Circumstances(warmed_to_c=warmed_to(tank, now=actor.now))
     judged = [
@@ -150,8 +154,21 @@ def chart_of(actor: Actor, tank: Tank, *, days: int) -> WaterChartOut:
         ticks=_ticks(actor, days=days),
         rows=rows,
         advice=_advice(actor, tests),
-        tests=[_test(actor, book, tank, t) for t in reversed(tests[-MOST_TESTS:])],
+        tests=[_test(actor, book, tank, t) for t in sorted((*by_hand[:MOST_TESTS], *by_machine[:MOST_MACHINE]), key=lambda t: t.happened_at, reverse=True)],
     )
+
+
+def _tests(actor: Actor, tank: Tank, *, since: datetime, days: int) -> tuple[list[WaterReading], list[WaterReading]]:
+    """What keepers read, all of it, and what instruments did, as many as a drawing can show; the newest first."""
+    found = readings_of(tank).filter(happened_at__gt=since)
+    hours = next((h for most, h in DRAWN_HOURS if days <= most), (12,))
+    machine = found.exclude(instrument="")
+    if hours is not None:
+        # a copper reading is one a day at most: it always counts
+        machine = machine.filter(Q(happened_at__hour__in=hours) | Q(copper_mg_per_l__isnull=False))
+    if days > DRAWN_HOURS[-1][0]:
+        machine = machine.filter(Q(happened_at__week_day=4) | Q(copper_mg_per_l__isnull=False))
+    return list(found.filter(instrument="")), list(machine)
 
 
 def _ticks(actor: Actor, *, days: int) -> list[TickOut]:

@@ -102,24 +102,26 @@ def ingest(instrument: Instrument, text: str, *, form: str, now: datetime) -> In
     rows = list(raw_lines(text, form=form))
     before: dict[str, list[Sampled]] = {}
     copper = False
-    for number, raw in rows:
-        try:
-            with transaction.atomic():
-                line = read_line(raw)
-                _check_time(line.at, now=now)
-                if isinstance(line, Figure):
-                    copper |= _figure(actor, instrument, kind, line, before=before, done=done)
-                elif isinstance(line, DoseReport):
-                    _dose(actor, instrument, line, done=done)
-                else:
-                    _fault(instrument, line, done=done)
-        except PennywortError as error:
-            done.refused.append((number, error.field or "line", error.message))
-    if rows:
-        instrument.spoke_at = now
-        instrument.save(update_fields=["spoke_at", "fault", "fault_at"])
-    if copper:
-        keep_to_clocks(actor, instrument.tank)
+    # one commit for the delivery, a savepoint for each line: what is acknowledged is there, and a bad line takes no other along
+    with transaction.atomic():
+        for number, raw in rows:
+            try:
+                with transaction.atomic():
+                    line = read_line(raw)
+                    _check_time(line.at, now=now)
+                    if isinstance(line, Figure):
+                        copper |= _figure(actor, instrument, kind, line, before=before, done=done)
+                    elif isinstance(line, DoseReport):
+                        _dose(actor, instrument, line, done=done)
+                    else:
+                        _fault(instrument, line, done=done)
+            except PennywortError as error:
+                done.refused.append((number, error.field or "line", error.message))
+        if rows:
+            instrument.spoke_at = now
+            instrument.save(update_fields=["spoke_at", "fault", "fault_at"])
+        if copper:
+            keep_to_clocks(actor, instrument.tank)
     return done
 
 

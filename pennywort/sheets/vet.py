@@ -111,10 +111,9 @@ def _net(actor: Actor, tank: Tank) -> str:
 
 def _water(actor: Actor, tank: Tank, *, until: datetime) -> list[SheetLineOut]:
     """The newest reading of each measure, and the lowest and highest of the last ten."""
-    rows = list(readings_of(tank).filter(happened_at__lte=until)[:200])
     lines = []
     for name, column in COLUMNS:
-        read = [r for r in rows if getattr(r, column) is not None][:10]
+        read = list(readings_of(tank).filter(happened_at__lte=until, **{f"{column}__isnull": False})[:10])
         if not read:
             continue
         newest = _figure(actor, read[0], name)

@@ -58,7 +58,7 @@ def fresh_readings(tank: Tank, *, now: datetime) -> tuple[Readings, datetime | N
     """The newest value of each measure within the last day, and when the newest of them was read."""
     newest: dict[str, float] = {}
     at: datetime | None = None
-    for reading in readings_of(tank).filter(happened_at__gt=now - FRESH)[:20]:
+    for reading in readings_of(tank).filter(happened_at__gt=now - FRESH):
         at = at or reading.happened_at
         for name in MEASURES:
             value = getattr(reading, name)
@@ -71,7 +71,7 @@ def readings_before(tank: Tank, *, now: datetime) -> Readings:
     """Of each measure read more than once within the last day, the oldest value: what a shock is told from."""
     oldest: dict[str, float] = {}
     counts: dict[str, int] = {}
-    for reading in readings_of(tank).filter(happened_at__gt=now - FRESH)[:20]:
+    for reading in readings_of(tank).filter(happened_at__gt=now - FRESH):
         for name in MEASURES:
             value = getattr(reading, name)
             if value is not None:

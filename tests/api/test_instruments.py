@@ -251,3 +251,38 @@ class WaterFiles(RoomCase):
     def test_days_that_can_not_be(self) -> None:
         for days in ("0", "-3", "99999", "NaN"):
             self.get(f"tanks/{self.weir}/water-chart?days={days}", status=422)
+
+
+class BesideAHand(InstrumentCase):
+    """What speaks every five minutes must not push aside what somebody read once a day."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.fish = self.group(self.sill, "banggai_cardinal", 5)
+        self.send(f"tanks/{self.sill}/readings", {"ph": "8.2", "ammonia": "0", "nitrite": "0.1"})
+        token = self.let_in()
+        self.later(hours=23)
+        self.speak(token, *[self.figure(25.0 + n % 4 / 10, minutes_ago=60 * n) for n in range(23)])
+
+    def test_the_hand_still_counts_at_the_gate_and_alone_stands_in_the_story(self) -> None:
+        self.send(f"groups/{self.fish}/looks", {"signs": {"flashing": True}})
+        told = self.get(f"tanks/{self.sill}/water")
+        self.assertEqual([r["ph"] for r in told], ["8.2"])
+        self.assertEqual(WaterReading.objects.filter(tank__uid=self.sill).count(), 24)
+        line = self.get("timeline?kind=reading")["lines"]
+        self.assertEqual(len(line), 1)
+        strip = next(s for s in self.get("today")["strips"] if s["tank"] == self.sill)
+        self.assertEqual(len(strip["readings"]), 1)
+        form = self.get(f"groups/{self.fish}/look")
+        self.assertIn("8.2", json.dumps(form["read"]), form["read"])
+        self.assertTrue(any(str(v).startswith("25.") for v in form["read"].values()), form["read"])
+
+    def test_the_chart_draws_as_many_as_it_can_show(self) -> None:
+        def points(days: int) -> int:
+            rows = self.get(f"tanks/{self.sill}/water-chart?days={days}")["rows"]
+            return sum(len(r["points"]) for r in rows if r["name"] == "temperature")
+
+        self.assertEqual(points(7), 23)
+        self.assertIn(points(30), (3, 4))
+        self.assertEqual(points(90), 1)
+        self.assertEqual([p["by_hand"] for r in self.get(f"tanks/{self.sill}/water-chart?days=30")["rows"] if r["name"] == "ph" for p in r["points"]], [True])

@@ -76,7 +76,7 @@ class Journey(BrowserCase):
         self.sees("12 cherry barbs in 84.5 L of water.")
 
     def look(self) -> None:
-        self.press(self.one("[data-testid='group-cherry barb'] a"))
+        self.press(self.one("[data-testid='group-cherry barb'] .does a"))
         self.sees("Nothing looked at yet.")
         for sign, answer in (("white_spots_countable", 0), ("gold_grey_dust", 1), ("flat_grey_sheen", 1), ("saddle_patch", 1)):
             self.press(self.all(f"[data-testid='sign-{sign}'] label")[answer])

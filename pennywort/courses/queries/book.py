@@ -54,6 +54,7 @@ class Read(NamedTuple):
     happened_at: datetime
     copper_mg_per_l: float | None
     salinity_g_per_kg: float | None
+    instrument: str
 
 
 class Carbon(NamedTuple):
@@ -142,7 +143,9 @@ class Book:
 
     @cached_property
     def _readings(self) -> dict[int, list[Read]]:
-        rows = WaterReading.objects.standing().filter(self._wanted("tank")).order_by("happened_at", "pk")
+        # an instrument's hourly warmth says nothing of a medicine or a clock
+        told = Q(instrument="") | Q(copper_mg_per_l__isnull=False) | Q(salinity_g_per_kg__isnull=False)
+        rows = WaterReading.objects.standing().filter(told, self._wanted("tank")).order_by("happened_at", "pk")
         return self._by_water(Read(*row) for row in rows.values_list(*Read._fields))
 
     def readings(self, tank: Tank) -> list[Read]:

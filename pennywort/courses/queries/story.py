@@ -137,7 +137,7 @@ def story_of(actor: Actor, case: Case) -> Story:
     for look in Look.objects.filter(group=case.group, **span).select_related(*related):
         words, detail = look_words(look)
         lines.append(_entry("look", look, kind="look", words=words, detail=detail))
-    for reading in WaterReading.objects.filter(tank=case.tank, **span).select_related(*related):
+    for reading in WaterReading.objects.filter(tank=case.tank, instrument="", **span).select_related(*related):
         lines.append(_entry("reading", reading, kind="reading", words=reading_words(reading, actor), detail=reading.note))
     for seen in Observation.objects.filter(group=case.group, **span).select_related(*related):
         words, detail = observation_words(seen)

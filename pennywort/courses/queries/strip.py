@@ -267,6 +267,7 @@ def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis) 
         for c in marks.recent(tank)
         if not c.stopped_at and c.ends_at > c.observe_starts_at
     ]
+    read = [r for r in book.readings(tank) if not r.instrument or r.copper_mg_per_l is not None]
     return Strip(
         tank=tank,
         fish=fish_words(groups) or "empty",
@@ -277,7 +278,7 @@ def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis) 
         curves=curves,
         doses=_dose_marks(actor, book, marks, tank, axis),
         changes=(*changed, *due_changes),
-        readings=tuple(Mark(at=r.happened_at, words="water test") for r in book.readings(tank) if r.happened_at >= axis.starts_at),
+        readings=tuple(Mark(at=r.happened_at, words="water test") for r in read if r.happened_at >= axis.starts_at),
         losses=tuple(Mark(at=at, words=f"{count} lost") for at, count in marks.losses(tank)),
         arrivals=_arrivals(actor, groups, axis),
         windows=tuple(windows),
