@@ -178,5 +178,6 @@ def _sources(actor: Actor) -> Iterator[Source]:
     yield "open", Case.objects.filter(**room).select_related(*by, "tank", "group"), "opened_at", opened
     yield "close", Case.objects.filter(**room, closed_at__isnull=False).select_related("closed_by", "tank", "group"), "closed_at", closed
     # a part that moved did not come, it was here
-    yield "arrival", Group.objects.filter(**room).exclude(moves__parted_from__isnull=False).select_related(*by, "tank"), "recorded_at", arrival
+    parts = Move.objects.filter(**room, parted_from__isnull=False, joins=False).values("group")
+    yield "arrival", Group.objects.filter(**room).exclude(pk__in=parts).select_related(*by, "tank"), "recorded_at", arrival
     yield "bath", BathEvent.objects.standing().filter(**room).select_related(*by, "run__group__tank"), at, bath

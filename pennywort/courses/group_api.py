@@ -70,3 +70,16 @@ def move_fish(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: M
             actor, uid=body.write_id, group=group, to=to, count=body.count, plus_minus=body.count_plus_minus, note=body.note, individuals=body.individuals
         ),
     )
+
+
+class MergeIn(Write):
+    into: UUID
+
+
+@router.post("/groups/{uuid:group_id}/merge", response=Written, operation_id="merge_groups")
+def merge_groups(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: MergeIn) -> dict[str, object]:
+    """Put a group together with another of the same fish in the same tank."""
+    actor = act(request, room_id)
+    group, into = group_of(actor, group_id), group_of(actor, body.into)
+    content = {"group": group_id, "into": body.into}
+    return write_once(actor, body.write_id, "merge_groups", content, lambda: moves.merge(actor, uid=body.write_id, group=group, into=into))

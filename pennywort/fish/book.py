@@ -84,6 +84,8 @@ def row_words(row: LedgerRecord, local: Any) -> tuple[str, str, str]:
     if isinstance(row, Scuffle):
         return "scuffle", f"{row.get_degree_display()[:1].upper()}{row.get_degree_display()[1:]} by {row.by_whom}", row.note
     assert isinstance(row, Move)
+    if row.joins:
+        return "move", f"{_many(count)} put together with others of their kind", row.reason
     return "move", f"{_many(count)} moved from {row.from_tank.name} to {row.to_tank.name}", row.reason
 
 
@@ -94,10 +96,12 @@ def book_of(group: Group, *, local: Any) -> tuple[BookLine, ...]:
         related = ("recorded_by", "from_tank", "to_tank") if model is Move else ("recorded_by",)
         for row in model.objects.standing().filter(**{by: group}).select_related(*related):
             pairs.append((Entry(at=row.happened_at, kind=KINDS[model], count=Count(count=row.count, plus_minus=row.count_plus_minus)), row))
+    for row in Move.objects.standing().filter(group=group, joins=True).select_related("recorded_by", "parted_from", "from_tank", "to_tank"):
+        pairs.append((Entry(at=row.happened_at, kind="joined", count=Count(count=row.count, plus_minus=row.count_plus_minus)), row))
     pairs.sort(key=lambda p: (p[0].at, p[0].kind == "recount"))
     told = tally(start=start_of(group), entries=[entry for entry, _ in pairs])
     lines = [_line(row, local, left=line.left, told=line.told) for line, (_, row) in zip(told.lines, pairs, strict=True)]
-    whole = Move.objects.standing().filter(Q(group=group)).select_related("recorded_by", "from_tank", "to_tank")
+    whole = Move.objects.standing().filter(Q(group=group), joins=False).select_related("recorded_by", "from_tank", "to_tank")
     lines += [_line(row, local) for row in whole]
     lines += [_line(row, local) for row in Scuffle.objects.standing().filter(group=group).select_related("recorded_by")]
     return tuple(sorted(lines, key=lambda x: x.at))

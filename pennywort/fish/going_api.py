@@ -15,7 +15,7 @@ from pennywort.core.reference import library
 from pennywort.fish import going
 from pennywort.fish.book import CHECKED, book_of
 from pennywort.fish.models import DURING, Individual
-from pennywort.fish.queries import count_of, names_gone, plural, start_of
+from pennywort.fish.queries import count_of, entries_of, names_gone, plural, start_of
 from pennywort.fish.services import group_of
 from pennywort.rooms.schemas import Entry, In, Note, Plain, Write, Written
 from pennywort.rooms.services import write_once
@@ -227,7 +227,11 @@ def group_book(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> Gro
     """A group from its order to its end, with how many were left after each line."""
     actor = act(request, room_id)
     group = group_of(actor, group_id)
-    left, start, gone = count_of(group), start_of(group), names_gone(group)
+    left, gone = count_of(group), names_gone(group)
+    joined = [e.count for e in entries_of([group])[group.pk] if e.kind == "joined"]
+    start = Count(
+        count=start_of(group).count + sum(j.count for j in joined), plus_minus=start_of(group).plus_minus + sum(j.plus_minus for j in joined)
+    )  # fmt: skip
     arrived = Count(count=group.count, plus_minus=group.count_plus_minus)
     came = [f"{group.ordered_count} ordered"] if group.ordered_count else []
     came.append(

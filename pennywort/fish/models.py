@@ -111,10 +111,14 @@ class Observation(LedgerRecord):
 
 
 class Move(LedgerRecord):
-    """Fish went to another tank: a whole group, or a part of one (``parted_from``) that is a group of its own since."""
+    """Fish went to another tank: a whole group, or a part of one (``parted_from``) that is a group of its own since.
+
+    ``joins``: those of ``parted_from`` were put together with ``group``, which was there before.
+    """
 
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="moves")
     parted_from = models.ForeignKey(Group, null=True, blank=True, on_delete=models.CASCADE, related_name="parted")
+    joins = models.BooleanField(default=False)
     from_tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="+")
     to_tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="+")
     count = models.PositiveIntegerField()

@@ -54,8 +54,14 @@ def with_counts(groups: QuerySet[Group]) -> QuerySet[Group]:
         known=last("count", arrived),
         known_plus_minus=last("count_plus_minus", F("count_plus_minus")),
     )
+
+    def joined(name: str) -> Coalesce:
+        rows = Move.objects.standing().filter(group=OuterRef("pk"), joins=True, happened_at__gt=OuterRef("counted_at"))
+        return Coalesce(Subquery(rows.order_by().values("group").annotate(total=Sum(name)).values("total")), 0)
+
     found = found.annotate(gone=total("count"), gone_plus_minus=total("count_plus_minus"))
-    return found.annotate(left=ExpressionWrapper(F("known") - F("gone"), output_field=IntegerField()))
+    found = found.annotate(joined=joined("count"), joined_plus_minus=joined("count_plus_minus"))
+    return found.annotate(left=ExpressionWrapper(F("known") + F("joined") - F("gone"), output_field=IntegerField()))
 
 
 def start_of(group: Group) -> Count:
@@ -64,13 +70,16 @@ def start_of(group: Group) -> Count:
 
 
 def entries_of(groups: Iterable[Group]) -> dict[int, list[Entry]]:
-    """Everything in the book that changed how many there are of these groups, by group, in no order; in four queries."""
+    """Everything in the book that changed how many there are of these groups, by group, in no order; in five queries."""
     ids = [g.pk for g in groups]
     found: dict[int, list[Entry]] = {pk: [] for pk in ids}
     for model, by in (*WENT, (Recount, "group")):
         for row in model.objects.standing().filter(**{f"{by}__in": ids}):
             count = Count(count=row.count, plus_minus=row.count_plus_minus)
             found[getattr(row, f"{by}_id")].append(Entry(at=row.happened_at, kind=KINDS[model], count=count))
+    for row in Move.objects.standing().filter(group__in=ids, joins=True):
+        count = Count(count=row.count, plus_minus=row.count_plus_minus)
+        found[row.group_id].append(Entry(at=row.happened_at, kind="joined", count=count))
     return found
 
 
@@ -78,7 +87,7 @@ def count_of(group: Group, *, before: datetime | None = None) -> Count:
     """How many are left of a group; or were, just before an instant. A group read by ``with_counts`` asks no more."""
     read = vars(group)
     if before is None and "gone" in read:
-        known = Count(count=read["known"], plus_minus=read["known_plus_minus"])
+        known = Count(count=read["known"] + read["joined"], plus_minus=read["known_plus_minus"] + read["joined_plus_minus"])
         return alive(known=known, gone=[Count(count=read["gone"], plus_minus=read["gone_plus_minus"])])
     return tally(start=start_of(group), entries=[e for e in entries_of([group])[group.pk] if before is None or e.at < before]).left
 

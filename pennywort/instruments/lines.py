@@ -104,7 +104,8 @@ def read_line(raw: Any) -> Line:
     if report == "dose":
         return DoseReport(at=at, task=_uuid(raw["task"]), amount_ml=_number(raw["ml"], field="ml"))
     if report is not None:
-        return FaultReport(at=at, words=str(raw.get("words", "")).strip()[:120])
+        told = str(raw.get("words", "")).strip()[:120]
+        return FaultReport(at=at, words=told or ("it reports a fault" if report == "fault" else ""))
     return Figure(at=at, measure=str(raw["measure"]), value=_number(raw["value"], field="value"))
 
 

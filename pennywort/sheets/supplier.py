@@ -65,7 +65,7 @@ def day_words(at: datetime) -> str:
 
 def supplier_sheet(actor: Actor, *, supplier: str) -> SupplierSheetOut:
     """:raises NotFound: nothing ever came from there."""
-    parts = set(Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False).values_list("group_id", flat=True))
+    parts = set(Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False, joins=False).values_list("group_id", flat=True))
     groups = [g for g in Group.objects.filter(fishroom=actor.fishroom, supplier=supplier).order_by("-arrived_on", "-pk") if g.pk not in parts]
     if not groups:
         raise NotFound("Nothing came from there.")
@@ -100,7 +100,7 @@ def supplier_sheet(actor: Actor, *, supplier: str) -> SupplierSheetOut:
 
 def _families(actor: Actor, groups: list[Group]) -> dict[int, list[int]]:
     """Each arrival with the parts of it that moved elsewhere."""
-    origin = list(Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False).values_list("group_id", "parted_from_id"))
+    origin = list(Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False, joins=False).values_list("group_id", "parted_from_id"))
     found = {}
     for group in groups:
         members = [group.pk]

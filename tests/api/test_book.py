@@ -149,6 +149,35 @@ class GroupBooks(RoomCase):
         self.assertEqual(Loss.objects.count(), 0)
         self.assertEqual(self.book(group)["lines"], [])
 
+    def test_two_groups_put_together(self) -> None:
+        """Ten watched for nine days and about 6 ± 1 for two: about 16 ± 1, watched from the later on; then one is lost of all."""
+        old = self.group(self.weir, count=10, supplier="one van")
+        other = self.group(self.weir, "guppy", 3)
+        self.later(days=7)
+        new = self.group(self.weir, count=6, count_plus_minus=1, supplier="another")
+        self.later(days=2)
+        self.send(f"groups/{new}/individuals", {"name": "Tin"})
+        elsewhere = self.group(self.tank(name="Sluice"), count=3)
+        for into in (other, elsewhere, new):
+            self.refused(f"groups/{new}/merge", {"into": into}, "into")
+        self.send(f"groups/{new}/merge", {"into": str(uuid4())}, status=404)
+        self.send(f"groups/{new}/merge", {"into": old})
+        self.later(hours=1)
+        self.send(f"groups/{old}/losses", {"count": 1})
+        book = self.book(old)
+        self.assertEqual([(x["words"], x["left"]) for x in book["lines"][-2:]], [
+            ("About 6 ± 1 put together with others of their kind", "about 16 ± 1"), ("1 lost, found dead", "about 15 ± 1"),
+        ])  # fmt: skip
+        self.assertEqual([i["name"] for i in book["individuals"]], ["Tin"])
+        self.assertEqual(self.book(new)["sentence"], "None of about 6 ± 1 are left.")
+        self.assertEqual(book["sentence"], "About 15 ± 1 cherry barbs of about 16 ± 1 in Weir.")
+        for stored in with_counts(Group.objects.all()):
+            self.assertEqual(count_of(stored), count_of(Group.objects.get(pk=stored.pk)))
+        self.assertEqual(Group.objects.get(uid=old).watched_since.date().isoformat(), "2026-12-01")  # type: ignore[union-attr]
+        self.refused(f"groups/{new}/merge", {"into": old}, "into")
+        batches = {b["name"]: (b["fish"], b["lost"]) for b in self.get("batches?by=supplier")["batches"]}
+        self.assertEqual(batches["one van"], ("about 16 ± 1", 1))
+
     def test_names(self) -> None:
         group = self.group(self.weir, count=2)
         tin = self.send(f"groups/{group}/individuals", {"name": "Tin"})["uid"]

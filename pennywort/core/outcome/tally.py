@@ -9,12 +9,12 @@ from typing import Literal
 
 from pennywort.core.outcome.figures import Count, alive
 
-Kind = Literal["lost", "left", "parted", "recount"]
+Kind = Literal["lost", "left", "parted", "joined", "recount"]
 
 
 @dataclass(frozen=True, kw_only=True)
 class Entry:
-    """So many lost, gone alive (sold, given, released), parted into a group of their own; or a recount of all."""
+    """So many lost, gone alive (sold, given, released), parted into a group of their own, joined from another; or a recount of all."""
 
     at: datetime
     kind: Kind
@@ -96,6 +96,8 @@ def tally(*, start: Count, entries: Iterable[Entry]) -> Tally:
                 missing.append((entry.at, told.missing.count))
             shift_count += told.shift_count + (told.more.count if told.more else 0)
             known, gone = entry.count, []
+        elif entry.kind == "joined":
+            known = Count(count=known.count + entry.count.count, plus_minus=known.plus_minus + entry.count.plus_minus)
         else:
             gone.append(entry.count)
         left = alive(known=known, gone=gone)

@@ -85,7 +85,7 @@ def _spells(told: Tally, *, start: datetime, end: datetime) -> list[Spell]:
 
 def _from_arrivals(actor: Actor, *, by: By) -> Rows:
     # a part that was moved is the same fish: it goes on under the group it came from
-    parts = Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False).values_list("group_id", "parted_from_id")
+    parts = Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False, joins=False).values_list("group_id", "parted_from_id")
     origin: dict[int, int] = dict(parts)
     groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
     entries = entries_of(groups.values())

@@ -76,14 +76,14 @@ def _first_act(case: Case, courses: list[Course], *, until: datetime) -> tuple[d
     span = {"happened_at__gte": case.opened_at, "happened_at__lte": until}
     acts = [(d.happened_at, "medicine") for d in Dose.objects.standing().filter(course__in=courses, **span)]
     acts += [(c.happened_at, "water changed") for c in WaterChange.objects.standing().filter(tank__in=on_one_water(case.tank), **span)]
-    acts += [(m.happened_at, "fish moved") for m in Move.objects.standing().filter(group=case.group, **span)]
+    acts += [(m.happened_at, "fish moved") for m in Move.objects.standing().filter(group=case.group, joins=False, **span)]
     done = Task.objects.filter(course__in=courses, kind__in=ACTS, done_at__gte=case.opened_at, done_at__lte=until, skipped=False)
     acts += [(t.done_at, t.title.lower()) for t in done if t.done_at]
     return min(acts, default=(None, ""), key=lambda a: a[0])
 
 
 def _moved_apart(case: Case, *, until: datetime) -> datetime | None:
-    rows = Move.objects.standing().filter(happened_at__gte=case.opened_at, happened_at__lte=until)
+    rows = Move.objects.standing().filter(joins=False, happened_at__gte=case.opened_at, happened_at__lte=until)
     first = (rows.filter(group=case.group) | rows.filter(parted_from=case.group)).order_by("happened_at").first()
     return first.happened_at if first else None
 

@@ -19,6 +19,7 @@ from pennywort.fish.models import Group, Individual, Move
 from pennywort.fish.queries import count_of, groups_in_water, plural
 from pennywort.fish.services import add_group
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.errors import Conflict
 from pennywort.rooms.services import find
 from pennywort.tanks.models import Tank
 
@@ -150,6 +151,36 @@ def move_fish(
         course.stopped_at, course.stop_reason = actor.now, f"the fish went to {to.name}"
         course.save(update_fields=["stopped_at", "stop_reason"])
     return {"uid": str(moving.uid), "told": told}
+
+
+def merge(actor: Actor, *, uid: UUID, group: Group, into: Group) -> dict[str, Any]:
+    """Put a group together with another of the same fish in the same tank: from now on they are one.
+
+    Whoever was watched for less decides: the watching of all begins with theirs.
+
+    :raises InvalidInput: other fish, another tank, none left. :raises Conflict: a case of theirs is open.
+    """
+    if into.pk == group.pk or into.species_name != group.species_name:
+        raise InvalidInput("Only fish of one kind are put together.", field="into")
+    if into.tank_id != group.tank_id:
+        raise InvalidInput("They live in different tanks: move them first.", field="into")
+    left = count_of(group)
+    if left.count == 0 or count_of(into).count == 0:
+        raise InvalidInput("None are left in one of the two groups.", field="into")
+    if Case.objects.filter(group=group, closed_at=None).exists():
+        raise Conflict("A case of these is open. Close it first, or put the others together with them.", field="into")
+    Move.objects.create(
+        uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper, happened_at=actor.now, group=into, parted_from=group,
+        joins=True, from_tank=group.tank, to_tank=into.tank, count=left.count, count_plus_minus=left.plus_minus,
+    )  # fmt: skip
+    since = max(watched_since(actor, group), watched_since(actor, into))
+    Group.objects.filter(pk=into.pk).update(watched_since=since)
+    taken = set(Individual.objects.filter(group=into).values_list("name", flat=True))
+    for named in Individual.objects.filter(group=group):
+        if named.name not in taken:
+            named.group = into
+            named.save(update_fields=["group"])
+    return {"uid": str(into.uid)}
 
 
 def _named_along(actor: Actor, group: Group, moving: Group, individuals: Sequence[UUID]) -> None:

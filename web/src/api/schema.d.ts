@@ -896,6 +896,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/groups/{group_id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge Groups
+         * @description Put a group together with another of the same fish in the same tank.
+         */
+        post: operations["merge_groups"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/groups/{group_id}/photos": {
         parameters: {
             query?: never;
@@ -4728,6 +4748,19 @@ export interface components {
              * @description Named fish that are among those that go
              */
             individuals?: string[];
+        };
+        /** MergeIn */
+        MergeIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Into
+             * Format: uuid
+             */
+            into: string;
         };
         /** PhotoOut */
         PhotoOut: {
@@ -9484,6 +9517,33 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    merge_groups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeIn"];
             };
         };
         responses: {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { RouterLink } from 'vue-router'
+import { RouterLink, useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import KindMark from '@/shared/KindMark.vue'
 import LinkButton from '@/shared/LinkButton.vue'
@@ -9,6 +9,7 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useStrike } from '@/shared/useStrike'
+import { useWrite } from '@/shared/useWrite'
 import EndForm from './EndForm.vue'
 import LeaveForm from './LeaveForm.vue'
 import LossForm from './LossForm.vue'
@@ -19,6 +20,7 @@ import ScuffleForm from './ScuffleForm.vue'
 /** A group from its order to its end: every line that changed how many there are, and how many were left after it. */
 const props = defineProps<{ group: string }>()
 const session = useSession()
+const router = useRouter()
 const { data: book, error } = useQuery({
   queryKey: ['book', () => props.group],
   queryFn: () =>
@@ -31,6 +33,35 @@ const { data: book, error } = useQuery({
 const here = computed(() =>
   book.value ? { uid: book.value.uid, words: book.value.left_words, left: book.value.left } : null,
 )
+const all = useQuery({
+  queryKey: ['groups', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
+})
+/** others of the same kind in the same tank, with whom these may be put together */
+const others = computed(() =>
+  (all.data.value ?? []).filter(
+    (g) =>
+      g.uid !== props.group &&
+      g.left > 0 &&
+      g.tank === book.value?.tank &&
+      g.species_name === book.value?.species_name,
+  ),
+)
+const into = ref<Schemas['GroupOut'] | null>(null)
+const merging = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/groups/{group_id}/merge', {
+      params: { path: { ...session.inRoom(), group_id: props.group } },
+      body: { write_id, into: into.value?.uid ?? '' },
+    }),
+  ),
+)
+async function merge() {
+  const done = await merging.run()
+  if (!done) return
+  into.value = null
+  await router.push({ name: 'fish', params: { group: done.uid } })
+}
 type Entry = 'loss' | 'end' | 'leave' | 'recount' | 'name' | 'scuffle'
 const FORMS = {
   loss: { title: 'Loss', form: LossForm },
@@ -80,6 +111,14 @@ async function strikeNow() {
         <LinkButton
           :to="{ name: 'tank', params: { tank: book.tank }, query: { move: group } }"
           label="Move"
+        />
+        <Button
+          v-for="o in others"
+          :key="o.uid"
+          severity="secondary"
+          :label="`Put together with those of ${o.arrived_on_words}`"
+          data-testid="ask-merge"
+          @click="into = o"
         />
       </template>
       <RouterLink :to="{ name: 'days', params: { group } }">Days and pictures</RouterLink>
@@ -152,6 +191,21 @@ async function strikeNow() {
       @update:visible="open = null"
     >
       <component :is="FORMS[open].form" :group="here" @done="open = null" />
+    </Dialog>
+    <Dialog v-if="into" visible modal header="Put together" @update:visible="into = null">
+      <div class="ask">
+        <p>
+          {{ book.left_words }} and {{ into.words }} are one group from now on. The watching of all begins
+          with those who were watched for less.
+        </p>
+        <ProblemNote :problem="merging.problem.value" />
+        <Button
+          label="Put them together"
+          :loading="merging.busy.value"
+          data-testid="save-merge"
+          @click="merge"
+        />
+      </div>
     </Dialog>
     <Dialog v-if="striking" visible modal header="Strike out" @update:visible="striking = null">
       <form class="ask" @submit.prevent="strikeNow">
