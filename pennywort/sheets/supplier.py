@@ -65,11 +65,12 @@ def day_words(at: datetime) -> str:
 
 def supplier_sheet(actor: Actor, *, supplier: str) -> SupplierSheetOut:
     """:raises NotFound: nothing ever came from there."""
-    parts = set(Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False, joins=False).values_list("group_id", flat=True))
-    groups = [g for g in Group.objects.filter(fishroom=actor.fishroom, supplier=supplier).order_by("-arrived_on", "-pk") if g.pk not in parts]
+    moved = Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False, joins=False)
+    origin: dict[int, int] = dict(moved.values_list("group_id", "parted_from_id"))
+    groups = [g for g in Group.objects.filter(fishroom=actor.fishroom, supplier=supplier).order_by("-arrived_on", "-pk") if g.pk not in origin]
     if not groups:
         raise NotFound("Nothing came from there.")
-    family = _families(actor, groups)
+    family = _families(groups, origin)
     rows, came, lost = [], 0, 0
     for group in groups:
         start = datetime.combine(group.arrived_on, time(), tzinfo=actor.zone)
@@ -98,13 +99,12 @@ def supplier_sheet(actor: Actor, *, supplier: str) -> SupplierSheetOut:
     )
 
 
-def _families(actor: Actor, groups: list[Group]) -> dict[int, list[int]]:
+def _families(groups: list[Group], origin: dict[int, int]) -> dict[int, list[int]]:
     """Each arrival with the parts of it that moved elsewhere."""
-    origin = list(Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False, joins=False).values_list("group_id", "parted_from_id"))
     found = {}
     for group in groups:
         members = [group.pk]
-        for child, parent in sorted(origin):
+        for child, parent in sorted(origin.items()):
             if parent in members:
                 members.append(child)
         found[group.pk] = members
