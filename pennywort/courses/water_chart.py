@@ -145,7 +145,8 @@ def chart_of(actor: Actor, tank: Tank, *, days: int) -> WaterChartOut:
         (t, {x.name: x for x in water_gate(_readings(t), water=water_type_of(tank), species=species, found=library(), round_about=here).lines}) for t in tests
     ]
     book = Book([tank], now=actor.now)
-    rows = [row for name, column in DRAWN if (row := _row(actor, book, tank, name, column, judged, since=since)) is not None]
+    expected = _expected_at(book, tank)
+    rows = [row for name, column in DRAWN if (row := _row(actor, book, tank, name, column, judged, since=since, expected=expected)) is not None]
     fish = ", ".join(s.name for s in species)
     return WaterChartOut(
         starts_at=since,
@@ -154,7 +155,9 @@ def chart_of(actor: Actor, tank: Tank, *, days: int) -> WaterChartOut:
         ticks=_ticks(actor, days=days),
         rows=rows,
         advice=_advice(actor, tests),
-        tests=[_test(actor, book, tank, t) for t in sorted((*by_hand[:MOST_TESTS], *by_machine[:MOST_MACHINE]), key=lambda t: t.happened_at, reverse=True)],
+        tests=[
+            _test(actor, t, expected=expected) for t in sorted((*by_hand[:MOST_TESTS], *by_machine[:MOST_MACHINE]), key=lambda t: t.happened_at, reverse=True)
+        ],
     )
 
 
@@ -178,11 +181,11 @@ def _ticks(actor: Actor, *, days: int) -> list[TickOut]:
     return [TickOut(at=t, words=f"{actor.local(t).day} {actor.local(t):%b}") for t in reversed(at) if t > actor.now - timedelta(days=days)]
 
 
-def _test(actor: Actor, book: Book, tank: Tank, test: WaterReading) -> WaterTestOut:
+def _test(actor: Actor, test: WaterReading, *, expected: dict[datetime, str]) -> WaterTestOut:
     local = actor.local(test.happened_at)
     return WaterTestOut(
         uid=test.uid, day_words=f"{local:%a} {local.day} {local:%b}", at_words=f"{local:%H:%M}", by=test.by, by_hand=not test.instrument,
-        figures=as_typed(test, actor), expected=_expected(book, tank, test) if test.copper_mg_per_l is not None else "", note=test.note,
+        figures=as_typed(test, actor), expected=expected.get(test.happened_at, "") if test.copper_mg_per_l is not None else "", note=test.note,
     )  # fmt: skip
 
 
@@ -193,7 +196,9 @@ def _readings(test: WaterReading) -> Readings:
 Judged = list[tuple[WaterReading, dict[Measure, GateLine]]]
 
 
-def _row(actor: Actor, book: Book, tank: Tank, name: Measure, column: str, judged: Judged, *, since: datetime) -> WaterRowOut | None:
+def _row(
+    actor: Actor, book: Book, tank: Tank, name: Measure, column: str, judged: Judged, *, since: datetime, expected: dict[datetime, str]
+) -> WaterRowOut | None:
     shown = _shown(actor, name)
     points, last = [], None
     for test, lines in judged:
@@ -208,7 +213,7 @@ def _row(actor: Actor, book: Book, tank: Tank, name: Measure, column: str, judge
         points.append(
             WaterPointOut(
                 at=test.happened_at, value=figure, words=f"{figure:.{shown.digits}f}", state=line.state if line else "unknown", by_hand=not test.instrument,
-                expected=_expected(book, tank, test) if name == "copper" else "",
+                expected=expected.get(test.happened_at, "") if name == "copper" else "",
             )
         )  # fmt: skip
     if not points:
@@ -248,10 +253,11 @@ def _limits(
     return low, None, f"above {low:.{digits}f}" if low is not None else "", []
 
 
-def _expected(book: Book, tank: Tank, test: WaterReading) -> str:
+def _expected_at(book: Book, tank: Tank) -> dict[datetime, str]:
+    """What each copper reading should have said, by its instant."""
     ledger = book.ledger(tank, "copper")
-    line = next((x for x in ledger.lines() if x.check is not None and x.event.at == test.happened_at), None) if ledger else None
-    return f"{line.check.expected.low_mg_per_l:.2f} to {line.check.expected.high_mg_per_l:.2f}" if line and line.check else ""
+    checks = [(x.event.at, x.check.expected) for x in ledger.lines() if x.check is not None] if ledger else []
+    return {at: f"{e.low_mg_per_l:.2f} to {e.high_mg_per_l:.2f}" for at, e in checks}
 
 
 def _curve(book: Book, tank: Tank, *, since: datetime, until: datetime) -> list[CurvePointOut]:
