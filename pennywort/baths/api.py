@@ -13,7 +13,7 @@ from pennywort.baths.models import BathEvent, BathRun
 from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS, SPENT_IN_TANK, RunState, clock_words, minute_marks, rescue_in_tank, rescue_steps
 from pennywort.core.reference import library
 from pennywort.fish.models import Group
-from pennywort.fish.queries import count_of, plural, with_counts
+from pennywort.fish.queries import count_of, counted, plural
 from pennywort.fish.services import group_of
 from pennywort.measure.dose import stop_words
 from pennywort.measure.schemas import MeasuredOut
@@ -191,7 +191,7 @@ def baths(request: HttpRequest, room_id: Path[UUID]) -> list[schemas.BathRow]:
     found = BathRun.objects.filter(fishroom=actor.fishroom, recorded_at__gt=actor.now - LATELY).select_related("tank").order_by("-recorded_at", "-pk")
     runs = list(found[:60])
     events = services.events_of(runs)
-    groups = {g.pk: g for g in with_counts(Group.objects.filter(pk__in={run.group_id for run in runs}))}
+    groups = {g.pk: g for g in counted(Group.objects.filter(pk__in={run.group_id for run in runs}))}
     rows = []
     for run in runs:
         run.group = groups[run.group_id]

@@ -12,7 +12,7 @@ from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.tally import Entry, Reconciled, tally
 from pennywort.core.reference import library
 from pennywort.fish.models import Group, Leaving, Loss, Move, Recount, Scuffle
-from pennywort.fish.queries import KINDS, WENT, start_of
+from pennywort.fish.queries import LEDGERS, start_of
 from pennywort.rooms.models import LedgerRecord
 
 MANNER = {"died": "found dead", "ended": "put down", "missing": "missing"}
@@ -92,12 +92,10 @@ def row_words(row: LedgerRecord, local: Any) -> tuple[str, str, str]:
 def book_of(group: Group, *, local: Any) -> tuple[BookLine, ...]:
     """The lines of a group after its arrival, oldest first."""
     pairs: list[tuple[Entry, LedgerRecord]] = []
-    for model, by in (*WENT, (Recount, "group")):
-        related = ("recorded_by", "from_tank", "to_tank") if model is Move else ("recorded_by",)
-        for row in model.objects.standing().filter(**{by: group}).select_related(*related):
-            pairs.append((Entry(at=row.happened_at, kind=KINDS[model], count=Count(count=row.count, plus_minus=row.count_plus_minus)), row))
-    for row in Move.objects.standing().filter(group=group, joins=True).select_related("recorded_by", "parted_from", "from_tank", "to_tank"):
-        pairs.append((Entry(at=row.happened_at, kind="joined", count=Count(count=row.count, plus_minus=row.count_plus_minus)), row))
+    for ledger, by, kind, only in LEDGERS:
+        related = ("recorded_by", "from_tank", "to_tank") if ledger is Move else ("recorded_by",)
+        for row in ledger.objects.standing().filter(**{by: group}, **only).select_related(*related):
+            pairs.append((Entry(at=row.happened_at, kind=kind, count=Count(count=row.count, plus_minus=row.count_plus_minus)), row))
     pairs.sort(key=lambda p: (p[0].at, p[0].kind == "recount"))
     told = tally(start=start_of(group), entries=[entry for entry, _ in pairs])
     lines = [_line(row, local, left=line.left, told=line.told) for line, (_, row) in zip(told.lines, pairs, strict=True)]

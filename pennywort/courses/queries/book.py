@@ -80,10 +80,17 @@ class Book:
         self.now, self.marks_since = now, marks_since
         self._ledgers: dict[tuple[int, str], Ledger | None] = {}
 
+    def here(self, tank: str = "tank") -> Q:
+        """What belongs to these tanks, by the link to its tank: a fishroom is asked for by its name, not by 200 tanks."""
+        if self.marks_since is None:
+            return Q(**{f"{tank}__in": self.tanks})
+        # a tank set up after these were read has a higher key
+        return Q(fishroom__in=self.rooms, **{f"{tank}__lte": max(self.tanks, default=0)})
+
     @cached_property
     def courses(self) -> dict[int, Course]:
         """Running courses by key, the oldest first."""
-        found = Course.objects.filter(tank__in=self.tanks, stopped_at=None, ends_at__gt=self.now).select_related("case__group").order_by("starts_at", "pk")
+        found = Course.objects.filter(self.here(), stopped_at=None, ends_at__gt=self.now).select_related("case__group").order_by("starts_at", "pk")
         for course in found:
             course.tank = course.case.group.tank = self.tanks[course.tank_id]
         return {course.pk: course for course in found}
@@ -102,11 +109,11 @@ class Book:
     def _wanted(self, tank: str) -> Q:
         """Of these tanks all; for a whole fishroom the marks, and in tanks under treatment what happened since it started."""
         if self.marks_since is None:
-            return Q(**{f"{tank}__in": self.tanks})
+            return self.here(tank)
         began = min((c.starts_at - BEFORE_START for c in self.courses.values()), default=self.now)
         treated = [t.pk for t in self.tanks.values() if t.water_id in self._running]
-        lately = Q(happened_at__gte=self.marks_since, **{f"{tank}__in": self.tanks})
-        return Q(fishroom__in=self.rooms, happened_at__gte=min(began, self.marks_since)) & (lately | Q(**{f"{tank}__in": treated}))
+        lately = Q(happened_at__gte=self.marks_since)
+        return self.here(tank) & Q(happened_at__gte=min(began, self.marks_since)) & (lately | Q(**{f"{tank}__in": treated}))
 
     @cached_property
     def _given(self) -> dict[int, list[Given]]:
@@ -154,7 +161,7 @@ class Book:
 
     @cached_property
     def _carbon(self) -> dict[int, list[Carbon]]:
-        rows = Task.objects.filter(course__tank__in=self.tanks, kind__in=("carbon_in", "carbon_out"), done_at__isnull=False, skipped=False)
+        rows = Task.objects.filter(self.here("course__tank"), kind__in=("carbon_in", "carbon_out"), done_at__isnull=False, skipped=False)
         return self._by_water(Carbon(*row) for row in rows.order_by("done_at", "pk").values_list(*_columns(Carbon, tank_id="course__tank_id")))
 
     @cached_property

@@ -13,7 +13,7 @@ from django.db.models import Q
 from pennywort.courses.models import Case, Course
 from pennywort.courses.queries.book import Book
 from pennywort.fish.models import Group, Loss
-from pennywort.fish.queries import with_counts
+from pennywort.fish.queries import count_of, counted, perhaps_alive
 from pennywort.tanks.models import Tank
 
 R = TypeVar("R", Group, Case, Course)
@@ -28,8 +28,9 @@ class Marks:
     @cached_property
     def all_groups(self) -> list[Group]:
         """The groups of all these tanks, the newest arrivals last."""
-        found = with_counts(Group.objects.filter(tank__in=self.tanks)).filter(Q(left__gt=0) | Q(arrived_on__gte=self.since.date()))
-        groups = list(found.order_by("arrived_on", "pk"))
+        here, came = Group.objects.filter(self.book.here()), Q(arrived_on__gte=self.since.date())
+        found = counted((perhaps_alive(here) | here.filter(came)).order_by("arrived_on", "pk"))
+        groups = [g for g in found if count_of(g).count > 0 or g.arrived_on >= self.since.date()]
         for group in groups:
             group.tank = self.tanks[group.tank_id]
         return groups
@@ -44,7 +45,7 @@ class Marks:
 
     @cached_property
     def _cases(self) -> dict[int, list[Case]]:
-        return _by(Case.objects.filter(tank__in=self.tanks, closed_at=None).select_related("group").order_by("opened_at", "pk"))
+        return _by(Case.objects.filter(self.book.here(), closed_at=None).select_related("group").order_by("opened_at", "pk"))
 
     def case(self, tank: Tank) -> Case | None:
         """The newest open case of a tank."""
@@ -54,7 +55,7 @@ class Marks:
     def courses(self) -> dict[int, Course]:
         """Running courses, those on the axis, and those that a dose on it belongs to."""
         given = {d.course_id for tank in self.tanks.values() for d in self.book.given(tank) if d.happened_at >= self.since}
-        on_axis = Q(tank__in=self.tanks, ends_at__gt=self.since, starts_at__lt=self.until)
+        on_axis = self.book.here() & Q(ends_at__gt=self.since, starts_at__lt=self.until)
         found = Course.objects.filter(on_axis | Q(pk__in=given)).exclude(pk__in=self.book.courses)
         return {c.pk: c for c in found} | self.book.courses
 
@@ -68,9 +69,7 @@ class Marks:
 
     @cached_property
     def _losses(self) -> dict[int, list[tuple[datetime, int]]]:
-        rows = (
-            Loss.objects.standing().filter(fishroom__in=self.book.rooms, group__tank__in=self.tanks, happened_at__gte=self.since).order_by("happened_at", "pk")
-        )
+        rows = Loss.objects.standing().filter(self.book.here("group__tank"), happened_at__gte=self.since).order_by("happened_at", "pk")
         found: dict[int, list[tuple[datetime, int]]] = defaultdict(list)
         for tank_id, at, count in rows.values_list("group__tank_id", "happened_at", "count"):
             found[tank_id].append((at, count))

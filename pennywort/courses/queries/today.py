@@ -174,8 +174,8 @@ def section_of(item: DueItem, actor: Actor) -> Literal["late", "now", "later"]:
     return "now" if item.task.due_at <= actor.now + SOON else "later"
 
 
-def _done_today(actor: Actor) -> tuple[DoneItem, ...]:
-    mine = {"fishroom": actor.fishroom, "happened_at__gte": actor.midnight}
+def _done_today(actor: Actor, book: Book) -> tuple[DoneItem, ...]:
+    mine = {"happened_at__gte": actor.midnight}
     items: list[tuple[datetime, DoneItem]] = []
 
     def add(ledger: str, entry: Dose | WaterChange | Loss, words: str, amount: str = "", task: str = "") -> None:
@@ -183,18 +183,20 @@ def _done_today(actor: Actor) -> tuple[DoneItem, ...]:
         done = DoneItem(ledger=ledger, entry=str(entry.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=entry.by, amount=amount, task=task)
         items.append((at, done))
 
-    for dose in Dose.objects.standing().filter(**mine).select_related("course__tank", "task", "recorded_by"):
+    # the tanks were read already: joining them again would be most of the work of these
+    for dose in Dose.objects.standing().filter(book.here("course__tank"), **mine).select_related("course", "task", "recorded_by"):
         amount = show_amount(*given_amount(dose.course, dose), actor.preferences).text
         verb = "put back" if dose.water_change_id else "gave"
-        add("dose", dose, f"{dose.course.tank.name}: {verb} {amount_words(dose.course, dose, actor)}", amount, str(dose.task.uid) if dose.task else "")
-    for change in WaterChange.objects.standing().filter(**mine).select_related("tank", "recorded_by"):
-        add("change", change, f"{change.tank.name}: changed {show_fraction(change.changed_fraction).text}")
-    for loss in Loss.objects.standing().filter(**mine).select_related("group__tank", "recorded_by"):
-        add("loss", loss, f"{loss.group.tank.name}: {loss.count} lost")
-    without_entry = Task.objects.filter(Q(skipped=True) | Q(kind__in=TICKED), fishroom=actor.fishroom, done_at__gte=actor.midnight, course__stopped_at=None)
-    for task in without_entry.select_related("course__tank", "done_by"):
+        words = f"{book.tanks[dose.course.tank_id].name}: {verb} {amount_words(dose.course, dose, actor)}"
+        add("dose", dose, words, amount, str(dose.task.uid) if dose.task else "")
+    for change in WaterChange.objects.standing().filter(book.here(), **mine).select_related("recorded_by"):
+        add("change", change, f"{book.tanks[change.tank_id].name}: changed {show_fraction(change.changed_fraction).text}")
+    for loss in Loss.objects.standing().filter(book.here("group__tank"), **mine).select_related("group", "recorded_by"):
+        add("loss", loss, f"{book.tanks[loss.group.tank_id].name}: {loss.count} lost")
+    without_entry = Task.objects.filter(book.here("course__tank"), Q(skipped=True) | Q(kind__in=TICKED), done_at__gte=actor.midnight, course__stopped_at=None)
+    for task in without_entry.select_related("course", "done_by"):
         at = task.done_at or actor.now
-        words = f"{task.course.tank.name}: {'left out ' if task.skipped else ''}{task.title[:1].lower()}{task.title[1:]}"
+        words = f"{book.tanks[task.course.tank_id].name}: {'left out ' if task.skipped else ''}{task.title[:1].lower()}{task.title[1:]}"
         items.append(
             (at, DoneItem(ledger="task", entry=str(task.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=str(task.done_by), amount="", task=""))
         )
@@ -286,7 +288,7 @@ def board_of(actor: Actor) -> TodayBoard:
         axis=axis,
         strips=tuple(sorted(strips, key=lambda s: s.quiet)),
         due=tuple(items),
-        done=_done_today(actor),
+        done=_done_today(actor, book),
         sentence=_sentence(actor, items, upcoming),
         fish_words=f"{fish} fish, {lost or 'none'} lost in two weeks" if fish else "",
         waiting=_waiting(actor, strips, marks.all_groups),
