@@ -29,8 +29,11 @@ STANDS_STILL = """const [thing, done] = arguments
 const place = () => { const r = thing.getBoundingClientRect(); return `${r.x} ${r.y} ${r.width}` }
 const before = place()
 setTimeout(() => done(thing.isConnected && place() === before), 80)"""
-LISTENS = """window.pressArrived = false
-arguments[0].addEventListener('click', () => { window.pressArrived = true }, { capture: true, once: true })"""
+# an option of a list is taken, and gone, as the pointer goes down
+LISTENS = """const thing = arguments[0]
+window.pressArrived = false
+const kind = thing.getAttribute('role') === 'option' ? 'mousedown' : 'click'
+thing.addEventListener(kind, () => { window.pressArrived = true }, { capture: true, once: true })"""
 
 
 class BrowserCase(StaticLiveServerTestCase):

@@ -2,25 +2,20 @@
 
 from __future__ import annotations
 
-from django.utils import timezone
-
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.demo.alder_lock import build
 from pennywort.fish.models import Group, Loss
 from pennywort.rooms.models import Keeper
-from pennywort.rooms.services import read_cautions
 from pennywort.tanks.models import Tank, WaterChange
 from tests.browser.base import BrowserCase
 from tests.browser.chromium import PHONE
+from tests.browser.demo import demo_house
 
 
 class Actions(BrowserCase):
     def setUp(self) -> None:
         super().setUp()
-        build(now=timezone.now())
-        maren = Keeper.objects.get(username="maren")
-        read_cautions(maren, now=timezone.now())
-        self.enter_as(maren)
+        demo_house()
+        self.enter_as(Keeper.objects.get(username="maren"))
 
     def test_the_water_is_changed_and_then_the_dose_needs_no_warning(self) -> None:
         """The overdue half change of the demo, done on a phone: the second round then restores the level."""

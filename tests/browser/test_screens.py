@@ -7,15 +7,13 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from pennywort.courses.models import Case, Dose
-from pennywort.demo.alder_lock import build
 from pennywort.fish.models import Group
 from pennywort.rooms.models import Fishroom, Keeper, Membership
-from pennywort.rooms.services import make_link, read_cautions
+from pennywort.rooms.services import make_link
 from pennywort.tanks.models import Tank
 from tests.browser.base import BrowserCase
 from tests.browser.chromium import PHONE
-
-PASSWORD = "slow water runs deep"
+from tests.browser.demo import PASSWORD, demo_house
 
 
 class DemoCase(BrowserCase):
@@ -23,10 +21,8 @@ class DemoCase(BrowserCase):
 
     def setUp(self) -> None:
         super().setUp()
-        build(now=timezone.now(), password=PASSWORD)
+        demo_house()
         self.maren, self.ivo = Keeper.objects.get(username="maren"), Keeper.objects.get(username="ivo")
-        for keeper in (self.maren, self.ivo):
-            read_cautions(keeper, now=timezone.now())
         self.paddle = Group.objects.get(tank__name="Paddle")
         self.sluice = Group.objects.get(tank__name="Sluice")
 

@@ -66,11 +66,12 @@ class Library:
     courses: dict[str, CourseProtocol]
 
 
-class StrictYaml(yaml.SafeLoader):
-    """YAML that refuses a key given twice."""
+class StrictYaml(yaml.CSafeLoader):
+    """YAML that refuses a key given twice. Read by libyaml: every start of the program and every command reads all files."""
 
 
-def _mapping(loader: StrictYaml, node: yaml.MappingNode) -> dict[Any, Any]:
+def strict_mapping(loader: yaml.SafeLoader | yaml.CSafeLoader, node: yaml.MappingNode) -> dict[Any, Any]:
+    """A mapping as a dict. :raises ReferenceError: a key given twice."""
     keys = [loader.construct_object(k) for k, _ in node.value]
     doubled = {k for k in keys if keys.count(k) > 1}
     if doubled:
@@ -78,7 +79,8 @@ def _mapping(loader: StrictYaml, node: yaml.MappingNode) -> dict[Any, Any]:
     return {loader.construct_object(k): loader.construct_object(v, deep=True) for k, v in node.value}
 
 
-StrictYaml.add_constructor(yaml.resolver.BaseResolver.DEFAULT_MAPPING_TAG, _mapping)
+MAPPING = yaml.resolver.BaseResolver.DEFAULT_MAPPING_TAG
+StrictYaml.add_constructor(MAPPING, strict_mapping)
 
 
 def read_yaml(path: Path) -> Any:

@@ -10,7 +10,7 @@ from pydantic import ValidationError
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.course_models import CourseProtocol
-from pennywort.core.reference.library import Library, ReferenceError, StrictYaml, check_course
+from pennywort.core.reference.library import MAPPING, Library, ReferenceError, check_course, strict_mapping
 
 MOST_BYTES = 64 * 1024
 MOST_LINES = 80
@@ -19,13 +19,16 @@ OWN_ID = re.compile(r"^own_[a-z0-9_]{1,36}$")
 OWN_SOURCE = {"source": ["own"], "confidence": "C", "recalled": False}
 
 
-class _Plain(StrictYaml):
+class _Plain(yaml.SafeLoader):
     """YAML without anchors: a few lines of them unfold to gigabytes."""
 
     def compose_node(self, parent: yaml.Node | None, index: Any) -> yaml.Node | None:
         if self.check_event(yaml.events.AliasEvent):
             raise yaml.YAMLError("write it out: anchors (* and &) are not read here")
         return super().compose_node(parent, index)
+
+
+_Plain.add_constructor(MAPPING, strict_mapping)
 
 
 def read_own(text: str, *, found: Library) -> CourseProtocol:
