@@ -38,10 +38,6 @@ from pennywort.tanks.queries import fresh_readings, on_one_water
 from pennywort.tanks.services import tank_of
 
 DOSE_KIND = {"mg/L": "dose_mg_per_l", "g/L": "dose_g_per_l", "uL/L": "dose_ul_per_l", "mg/kg": "dose_mg_per_kg", "mg/g": "number"}
-ROUTE_WORDS = {
-    "prolonged": "in the tank", "bath": "a bath", "dip": "a dip", "food": "in food", "eggs": "an egg bath", "topical": "on the wound",
-    "gear": "for gear", "test": "a test",
-}  # fmt: skip
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -232,7 +228,7 @@ def _out(
     elif use.route == "topical" and measured.verdict == "steps":
         steps = [BathStepOut.of(s) for s in swab_steps(active)]
     where = place.tank.name if place.tank else ""
-    title = f"{active.short_name.capitalize()}, {ROUTE_WORDS[use.route]}{f': {where}' if where else ''}"
+    title = f"{active.short_name.capitalize()}, {use.name.split(':')[0]}{f': {where}' if where else ''}"
     return MeasuredOut(
         kind="dose",
         title=title,

@@ -143,7 +143,11 @@ class Actions(BrowserCase):
         self.open(f"/courses/for/{group.uid}?condition=marine_ich")
         self.press(self.tid("protocol-copper_30_pause"))
         self.sees("Which copper product is it?")
-        self.fill("It holds", "5")
+        self.fill("So much", "5")
+        self.sees("Which copper product is it?")
+        # nothing is taken for granted: 5 % would be ten times as much
+        self.press(self.tid("label-says"))
+        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text == "mg in each mL"), None), "the way"))
         # the 5 mL syringe has marks of 0.2: 9.8 of the 9.72 mL of a quarter
         self.sees("one of 4 parts; 38.9 mL in all")
         self.sees("54.4 mL")

@@ -100,7 +100,7 @@ class Measuring(DemoCase):
     def test_two_buckets(self) -> None:
         self.open("/measure?what=dips")
         self.fill("Water", "1 gal")
-        self.choose("field-buckets.0.use", "formalin, bath: Ich")
+        self.choose("field-buckets.0.use", "formalin, bath at 21")
         self.choose("field-buckets.1.use", "methylene blue, dip")
         self.fill("Temperature", "20")
         self.fill("Oxygen", "8")

@@ -5,7 +5,8 @@ import { Problem } from '@/api/client'
 /** A labelled control with its unit or hint beside it and its error beneath, tied together for screen readers. */
 const props = defineProps<{
   label: string
-  field?: string
+  /** its name in an answer that says what is wrong; several where one control stands for them */
+  field?: string | string[]
   problem?: Error | null
   hint?: string
   wide?: boolean
@@ -14,7 +15,7 @@ const props = defineProps<{
 }>()
 const id = useId()
 const error = computed(() =>
-  props.field && props.problem instanceof Problem && props.problem.body.field === props.field
+  props.problem instanceof Problem && [props.field ?? []].flat().includes(props.problem.body.field ?? '')
     ? props.problem.message
     : '',
 )

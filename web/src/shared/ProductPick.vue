@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
-import TextField from '@/shared/TextField.vue'
+import StrengthFields from '@/shared/StrengthFields.vue'
+import { productsOf, type StrengthKind } from '@/shared/strengths'
 import { useActives } from '@/shared/useActives'
 import { useShelf } from '@/shared/useShelf'
 
@@ -13,16 +14,7 @@ const product = defineModel<Product>({ required: true })
 const { data: actives } = useActives()
 const { data: shelf } = useShelf()
 const one = computed(() => actives.value?.find((a) => a.id === props.active) ?? null)
-const allowed = computed(() => one.value?.uses.find((u) => u.id === props.use)?.strengths ?? null)
-const options = computed(() => [
-  ...(shelf.value?.bottles ?? [])
-    .filter((b) => b.active === props.active && !b.past)
-    .map((b) => ({ value: `bottle:${b.uid}`, label: `${b.name}, ${b.holds}` })),
-  ...(one.value?.strengths ?? [])
-    .filter((s) => !allowed.value || allowed.value.includes(s.id))
-    .map((s) => ({ value: s.id, label: s.name })),
-  { value: 'own', label: 'mg in each mL, as its label says' },
-])
+const options = computed(() => productsOf(one.value, shelf.value, props.use, false))
 const chosen = computed(() =>
   product.value.bottle
     ? `bottle:${product.value.bottle}`
@@ -32,14 +24,25 @@ const chosen = computed(() =>
 )
 function choose(value: string) {
   if (value.startsWith('bottle:')) product.value = { bottle: value.slice(7), strength: '', own: null }
-  else if (value === 'own')
-    product.value = {
-      bottle: null,
-      strength: '',
-      own: { kind: 'mg_per_ml', value: '', density: '', piece: 'tablet' },
-    }
+  else if (value === 'own') says(said.value)
   else product.value = { bottle: null, strength: value, own: null }
 }
+// what the label says; it counts once both how and how much stand there
+const said = ref({ kind: null as StrengthKind | null, value: '', density: '' })
+function says(change: Partial<typeof said.value>) {
+  said.value = { ...said.value, ...change }
+  const { kind, value, density } = said.value
+  product.value = {
+    bottle: null,
+    strength: '',
+    own: { kind: kind ?? 'mg_per_ml', value: kind ? value : '', density, piece: 'tablet' },
+  }
+}
+// a course names the medicine it speaks of, a bath has only one
+const ownFields = computed(() => {
+  const names = (name: string) => [name, `products.${props.active}.${name}`]
+  return { value: [...names('own.value'), ...names('own_strength')], density: names('own.density') }
+})
 // where only one will do there is nothing to choose
 watch(
   options,
@@ -64,14 +67,16 @@ watch(
       @update:model-value="choose"
     />
   </FieldRow>
-  <TextField
+  <StrengthFields
     v-if="product.own"
-    :model-value="String(product.own.value)"
-    figure
-    label="It holds"
-    :hint="`mg in each mL${one?.counted ? `, ${one.counted}` : ''}`"
-    :field="`products.${active}.own_strength`"
+    :kind="said.kind"
+    :value="said.value"
+    :density="said.density"
+    :hint="one?.counted"
+    :fields="ownFields"
     :problem="problem"
-    @update:model-value="product = { ...product, own: { ...product.own!, value: $event ?? '' } }"
+    @update:kind="says({ kind: $event })"
+    @update:value="says({ value: $event })"
+    @update:density="says({ density: $event })"
   />
 </template>

@@ -5,7 +5,7 @@ import FieldRow from '@/shared/FieldRow.vue'
 defineOptions({ inheritAttrs: false })
 defineProps<{
   label: string
-  field?: string
+  field?: string | string[]
   problem?: Error | null
   hint?: string
   figure?: boolean

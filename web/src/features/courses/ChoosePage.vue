@@ -156,6 +156,17 @@ const problem = computed(
   () => start.problem.value ?? (ready.value ? (slipQuery.error.value as Problem | null) : null),
 )
 watch([wish, confirmed, vetWord, reason], () => start.forget(), { deep: true })
+// what is started is what was read: no press while other figures are on their way
+const stale = computed(
+  () => slipQuery.isPlaceholderData.value || JSON.stringify(wish.value) !== JSON.stringify(settled.value),
+)
+// a reason was given for what stood there; what comes new to it needs one of its own
+watch(
+  () => slip.value?.cared,
+  (now, before) => {
+    if (before && now?.some((line) => !before.includes(line))) reason.value = ''
+  },
+)
 const open = computed(() =>
   slip.value
     ? slip.value.confirm.length -
@@ -173,7 +184,7 @@ const FIELDS = computed(() => [
   ...settable.value.map((p) => `parameters.${p.id}`),
   ...(school.value?.medicines ?? []).flatMap((m) => [
     `products.${m.active}`,
-    `products.${m.active}.own_strength`,
+    ...['own_strength', 'own.value', 'own.density'].map((name) => `products.${m.active}.${name}`),
   ]),
 ])
 </script>
@@ -298,7 +309,7 @@ const FIELDS = computed(() => [
           </div>
           <Button
             :label="open ? `Start, after ${open} more ${open === 1 ? 'tick' : 'ticks'}` : 'Start now'"
-            :disabled="open > 0 || slip.broken.length > 0"
+            :disabled="open > 0 || stale || slip.broken.length > 0"
             :loading="start.busy.value"
             data-testid="start-course"
             @click="begin"

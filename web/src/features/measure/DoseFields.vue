@@ -3,6 +3,8 @@ import { computed, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Problem } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
+import StrengthFields from '@/shared/StrengthFields.vue'
+import { productsOf } from '@/shared/strengths'
 import TextField from '@/shared/TextField.vue'
 import DoseMeets from './DoseMeets.vue'
 import { useActives } from '@/shared/useActives'
@@ -18,25 +20,9 @@ const active = computed(() => actives.value?.find((a) => a.id === dose.value.act
 const use = computed(() => active.value?.uses.find((u) => u.id === dose.value.use) ?? null)
 const uses = computed(() => active.value?.uses ?? [])
 const bottles = computed(() => shelf.value?.bottles.filter((b) => b.active === dose.value.active) ?? [])
-const strengths = computed(() => [
-  ...bottles.value.map((b) => ({
-    value: `bottle:${b.uid}`,
-    label: `${b.name}, ${b.holds}${b.past ? ', past its date' : ''}`,
-  })),
-  ...(active.value?.strengths ?? [])
-    .filter((s) => !use.value?.strengths || use.value.strengths.includes(s.id))
-    .map((s) => ({ value: s.id, label: s.name })),
-  ...(active.value?.strengths.length ? [{ value: 'own', label: 'another, as my bottle says' }] : []),
-])
+const strengths = computed(() => productsOf(active.value, shelf.value, dose.value.use, true))
 const tools = computed(() => shelf.value?.tools.map((t) => t.name).join(', ') || 'the usual ones')
 const GATES: Record<string, string> = { vet: 'vet', block: 'not reckoned', care: 'with care', open: '' }
-const OWN = [
-  { value: 'percent_w_v', label: '% (g in 100 mL)' },
-  { value: 'percent_w_w', label: '% by weight' },
-  { value: 'mg_per_ml', label: 'mg in each mL' },
-  { value: 'purity_percent', label: 'powder, % pure' },
-  { value: 'mg_each', label: 'mg in each tablet, packet' },
-]
 const rows = computed(() => {
   const u = use.value
   if (!u?.dose)
@@ -103,10 +89,13 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
         @update:model-value="set({ use: $event, typed: {} })"
       >
         <template #option="{ option }">
-          <span class="option"
-            >{{ option.name }} <span class="fig small">{{ option.dose }}</span>
-            <span v-if="GATES[option.gate]" class="small tannin">{{ GATES[option.gate] }}</span></span
-          >
+          <span class="option">
+            <span>{{ option.name }}</span>
+            <span class="small facts">
+              <span v-if="option.dose" class="fig">{{ option.dose }}</span>
+              <span v-if="GATES[option.gate]" class="tannin">{{ GATES[option.gate] }}</span>
+            </span>
+          </span>
         </template>
       </Select>
     </FieldRow>
@@ -122,39 +111,18 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
         @update:model-value="set({ strength: $event })"
       />
     </FieldRow>
-    <template v-if="dose.strength === 'own'">
-      <FieldRow v-slot="f" label="The bottle says" field="own.kind" :problem="problem">
-        <Select
-          :model-value="dose.ownKind"
-          :options="OWN"
-          option-label="label"
-          option-value="value"
-          :label-id="f.id"
-          aria-label="The bottle says"
-          @update:model-value="set({ ownKind: $event })"
-        />
-      </FieldRow>
-      <TextField
-        :model-value="dose.typed['own.value'] ?? ''"
-        figure
-        label="So much"
-        :hint="active.counted"
-        field="own.value"
-        :problem="problem"
-        inputmode="decimal"
-        @update:model-value="type('own.value', $event)"
-      />
-      <TextField
-        v-if="dose.ownKind === 'percent_w_w'"
-        :model-value="dose.typed['own.density'] ?? ''"
-        figure
-        label="Density"
-        hint="kg/L, 1 if left empty"
-        field="own.density"
-        :problem="problem"
-        @update:model-value="type('own.density', $event)"
-      />
-    </template>
+    <StrengthFields
+      v-if="dose.strength === 'own'"
+      :kind="dose.ownKind"
+      :value="dose.typed['own.value'] ?? ''"
+      :density="dose.typed['own.density'] ?? ''"
+      :hint="active.counted"
+      :fields="{ value: ['own.value', 'own_strength'], density: ['own.density'] }"
+      :problem="problem"
+      @update:kind="set({ ownKind: $event })"
+      @update:value="type('own.value', $event)"
+      @update:density="type('own.density', $event)"
+    />
     <TextField
       v-for="r in rows"
       :key="r.name"
@@ -201,8 +169,14 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
   min-width: 0;
 }
 .option {
+  display: grid;
+  gap: 2px;
   white-space: normal;
   max-width: 70vw;
+}
+.facts {
+  display: flex;
+  gap: 12px;
 }
 .tick {
   display: flex;

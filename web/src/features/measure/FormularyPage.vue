@@ -32,13 +32,18 @@ const LETTERS: Record<string, string> = {
   C: 'common practice',
   X: 'arithmetic',
 }
+/** Where a statement comes from and what that is worth; common practice is its own source. */
+function grounds(said: { source: string; confidence: string }): string {
+  const worth = LETTERS[said.confidence] ?? ''
+  return `${said.source === worth ? worth : `${said.source}; ${worth}`}, not yet checked.`
+}
 </script>
 
 <template>
   <template v-if="one">
     <PageHead
       :title="one.name"
-      :sentence="`${one.family}. Written from memory; nobody has reopened the pages.`"
+      :sentence="`${one.family[0]!.toUpperCase()}${one.family.slice(1)}. Written from memory; nobody has reopened the pages.`"
     />
     <dl class="facts">
       <dt>For you</dt>
@@ -57,10 +62,7 @@ const LETTERS: Record<string, string> = {
           <LevelMark :level="m.level" />
           <span
             ><b>{{ m.others }}</b
-            >: {{ m.text }}
-            <span class="small quiet"
-              >{{ m.source }}; {{ LETTERS[m.confidence] }}, not yet checked.</span
-            ></span
+            >: {{ m.text }} <span class="small quiet">{{ grounds(m) }}</span></span
           >
         </li>
       </ul>
@@ -75,7 +77,7 @@ const LETTERS: Record<string, string> = {
       <p v-if="u.duration !== '–'"><b>How long</b> {{ u.duration }}</p>
       <p v-if="u.depends"><b>Depends on</b> {{ u.depends }}</p>
       <p v-if="u.contraindications"><b>Not for</b> {{ u.contraindications }}</p>
-      <p class="small quiet">{{ u.source }}; {{ LETTERS[u.confidence] }}, not yet checked.</p>
+      <p class="small quiet">{{ grounds(u) }}</p>
       <RouterLink
         v-if="u.dose && u.gate !== 'block' && u.route !== 'food'"
         class="small"

@@ -49,7 +49,11 @@ const hasWater = computed(() => !needsWater.value || !!tank.value || !!volume.va
 const shownFields = computed(() => (kind.value?.fields ?? []).filter((f) => !f.when || f.when(values.value)))
 const ready = computed(() => {
   if (!hasWater.value) return false
-  if (what.value === 'dose') return !!dose.value.use
+  if (what.value === 'dose')
+    return (
+      !!dose.value.use &&
+      (dose.value.strength !== 'own' || (!!dose.value.ownKind && !!dose.value.typed['own.value']?.trim()))
+    )
   const needs = [
     ...(kind.value?.needs ?? []),
     ...shownFields.value.map((f) => f.name).filter((n) => n.startsWith('measures.')),
@@ -76,7 +80,17 @@ const sentence = computed(
 )
 /** fields that show their own error; what is folded away says it below */
 const known = computed(() => [
-  ...['volume', 'give_or_take', 'use', 'strength', 'target', 'minutes', 'own.value', 'own.density'],
+  ...[
+    'volume',
+    'give_or_take',
+    'use',
+    'strength',
+    'target',
+    'minutes',
+    'own.value',
+    'own_strength',
+    'own.density',
+  ],
   ...(dose.value.use ? ['level_now'] : []),
   ...shownFields.value.map((f) => f.name),
 ])

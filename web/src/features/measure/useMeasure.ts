@@ -2,13 +2,15 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch, type Ref } from 'vue'
 import { answer, api, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/shared/session'
+import type { StrengthKind } from '@/shared/strengths'
 
 /** What is typed or ticked for a dose. `strength` is a listed one, `own`, or `bottle:` with its id. */
 export interface DoseValues {
   active: string
   use: string
   strength: string
-  ownKind: Schemas['OwnStrength']['kind']
+  /** how the label says its strength; none is taken for granted, they lie ten times apart */
+  ownKind: StrengthKind | null
   /** figures by the name of their field in the request; parts of the bath are dotted */
   typed: Record<string, string>
   otherWater: boolean
@@ -26,7 +28,7 @@ export const noDose = (): DoseValues => ({
   active: '',
   use: '',
   strength: '',
-  ownKind: 'percent_w_v',
+  ownKind: null,
   typed: {},
   otherWater: false,
   expired: false,
@@ -64,7 +66,7 @@ export function doseRequest(d: DoseValues, ofTank: boolean): Record<string, unkn
     confirmed: d.confirmed,
     product_confirmed: d.sure,
   }
-  if (d.strength === 'own') put(body, 'own.kind', d.ownKind)
+  if (d.strength === 'own' && d.ownKind) put(body, 'own.kind', d.ownKind)
   if (d.otherWater) put(body, 'bath.other_water', true)
   for (const [name, value] of Object.entries(d.typed)) {
     if (!value.trim() || (name.startsWith('own.') && d.strength !== 'own')) continue

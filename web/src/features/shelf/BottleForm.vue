@@ -4,6 +4,8 @@ import { answer, api, type Schemas } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
 import FieldRow from '@/shared/FieldRow.vue'
 import { useSession } from '@/shared/session'
+import StrengthFields from '@/shared/StrengthFields.vue'
+import { LABEL_SAYS, type StrengthKind } from '@/shared/strengths'
 import TextField from '@/shared/TextField.vue'
 import { useActives } from '@/shared/useActives'
 import { useWrite } from '@/shared/useWrite'
@@ -30,11 +32,7 @@ const choices = computed(() => (actives.value ?? []).filter((a) => a.strengths.l
 const one = computed(() => choices.value.find((a) => a.id === active.value) ?? null)
 const holds = computed(() => [
   ...(one.value?.strengths ?? []).map((s) => ({ value: s.id, label: s.name })),
-  { value: 'percent_w_v', label: '% (g in 100 mL)' },
-  { value: 'percent_w_w', label: '% by weight' },
-  { value: 'mg_per_ml', label: 'mg in each mL' },
-  { value: 'purity_percent', label: 'powder, % pure' },
-  { value: 'mg_each', label: 'mg in each tablet, packet' },
+  ...LABEL_SAYS,
   { value: 'stock', label: 'a solution I mixed' },
 ])
 watch(one, (now) => {
@@ -154,25 +152,16 @@ async function save() {
         inputmode="numeric"
       />
     </template>
-    <template v-else-if="one && !listed">
-      <TextField
-        v-model="value"
-        figure
-        label="So much"
-        field="value"
-        :problem="problem"
-        inputmode="decimal"
-      />
-      <TextField
-        v-if="what === 'percent_w_w'"
-        v-model="density"
-        figure
-        label="Density"
-        hint="kg/L, 1 if left empty"
-        field="density"
-        :problem="problem"
-      />
-    </template>
+    <StrengthFields
+      v-else-if="one && !listed"
+      v-model:value="value"
+      v-model:density="density"
+      :kind="what as StrengthKind"
+      kind-elsewhere
+      :hint="one.counted"
+      :fields="{ value: ['value'], density: ['density'] }"
+      :problem="problem"
+    />
     <FieldRow v-slot="f" label="Good until" field="expires_on" :problem="problem" hint="as it says">
       <DatePicker v-model="expires" :input-id="f.id" date-format="d M yy" />
     </FieldRow>

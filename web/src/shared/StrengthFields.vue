@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import FieldRow from '@/shared/FieldRow.vue'
+import { LABEL_SAYS, type StrengthKind } from '@/shared/strengths'
+import TextField from '@/shared/TextField.vue'
+
+/**
+ * What a label says of a product: in which way, how much, and the density where per cent are by weight. No way is chosen
+ * beforehand: 5 % hold ten times what 5 mg in each mL do.
+ */
+defineProps<{
+  /** where the answer says what is wrong: the figure, the density */
+  fields: { value: string[]; density: string[] }
+  hint?: string
+  problem: Error | null
+  /** how the label says it is chosen elsewhere */
+  kindElsewhere?: boolean
+}>()
+const kind = defineModel<StrengthKind | null>('kind', { required: true })
+const value = defineModel<string>('value', { required: true })
+const density = defineModel<string>('density', { required: true })
+</script>
+
+<template>
+  <FieldRow v-if="!kindElsewhere" v-slot="f" label="The label says">
+    <Select
+      v-model="kind"
+      :options="LABEL_SAYS"
+      option-label="label"
+      option-value="value"
+      :label-id="f.id"
+      aria-label="The label says"
+      placeholder="in which way"
+      data-testid="label-says"
+    />
+  </FieldRow>
+  <TextField
+    v-model="value"
+    figure
+    label="So much"
+    :hint="hint"
+    :field="fields.value"
+    :problem="problem"
+    inputmode="decimal"
+  />
+  <TextField
+    v-if="kind === 'percent_w_w'"
+    v-model="density"
+    figure
+    label="Density"
+    hint="kg/L, 1 if left empty"
+    :field="fields.density"
+    :problem="problem"
+    inputmode="decimal"
+  />
+</template>

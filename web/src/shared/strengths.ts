@@ -1,0 +1,35 @@
+import type { Schemas } from '@/api/client'
+
+export type StrengthKind = Schemas['OwnStrength']['kind']
+
+/** What a label says of a product that is none of the listed ones, in the words a keeper reads there. */
+export const LABEL_SAYS: { value: StrengthKind; label: string }[] = [
+  { value: 'percent_w_v', label: '% (g in 100 mL)' },
+  { value: 'percent_w_w', label: '% by weight' },
+  { value: 'mg_per_ml', label: 'mg in each mL' },
+  { value: 'purity_percent', label: 'powder, % pure' },
+  { value: 'mg_each', label: 'mg in each tablet, packet' },
+]
+
+type Active = Schemas['ActiveOut'] | null | undefined
+type Shelf = Schemas['ShelfOut'] | undefined
+
+/**
+ * What a medicine may be taken from: the bottles of the shelf, the listed strengths of this use, and what a label says.
+ * `past`: bottles past their date are offered too, and say so.
+ */
+export function productsOf(active: Active, shelf: Shelf, use: string, past: boolean) {
+  const allowed = active?.uses.find((u) => u.id === use)?.strengths ?? null
+  return [
+    ...(shelf?.bottles ?? [])
+      .filter((b) => b.active === active?.id && (past || !b.past))
+      .map((b) => ({
+        value: `bottle:${b.uid}`,
+        label: `${b.name}, ${b.holds}${b.past ? ', past its date' : ''}`,
+      })),
+    ...(active?.strengths ?? [])
+      .filter((s) => !allowed || allowed.includes(s.id))
+      .map((s) => ({ value: s.id, label: s.name })),
+    ...(active?.strengths.length ? [{ value: 'own', label: 'another, as its label says' }] : []),
+  ]
+}
