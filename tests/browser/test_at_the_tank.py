@@ -41,7 +41,7 @@ class AtTheTank(DemoCase):
         """A permanganate bath for the corydoras, up to the press that puts them in."""
         self.open("/baths")
         self.choose("bath-group", "panda corydoras")
-        self.choose("bath-use", "Potassium permanganate: bath")
+        self.choose("bath-use", "Potassium permanganate, bath")
         self.fill("Water in the vessel", "20 L")
         self.press(self.driver.find_element(By.ID, "bath-sure"))
         self.press(self.tid("make-ready"))

@@ -32,7 +32,7 @@ class Measuring(DemoCase):
         """Peroxide for sea fish: the gate asks, 75 mg/L in 10 L is 25 mL; a strong bottle is asked back; 200 mg/L is refused."""
         self.open("/measure")
         self.choose("choose-active", "Hydrogen peroxide")
-        self.choose("choose-use", "Amyloodinium")
+        self.choose("choose-use", "marine velvet")
         self.sees("How much water?")
         self.fill("Water", "10 L")
         self.until(lambda: self.all("[data-testid='confirm-all']"), "the gate")

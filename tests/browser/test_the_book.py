@@ -76,6 +76,26 @@ class Book(DemoCase):
         self.one("[role=dialog]")
         self.assert_accessible("strike out of a book")
 
+    def test_two_groups_of_a_kind_are_put_together(self) -> None:
+        """Six more pandas from another van: nine and six are fifteen, and one book."""
+        first = self.paddle
+        by = {"fishroom": first.fishroom, "recorded_at": timezone.now(), "recorded_by": self.maren}
+        more = Group.objects.create(
+            uid=uuid4(), tank=first.tank, species_id=first.species_id, species_name=first.species_name, arrived_on=timezone.localdate(), count=6, **by
+        )
+        self.open(f"/fish/{more.uid}")
+        self.sees("6 panda corydoras of 6 in Paddle.")
+        self.press(self.tid("ask-merge"))
+        self.sees("are one group from now on")
+        self.assert_accessible("put together")
+        self.press(self.tid("save-merge"))
+        self.until(lambda: self.driver.current_url.endswith(f"/fish/{first.uid}"), "the book of all")
+        self.sees("6 put together with others of their kind")
+        self.sees("15 panda corydoras")
+        self.open(f"/fish/{more.uid}")
+        self.sees("None of 6 are left.")
+        self.assertEqual(self.all("[data-testid='ask-merge']"), [])
+
     def test_a_whole_case_to_release(self) -> None:
         """Signs, a course, its end, weeks of watching, the gate, the move: the story, the look back and the vet's sheet tell it."""
         weir = Tank.objects.get(name="Weir")

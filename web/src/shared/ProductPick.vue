@@ -14,6 +14,10 @@ const product = defineModel<Product>({ required: true })
 const { data: actives } = useActives()
 const { data: shelf } = useShelf()
 const one = computed(() => actives.value?.find((a) => a.id === props.active) ?? null)
+const name = computed(() => {
+  const short = one.value?.short_name ?? props.active
+  return short.charAt(0).toUpperCase() + short.slice(1)
+})
 const options = computed(() => productsOf(one.value, shelf.value, props.use, false))
 const chosen = computed(() =>
   product.value.bottle
@@ -54,7 +58,7 @@ watch(
 </script>
 
 <template>
-  <FieldRow v-slot="f" :label="one?.short_name ?? active" :field="`products.${active}`" :problem="problem">
+  <FieldRow v-slot="f" :label="name" :field="`products.${active}`" :problem="problem">
     <Select
       :model-value="chosen || null"
       :options="options"

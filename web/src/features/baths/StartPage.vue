@@ -9,6 +9,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import ProductPick from '@/shared/ProductPick.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
+import UseOption from '@/shared/UseOption.vue'
 import { useActives } from '@/shared/useActives'
 import { useWrite } from '@/shared/useWrite'
 
@@ -35,7 +36,7 @@ const uses = computed(() =>
   (actives.value ?? [])
     .flatMap((a) => a.uses)
     .filter((u) => ['bath', 'dip', 'topical', 'prolonged'].includes(u.route) && u.minutes)
-    .map((u) => ({ ...u, label: `${u.active_name}: ${u.name}` })),
+    .map((u) => ({ ...u, label: `${u.active_name}, ${u.name}` })),
 )
 const group = ref(asked('group'))
 const use = ref(asked('use'))
@@ -83,7 +84,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own_str
     sentence="Made ready beside the tank, matched with their water, and timed by the clock of the house."
   />
   <ul v-if="running.data.value?.length" class="rows list">
-    <li v-for="r in running.data.value" :key="r.uid" class="row">
+    <li v-for="r in running.data.value" :key="r.uid" class="run">
       <RouterLink :to="{ name: 'bath', params: { bath: r.uid } }"
         ><b>{{ r.title }}</b
         >, {{ r.tank_name }}</RouterLink
@@ -109,7 +110,13 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own_str
         data-testid="bath-group"
       />
     </FieldRow>
-    <FieldRow v-slot="f" label="Bath" field="request.use" :problem="write.problem.value">
+    <FieldRow
+      v-slot="f"
+      label="Bath"
+      field="request.use"
+      :problem="write.problem.value"
+      :hint="chosen?.dose || undefined"
+    >
       <Select
         v-model="use"
         :options="uses"
@@ -119,8 +126,13 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own_str
         :label-id="f.id"
         aria-label="Bath"
         placeholder="which bath, dip or swab"
+        class="use"
         data-testid="bath-use"
-      />
+      >
+        <template #option="{ option }">
+          <UseOption :name="option.label" :dose="option.dose" :gate="option.gate" />
+        </template>
+      </Select>
     </FieldRow>
     <template v-if="chosen">
       <TextField
@@ -170,6 +182,9 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own_str
 </template>
 
 <style scoped>
+.use {
+  width: 100%;
+}
 .start {
   max-width: 640px;
 }
@@ -177,7 +192,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own_str
   max-width: 900px;
   margin-bottom: 28px;
 }
-.row {
+.run {
   display: grid;
   grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr) 150px minmax(0, 1.2fr);
   gap: 4px 12px;
@@ -196,11 +211,11 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own_str
   min-width: 200px;
 }
 @media (max-width: 759px) {
-  .row {
+  .run {
     grid-template-columns: 1fr;
     padding: 8px 0;
   }
-  .row a {
+  .run a {
     min-height: 44px;
   }
   .start > :deep(.p-button) {

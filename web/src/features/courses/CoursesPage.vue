@@ -33,11 +33,13 @@ const sentence = computed(() =>
       >
       <span class="state"
         ><StateMark :state="s.state" />{{ s.state_words
-        }}<span v-if="s.level" class="fig">{{ s.level.figure }} {{ s.level.unit }}</span></span
+        }}<span v-if="s.level" class="fig">{{ s.level.figure }} {{ s.level.unit }}</span
+        ><span v-if="s.day_count?.slip_words" class="small tannin slip">{{
+          s.day_count.slip_words
+        }}</span></span
       >
       <span class="small"
-        ><span class="fig">{{ s.day_count?.words }}</span
-        ><span v-if="s.day_count?.slip_words" class="tannin block">{{ s.day_count.slip_words }}</span></span
+        ><span class="fig">{{ s.day_count?.words }}</span></span
       >
       <RouterLink v-if="s.case" :to="{ name: 'case', params: { case: s.case } }">case</RouterLink>
     </li>
@@ -76,10 +78,11 @@ const sentence = computed(() =>
 }
 .row {
   display: grid;
-  grid-template-columns: 110px 1.4fr 1.2fr 150px 90px;
+  grid-template-columns: 110px 1.2fr 1.4fr 180px 90px;
   gap: 12px;
   align-items: center;
   min-height: 56px;
+  padding: 6px 0;
 }
 .tank {
   font-size: 16px;
@@ -89,8 +92,12 @@ const sentence = computed(() =>
 }
 .state {
   display: flex;
-  gap: 10px;
+  flex-wrap: wrap;
+  gap: 2px 10px;
   align-items: center;
+}
+.slip {
+  flex-basis: 100%;
 }
 .row a {
   min-height: 24px;

@@ -7,6 +7,7 @@ import StrengthFields from '@/shared/StrengthFields.vue'
 import { productsOf } from '@/shared/strengths'
 import TextField from '@/shared/TextField.vue'
 import DoseMeets from './DoseMeets.vue'
+import UseOption from '@/shared/UseOption.vue'
 import { useActives } from '@/shared/useActives'
 import { useShelf } from '@/shared/useShelf'
 import type { DoseValues } from './useMeasure'
@@ -22,7 +23,6 @@ const uses = computed(() => active.value?.uses ?? [])
 const bottles = computed(() => shelf.value?.bottles.filter((b) => b.active === dose.value.active) ?? [])
 const strengths = computed(() => productsOf(active.value, shelf.value, dose.value.use, true))
 const tools = computed(() => shelf.value?.tools.map((t) => t.name).join(', ') || 'the usual ones')
-const GATES: Record<string, string> = { vet: 'vet', block: 'not reckoned', care: 'with care', open: '' }
 const rows = computed(() => {
   const u = use.value
   if (!u?.dose)
@@ -89,13 +89,7 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
         @update:model-value="set({ use: $event, typed: {} })"
       >
         <template #option="{ option }">
-          <span class="option">
-            <span>{{ option.name }}</span>
-            <span class="small facts">
-              <span v-if="option.dose" class="fig">{{ option.dose }}</span>
-              <span v-if="GATES[option.gate]" class="tannin">{{ GATES[option.gate] }}</span>
-            </span>
-          </span>
+          <UseOption :name="option.name" :dose="option.dose" :gate="option.gate" />
         </template>
       </Select>
     </FieldRow>
@@ -167,16 +161,6 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
 .use {
   width: 100%;
   min-width: 0;
-}
-.option {
-  display: grid;
-  gap: 2px;
-  white-space: normal;
-  max-width: 70vw;
-}
-.facts {
-  display: flex;
-  gap: 12px;
 }
 .tick {
   display: flex;

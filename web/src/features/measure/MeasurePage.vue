@@ -60,6 +60,12 @@ const ready = computed(() => {
   ]
   return !!kind.value && needs.every((n) => values.value[n]?.trim())
 })
+const missing = computed(() => {
+  if (!hasWater.value) return 'How much water? Choose a tank or type it.'
+  if (what.value !== 'dose') return 'Fill in what is asked; the slip comes by itself.'
+  if (!dose.value.use) return 'Which medicine, and what for?'
+  return dose.value.ownKind ? 'How much of it does the label say?' : 'How does the label say its strength?'
+})
 const body = computed(() => {
   if (!ready.value) return null
   const place = needsWater.value
@@ -229,11 +235,7 @@ watch(
         @sure="dose = { ...dose, sure: true }"
       />
       <p v-else-if="!problem" class="quiet wait">
-        {{
-          hasWater
-            ? 'Fill in what is asked; the slip comes by itself.'
-            : 'How much water? Choose a tank or type it.'
-        }}
+        {{ missing }}
       </p>
     </div>
   </div>

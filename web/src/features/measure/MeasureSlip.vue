@@ -200,10 +200,10 @@ p.held {
   text-align: left;
   font-weight: 400;
   padding-right: 12px;
-  vertical-align: top;
 }
 .figures th,
 .figures td {
+  vertical-align: baseline;
   border-bottom: 1px solid var(--rule);
   padding-block: 4px;
 }

@@ -56,7 +56,7 @@ async function copy() {
       lost.
     </p>
     <ul v-if="feeds.data.value?.length" class="rows">
-      <li v-for="f in feeds.data.value" :key="f.uid" class="row" data-testid="feed">
+      <li v-for="f in feeds.data.value" :key="f.uid" class="feed" data-testid="feed">
         <b>{{ f.name }}</b>
         <span class="small quiet">made {{ f.made_words }}, {{ f.read_words }}</span>
         <Button
@@ -96,7 +96,7 @@ async function copy() {
 .feeds > .small {
   padding: 8px 0;
 }
-.row {
+.feed {
   display: grid;
   grid-template-columns: 160px 1fr auto;
   gap: 12px;
@@ -120,11 +120,11 @@ async function copy() {
   min-height: 44px;
 }
 @media (max-width: 759px) {
-  .row {
+  .feed {
     grid-template-columns: 1fr auto;
     padding: 8px 0;
   }
-  .row .small {
+  .feed .small {
     grid-row: 2;
     grid-column: 1 / -1;
   }

@@ -28,7 +28,7 @@ const lines = computed(() => (all.value ? props.ledger.lines : props.ledger.line
         <template v-if="ledger.window_words">
           <dt>range</dt>
           <dd class="fig">{{ ledger.window_words }}</dd>
-          <dt>in range so far</dt>
+          <dt>in range, as reckoned</dt>
           <dd class="fig">{{ ledger.hours_words }}</dd>
           <dt>ahead</dt>
           <dd>{{ ledger.leaves_words }}</dd>
