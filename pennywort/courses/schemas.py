@@ -263,7 +263,7 @@ class WarmIn(Write):
 
 
 class StrikeIn(Write):
-    ledger: Literal["dose", "change", "reading", "look", "observation", "loss", "photo", "leaving", "recount", "scuffle"]
+    ledger: Literal["dose", "change", "reading", "look", "observation", "loss", "photo", "leaving", "recount", "scuffle", "merge"]
     entry: UUID
     reason: str = Field(default="", max_length=200)
 

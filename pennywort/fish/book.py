@@ -107,7 +107,7 @@ def book_of(group: Group, *, local: Any) -> tuple[BookLine, ...]:
 
 def _line(row: Any, local: Any, *, left: Count | None = None, told: Reconciled | None = None) -> BookLine:
     kind, words, detail = row_words(row, local)
-    ledger = LEDGER.get(type(row), "")
+    ledger = "merge" if isinstance(row, Move) and row.joins else LEDGER.get(type(row), "")
     return BookLine(
         at=row.happened_at, kind=kind, words=words, detail=detail, by=row.by, left=left, told=told, ledger=ledger, entry=str(row.uid) if ledger else ""
     )

@@ -8,7 +8,7 @@ from uuid import uuid4
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
-from pennywort.fish.models import Group, Loss, Photo
+from pennywort.fish.models import Group, Loss, Move, Photo
 from pennywort.fish.queries import count_of, counted, perhaps_alive
 from tests.api.room import RoomCase
 
@@ -183,12 +183,40 @@ class GroupBooks(RoomCase):
         ])  # fmt: skip
         self.assertEqual([i["name"] for i in book["individuals"]], ["Tin"])
         self.assertEqual(self.book(new)["sentence"], "None of about 6 ± 1 are left.")
+        self.assertEqual([(x["ledger"], bool(x["entry"])) for x in self.book(new)["lines"]], [("merge", True)])
         self.assertEqual(book["sentence"], "About 15 ± 1 cherry barbs of about 16 ± 1 in Weir.")
         self.assertEqual([count_of(g).count for g in counted(Group.objects.filter(uid=old))], [15])
         self.assertEqual(Group.objects.get(uid=old).watched_since.date().isoformat(), "2026-12-01")  # type: ignore[union-attr]
         self.refused(f"groups/{new}/merge", {"into": old}, "into")
         batches = {b["name"]: (b["fish"], b["lost"]) for b in self.get("batches?by=supplier")["batches"]}
         self.assertEqual(batches["one van"], ("about 16 ± 1", 1))
+
+    def test_put_together_by_mistake(self) -> None:
+        """Ten and six put together and apart again: ten and six. Of sixteen with five left, six can't be given back."""
+        old, new = self.group(self.weir, count=10), self.group(self.weir, count=6)
+        for _ in range(2):
+            self.later(hours=1)
+            self.send(f"groups/{new}/merge", {"into": old})
+            self.assertEqual([self.book(g)["left"] for g in (old, new)], [16, 0])
+            line = self.book(old)["lines"][-1]
+            told = self.send("strike", {"ledger": line["ledger"], "entry": line["entry"], "reason": "the wrong ones"})["told"]
+            self.assertIn("two groups again", told)
+            self.assertEqual([self.book(g)["left"] for g in (old, new)], [10, 6])
+            self.assertEqual(self.book(old)["lines"], [])
+        self.send("strike", {"ledger": "merge", "entry": line["entry"]}, status=409)
+        self.send(f"groups/{new}/merge", {"into": old})
+        line = self.book(new)["lines"][-1]
+        self.later(hours=1)
+        self.send(f"groups/{old}/losses", {"count": 11})
+        self.refused("strike", {"ledger": "merge", "entry": line["entry"]}, "entry", status=409)
+        self.assertEqual([self.book(g)["left"] for g in (old, new)], [5, 0])
+
+    def test_a_move_is_walked_back_not_struck(self) -> None:
+        group = self.group(self.weir, count=6)
+        self.send(f"groups/{group}/move", {"to": self.tank(name="Sluice")})
+        move = Move.objects.get()
+        self.refused("strike", {"ledger": "merge", "entry": str(move.uid)}, "entry", status=409)
+        self.assertTrue(Move.objects.standing().filter(pk=move.pk).exists())
 
     def test_names(self) -> None:
         group = self.group(self.weir, count=2)

@@ -54,7 +54,7 @@ class Courses(DemoCase):
     def test_the_ledger_and_the_life_cycle_stand_on_the_tank(self) -> None:
         self.open(f"/tanks/{Tank.objects.get(name='Sill').uid}")
         words = self.until(lambda: self.tid("ledger-copper").text, "the ledger")
-        for part in ("in range so far", "1.50 mg/L to 2.50 mg/L", "where all of it went", "given", "expected"):
+        for part in ("in range, as reckoned", "1.50 mg/L to 2.50 mg/L", "where all of it went", "given", "expected"):
             self.assertIn(part, words)
         few = len(self.all("[data-testid='ledger-copper'] .lines tbody tr"))
         self.press(self.one("[data-testid='ledger-copper'] .link"))

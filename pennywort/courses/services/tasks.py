@@ -17,7 +17,8 @@ from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import moves, soonest
 from pennywort.courses.queries.running import BEFORE_START, TICKED, WHOLE_CHANGES, active_mg_in, dose_now, product_amount
 from pennywort.courses.services.calendar import keep_to_clocks
-from pennywort.fish.models import Leaving, Look, Loss, Observation, Photo, Recount, Scuffle
+from pennywort.fish.models import Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
+from pennywort.fish.queries import count_of
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import AlreadyDone, Conflict
 from pennywort.rooms.models import LedgerRecord
@@ -38,6 +39,7 @@ LEDGERS: dict[str, tuple[type[LedgerRecord], str]] = {
     "leaving": (Leaving, "entry"),
     "recount": (Recount, "recount"),
     "scuffle": (Scuffle, "entry"),
+    "merge": (Move, "entry"),
 }
 
 
@@ -294,9 +296,14 @@ def take_up(actor: Actor, *, task: Task) -> dict[str, Any]:
 
 
 def strike(actor: Actor, *, uid: UUID, ledger: str, entry: UUID, reason: str) -> dict[str, Any]:
-    """Strike out an entry that never happened; a struck dose is due again, and with a water change goes what went back."""
+    """Strike out an entry that never happened; a struck dose is due again, and with a water change goes what went back.
+
+    :raises Conflict: two groups put together of which fewer are left now than came in, or a move, which is walked back.
+    """
     model, name = LEDGERS[ledger]
     old = find_standing(model, actor, entry, name=name)
+    if isinstance(old, Move):
+        return _apart(actor, old, uid=uid, reason=reason)
     struck = _struck_copy(actor, old, uid=uid, reason=reason)
     if isinstance(old, WaterChange):
         for dose in Dose.objects.standing().filter(water_change=old):
@@ -310,6 +317,16 @@ def strike(actor: Actor, *, uid: UUID, ledger: str, entry: UUID, reason: str) ->
         task.save(update_fields=["done_at", "done_by"])
     tank = old.tank if isinstance(old, WaterReading) else old.course.tank if isinstance(old, Dose) else None
     return {"uid": str(struck.uid), "told": keep_to_clocks(actor, tank) if tank else ""}
+
+
+def _apart(actor: Actor, merge: Move, *, uid: UUID, reason: str) -> dict[str, Any]:
+    """Two groups again, as the counts go; the longer watching stays, because they shared the water."""
+    if not merge.joins:
+        raise Conflict("A move is not struck out: move them back.", field="entry")
+    if count_of(merge.group).count < merge.count:
+        raise Conflict("Fewer are left of all of them than were put in. Count them anew instead.", field="entry")
+    struck = _struck_copy(actor, merge, uid=uid, reason=reason)
+    return {"uid": str(struck.uid), "told": "They are two groups again. Both are watched as long as before, and named fish stay where they are."}
 
 
 def _struck_copy(actor: Actor, old: LedgerRecord, *, uid: UUID, reason: str) -> LedgerRecord:

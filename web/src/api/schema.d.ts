@@ -7156,7 +7156,7 @@ export interface components {
              * Ledger
              * @enum {string}
              */
-            ledger: "dose" | "change" | "reading" | "look" | "observation" | "loss" | "photo" | "leaving" | "recount" | "scuffle";
+            ledger: "dose" | "change" | "reading" | "look" | "observation" | "loss" | "photo" | "leaving" | "recount" | "scuffle" | "merge";
             /**
              * Entry
              * Format: uuid

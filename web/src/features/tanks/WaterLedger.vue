@@ -72,6 +72,10 @@ const lines = computed(() => (all.value ? props.ledger.lines : props.ledger.line
     <button v-if="ledger.lines.length > FEW" type="button" class="link" @click="all = !all">
       {{ all ? 'fewer lines' : `all ${ledger.lines.length} lines` }}
     </button>
+    <p class="small quiet">
+      Reckoned for a tank kept at its line. What evaporates leaves the medicine behind: a tank down by a tenth
+      holds about a tenth more in each litre, until it is topped up with plain water.
+    </p>
   </section>
 </template>
 
