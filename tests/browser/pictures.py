@@ -124,7 +124,7 @@ def _case(camera: Camera) -> None:
 def _bath(camera: Camera) -> None:
     """A permanganate bath of the corydoras, a few seconds old."""
     camera.go("/baths")
-    for testid, words in (("bath-group", "corydoras"), ("bath-use", "ermanganate: bath")):
+    for testid, words in (("bath-group", "corydoras"), ("bath-use", "ermanganate, bath")):
         camera.driver.find_element(By.CSS_SELECTOR, f"[data-testid='{testid}']").click()
         time.sleep(0.8)
         next(o for o in camera.driver.find_elements(By.CSS_SELECTOR, "[role=option]") if words in o.text).click()
