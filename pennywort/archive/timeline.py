@@ -11,6 +11,7 @@ from django.db.models import QuerySet
 
 from pennywort.baths.models import BathEvent
 from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS
+from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_fraction
 from pennywort.courses.models import Case, Course, Dose
 from pennywort.courses.queries.held import course_name
@@ -18,7 +19,6 @@ from pennywort.courses.queries.story import condition_name, look_words, observat
 from pennywort.courses.queries.strip import amount_words
 from pennywort.fish.book import row_words
 from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
-from pennywort.fish.queries import plural
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import WaterChange, WaterReading
 

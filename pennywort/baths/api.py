@@ -12,8 +12,9 @@ from pennywort.baths import schemas, services
 from pennywort.baths.models import BathEvent, BathRun
 from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS, SPENT_IN_TANK, RunState, clock_words, minute_marks, rescue_in_tank, rescue_steps
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import plural
 from pennywort.fish.models import Group
-from pennywort.fish.queries import count_of, counted, plural
+from pennywort.fish.queries import count_of, counted
 from pennywort.fish.services import group_of
 from pennywort.measure.dose import stop_words
 from pennywort.measure.schemas import MeasuredOut

@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import Path, Router
 
 from pennywort.core.outcome.look_back import look_back
+from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_fraction
 from pennywort.courses import schemas
 from pennywort.courses.ics import calendar_of_case
@@ -17,7 +18,6 @@ from pennywort.courses.queries import story as story_query
 from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.looking_back import facts_of
 from pennywort.courses.services import cases, exchange
-from pennywort.fish.queries import plural
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.schemas import Written
 from pennywort.rooms.services import find, write_once

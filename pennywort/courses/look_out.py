@@ -11,13 +11,14 @@ from pennywort.core.diagnosis.ranking import marks_of, within
 from pennywort.core.diagnosis.turning import Turn
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.naming import plural
 from pennywort.courses import look_schemas as out
 from pennywort.courses.diagnosis_out import AskedOut
 from pennywort.courses.models import Case
 from pennywort.courses.queries.circumstances import Carried, Subject, carried_into
 from pennywort.courses.queries.over_days import OverDays, fish_named
 from pennywort.fish.models import Group, Look
-from pennywort.fish.queries import count_of, looks_of, plural
+from pennywort.fish.queries import count_of, looks_of
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import SourcedText, source_words
 from pennywort.tanks.queries import fresh_readings

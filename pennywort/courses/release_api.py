@@ -12,6 +12,7 @@ from ninja import Path, Query, Router, Schema
 from pennywort.core.errors import InvalidInput
 from pennywort.core.outcome.release import Facts, Gate, Meal, drip, feeding_plan, gate
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_small_volume, show_volume
 from pennywort.core.water.gate import Readings
 from pennywort.courses.queries.book import Book
@@ -19,7 +20,7 @@ from pennywort.courses.queries.running import running_courses
 from pennywort.courses.services.looks import trouble
 from pennywort.courses.services.moves import watched_since
 from pennywort.fish.models import Group, Look, Observation
-from pennywort.fish.queries import count_of, plural
+from pennywort.fish.queries import count_of
 from pennywort.fish.services import group_of
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.api import act

@@ -8,6 +8,7 @@ from uuid import UUID
 from django.http import HttpRequest
 from ninja import Path, Router, Schema
 
+from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_temperature
 from pennywort.courses.models import Task
 from pennywort.courses.queries.ahead import amount_of
@@ -15,7 +16,7 @@ from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.marks import Marks
 from pennywort.courses.queries.story import APPETITE, FED
 from pennywort.fish.models import Group, Observation
-from pennywort.fish.queries import count_of, plural
+from pennywort.fish.queries import count_of
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.api import act
 from pennywort.tanks.models import WaterReading

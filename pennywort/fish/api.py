@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Path, Router, Schema
 from pydantic import Field
 
+from pennywort.core.reference.naming import plural
 from pennywort.fish import queries, services
 from pennywort.fish.models import Group
 from pennywort.rooms.schemas import Entry, Note, Write, Written
@@ -54,7 +55,7 @@ class GroupOut(Schema):
             tank=group.tank.uid,
             tank_name=group.tank.name,
             species_name=group.species_name,
-            words=f"{left.words} {queries.plural(group.species_name, left.count)}",
+            words=f"{left.words} {plural(group.species_name, left.count)}",
             left=left.count,
             arrived_words=arrived,
             arrived_on_words=f"{group.arrived_on:%a} {group.arrived_on.day} {group.arrived_on:%b}",

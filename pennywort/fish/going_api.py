@@ -12,10 +12,11 @@ from pydantic import Field
 
 from pennywort.core.outcome.figures import Count
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import plural
 from pennywort.fish import going
 from pennywort.fish.book import CHECKED, book_of
 from pennywort.fish.models import DURING, Individual
-from pennywort.fish.queries import count_of, entries_of, names_gone, plural, start_of
+from pennywort.fish.queries import count_of, entries_of, names_gone, start_of
 from pennywort.fish.services import group_of
 from pennywort.rooms.schemas import Entry, In, Note, Plain, Write, Written
 from pennywort.rooms.services import write_once

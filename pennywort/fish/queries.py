@@ -13,6 +13,7 @@ from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.tally import Entry, Kind, tally
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Species
+from pennywort.core.reference.naming import plural
 from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Recount
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank
@@ -106,17 +107,6 @@ def species_in(groups: Iterable[Group]) -> list[Species]:
     known = library().species
     names = {g.species_id for g in groups if g.species_id in known and count_of(g).count > 0}
     return [known[name] for name in sorted(names)]
-
-
-def plural(name: str, count: int) -> str:
-    """'11 cherry barbs': a fish's name in the number at hand. Names of two numbers alike stay as they are."""
-    if count == 1 or name.endswith(("fish", "koi", "s")):
-        return name
-    if name.endswith(("ch", "sh", "x")):
-        return f"{name}es"
-    if name.endswith("y") and name[-2:-1] not in "aeiou":
-        return f"{name[:-1]}ies"
-    return f"{name}s"
 
 
 def fish_words(groups: Iterable[Group]) -> str:

@@ -10,10 +10,10 @@ from ninja import Schema
 from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.survival import share_band
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_fraction
 from pennywort.courses.models import Case
 from pennywort.fish.models import Group, Loss, Move, Photo
-from pennywort.fish.queries import plural
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import NotFound
 

@@ -139,7 +139,7 @@ class Schools(TestCase):
         made = plan("salt_and_warmth", species=loaches)
         self.assertEqual((made.held[0].target_mg_per_l, made.parameters["target"]), (1000, 1))
         self.assertTrue(any(c.text == "kuhli loach: loaches bear no more than 1 g/L of salt" for c in made.cared))
-        with self.assertRaisesRegex(Refused, "Kuhli loach live here") as caught:
+        with self.assertRaisesRegex(Refused, "Kuhli loaches live here") as caught:
             plan("salt_and_warmth", species=loaches, parameters={"target": 2.0})
         self.assertEqual(caught.exception.field, "parameters.target")
 

@@ -21,6 +21,7 @@ from pennywort.core.reference.course_models import CourseProtocol, Parameter, St
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import CautionLevel, Species
+from pennywort.core.reference.naming import plural
 
 MOST_STEPS = 2000
 # what a heated tank is usually kept at, where nobody read it (common practice)
@@ -272,7 +273,7 @@ def _targets(protocol: CourseProtocol, values: dict[str, float], *, chosen: Chos
         who, what = min(ceilings, key=lambda pair: pair[1].ceiling.value if pair[1].ceiling else 0.0, default=(None, None))
         if who is not None and what is not None and what.ceiling is not None and value * scale > what.ceiling.value * (1 + 1e-9):
             if m.target in chosen.parameters:
-                raise Refused(f"{who.name.capitalize()} live here: {what.text}.", field=f"parameters.{m.target}")
+                raise Refused(f"{plural(who.name, 2).capitalize()} live here: {what.text}.", field=f"parameters.{m.target}")
             value = what.ceiling.value / scale
             values[m.target] = value
         targets[m.active] = value * scale
@@ -306,7 +307,9 @@ def _bearable(step: Step, to: float | None, *, species: Sequence[Species]) -> fl
     if tightest is None or tightest.temperature.high is None or tightest.temperature.high >= to:
         return to
     if tightest.temperature.high < to - MOST_COOLER_C:
-        raise Refused(f"{tightest.name.capitalize()} live here and bear at most {tightest.temperature.high:g} °C: no warmth for them.", field="protocol")
+        raise Refused(
+            f"{plural(tightest.name, 2).capitalize()} live here and bear at most {tightest.temperature.high:g} °C: no warmth for them.", field="protocol"
+        )
     return tightest.temperature.high
 
 

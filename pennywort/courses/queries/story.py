@@ -7,13 +7,14 @@ from datetime import datetime
 
 from pennywort.core.outcome.figures import CaseFigures, Count, case_figures
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_concentration, show_fraction, show_temperature
 from pennywort.courses.models import Case, Course, Dose
 from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.strip import amount_words
 from pennywort.fish.book import loss_detail, loss_words
 from pennywort.fish.models import Look, Loss, Observation
-from pennywort.fish.queries import count_of, plural
+from pennywort.fish.queries import count_of
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.models import LedgerRecord
 from pennywort.tanks.models import WaterChange, WaterReading

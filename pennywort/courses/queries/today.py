@@ -12,6 +12,7 @@ from django.db.models import Min, Q
 from pennywort.core.course.condition import Decision
 from pennywort.core.course.replan import Moved
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_amount, show_fraction, show_volume
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.ahead import amount_of
@@ -23,7 +24,7 @@ from pennywort.courses.queries.press import press_of
 from pennywort.courses.queries.running import TICKED, given_amount
 from pennywort.courses.queries.strip import Axis, Strip, amount_words, axis_for, strip_of
 from pennywort.fish.models import Group, Look, Loss
-from pennywort.fish.queries import count_of, plural
+from pennywort.fish.queries import count_of
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import WaterChange
 from pennywort.tanks.queries import tanks_of

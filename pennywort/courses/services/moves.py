@@ -10,13 +10,14 @@ from uuid import UUID, uuid5
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.outcome.figures import Count, check_count
+from pennywort.core.reference.naming import plural
 from pennywort.courses.models import Case, Course
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.running import running_courses
 from pennywort.courses.services.calendar import begin_again
 from pennywort.fish.models import Group, Individual, Move
-from pennywort.fish.queries import count_of, groups_in_water, plural
+from pennywort.fish.queries import count_of, groups_in_water
 from pennywort.fish.services import add_group
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
