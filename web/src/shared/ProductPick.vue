@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import StrengthFields from '@/shared/StrengthFields.vue'
 import { productsOf, type StrengthKind } from '@/shared/strengths'
 import { useActives } from '@/shared/useActives'
@@ -26,7 +26,8 @@ const chosen = computed(() =>
       ? 'own'
       : product.value.strength,
 )
-function choose(value: string) {
+function choose(value: string | null) {
+  if (!value) return
   if (value.startsWith('bottle:')) product.value = { bottle: value.slice(7), strength: '', own: null }
   else if (value === 'own') says(said.value)
   else product.value = { bottle: null, strength: value, own: null }
@@ -58,19 +59,17 @@ watch(
 </script>
 
 <template>
-  <FieldRow v-slot="f" :label="name" :field="`products.${active}`" :problem="problem">
-    <Select
-      :model-value="chosen || null"
-      :options="options"
-      option-label="label"
-      option-value="value"
-      :label-id="f.id"
-      :aria-label="`Product of ${one?.short_name ?? active}`"
-      placeholder="which product"
-      :data-testid="`product-${active}`"
-      @update:model-value="choose"
-    />
-  </FieldRow>
+  <SelectField
+    :label="name"
+    :field="`products.${active}`"
+    :problem="problem"
+    :model-value="chosen || null"
+    :options="options"
+    :aria-label="`Product of ${one?.short_name ?? active}`"
+    placeholder="which product"
+    :data-testid="`product-${active}`"
+    @update:model-value="choose"
+  />
   <StrengthFields
     v-if="product.own"
     :kind="said.kind"

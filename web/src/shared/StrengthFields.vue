@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import { LABEL_SAYS, type StrengthKind } from '@/shared/strengths'
 import TextField from '@/shared/TextField.vue'
 
@@ -21,18 +21,14 @@ const density = defineModel<string>('density', { required: true })
 </script>
 
 <template>
-  <FieldRow v-if="!kindElsewhere" v-slot="f" label="The label says">
-    <Select
-      v-model="kind"
-      :options="LABEL_SAYS"
-      option-label="label"
-      option-value="value"
-      :label-id="f.id"
-      aria-label="The label says"
-      placeholder="in which way"
-      data-testid="label-says"
-    />
-  </FieldRow>
+  <SelectField
+    v-if="!kindElsewhere"
+    v-model="kind"
+    label="The label says"
+    :options="LABEL_SAYS"
+    placeholder="in which way"
+    data-testid="label-says"
+  />
   <TextField
     v-model="value"
     figure

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import ProductPick from '@/shared/ProductPick.vue'
@@ -98,18 +99,14 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own_str
   </ul>
   <form class="start" novalidate @submit.prevent="save">
     <h2 class="block-head">Make one ready</h2>
-    <FieldRow v-slot="f" label="Fish">
-      <Select
-        v-model="group"
-        :options="alive"
-        option-label="label"
-        option-value="uid"
-        :label-id="f.id"
-        aria-label="Fish"
-        placeholder="which fish"
-        data-testid="bath-group"
-      />
-    </FieldRow>
+    <SelectField
+      v-model="group"
+      label="Fish"
+      :options="alive"
+      option-value="uid"
+      placeholder="which fish"
+      data-testid="bath-group"
+    />
     <FieldRow
       v-slot="f"
       label="Bath"

@@ -3,6 +3,7 @@ import { computed, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Problem } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import StrengthFields from '@/shared/StrengthFields.vue'
 import { productsOf } from '@/shared/strengths'
 import TextField from '@/shared/TextField.vue'
@@ -61,20 +62,19 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
 </script>
 
 <template>
-  <FieldRow v-slot="f" label="Medicine" field="active" :problem="problem">
-    <Select
-      :model-value="dose.active"
-      :options="actives ?? []"
-      option-label="name"
-      option-value="id"
-      filter
-      :label-id="f.id"
-      aria-label="Medicine"
-      placeholder="choose"
-      data-testid="choose-active"
-      @update:model-value="set({ active: $event, use: '', strength: '', typed: {} })"
-    />
-  </FieldRow>
+  <SelectField
+    label="Medicine"
+    field="active"
+    :problem="problem"
+    :model-value="dose.active"
+    :options="actives ?? []"
+    option-label="name"
+    option-value="id"
+    filter
+    placeholder="choose"
+    data-testid="choose-active"
+    @update:model-value="set({ active: $event, use: '', strength: '', typed: {} })"
+  />
   <template v-if="active">
     <FieldRow v-slot="f" label="For" field="use" :problem="problem" wide>
       <Select
@@ -93,18 +93,16 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
         </template>
       </Select>
     </FieldRow>
-    <FieldRow v-if="strengths.length" v-slot="f" label="What you have" field="strength" :problem="problem">
-      <Select
-        :model-value="dose.strength || strengths[0]?.value"
-        :options="strengths"
-        option-label="label"
-        option-value="value"
-        :label-id="f.id"
-        aria-label="What you have"
-        data-testid="choose-strength"
-        @update:model-value="set({ strength: $event })"
-      />
-    </FieldRow>
+    <SelectField
+      v-if="strengths.length"
+      label="What you have"
+      field="strength"
+      :problem="problem"
+      :model-value="dose.strength || strengths[0]?.value"
+      :options="strengths"
+      data-testid="choose-strength"
+      @update:model-value="set({ strength: $event })"
+    />
     <StrengthFields
       v-if="dose.strength === 'own'"
       :kind="dose.ownKind"

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { answer, api } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -142,18 +143,13 @@ watch(
     <div class="ask">
       <section v-if="needsWater">
         <h2><span class="fig quiet">1</span> The water</h2>
-        <FieldRow v-slot="f" label="Where">
-          <Select
-            v-model="tank"
-            :options="places"
-            option-label="label"
-            option-value="value"
-            :label-id="f.id"
-            aria-label="Where"
-            placeholder="water as typed"
-            data-testid="choose-tank"
-          />
-        </FieldRow>
+        <SelectField
+          v-model="tank"
+          label="Where"
+          :options="places"
+          placeholder="water as typed"
+          data-testid="choose-tank"
+        />
         <TextField
           v-model="volume"
           figure
@@ -162,19 +158,17 @@ watch(
           field="volume"
           :problem="problem"
         />
-        <FieldRow v-if="what === 'dose' && !tank" v-slot="f" label="It is" field="water" :problem="problem">
-          <Select
-            v-model="water"
-            :options="WATERS"
-            option-label="label"
-            option-value="value"
-            :label-id="f.id"
-            aria-label="It is"
-            placeholder="as this medicine is used"
-            show-clear
-            data-testid="choose-water"
-          />
-        </FieldRow>
+        <SelectField
+          v-if="what === 'dose' && !tank"
+          v-model="water"
+          label="It is"
+          field="water"
+          :problem="problem"
+          :options="WATERS"
+          placeholder="as this medicine is used"
+          show-clear
+          data-testid="choose-water"
+        />
         <TextField
           v-if="volume"
           v-model="giveOrTake"

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
@@ -64,18 +65,17 @@ async function save() {
     <p v-if="outcome === 'wrong'" class="small tannin">
       Choose what it turned out to be; what it was taken for is kept beside it.
     </p>
-    <FieldRow v-slot="f" label="What it was" field="condition" :problem="write.problem.value">
-      <Select
-        v-model="condition"
-        :label-id="f.id"
-        :options="conditions.data.value ?? []"
-        option-label="short_name"
-        option-value="id"
-        placeholder="never known"
-        aria-label="What it was"
-        show-clear
-      />
-    </FieldRow>
+    <SelectField
+      v-model="condition"
+      label="What it was"
+      field="condition"
+      :problem="write.problem.value"
+      :options="conditions.data.value ?? []"
+      option-label="short_name"
+      option-value="id"
+      placeholder="never known"
+      show-clear
+    />
     <FieldRow
       v-slot="f"
       label="What you would tell the next keeper"

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
 import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import StrengthFields from '@/shared/StrengthFields.vue'
 import { LABEL_SAYS, type StrengthKind } from '@/shared/strengths'
@@ -88,41 +89,36 @@ async function save() {
     @save="save"
   >
     <TextField v-model="name" label="Name on it" field="name" :problem="problem" maxlength="60" />
-    <FieldRow v-slot="f" label="It holds" field="active" :problem="problem">
-      <Select
-        v-model="active"
-        :options="choices"
+    <SelectField
+      v-model="active"
+      label="It holds"
+      field="active"
+      :problem="problem"
+      :options="choices"
+      option-label="name"
+      option-value="id"
+      filter
+      placeholder="active ingredient"
+      data-testid="bottle-active"
+    />
+    <SelectField
+      v-if="one"
+      v-model="what"
+      label="Strength"
+      field="strength"
+      :problem="problem"
+      :options="holds"
+      data-testid="bottle-strength"
+    />
+    <template v-if="one && what === 'stock'">
+      <SelectField
+        v-if="one.strengths.length > 1"
+        v-model="base"
+        label="Made of"
+        :options="one.strengths"
         option-label="name"
         option-value="id"
-        filter
-        :label-id="f.id"
-        aria-label="It holds"
-        placeholder="active ingredient"
-        data-testid="bottle-active"
       />
-    </FieldRow>
-    <FieldRow v-if="one" v-slot="f" label="Strength" field="strength" :problem="problem">
-      <Select
-        v-model="what"
-        :options="holds"
-        option-label="label"
-        option-value="value"
-        :label-id="f.id"
-        aria-label="Strength"
-        data-testid="bottle-strength"
-      />
-    </FieldRow>
-    <template v-if="one && what === 'stock'">
-      <FieldRow v-if="one.strengths.length > 1" v-slot="f" label="Made of">
-        <Select
-          v-model="base"
-          :options="one.strengths"
-          option-label="name"
-          option-value="id"
-          :label-id="f.id"
-          aria-label="Made of"
-        />
-      </FieldRow>
       <TextField
         v-model="weighed"
         figure

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { answer, api } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
-import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useActives } from '@/shared/useActives'
@@ -38,16 +38,15 @@ async function save() {
     testid="save-spoons"
     @save="save"
   >
-    <FieldRow v-slot="f" label="Of" field="active" :problem="problem">
-      <Select
-        v-model="active"
-        :options="salts"
-        option-label="name"
-        option-value="id"
-        :label-id="f.id"
-        aria-label="Of"
-      />
-    </FieldRow>
+    <SelectField
+      v-model="active"
+      label="Of"
+      field="active"
+      :problem="problem"
+      :options="salts"
+      option-label="name"
+      option-value="id"
+    />
     <TextField
       v-model="teaspoon"
       figure

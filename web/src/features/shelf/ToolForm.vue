@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
-import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
@@ -57,17 +57,7 @@ async function save() {
     testid="save-tool"
     @save="save"
   >
-    <FieldRow v-slot="f" label="It is a">
-      <Select
-        v-model="form"
-        :options="FORMS"
-        option-label="label"
-        option-value="value"
-        :label-id="f.id"
-        aria-label="It is a"
-        data-testid="tool-form"
-      />
-    </FieldRow>
+    <SelectField v-model="form" label="It is a" :options="FORMS" data-testid="tool-form" />
     <TextField v-model="name" label="Called" field="name" :problem="problem" maxlength="40" />
     <template v-if="form === 'scale' || form === 'syringe' || form === 'cylinder'">
       <TextField
@@ -97,15 +87,6 @@ async function save() {
       :problem="problem"
       inputmode="decimal"
     />
-    <FieldRow v-else v-slot="f" label="Size" field="spoon" :problem="problem">
-      <Select
-        v-model="spoon"
-        :options="SPOONS"
-        option-label="label"
-        option-value="value"
-        :label-id="f.id"
-        aria-label="Size"
-      />
-    </FieldRow>
+    <SelectField v-else v-model="spoon" label="Size" field="spoon" :problem="problem" :options="SPOONS" />
   </EntryForm>
 </template>

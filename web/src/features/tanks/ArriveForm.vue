@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
@@ -117,17 +118,17 @@ async function save() {
     testid="save-group"
     @save="save"
   >
-    <FieldRow v-if="waiting.length > 1" v-slot="f" label="Looked at" field="seen_before" :problem="problem">
-      <Select
-        v-model="seenBefore"
-        :label-id="f.id"
-        aria-label="Looked at"
-        :options="waiting"
-        option-label="words"
-        option-value="uid"
-        @change="fromLook($event.value)"
-      />
-    </FieldRow>
+    <SelectField
+      v-if="waiting.length > 1"
+      v-model="seenBefore"
+      label="Looked at"
+      field="seen_before"
+      :problem="problem"
+      :options="waiting"
+      option-label="words"
+      option-value="uid"
+      @change="fromLook($event.value)"
+    />
     <FieldRow v-slot="f" label="Fish" field="species" :problem="problem">
       <span class="names" @keydown.esc.capture="beforeEscape" @keydown.esc="afterEscape"
         ><AutoComplete

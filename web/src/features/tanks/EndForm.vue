@@ -4,7 +4,7 @@ import { answer, api } from '@/api/client'
 import ChoiceRow from '@/shared/ChoiceRow.vue'
 import CountField from '@/shared/CountField.vue'
 import EntryForm from '@/shared/EntryForm.vue'
-import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
@@ -69,18 +69,17 @@ async function save() {
       :problem="problem"
       :hint="`of ${group.words}`"
     />
-    <FieldRow v-slot="f" label="Method" field="method" :problem="problem">
-      <Select
-        v-model="method"
-        :label-id="f.id"
-        :options="accepted"
-        option-label="name"
-        option-value="id"
-        aria-label="Method"
-        placeholder="which was used"
-        data-testid="end-method"
-      />
-    </FieldRow>
+    <SelectField
+      v-model="method"
+      label="Method"
+      field="method"
+      :problem="problem"
+      :options="accepted"
+      option-label="name"
+      option-value="id"
+      placeholder="which was used"
+      data-testid="end-method"
+    />
     <p v-if="chosen" class="small told" data-testid="end-words">
       {{ chosen.text }} <span class="quiet">{{ chosen.source }}</span>
     </p>

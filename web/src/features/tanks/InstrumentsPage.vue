@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -166,28 +166,28 @@ const STATE: Record<string, string> = {
       </p>
     </div>
     <form novalidate @submit.prevent="add">
-      <FieldRow v-slot="f" label="What" field="kind" :problem="make.problem.value" :hint="chosen?.reads">
-        <Select
-          v-model="kind"
-          :label-id="f.id"
-          :options="all.data.value?.kinds ?? []"
-          option-label="name"
-          option-value="id"
-          aria-label="What"
-          placeholder="which instrument"
-        />
-      </FieldRow>
-      <FieldRow v-slot="f" label="In" field="tank" :problem="make.problem.value">
-        <Select
-          v-model="tank"
-          :label-id="f.id"
-          :options="tanks.data.value ?? []"
-          option-label="name"
-          option-value="uid"
-          aria-label="In which tank"
-          placeholder="which tank"
-        />
-      </FieldRow>
+      <SelectField
+        v-model="kind"
+        label="What"
+        field="kind"
+        :problem="make.problem.value"
+        :hint="chosen?.reads"
+        :options="all.data.value?.kinds ?? []"
+        option-label="name"
+        option-value="id"
+        placeholder="which instrument"
+      />
+      <SelectField
+        v-model="tank"
+        label="In"
+        field="tank"
+        :problem="make.problem.value"
+        :options="tanks.data.value ?? []"
+        option-label="name"
+        option-value="uid"
+        aria-label="In which tank"
+        placeholder="which tank"
+      />
       <TextField
         v-model="name"
         label="Its name"

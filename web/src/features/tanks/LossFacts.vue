@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import TextField from '@/shared/TextField.vue'
 import type { LossFacts } from './lossFacts'
 
@@ -18,16 +19,16 @@ const causes = computed(() => conditions.data.value ?? [])
 </script>
 
 <template>
-  <FieldRow v-if="names.length" v-slot="f" label="Which" field="fish" :problem="problem">
-    <Select
-      v-model="facts.fish"
-      :label-id="f.id"
-      :options="names"
-      aria-label="Which"
-      placeholder="one without a name"
-      show-clear
-    />
-  </FieldRow>
+  <SelectField
+    v-if="names.length"
+    v-model="facts.fish"
+    label="Which"
+    field="fish"
+    :problem="problem"
+    :options="names"
+    placeholder="one without a name"
+    show-clear
+  />
   <FieldRow v-slot="f" label="Last seen well" field="last_seen_well_at" :problem="problem">
     <DatePicker
       v-model="facts.lastSeenWell"
@@ -51,32 +52,30 @@ const causes = computed(() => conditions.data.value ?? [])
       placeholder="none written down"
     />
   </FieldRow>
-  <FieldRow v-slot="f" label="Suspected" field="cause_id" :problem="problem">
-    <Select
-      v-model="facts.causeId"
-      :label-id="f.id"
-      :options="causes"
-      option-label="short_name"
-      option-value="id"
-      filter
-      show-clear
-      aria-label="Suspected"
-      placeholder="nothing yet"
-    />
-  </FieldRow>
+  <SelectField
+    v-model="facts.causeId"
+    label="Suspected"
+    field="cause_id"
+    :problem="problem"
+    :options="causes"
+    option-label="short_name"
+    option-value="id"
+    filter
+    show-clear
+    placeholder="nothing yet"
+  />
   <TextField v-model="facts.cause" label="or in words" field="cause" :problem="problem" maxlength="80" />
-  <FieldRow v-slot="f" label="During" field="during" :problem="problem">
-    <Select
-      v-model="facts.during"
-      :label-id="f.id"
-      :options="words?.during ?? []"
-      option-label="name"
-      option-value="id"
-      show-clear
-      aria-label="During"
-      placeholder="not said"
-    />
-  </FieldRow>
+  <SelectField
+    v-model="facts.during"
+    label="During"
+    field="during"
+    :problem="problem"
+    :options="words?.during ?? []"
+    option-label="name"
+    option-value="id"
+    show-clear
+    placeholder="not said"
+  />
   <fieldset class="checked">
     <legend>Checked afterwards</legend>
     <label v-for="c in words?.checked ?? []" :key="c.id">

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import CountField from '@/shared/CountField.vue'
 import EntryForm from '@/shared/EntryForm.vue'
-import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
@@ -60,18 +60,17 @@ async function save() {
     testid="save-move"
     @save="save"
   >
-    <FieldRow v-slot="f" label="To" field="to" :problem="write.problem.value">
-      <Select
-        v-model="to"
-        :options="others"
-        option-label="name"
-        option-value="uid"
-        :label-id="f.id"
-        aria-label="To"
-        placeholder="which tank"
-        data-testid="move-to"
-      />
-    </FieldRow>
+    <SelectField
+      v-model="to"
+      label="To"
+      field="to"
+      :problem="write.problem.value"
+      :options="others"
+      option-label="name"
+      option-value="uid"
+      placeholder="which tank"
+      data-testid="move-to"
+    />
     <CountField
       v-model="count"
       label="How many"

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
 import FigureText from '@/shared/FigureText.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -244,26 +244,20 @@ async function save() {
             :problem="problem"
           />
         </div>
-        <FieldRow
+        <SelectField
           v-if="others.length"
-          v-slot="f"
+          v-model="facts.shares_water_with"
           label="One water with"
           field="shares_water_with"
           :problem="problem"
           hint="a tank on the same sump; write the sump’s water at one of them"
-        >
-          <Select
-            v-model="facts.shares_water_with"
-            :options="others"
-            option-label="name"
-            option-value="uid"
-            show-clear
-            :label-id="f.id"
-            aria-label="One water with"
-            placeholder="none, its own water"
-            data-testid="shares-water"
-          />
-        </FieldRow>
+          :options="others"
+          option-label="name"
+          option-value="uid"
+          show-clear
+          placeholder="none, its own water"
+          data-testid="shares-water"
+        />
       </section>
     </div>
     <aside class="slip" aria-label="Volume" aria-live="polite" data-testid="volume">
