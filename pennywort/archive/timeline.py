@@ -19,6 +19,7 @@ from pennywort.courses.queries.story import condition_name, look_words, observat
 from pennywort.courses.queries.strip import amount_words
 from pennywort.fish.book import row_words
 from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
+from pennywort.fish.queries import parts_of
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import WaterChange, WaterReading
 
@@ -178,6 +179,5 @@ def _sources(actor: Actor) -> Iterator[Source]:
     yield "open", Case.objects.filter(**room).select_related(*by, "tank", "group"), "opened_at", opened
     yield "close", Case.objects.filter(**room, closed_at__isnull=False).select_related("closed_by", "tank", "group"), "closed_at", closed
     # a part that moved did not come, it was here
-    parts = Move.objects.filter(**room, parted_from__isnull=False, joins=False).values("group")
-    yield "arrival", Group.objects.filter(**room).exclude(pk__in=parts).select_related(*by, "tank"), "recorded_at", arrival
+    yield "arrival", Group.objects.filter(**room).exclude(pk__in=parts_of(actor).values("group")).select_related(*by, "tank"), "recorded_at", arrival
     yield "bath", BathEvent.objects.standing().filter(**room).select_related(*by, "run__group__tank"), at, bath

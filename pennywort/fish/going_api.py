@@ -10,13 +10,14 @@ from django.http import HttpRequest
 from ninja import Path, Router, Schema
 from pydantic import Field
 
-from pennywort.core.outcome.figures import Count
+from pennywort.core.outcome.figures import Count, together
+from pennywort.core.outcome.tally import tally
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
 from pennywort.fish import going
 from pennywort.fish.book import CHECKED, book_of
 from pennywort.fish.models import DURING, Individual
-from pennywort.fish.queries import count_of, entries_of, names_gone, start_of
+from pennywort.fish.queries import entries_of, names_gone, start_of
 from pennywort.fish.services import group_of
 from pennywort.rooms.schemas import Entry, In, Note, Plain, Write, Written
 from pennywort.rooms.services import write_once
@@ -228,11 +229,9 @@ def group_book(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> Gro
     """A group from its order to its end, with how many were left after each line."""
     actor = act(request, room_id)
     group = group_of(actor, group_id)
-    left, gone = count_of(group), names_gone(group)
-    joined = [e.count for e in entries_of([group])[group.pk] if e.kind == "joined"]
-    start = Count(
-        count=start_of(group).count + sum(j.count for j in joined), plus_minus=start_of(group).plus_minus + sum(j.plus_minus for j in joined)
-    )  # fmt: skip
+    entries, gone = entries_of([group])[group.pk], names_gone(group)
+    left = tally(start=start_of(group), entries=entries).left
+    start = together([start_of(group), *(e.count for e in entries if e.kind == "joined")])
     arrived = Count(count=group.count, plus_minus=group.count_plus_minus)
     came = [f"{group.ordered_count} ordered"] if group.ordered_count else []
     came.append(

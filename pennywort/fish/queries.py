@@ -58,6 +58,11 @@ def counted(groups: Iterable[Group]) -> list[Group]:
     return found
 
 
+def parts_of(actor: Actor) -> QuerySet[Move]:
+    """The moves by which a part of a group (``parted_from``) became a group of its own: the same fish, not new ones."""
+    return Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False, joins=False)
+
+
 def start_of(group: Group) -> Count:
     """How many came alive."""
     return Count(count=group.count - group.dead_on_arrival, plus_minus=group.count_plus_minus)

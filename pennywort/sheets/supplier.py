@@ -13,7 +13,8 @@ from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_fraction
 from pennywort.courses.models import Case
-from pennywort.fish.models import Group, Loss, Move, Photo
+from pennywort.fish.models import Group, Loss, Photo
+from pennywort.fish.queries import parts_of
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import NotFound
 
@@ -65,8 +66,7 @@ def day_words(at: datetime) -> str:
 
 def supplier_sheet(actor: Actor, *, supplier: str) -> SupplierSheetOut:
     """:raises NotFound: nothing ever came from there."""
-    moved = Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False, joins=False)
-    origin: dict[int, int] = dict(moved.values_list("group_id", "parted_from_id"))
+    origin: dict[int, int] = dict(parts_of(actor).values_list("group_id", "parted_from_id"))
     groups = [g for g in Group.objects.filter(fishroom=actor.fishroom, supplier=supplier).order_by("-arrived_on", "-pk") if g.pk not in origin]
     if not groups:
         raise NotFound("Nothing came from there.")

@@ -6,10 +6,9 @@ from typing import Any
 
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.tanks.models import WaterChange
-from tests.api.room import RoomCase
+from tests.api.room import COPPER, RoomCase
 
 HALF_POWDER = {"bottle": None, "strength": "", "own": {"kind": "purity_percent", "value": "50"}}
-COPPER = {"copper": {"bottle": None, "strength": "", "own": {"kind": "mg_per_ml", "value": "5"}}}
 SEA = {"name": "Sill", "code": "M1", "water_type": "marine", "measured_net_volume": "100 L"}
 
 

@@ -5,9 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from pennywort.tanks.models import Tank
-from tests.api.room import RoomCase
-
-COPPER = {"copper": {"bottle": None, "strength": "", "own": {"kind": "mg_per_ml", "value": "5"}}}
+from tests.api.room import COPPER, RoomCase
 
 
 class CopperOverTheDays(RoomCase):

@@ -9,8 +9,8 @@ from typing import Any
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.fish.models import Group, Move
 from pennywort.tanks.models import Tank
-from tests.api.room import TANK, RoomCase
-from tests.api.test_course_engine import COPPER, SEA
+from tests.api.room import COPPER, TANK, RoomCase
+from tests.api.test_course_engine import SEA
 
 
 class OneWater(RoomCase):

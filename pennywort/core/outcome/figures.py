@@ -32,14 +32,19 @@ def check_count(count: Count, *, field: str, least: int = 0) -> Count:
     return count
 
 
+def together(counts: Iterable[Count]) -> Count:
+    """All of these as one number. Plus-minus add up: the widest the truth can be (interval arithmetic)."""
+    found = tuple(counts)
+    return Count(count=sum(c.count for c in found), plus_minus=sum(c.plus_minus for c in found))
+
+
 def alive(*, known: Count, gone: Iterable[Count]) -> Count:
     """Fish left: what was known (the arrival less its dead, or the last recount) less what went since.
 
     Plus-minus add up: the widest the truth can be.
     """
-    went = tuple(gone)
-    left = known.count - sum(g.count for g in went)
-    return Count(count=max(0, left), plus_minus=known.plus_minus + sum(g.plus_minus for g in went))
+    went = together(gone)
+    return Count(count=max(0, known.count - went.count), plus_minus=known.plus_minus + went.plus_minus)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -66,9 +71,8 @@ def case_figures(
     """
     if ended_on < opened_on:
         raise InvalidInput("A case can't end before it opens.", field="closed_on")
-    losses = tuple(lost)
-    total = Count(count=sum(x.count for x in losses), plus_minus=sum(x.plus_minus for x in losses))
-    alive_still = alive(known=fish_at_start, gone=losses)
+    total = together(lost)
+    alive_still = alive(known=fish_at_start, gone=[total])
     return CaseFigures(
         days=(ended_on - opened_on).days + 1,
         doses_given=doses_given,

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal
 
-from pennywort.core.outcome.figures import Count, alive
+from pennywort.core.outcome.figures import Count, alive, together
 
 Kind = Literal["lost", "left", "parted", "joined", "recount"]
 
@@ -97,7 +97,7 @@ def tally(*, start: Count, entries: Iterable[Entry]) -> Tally:
             shift_count += told.shift_count + (told.more.count if told.more else 0)
             known, gone = entry.count, []
         elif entry.kind == "joined":
-            known = Count(count=known.count + entry.count.count, plus_minus=known.plus_minus + entry.count.plus_minus)
+            known = together((known, entry.count))
         else:
             gone.append(entry.count)
         left = alive(known=known, gone=gone)

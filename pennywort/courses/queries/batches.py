@@ -11,8 +11,8 @@ from pennywort.core.outcome.tally import Tally, tally
 from pennywort.core.reference import library
 from pennywort.courses.models import Course
 from pennywort.courses.queries.held import course_name
-from pennywort.fish.models import Group, Loss, Move
-from pennywort.fish.queries import entries_of, start_of
+from pennywort.fish.models import Group, Loss
+from pennywort.fish.queries import entries_of, parts_of, start_of
 from pennywort.rooms.actor import Actor
 
 By = Literal["supplier", "kind", "arrival", "course", "medicine", "condition"]
@@ -85,8 +85,7 @@ def _spells(told: Tally, *, start: datetime, end: datetime) -> list[Spell]:
 
 def _from_arrivals(actor: Actor, *, by: By) -> Rows:
     # a part that was moved is the same fish: it goes on under the group it came from
-    parts = Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False, joins=False).values_list("group_id", "parted_from_id")
-    origin: dict[int, int] = dict(parts)
+    origin: dict[int, int] = dict(parts_of(actor).values_list("group_id", "parted_from_id"))
     groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
     entries = entries_of(groups.values())
     found: Rows = {}

@@ -28,9 +28,9 @@ class Marks:
     @cached_property
     def all_groups(self) -> list[Group]:
         """The groups of all these tanks, the newest arrivals last."""
-        here, came = Group.objects.filter(self.book.here()), Q(arrived_on__gte=self.since.date())
-        found = counted((perhaps_alive(here) | here.filter(came)).order_by("arrived_on", "pk"))
-        groups = [g for g in found if count_of(g).count > 0 or g.arrived_on >= self.since.date()]
+        here, since = Group.objects.filter(self.book.here()), self.since.date()
+        found = counted((perhaps_alive(here) | here.filter(arrived_on__gte=since)).order_by("arrived_on", "pk"))
+        groups = [g for g in found if count_of(g).count > 0 or g.arrived_on >= since]
         for group in groups:
             group.tank = self.tanks[group.tank_id]
         return groups

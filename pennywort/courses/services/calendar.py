@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable, Mapping
 from datetime import datetime, timedelta
 from uuid import uuid5
 
@@ -51,17 +52,19 @@ def _keep(actor: Actor, book: Book, course: Course) -> str:
     return f"{course_name(course)} now lasts until {new:%A} {new.day} {new:%B}, {count}."
 
 
+def fall_due(tasks: Iterable[Task], at: Mapping[tuple[int, int], datetime]) -> None:
+    """These tasks of one course fall due at the instants given by their place and number; what is not named stays."""
+    shifted = [t for t in tasks if at.get((t.place, t.number), t.due_at) != t.due_at]
+    for task in shifted:
+        task.due_at = at[(task.place, task.number)]
+    Task.objects.bulk_update(shifted, ["due_at"])
+
+
 def _move_end(actor: Actor, course: Course, *, end: datetime, later: timedelta) -> None:
     tasks = {(t.place, t.number): t for t in Task.objects.filter(course=course)}
     done = {key for key, t in tasks.items() if t.done_at is not None or t.skipped}
     moved = prolong([planned_step(t) for t in tasks.values()], done=done, end_at=end, later=later)
-    shifted = []
-    for step in moved.steps:
-        task = tasks.get((step.place, step.number))
-        if task is not None and task.due_at != step.due_at:
-            task.due_at = step.due_at
-            shifted.append(task)
-    Task.objects.bulk_update(shifted, ["due_at"])
+    fall_due(tasks.values(), {(step.place, step.number): step.due_at for step in moved.steps})
     last = {place: max((t for t in tasks.values() if t.place == place), key=lambda t: t.number) for place in {t.place for t in tasks.values()}}
     base = {"fishroom": actor.fishroom, "recorded_at": actor.now, "recorded_by": actor.keeper, "course": course}
     Task.objects.bulk_create(

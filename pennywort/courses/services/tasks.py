@@ -16,7 +16,7 @@ from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import moves, soonest
 from pennywort.courses.queries.running import BEFORE_START, TICKED, WHOLE_CHANGES, active_mg_in, dose_now, product_amount
-from pennywort.courses.services.calendar import keep_to_clocks
+from pennywort.courses.services.calendar import fall_due, keep_to_clocks
 from pennywort.fish.models import Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
 from pennywort.fish.queries import count_of
 from pennywort.rooms.actor import Actor
@@ -159,11 +159,7 @@ def give_again(actor: Actor, *, uid: UUID, task: Task, amount: str, happened_at:
 def _shift(course: Course, *, at: datetime) -> int:
     """What follows a dose given late falls due later: how many tasks moved. What was done stays."""
     moved = moves(course, given=None, at=at)
-    due = {(m.place, m.number): m.due_at for m in moved}
-    shifted = [t for t in Task.objects.filter(course=course, done_at=None, skipped=False) if (t.place, t.number) in due]
-    for task in shifted:
-        task.due_at = due[(task.place, task.number)]
-    Task.objects.bulk_update(shifted, ["due_at"])
+    fall_due(Task.objects.filter(course=course, done_at=None, skipped=False), {(m.place, m.number): m.due_at for m in moved})
     return len(moved)
 
 
