@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
 import SelectField from '@/shared/SelectField.vue'
 import StrengthFields from '@/shared/StrengthFields.vue'
 import { productsOf, type StrengthKind } from '@/shared/strengths'
@@ -14,10 +15,6 @@ const product = defineModel<Product>({ required: true })
 const { data: actives } = useActives()
 const { data: shelf } = useShelf()
 const one = computed(() => actives.value?.find((a) => a.id === props.active) ?? null)
-const name = computed(() => {
-  const short = one.value?.short_name ?? props.active
-  return short.charAt(0).toUpperCase() + short.slice(1)
-})
 const options = computed(() => productsOf(one.value, shelf.value, props.use, false))
 const chosen = computed(() =>
   product.value.bottle
@@ -29,10 +26,10 @@ const chosen = computed(() =>
 function choose(value: string | null) {
   if (!value) return
   if (value.startsWith('bottle:')) product.value = { bottle: value.slice(7), strength: '', own: null }
-  else if (value === 'own') says(said.value)
+  else if (value === 'own') says({ kind: null, value: '', density: '' })
   else product.value = { bottle: null, strength: value, own: null }
 }
-// what the label says; it counts once both how and how much stand there
+// what the label says, of this product alone: whoever chooses it begins anew. It counts once both how and how much stand there
 const said = ref({ kind: null as StrengthKind | null, value: '', density: '' })
 function says(change: Partial<typeof said.value>) {
   said.value = { ...said.value, ...change }
@@ -60,7 +57,7 @@ watch(
 
 <template>
   <SelectField
-    :label="name"
+    :label="capital(one?.short_name ?? active)"
     :field="`products.${active}`"
     :problem="problem"
     :model-value="chosen || null"

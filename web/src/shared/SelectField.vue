@@ -1,4 +1,4 @@
-<script setup lang="ts" generic="V">
+<script setup lang="ts" generic="V, O">
 import { computed } from 'vue'
 import FieldRow from '@/shared/FieldRow.vue'
 
@@ -7,18 +7,21 @@ defineOptions({ inheritAttrs: false })
 const props = withDefaults(
   defineProps<{
     label: string
-    options: readonly unknown[]
+    options: O[]
     optionLabel?: string
     optionValue?: string
     field?: string | string[]
     problem?: Error | null
     hint?: string
     wide?: boolean
+    /** long words: the list takes all the width there is */
+    long?: boolean
   }>(),
   { optionLabel: 'label', optionValue: 'value', field: undefined, problem: null, hint: undefined },
 )
 // a list of plain words is its own label
 const plain = computed(() => typeof props.options[0] === 'string')
+defineSlots<{ option?(slot: { option: O }): unknown }>()
 const chosen = defineModel<V>({ required: true })
 </script>
 
@@ -26,12 +29,21 @@ const chosen = defineModel<V>({ required: true })
   <FieldRow v-slot="f" :label="label" :field="field" :problem="problem" :hint="hint" :wide="wide">
     <Select
       v-model="chosen"
-      :options="[...options]"
+      :options="options"
       :option-label="plain ? undefined : optionLabel"
       :option-value="plain ? undefined : optionValue"
       :label-id="f.id"
       :aria-label="label"
+      :class="{ long }"
       v-bind="$attrs"
-    />
+    >
+      <template v-if="$slots.option" #option="{ option }"><slot name="option" :option="option" /></template>
+    </Select>
   </FieldRow>
 </template>
+
+<style scoped>
+.long {
+  width: 100%;
+}
+</style>

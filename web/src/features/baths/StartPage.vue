@@ -3,7 +3,6 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -107,30 +106,23 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own_str
       placeholder="which fish"
       data-testid="bath-group"
     />
-    <FieldRow
-      v-slot="f"
+    <SelectField
+      v-model="use"
       label="Bath"
       field="request.use"
       :problem="write.problem.value"
       :hint="chosen?.dose || undefined"
+      :options="uses"
+      option-value="id"
+      filter
+      placeholder="which bath, dip or swab"
+      long
+      data-testid="bath-use"
     >
-      <Select
-        v-model="use"
-        :options="uses"
-        option-label="label"
-        option-value="id"
-        filter
-        :label-id="f.id"
-        aria-label="Bath"
-        placeholder="which bath, dip or swab"
-        class="use"
-        data-testid="bath-use"
-      >
-        <template #option="{ option }">
-          <UseOption :name="option.label" :dose="option.dose" :gate="option.gate" />
-        </template>
-      </Select>
-    </FieldRow>
+      <template #option="{ option }">
+        <UseOption :name="option.label" :dose="option.dose" :gate="option.gate" />
+      </template>
+    </SelectField>
     <template v-if="chosen">
       <TextField
         v-if="chosen.route !== 'topical' && chosen.route !== 'prolonged'"
@@ -179,9 +171,6 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own_str
 </template>
 
 <style scoped>
-.use {
-  width: 100%;
-}
 .start {
   max-width: 640px;
 }

@@ -2,7 +2,6 @@
 import { computed, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Problem } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
 import StrengthFields from '@/shared/StrengthFields.vue'
 import { productsOf } from '@/shared/strengths'
@@ -73,26 +72,26 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
     filter
     placeholder="choose"
     data-testid="choose-active"
-    @update:model-value="set({ active: $event, use: '', strength: '', typed: {} })"
+    @update:model-value="set({ active: $event, use: '', strength: '', ownKind: null, typed: {} })"
   />
   <template v-if="active">
-    <FieldRow v-slot="f" label="For" field="use" :problem="problem" wide>
-      <Select
-        :model-value="dose.use"
-        :options="uses"
-        option-value="id"
-        option-label="name"
-        :label-id="f.id"
-        aria-label="For"
-        class="use"
-        data-testid="choose-use"
-        @update:model-value="set({ use: $event, typed: {} })"
-      >
-        <template #option="{ option }">
-          <UseOption :name="option.name" :dose="option.dose" :gate="option.gate" />
-        </template>
-      </Select>
-    </FieldRow>
+    <SelectField
+      :model-value="dose.use"
+      label="For"
+      field="use"
+      :problem="problem"
+      wide
+      :options="uses"
+      option-value="id"
+      option-label="name"
+      long
+      data-testid="choose-use"
+      @update:model-value="set({ use: $event, typed: {} })"
+    >
+      <template #option="{ option }">
+        <UseOption :name="option.name" :dose="option.dose" :gate="option.gate" />
+      </template>
+    </SelectField>
     <SelectField
       v-if="strengths.length"
       label="What you have"
@@ -156,10 +155,6 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
 </template>
 
 <style scoped>
-.use {
-  width: 100%;
-  min-width: 0;
-}
 .tick {
   display: flex;
   gap: 10px;

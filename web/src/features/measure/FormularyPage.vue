@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api } from '@/api/client'
+import { capital } from '@/shared/capital'
 import LevelMark from '@/shared/LevelMark.vue'
 import PageHead from '@/shared/PageHead.vue'
 import { useActives } from '@/shared/useActives'
@@ -43,7 +44,7 @@ function grounds(said: { source: string; confidence: string }): string {
   <template v-if="one">
     <PageHead
       :title="one.name"
-      :sentence="`${one.family[0]!.toUpperCase()}${one.family.slice(1)}. Written from memory; nobody has reopened the pages.`"
+      :sentence="`${capital(one.family)}. Written from memory; nobody has reopened the pages.`"
     />
     <dl class="facts">
       <dt>For you</dt>

@@ -48,27 +48,24 @@ const places = computed(() => [
 const needsWater = computed(() => what.value === 'dose' || !!kind.value?.water)
 const hasWater = computed(() => !needsWater.value || !!tank.value || !!volume.value.trim())
 const shownFields = computed(() => (kind.value?.fields ?? []).filter((f) => !f.when || f.when(values.value)))
-const ready = computed(() => {
-  if (!hasWater.value) return false
-  if (what.value === 'dose')
-    return (
-      !!dose.value.use &&
-      (dose.value.strength !== 'own' || (!!dose.value.ownKind && !!dose.value.typed['own.value']?.trim()))
-    )
-  const needs = [
-    ...(kind.value?.needs ?? []),
-    ...shownFields.value.map((f) => f.name).filter((n) => n.startsWith('measures.')),
-  ]
-  return !!kind.value && needs.every((n) => values.value[n]?.trim())
-})
+const BY_ITSELF = 'Fill in what is asked; the slip comes by itself.'
+/** what must still be said before anything is reckoned; empty once all of it is */
 const missing = computed(() => {
   if (!hasWater.value) return 'How much water? Choose a tank or type it.'
-  if (what.value !== 'dose') return 'Fill in what is asked; the slip comes by itself.'
+  if (what.value !== 'dose') {
+    const needs = [
+      ...(kind.value?.needs ?? []),
+      ...shownFields.value.map((f) => f.name).filter((n) => n.startsWith('measures.')),
+    ]
+    return kind.value && needs.every((n) => values.value[n]?.trim()) ? '' : BY_ITSELF
+  }
   if (!dose.value.use) return 'Which medicine, and what for?'
-  return dose.value.ownKind ? 'How much of it does the label say?' : 'How does the label say its strength?'
+  if (dose.value.strength !== 'own') return ''
+  if (!dose.value.ownKind) return 'How does the label say its strength?'
+  return dose.value.typed['own.value']?.trim() ? '' : 'How much of it does the label say?'
 })
 const body = computed(() => {
-  if (!ready.value) return null
+  if (missing.value) return null
   const place = needsWater.value
     ? { tank: tank.value || null, volume: volume.value, give_or_take: giveOrTake.value }
     : {}
@@ -229,7 +226,7 @@ watch(
         @sure="dose = { ...dose, sure: true }"
       />
       <p v-else-if="!problem" class="quiet wait">
-        {{ missing }}
+        {{ missing || BY_ITSELF }}
       </p>
     </div>
   </div>

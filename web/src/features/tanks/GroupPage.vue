@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
 import KindMark from '@/shared/KindMark.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
@@ -84,7 +85,7 @@ async function strikeNow() {
 
 <template>
   <PageHead
-    :title="book ? book.species_name[0]!.toUpperCase() + book.species_name.slice(1) : 'Fish'"
+    :title="book ? capital(book.species_name) : 'Fish'"
     :sentence="book?.sentence"
     :aside="book?.tank_name"
   />

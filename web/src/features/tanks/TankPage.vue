@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
 import ChangeForm from '@/shared/ChangeForm.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -115,7 +116,7 @@ const { strike, problem: strikeProblem } = useStrike()
       <RouterLink :to="{ name: 'tank-card', params: { tank } }">Card to print</RouterLink>
     </div>
     <p v-if="board.data.value.one_water_words" class="one-water" data-testid="one-water">
-      {{ board.data.value.one_water_words[0]?.toUpperCase() }}{{ board.data.value.one_water_words.slice(1) }}.
+      {{ capital(board.data.value.one_water_words) }}.
     </p>
     <div v-if="today.data.value && strip" class="over-time">
       <StripsChart :axis="today.data.value.axis" :strips="[strip]" label="This tank on its time axis" plain>

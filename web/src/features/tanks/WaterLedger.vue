@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
 import FigureText from '@/shared/FigureText.vue'
 
 /** One medicine in this water, line by line: what happened, what it did to the level, what a reading should have said. */
@@ -17,7 +18,7 @@ const lines = computed(() => (all.value ? props.ledger.lines : props.ledger.line
     :data-testid="`ledger-${ledger.medicine}`"
   >
     <h2 class="block-head">
-      <span>{{ ledger.name[0]?.toUpperCase() }}{{ ledger.name.slice(1) }} in the water</span>
+      <span>{{ capital(ledger.name) }} in the water</span>
     </h2>
     <div class="both">
       <dl>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
 import { x, type Frame } from '@/shared/axis'
 import { useWidth } from '@/shared/useWidth'
 
@@ -60,7 +61,7 @@ const short = (share: number) =>
 <template>
   <section ref="chart" class="stages" :aria-label="`Life cycle of ${stages.parasite}`" data-testid="stages">
     <h3>
-      {{ stages.parasite[0]?.toUpperCase() }}{{ stages.parasite.slice(1) }} at {{ stages.warmth
+      {{ capital(stages.parasite) }} at {{ stages.warmth
       }}<span class="small quiet"
         >one that settled on a fish when the count began; filled where {{ stages.by }} reaches it</span
       >
