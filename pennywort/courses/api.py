@@ -204,8 +204,7 @@ def _back(part: PutBack, actor: Actor) -> schemas.BackOut:
         name, spoons = medicine.short_name, medicine.spoons
     else:
         measures, amount, name, spoons = "volume", part.amount_ml or 0.0, part.product, None
-    # tablets have no tool: they are counted
-    options = in_tools(amount, measures=measures, tools=tools_at_hand(actor), spoons=spoons) if measures != "pieces" else ()
+    options = in_tools(amount, measures=measures, tools=tools_at_hand(actor), spoons=spoons, most=amount)
     best = options[0] if options and options[0].usable else None
     return schemas.BackOut(
         name=name,
@@ -220,7 +219,7 @@ def goes_back(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: sc
     """How much water a share is, and what must go back in; keeps nothing."""
     actor = act(request, room_id)
     tank = tank_of(actor, tank_id)
-    share = tasks.share_of(actor, body.share)
+    share = tasks.share_of(actor, body.share, tank)
     parts = tasks.what_goes_back(actor, tank=tank, changed_fraction=share)
     return schemas.BackListOut(volume=ShownOut.of(show_volume(tank.net_volume_l * share, actor.preferences)), parts=[_back(p, actor) for p in parts])
 

@@ -7,7 +7,7 @@ import math
 from pennywort.core.course.build import CoursePlan, Held, PlannedStep
 from pennywort.core.medicine.dose import Reach, dose_trace, known_water, label_trace, reach
 from pennywort.core.medicine.label import LabelDirections
-from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, active_in
+from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, active_in, measured_for
 from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
@@ -78,20 +78,22 @@ def _line(held: Held, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLine
     first = doses[0]
     amount, share = first.amount or 0.0, first.share or 1.0
     spoons = weighed_spoons(actor, held.active) or active.spoons
-    tools = () if first.measures == "pieces" else in_tools(amount, measures=first.measures, tools=tools_at_hand(actor), spoons=spoons)  # type: ignore[arg-type]
+    # a dose is rounded no higher than the range, of which this one is a share
+    most = measured_for(product, active_mg=held.high_mg_per_l * share * water.net_volume_l)[1]
+    tools = in_tools(amount, measures=first.measures, tools=tools_at_hand(actor), spoons=spoons, most=most, piece=product.piece)  # type: ignore[arg-type]
     best = tools[0] if tools and tools[0].usable else None
     # a first dose may be a part of what is aimed at, or more than it where a ramp climbs later
     whole_mg = held.target_mg_per_l * water.net_volume_l
     whole_reach = reach(water=water, added_mg=whole_mg)
     parts = round(1 / share) if share < 0.9999 else 1
-    whole = f"one of {parts} parts; {show_amount(first.measures, amount * parts, actor.preferences).text} in all" if parts > 1 else ""
+    whole = f"one of {parts} parts; {show_amount(first.measures, amount * parts, actor.preferences, piece=product.piece).text} in all" if parts > 1 else ""
     source = found.uses[held.use][1].source
     return SlipLineOut(
         medicine=held.active,
         name=active.name if product.listed or product.name == active.name else product.name,
         short_name=active.short_name,
         colour=active.colour,
-        big=ShownOut.of(show_amount(first.measures, best.amount if best else amount, actor.preferences)),
+        big=ShownOut.of(show_amount(first.measures, best.amount if best else amount, actor.preferences, piece=product.piece)),
         whole_words=whole,
         share_words="All of it reaches" if parts > 1 else "Reaches",
         tools=[tool_out(t) for t in tools],

@@ -14,7 +14,7 @@ from ninja import Schema
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import Measure
 from pennywort.core.units import show_fraction, show_temperature
-from pennywort.core.water.change import change_for, in_changes
+from pennywort.core.water.change import aim_under, change_for, in_changes
 from pennywort.core.water.chemistry import PER_N
 from pennywort.core.water.gate import NAMES, Circumstances, GateLine, Readings, water_gate
 from pennywort.courses.queries.book import Book
@@ -272,12 +272,10 @@ def _curve(book: Book, tank: Tank, *, since: datetime, until: datetime) -> list[
 def _advice(actor: Actor, tests: list[WaterReading]) -> list[AdviceOut]:
     """Nitrate over its limit asks for a change, and for how much."""
     newest = next((t for t in reversed(tests) if t.nitrate_as_n_mg_per_l is not None), None)
-    if newest is None or newest.nitrate_as_n_mg_per_l is None:
-        return []
     care, shown = library().limits["nitrate_care"], _shown(actor, "nitrate")
-    changes = in_changes(change_for(level_mg_per_l=newest.nitrate_as_n_mg_per_l, target_mg_per_l=care.value))
-    if not changes:
+    if newest is None or newest.nitrate_as_n_mg_per_l is None or newest.nitrate_as_n_mg_per_l <= care.value:
         return []
+    changes = in_changes(change_for(level_mg_per_l=newest.nitrate_as_n_mg_per_l, target_mg_per_l=aim_under(care.value)))
     share = show_fraction(changes[0]).text
     days = "" if len(changes) == 1 else f" on each of {len(changes)} days"
     level, under = shown.turn(newest.nitrate_as_n_mg_per_l), shown.turn(care.value)

@@ -4,24 +4,16 @@ from __future__ import annotations
 
 from pennywort.core.medicine.dose import Reach
 from pennywort.core.medicine.formulary import DIRECT, Amount
-from pennywort.core.medicine.tools import InTool, in_tools
+from pennywort.core.medicine.stock import Stock
+from pennywort.core.medicine.tools import InTool, Measures, in_tools
 from pennywort.core.reference import library
-from pennywort.core.units import Preferences, Shown, show_concentration, show_mass, show_small_volume
+from pennywort.core.units import Preferences, Shown, show_amount, show_concentration, show_volume
 from pennywort.courses.schemas import ToolOut
 from pennywort.courses.slip_out import ruler_out, tool_out
 from pennywort.measure.schemas import AmountOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.schemas import ShownOut
 from pennywort.shelf.queries import tools_at_hand, weighed_spoons
-
-
-def show_amount(measures: str, amount: float, mine: Preferences, *, piece: str = "") -> Shown:
-    """mg, mL or pieces as this keeper reads them."""
-    if measures == "mass":
-        return show_mass(amount, mine)
-    if measures == "volume":
-        return show_small_volume(amount)
-    return Shown(figure=f"{amount:g}", unit=piece if amount == 1 else f"{piece}s")
 
 
 def level_shown(value: float, unit: str, *, like: float) -> Shown:
@@ -42,12 +34,9 @@ def amount_out(amount: Amount, *, name: str, piece: str, mine: Preferences) -> A
     def level(value: float) -> ShownOut:
         return ShownOut.of(level_shown(value, amount.unit, like=like))
 
-    words = ""
-    if amount.stock is not None:
-        weigh = show_amount(amount.measures, amount.stock.weigh, mine)
-        verb = "weigh" if amount.measures == "mass" else "draw"
-        words = f"{verb} {weigh.text}, make it up to {amount.stock.made_up_to_ml:g} mL with water, stir, and take {amount.stock.take_ml:g} mL of that"
-    shown = Shown(figure=f"{amount.stock.take_ml:g}", unit="mL of stock") if amount.stock else show_amount(amount.measures, amount.taken, mine, piece=piece)
+    stock = amount.stock
+    shown = Shown(figure=f"{stock.take_ml:g}", unit="mL of stock") if stock else show_amount(amount.measures, amount.taken, mine, piece=piece)
+    words = stock_words(stock, measures=amount.measures, piece=piece, mine=mine) if stock else dissolving_words(amount, mine)
     return AmountOut(
         name=name,
         big=ShownOut.of(shown),
@@ -70,16 +59,34 @@ def amount_out(amount: Amount, *, name: str, piece: str, mine: Preferences) -> A
     )
 
 
-def plain_amount(name: str, measures: str, amount: float, actor: Actor, *, words: str = "", spoons_of: str = "") -> AmountOut:
+def stock_words(stock: Stock, *, measures: Measures, piece: str, mine: Preferences) -> str:
+    """How a stock is made and what is taken of it."""
+    verb = {"mass": "weigh", "volume": "draw", "pieces": "crush"}[measures]
+    weigh = show_amount(measures, stock.weigh, mine, piece=piece)
+    words = f"{verb} {weigh.text}, make it up to {stock.made_up_to_ml:g} mL with water, stir, and take {stock.take_ml:g} mL of that"
+    return f"{words}; not all of it dissolves: shake it hard and draw at once" if stock.suspended else words
+
+
+def dissolving_words(amount: Amount, mine: Preferences) -> str:
+    """In how much water a weighed dose is dissolved first, in portions where a bucket doesn’t hold it."""
+    if amount.dissolve is None:
+        return ""
+    volume = show_volume(amount.dissolve.volume_l, mine).text
+    if amount.dissolve.portion_count == 1:
+        return f"dissolve it in {volume} of water first, at least"
+    return f"dissolve it in {volume} of water in all, in {amount.dissolve.portion_count} portions of a bucket each"
+
+
+def plain_amount(name: str, measures: Measures, amount: float, actor: Actor, *, words: str = "", spoons_of: str = "", piece: str = "piece") -> AmountOut:
     """An amount that aims at no published range: a label's, a top-up, a salt step, a neutraliser."""
     mine = actor.preferences
     spoons = (weighed_spoons(actor, spoons_of) or library().actives[spoons_of].spoons) if spoons_of else None
-    options = () if measures == "pieces" or amount <= 0 else in_tools(amount, measures=measures, tools=tools_at_hand(actor), spoons=spoons)  # type: ignore[arg-type]
+    options = in_tools(amount, measures=measures, tools=tools_at_hand(actor), spoons=spoons, piece=piece)
     best = next((o.amount for o in options if o.usable), amount)
     return AmountOut(
         name=name,
-        big=ShownOut.of(show_amount(measures, best, mine)),
-        exact=ShownOut.of(show_amount(measures, amount, mine)),
+        big=ShownOut.of(show_amount(measures, best, mine, piece=piece)),
+        exact=ShownOut.of(show_amount(measures, amount, mine, piece=piece)),
         words=words,
         tools=tools_out(options),
         target=None,

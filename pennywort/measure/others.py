@@ -15,6 +15,7 @@ from pennywort.core.medicine.neutralise import (
     stop_permanganate,
     thiosulfate_for_chlorine_mg,
 )
+from pennywort.core.medicine.tools import Measures
 from pennywort.core.reference import library
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import show_concentration, show_fraction, show_mass
@@ -42,13 +43,14 @@ def label(actor: Actor, body: LabelRequest) -> MeasuredOut:
     drops = actor.read_optional(body.drops_per_ml, kind="number", field="drops_per_ml") or DROPS_PER_ML
     if not 8 <= drops <= 60:
         raise InvalidInput("Droppers give between 8 and 60 drops in a millilitre; count yours.", field="drops_per_ml")
-    words, measures = "", "volume"
+    words = ""
+    measures: Measures = "volume"
     if body.counts == "drops":
-        count = actor.read(body.amount, kind="number", field="amount")
+        count = actor.read(body.amount, kind="drops", field="amount")
         amount = count / drops * times
         words = f"{count * times:.0f} drops at {drops:g} in a millilitre; measured in a syringe it is surer"
     elif body.counts == "pieces":
-        amount, measures = actor.read(body.amount, kind="number", field="amount") * times, "pieces"
+        amount, measures = actor.read(body.amount, kind="pieces", field="amount") * times, "pieces"
         words = "pieces, packets or capfuls as on the label"
     elif body.counts == "mass":
         amount, measures = actor.read(body.amount, kind="mass", field="amount") * 1000 * times, "mass"
@@ -58,8 +60,6 @@ def label(actor: Actor, body: LabelRequest) -> MeasuredOut:
             raise InvalidInput("That is more than 20 mL in every litre: no label says so. Check mL against the volume.", field="amount")
     trace = [TraceLine(label="label, times this water", formula=f"{body.amount} × {plain(volume)} ÷ {plain(per)}", value=amount, unit=measures)]
     shown = plain_amount("By its label", measures, amount, actor, words=words)
-    if measures == "pieces":
-        shown.big.unit = shown.exact.unit = "pieces"
     return answer("label", "By its label", amounts=[shown], trace=trace, source="label")
 
 
@@ -82,7 +82,7 @@ def correct(actor: Actor, body: CorrectRequest) -> MeasuredOut:
         amounts.append(plain_amount("To add, of the active", "mass", missing_mg, actor))
     elif target is not None and target < reading:
         once = change_to_come_down(reading=reading, target=target, fresh=fresh)
-        figures.append(figure("in one change", show_fraction(once).figure, "%", "of the water"))
+        figures.append(figure("in one change", show_fraction(once, up=True).figure, "%", "of the water"))
         if share is not None:
             figures.append(
                 figure(f"or by {show_fraction(share).text} each", f"{changes_needed(reading=reading, target=target, share=share, fresh=fresh)}", "changes")

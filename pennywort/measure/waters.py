@@ -155,7 +155,7 @@ def salt_steps(actor: Actor, body: SaltStepsRequest) -> MeasuredOut:
         figures.append(figure("or swap", f"{brine:.1f}", "g/L", f"{show_volume(swapped, mine).text} of the water for water this salty"))
     steps = []
     for day in days:
-        what = f"change {show_fraction(day.change_fraction).text} for water without salt"
+        what = f"change {show_fraction(day.change_fraction, up=True).text} for water without salt"
         if day.add_g:
             what = f"dissolve {show_mass(day.add_g * 1000, mine).text} of {which.short_name}"
         steps.append(step(f"Day {day.day}: {what}, to {day.ends_at_g_per_l:.2f} g/L"))
@@ -247,7 +247,7 @@ def ammonia(actor: Actor, body: AmmoniaRequest) -> MeasuredOut:
         figure("to the limit from clean water", f"{built.to_limit_days:.2g}", "days", f"limit {limit:g} mg/L as N"),
     ]
     if built.daily_fraction <= 0.9:
-        words = f"Change {show_fraction(built.daily_fraction).text} every day to stay under it."
+        words = f"Change {show_fraction(built.daily_fraction, up=True).text} every day to stay under it."
     else:
         words = "No daily change holds this: feed less, more water, or a filter that works."
     return answer("ammonia", "Ammonia without a filter", figures=lines, words=words, source=FEED_SOURCE, recalled=True)

@@ -8,7 +8,7 @@ from typing import Any
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from pennywort.core.units import Kind, Preferences, read_quantity
+from pennywort.core.units import Kind, Preferences, read_quantity, read_share
 from pennywort.core.units.preferences import LengthUnit, MassUnit, TemperatureUnit, VolumeUnit
 from pennywort.rooms.errors import NotFound
 from pennywort.rooms.models import Fishroom, Keeper, Membership
@@ -55,6 +55,10 @@ class Actor:
     def read(self, text: str, *, kind: str, field: str) -> float:
         """What this keeper typed, in the canonical unit."""
         return read_quantity(text, kind=kind, field=field, preferences=self.preferences)
+
+    def read_share(self, text: str, *, field: str, whole_l: float | None) -> float:
+        """A share of the water, 0 to 1: per cent, "30 of 80 L", or litres of ``whole_l``."""
+        return read_share(text, field=field, whole_l=whole_l, preferences=self.preferences)
 
     def read_optional(self, text: str | None, *, kind: str, field: str) -> float | None:
         """The same where nothing typed is allowed."""

@@ -7,7 +7,7 @@ from django.db import models
 from pennywort.rooms.models import RoomRecord
 
 OWN_KINDS = [
-    ("percent_w_v", "% by volume"), ("percent_w_w", "% by weight"), ("mg_per_ml", "mg in each mL"), ("purity_percent", "powder, % pure"),
+    ("percent_w_v", "%, grams in 100 mL"), ("percent_w_w", "% by weight"), ("mg_per_ml", "mg in each mL"), ("purity_percent", "powder, % pure"),
     ("mg_each", "mg in each piece"), ("listed", "a strength of the formulary"),
 ]  # fmt: skip
 TOOL_FORMS = [("scale", "scale"), ("syringe", "syringe"), ("cylinder", "cylinder"), ("dropper", "dropper"), ("spoon", "spoon")]

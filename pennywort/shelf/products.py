@@ -10,6 +10,7 @@ from pydantic import Field
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.product import Own, Product, listed_product, own_product
+from pennywort.core.medicine.tools import Measures
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.rooms.actor import Actor
@@ -19,6 +20,9 @@ from pennywort.shelf.models import Bottle
 from pennywort.shelf.queries import bottles_of, is_past, product_of_bottle
 
 Name = Annotated[str, Field(max_length=40)]
+STRENGTH_READ_AS: dict[str, str] = {"percent_w_v": "percent", "percent_w_w": "percent", "purity_percent": "percent", "mg_per_ml": "strength", "mg_each": "each"}
+# what the core calls a field, as it was sent
+OWN_FIELDS = {"own_strength": "own.value", "density": "own.density"}
 
 
 class OwnStrength(In):
@@ -42,9 +46,21 @@ def read_product(actor: Actor, active: Active, *, strength: str, own: OwnStrengt
     """:raises InvalidInput: an unknown strength, or one no bottle bears."""
     if own is not None:
         density = actor.read_optional(own.density, kind="density", field="own.density") or 1.0
-        value = actor.read(own.value, kind="number", field="own.value")
-        return own_product(active, kind=own.kind, value=value, density_kg_per_l=density, piece=own.piece)
+        value = actor.read(own.value, kind=STRENGTH_READ_AS[own.kind], field="own.value")
+        try:
+            return own_product(active, kind=own.kind, value=value, density_kg_per_l=density, piece=own.piece)
+        except InvalidInput as error:
+            raise InvalidInput(error.message, field=OWN_FIELDS.get(error.field or "", error.field)) from error
     return listed_product(active, strength) if active.strengths else None
+
+
+def read_amount(actor: Actor, text: str, *, measures: Measures, field: str) -> float:
+    """An amount of a product as typed, in mg, mL or pieces: as it is measured.
+
+    :raises InvalidInput: naming the field.
+    """
+    kind, times = {"mass": ("mass", 1000.0), "volume": ("small_volume", 1.0), "pieces": ("pieces", 1.0)}[measures]
+    return actor.read(text, kind=kind, field=field) * times
 
 
 def find_bottle(actor: Actor, uid: UUID, active: Active, *, field: str = "bottle") -> Bottle:

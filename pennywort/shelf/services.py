@@ -14,6 +14,7 @@ from pennywort.core.reference.formulary_models import Active
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.services import find
 from pennywort.shelf.models import Bottle, OwnTool, WeighedSpoon
+from pennywort.shelf.products import STRENGTH_READ_AS, read_amount
 from pennywort.shelf.queries import product_of_bottle
 
 # grams a level spoon may hold of anything a keeper weighs
@@ -62,7 +63,7 @@ def add_bottle(actor: Actor, *, uid: UUID, typed: TypedBottle) -> dict[str, Any]
         listed_product(active, typed.strength)
         values = {"kind": "listed", "strength_id": typed.strength or active.strengths[0].id}
     else:
-        value = actor.read(typed.value, kind="number", field="value")
+        value = actor.read(typed.value, kind=STRENGTH_READ_AS[typed.kind], field="value")
         density = actor.read_optional(typed.density, kind="density", field="density") or 1.0
         try:
             own_product(active, kind=typed.kind, value=value, density_kg_per_l=density, piece=typed.piece)  # type: ignore[arg-type]
@@ -91,9 +92,7 @@ def _price(actor: Actor, typed: TypedBottle, bottle: Bottle) -> dict[str, float 
     if paid is None or paid < 0 or paid > MOST_PAID:
         raise InvalidInput("What did it cost? A plain number, in your own money.", field="paid")
     measures = measures_of(product_of_bottle(bottle))
-    kind, times = {"mass": ("mass", 1000.0), "volume": ("small_volume", 1.0), "pieces": ("number", 1.0)}[measures]
-    text = typed.paid_for.strip().split(" ")[0] if measures == "pieces" else typed.paid_for
-    amount = actor.read(text, kind=kind, field="paid_for") * times
+    amount = read_amount(actor, typed.paid_for, measures=measures, field="paid_for")
     if amount <= 0:
         raise InvalidInput("This must be more than nothing.", field="paid_for")
     return {"paid": paid, "paid_for": amount}

@@ -122,7 +122,7 @@ class BadInput(RoomCase):
         for amount in (*NASTY, "0 g", "30 mL", "30 C"):
             with self.subTest(amount):
                 self.refused(f"tasks/{task}/dose", {"amount": amount}, "amount")
-        for share in ("0", "-10 %", "150 %", "half", "NaN", "10 L"):
+        for share in ("0", "-10 %", "150 %", "half", "NaN", "900 L", "90 of 80 L", "10 kg"):
             with self.subTest(share):
                 self.refused(f"tanks/{self.weir}/changes", {"share": share}, "share")
         self.refused(f"tanks/{self.weir}/changes", {"share": "20 %", "task": task}, "task")

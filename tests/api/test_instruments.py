@@ -228,10 +228,10 @@ class WaterFiles(RoomCase):
         self.assertEqual(WaterReading.objects.count(), 0)
 
     def test_the_chart_knows_the_limits_and_what_nitrate_asks_for(self) -> None:
-        """40 mg/L nitrate as NO3 to under 30 (6.8 as N is 30.1): a quarter is 24.7 %, in steps of five 25 % (by hand)."""
+        """40 mg/L nitrate as NO3 to under 30 (6.8 as N is 30.1): a twentieth under it is 28.4 %, in steps of five 30 % (by hand)."""
         self.send(f"tanks/{self.weir}/readings", {"temperature": "28.5", "ph": "7.2", "nitrate": "40", "basis": "ion"})
         told = self.chart()
-        self.assertEqual([a["words"] for a in told["advice"]], ["Nitrate 40 mg/L NO₃: change 25 % of the water, with water that holds none, to get under 30."])
+        self.assertEqual([a["words"] for a in told["advice"]], ["Nitrate 40 mg/L NO₃: change 30 % of the water, with water that holds none, to get under 30."])
         rows = {r["name"]: r for r in told["rows"]}
         self.assertEqual((rows["temperature"]["low"], rows["temperature"]["high"], rows["temperature"]["points"][0]["state"]), (23.0, 27.0, "above"))
         self.assertEqual((rows["ph"]["limit_words"], rows["ph"]["points"][0]["state"]), ("6.0 to 8.2", "in_range"))

@@ -118,7 +118,7 @@ class Doses(MeasureCase):
             ({"volume": "five"}, "volume"), ({"target": "nan"}, "target"), ({"target": "2,5"}, "target"), ({"target": "0"}, "target"),
             ({"strength": "w3"}, "strength"), ({"share": "120 %"}, "share"), ({"give_or_take": "40 L"}, "give_or_take"), ({"level_now": "-1"}, "level_now"),
             ({"temperature": "99"}, "temperature"),
-            ({"own": {"kind": "percent_w_v", "value": "0"}}, "own_strength"), ({"minutes": "x"}, "minutes"),
+            ({"own": {"kind": "percent_w_v", "value": "0"}}, "own.value"), ({"minutes": "x"}, "minutes"),
         ):  # fmt: skip
             with self.subTest(change):
                 got = self.measure("dose", **{"use": "pzq_1", "volume": "45 L", **change}, status=422)

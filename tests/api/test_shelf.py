@@ -82,7 +82,7 @@ class Bottles(ShelfCase):
 class Tools(ShelfCase):
     def test_amounts_come_in_the_tools_at_hand(self) -> None:
         """112 mg of praziquantel for 45 L: fine on a scale of 1 mg; on one of 10 mg it serves within a twentieth; on a kitchen scale never."""
-        self.assertEqual(len(self.get("shelf")["usual_tools"]), 9)
+        self.assertEqual(len(self.get("shelf")["usual_tools"]), 12)
         self.tool()
         told = self.dose(use="pzq_1", volume="45 L")
         self.assertEqual([(t["name"], t["words"]) for t in told["amounts"][0]["tools"]], [("pocket scale", "110 mg")])

@@ -8,7 +8,18 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.units import Preferences, read_quantity, show_concentration, show_mass, show_small_volume, show_temperature, show_volume
+from pennywort.core.units import (
+    Preferences,
+    read_quantity,
+    read_ratio,
+    read_share,
+    show_concentration,
+    show_fraction,
+    show_mass,
+    show_small_volume,
+    show_temperature,
+    show_volume,
+)
 from pennywort.core.units.shown import round_figure
 
 METRIC = Preferences()
@@ -138,3 +149,56 @@ class Shown(TestCase):
         for who in (METRIC, US, IMPERIAL):
             again = read(show_volume(volume_l, who).text, "volume", who)
             self.assertAlmostEqual(again, volume_l, delta=max(0.06, volume_l * 0.006) if who is METRIC else max(0.25, volume_l * 0.02))
+
+
+class AsKeepersSayIt(TestCase):
+    """Units as keepers write them: a packet, a drop, litres of a tank, a ratio, parts in a million of a liquid."""
+
+    def read(self, text: str, kind: str) -> float:
+        return read_quantity(text, kind=kind, field="x", preferences=Preferences())
+
+    def test_pieces_drops_and_strengths(self) -> None:
+        for text, kind, wanted in (
+            ("1 packet", "pieces", 1.0), ("1.5 tablets", "pieces", 1.5), ("1½ pieces", "pieces", 1.5), ("½ tablet", "pieces", 0.5), ("10 drops", "drops", 10.0),
+            ("2000 mg", "each", 2000.0), ("2 g", "each", 2000.0), ("600", "each", 600.0), ("50 mg/mL", "strength", 50.0), ("5 g/L", "strength", 5.0),
+            ("6 %", "percent", 6.0), ("25 ppm", "dose_ul_per_l", 25.0), ("¼ cup", "small_volume", 59.147), ("½ cup", "small_volume", 118.294),
+        ):  # fmt: skip
+            with self.subTest(text):
+                self.assertAlmostEqual(self.read(text, kind), wanted, places=3)
+        for text, kind in (("5 mL", "each"), ("2 kg", "pieces"), ("5 mg", "drops"), ("6 mg", "percent")):
+            with self.subTest(text), self.assertRaises(InvalidInput):
+                self.read(text, kind)
+
+    def test_a_share_in_litres(self) -> None:
+        """30 of 80 L is 37.5 %; litres alone are a share of the tank they are taken from, and never more than it."""
+        for text, whole_l, wanted in (
+            ("25 %", None, 0.25),
+            ("30 of 80 L", None, 0.375),
+            ("5 gal of 40 gal", None, 0.125),
+            ("16 L", 128.0, 0.125),
+            ("1/4", 80.0, 0.25),
+        ):
+            with self.subTest(text):
+                self.assertAlmostEqual(read_share(text, field="share", whole_l=whole_l, preferences=Preferences()), wanted, places=6)
+        for text, whole_l in (("90 of 80 L", None), ("90 L", 80.0), ("30 L", None), ("half of 80 L", None), ("10 kg", 80.0), ("of", 80.0)):
+            with self.subTest(text), self.assertRaises(InvalidInput) as caught:
+                read_share(text, field="share", whole_l=whole_l, preferences=Preferences())
+            self.assertEqual(caught.exception.field, "share")
+
+    def test_a_ratio(self) -> None:
+        """One part of bleach to 19 of water is a twentieth of it."""
+        self.assertEqual((read_ratio("1:19", field="x"), read_ratio("1 to 19", field="x"), read_ratio("1 in 20", field="x")), (0.05, 0.05, 0.05))
+        self.assertIsNone(read_ratio("200 mg/L", field="x"))
+        with self.assertRaises(InvalidInput):
+            read_ratio("1:0", field="x")
+
+    def test_a_share_that_must_suffice_is_rounded_up(self) -> None:
+        self.assertEqual(show_fraction(0.2647, up=True).text, "27 %")
+        self.assertEqual(show_fraction(0.2647).text, "26 %")
+        self.assertEqual(show_fraction(0.25, up=True).text, "25 %")
+        # 2.51 to 2.50 mg/L: four in a thousand, not "0 %"
+        self.assertEqual((show_fraction(0.00398).text, show_fraction(0.00398, up=True).text), ("0.4 %", "0.4 %"))
+
+    def test_a_cup_is_not_a_fifth_of_a_litre(self) -> None:
+        for volume_l, wanted in ((0.2366, "237 mL"), (0.35, "350 mL"), (1.04, "1.04 L"), (3.57, "3.6 L"), (54.0, "54.0 L"), (20_000.0, "20000 L")):
+            self.assertEqual(show_volume(volume_l, Preferences()).text, wanted)

@@ -12,11 +12,12 @@ import numpy as np
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.bath import match
 from pennywort.core.medicine.caution import SlipCaution
+from pennywort.core.medicine.dissolving import DissolvedIn, dissolve_in
 from pennywort.core.medicine.dose import Water, known_water, reach
 from pennywort.core.medicine.guards import Surroundings, cautions, meets
 from pennywort.core.medicine.product import Product, active_in, in_product
-from pennywort.core.medicine.stock import Stock, stock_for
-from pennywort.core.medicine.tools import InTool, in_tools
+from pennywort.core.medicine.stock import Stock, poured_ml, stock_for, strength_with_own_volume
+from pennywort.core.medicine.tools import InTool, Measures, in_tools
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Spoons, Tool
@@ -26,7 +27,6 @@ SLIP_TIMES = 3.0
 # what a tool rounds away at the edge of a range is not the water's uncertainty
 EDGE = 0.02
 DIRECT = "uL/L"
-Measures = Literal["mass", "volume", "pieces"]
 ORDER = {"never": 0, "care": 1, "know": 2}
 # hard water begins above this, mg/L as CaCO3 (classes of the US Geological Survey, recalled)
 HARD_MG_PER_L = 120.0
@@ -37,7 +37,10 @@ TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0}
 
 @dataclass(frozen=True, kw_only=True)
 class Amount:
-    """What to take. ``exact`` and ``taken`` are mg, mL or pieces; concentrations are in ``unit`` (mg/L, or uL/L of product)."""
+    """What to take. ``exact`` and ``taken`` are mg, mL or pieces; concentrations are in ``unit`` (mg/L, or uL/L of product).
+
+    ``dissolve`` is the water it is dissolved in first, where it is weighed and its solubility is known.
+    """
 
     measures: Measures
     exact: float
@@ -52,6 +55,7 @@ class Amount:
     range_low: float
     range_high: float
     trace: tuple[TraceLine, ...]
+    dissolve: DissolvedIn | None = None
 
     @property
     def leaves_range(self) -> bool:
@@ -131,7 +135,7 @@ def measure(
         return no("confirm", "First these, each of them true:", needs)
     if product.asks and not wanted.product_confirmed:
         return no("asks", product.asks)
-    amount = _amount(use, product, target=target, water=known_water(water), wanted=wanted, tools=tools, spoons=wanted.spoons or active.spoons)
+    amount = _amount(active, use, product, target=target, water=known_water(water), wanted=wanted, tools=tools, spoons=wanted.spoons or active.spoons)
     return Measured(active=active.id, use=use.id, verdict="amount", words=_words(amount), amount=amount, cautions=lines, confirm=())
 
 
@@ -211,7 +215,7 @@ def shown_unit(unit: str) -> str:
     return "µL/L" if unit == DIRECT else unit
 
 
-def _amount(use: Use, product: Product, *, target: float, water: Water, wanted: Wanted, tools: Sequence[Tool], spoons: Spoons | None) -> Amount:
+def _amount(active: Active, use: Use, product: Product, *, target: float, water: Water, wanted: Wanted, tools: Sequence[Tool], spoons: Spoons | None) -> Amount:
     assert use.dose is not None
     unit = use.dose.unit
     if unit not in (*TO_MG_PER_L, DIRECT):
@@ -221,20 +225,32 @@ def _amount(use: Use, product: Product, *, target: float, water: Water, wanted: 
     if (unit == DIRECT) != product.direct:
         raise InvalidInput("This dose counts the 37 % product itself: choose that, no other strength.", field="strength")
     scale = TO_MG_PER_L.get(unit, 1.0)
+    low, high = use.dose.low or use.dose.value, use.dose.high or use.dose.value
     missing = max(0.0, target - wanted.level_now) * scale * wanted.share
     # the dose may count a salt where the strengths count its metal
-    share = use.active_share or 1.0
-    active_mg_or_ul = missing * water.net_volume_l * share
-    measures: Measures
-    measures, exact = ("volume", active_mg_or_ul / 1000) if product.direct else in_product(product, active_mg=active_mg_or_ul)
-    options = () if measures == "pieces" else in_tools(exact, measures=measures, tools=tools, spoons=spoons)
+    counted = water.net_volume_l * (use.active_share or 1.0)
+    active_mg_or_ul = missing * counted
+    measures, exact = _of_product(product, active_mg_or_ul, water_l=water.net_volume_l)
+    # once it is rounded, a dose brings the water no higher than the range, or than what was asked for above it
+    most_mg_or_ul = max(0.0, _most(use, target=target) - wanted.level_now) * scale * counted
+    most = _of_product(product, most_mg_or_ul, water_l=water.net_volume_l)[1]
+    options = in_tools(exact, measures=measures, tools=tools, spoons=spoons, most=most, piece=product.piece)
     usable = [o for o in options if o.usable]
-    stock = None if usable or measures == "pieces" or exact <= 0 else stock_for(exact, measures=measures, tools=tools)
-    taken = usable[0].amount if usable else stock.gives if stock else _half_pieces(exact) if measures == "pieces" else exact
-    added = (taken * 1000 if product.direct else active_in(product, amount=taken)) / share
-    low, high = use.dose.low or use.dose.value, use.dose.high or use.dose.value
+    water_ml = water.net_volume_l * 1000
+    each = 1000.0 if product.direct else active_in(product, amount=1.0)
+    stock = None
+    if not usable and exact > 0:
+        stock = stock_for(
+            active_mg_or_ul / each, measures=measures, tools=tools, water_ml=water_ml, most=most_mg_or_ul / each, each=each,
+            dissolves_mg_per_ml=active.dissolves.value if active.dissolves else None,
+        )  # fmt: skip
+    taken = usable[0].amount if usable else stock.gives if stock else exact
+    added = (taken * 1000 if product.direct else active_in(product, amount=taken)) / (use.active_share or 1.0)
+    poured = stock.take_ml if stock else taken if measures == "volume" else 0.0
     # dilution is the same for microlitres of product as for milligrams of active
     reached = reach(water=water, added_mg=added, level_now_mg_per_l=wanted.level_now * scale)
+    weighed_mg = taken if measures == "mass" else 0.0
+    thinned = strength_with_own_volume(poured=poured, water_ml=water_ml)
     return Amount(
         measures=measures,
         exact=exact,
@@ -243,17 +259,34 @@ def _amount(use: Use, product: Product, *, target: float, water: Water, wanted: 
         stock=stock,
         unit=DIRECT if unit == DIRECT else "mg/L",
         target=target * scale,
-        reached=reached.concentration_mg_per_l,
-        reached_low=reached.low_mg_per_l,
-        reached_high=reached.high_mg_per_l,
+        reached=reached.concentration_mg_per_l * thinned,
+        reached_low=reached.low_mg_per_l * thinned,
+        reached_high=reached.high_mg_per_l * thinned,
         range_low=low * scale,
         range_high=max(high, target) * scale,
         trace=_trace(use, product, target=target, wanted=wanted, water=water, missing=missing, active=active_mg_or_ul, exact=exact, measures=measures),
+        dissolve=dissolve_in(weighed_mg, dissolves_g_per_l=active.dissolves.value) if weighed_mg and active.dissolves and not stock else None,
     )
 
 
-def _half_pieces(exact: float) -> float:
-    return max(0.5, round(exact * 2) / 2)
+def _of_product(product: Product, active: float, *, water_l: float) -> tuple[Measures, float]:
+    """What holds so much active (mg, or uL of product): in a liquid, with what its own volume thins the water by."""
+    if product.direct:
+        return "volume", poured_ml(active, per_ml=1000.0, water_ml=water_l * 1000)
+    if product.mg_per_ml is not None:
+        return "volume", poured_ml(active, per_ml=product.mg_per_ml, water_ml=water_l * 1000)
+    return in_product(product, active_mg=active)
+
+
+def _most(use: Use, *, target: float) -> float:
+    """The highest level a rounded dose may reach, in the unit of the dose: the range's end and the guard rail, or the target above them."""
+    assert use.dose is not None
+    if use.per_alkalinity is not None or use.by_ph:
+        return target
+    most = use.dose.high or use.dose.value
+    if use.refuse_above is not None:
+        most = min(most, use.refuse_above.value)
+    return max(most, target)
 
 
 def _trace(
@@ -292,5 +325,7 @@ def _words(amount: Amount) -> str:
     if amount.stock is not None:
         return "Too little for any tool here: make a stock solution first."
     if amount.tools and not any(t.usable for t in amount.tools):
+        if any(t.verdict == "too many fills" for t in amount.tools):
+            return "That is too many to count: take it by weight." if amount.measures == "pieces" else "No tool here holds so much: take a coarser one."
         return "No tool here measures this: take a finer one, or more water."
     return "The uncertain volume may carry it out of the range." if amount.leaves_range else ""

@@ -68,7 +68,7 @@ def own_product(active: Active, *, kind: Own, value: float, density_kg_per_l: fl
     mg_per_ml = {"percent_w_v": 10 * value, "percent_w_w": 10 * value * density_kg_per_l, "mg_per_ml": value}[kind]
     if mg_per_ml > MOST_MG_PER_ML:
         raise InvalidInput("No liquid holds so much. Check the strength.", field="own_strength")
-    words = {"percent_w_v": f"{value:g} % by volume", "percent_w_w": f"{value:g} % by weight", "mg_per_ml": f"{value:g} mg in each mL"}[kind]
+    words = {"percent_w_v": f"{value:g} %, grams in 100 mL", "percent_w_w": f"{value:g} % by weight", "mg_per_ml": f"{value:g} mg in each mL"}[kind]
     return Product(name=words, mg_per_ml=mg_per_ml, asks=_seldom(active, mg_per_ml))
 
 

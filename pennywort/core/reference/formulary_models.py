@@ -20,13 +20,14 @@ class Strength(Sourced):
     """A form in which an active is sold or kept. One of the figures says how much active it holds.
 
     ``mg_per_ml`` mass of active in a millilitre (liquids; as the ``basis`` of the doses), ``share`` its mass share in a
-    powder. ``direct``: doses are millilitres of this very product. ``ask``: a strength that is seldom meant, asked back.
+    powder (above one for a salt with less water in its crystals than the dose counts).
+    ``direct``: doses are millilitres of this very product. ``ask``: a strength that is seldom meant, asked back.
     """
 
     id: str
     name: str
     mg_per_ml: float | None = Field(default=None, gt=0)
-    share: float | None = Field(default=None, gt=0, le=1)
+    share: float | None = Field(default=None, gt=0, le=2.5)
     direct: bool = False
     ask: str = ""
     note: str = ""
@@ -122,6 +123,7 @@ class Active(Datum):
     """An active ingredient: its forms, what it does to life, water, equipment and keeper, and all its uses.
 
     ``counted`` says what strengths are counted as, where a label may mean something else ("as copper").
+    ``dissolves`` is how much a litre of water at 20 to 25 degC takes up, in g/L, where that bounds how it is made up.
     """
 
     id: str
@@ -131,6 +133,7 @@ class Active(Datum):
     strengths: tuple[Strength, ...]
     spoons: Spoons | None
     counted: str = ""
+    dissolves: Figure | None = None
     colour: Literal["salt", "clear", "acriflavine", "blue", "copper", "malachite", "permanganate"] = "clear"
     cautions: tuple[Caution, ...] = ()
     never_with: tuple[Life, ...]

@@ -98,12 +98,15 @@ class Limit(Figure):
 
 
 class Tool(Sourced):
-    """A measuring tool: what one fill holds at most and what its smallest mark is, in mg or mL; a dropper's mark is a drop."""
+    """A measuring tool: what one fill holds at most and what its smallest mark is, in mg, mL or pieces; a dropper's mark is a drop.
+
+    A sack is weighed on a hanging scale and counted: as many whole ones as it takes, and the rest.
+    """
 
     id: str
     name: str
-    form: Literal["scale", "spoon", "syringe", "cylinder", "dropper"]
-    measures: Literal["mass", "volume"]
+    form: Literal["scale", "spoon", "syringe", "cylinder", "dropper", "piece", "sack"]
+    measures: Literal["mass", "volume", "pieces"]
     smallest_mark: float = Field(gt=0)
     largest_fill: float = Field(gt=0)
     spoon: Literal["teaspoon", "tablespoon"] | None = None

@@ -3,6 +3,7 @@
 from pennywort.core.units.preferences import Preferences
 from pennywort.core.units.shown import (
     Shown,
+    quarters,
     show_amount,
     show_concentration,
     show_fraction,
@@ -12,14 +13,17 @@ from pennywort.core.units.shown import (
     show_temperature,
     show_volume,
 )
-from pennywort.core.units.typed import KINDS, Kind, read_quantity
+from pennywort.core.units.typed import KINDS, Kind, read_quantity, read_ratio, read_share
 
 __all__ = [
     "KINDS",
     "Kind",
     "Preferences",
     "Shown",
+    "quarters",
     "read_quantity",
+    "read_ratio",
+    "read_share",
     "show_amount",
     "show_concentration",
     "show_fraction",

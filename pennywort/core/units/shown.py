@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 from pennywort.core.units.preferences import Preferences
@@ -35,12 +36,17 @@ def _trim(text: str) -> str:
 
 
 def show_volume(volume_l: float, preferences: Preferences) -> Shown:
-    """Water volume in the reader's unit; below 1 L in mL where he thinks in litres."""
-    if preferences.volume == "l":
-        return Shown(figure=f"{volume_l:.1f}" if volume_l < 1000 else f"{volume_l:.0f}", unit="L")
-    unit = "gallon" if preferences.volume == "us_gal" else "imperial_gallon"
+    """Water volume in the reader's unit, to a hundredth of it or better; below 1 L in mL, as jugs and cylinders are marked."""
+    unit = {"l": "liter", "us_gal": "gallon", "imp_gal": "imperial_gallon"}[preferences.volume]
+    if 0 < volume_l < 1:
+        return show_small_volume(volume_l * 1000)
     value = volume_l * factor("liter", unit)
-    return Shown(figure=f"{value:.2f}" if value < 10 else f"{value:.1f}", unit="US gal" if unit == "gallon" else "imp gal")
+    name = {"liter": "L", "gallon": "US gal", "imperial_gallon": "imp gal"}[unit]
+    if unit == "liter":
+        decimals = 0 if value >= 1000 else 1 if value >= 10 or abs(round(value, 1) - value) <= 0.01 * value else 2
+    else:
+        decimals = 3 if value < 1 else 2 if value < 10 else 1
+    return Shown(figure=f"{value:.{decimals}f}", unit=name)
 
 
 def show_small_volume(volume_ml: float) -> Shown:
@@ -59,11 +65,22 @@ def show_mass(mass_mg: float, preferences: Preferences) -> Shown:
     return Shown(figure=_trim(round_figure(mass_mg / 1_000_000, significant=4)), unit="kg")
 
 
-def show_amount(measures: str, amount: float, preferences: Preferences) -> Shown:
-    """An amount of a product: mg of it ("mass"), mL ("volume"), or pieces."""
+def quarters(count: float) -> str:
+    """A count in quarters as it is written: 1½, ¼, 3; with three digits where it is none."""
+    whole, part = int(count), (count - int(count)) * 4
+    if abs(part - round(part)) > 1e-6 or part > 3.5:
+        return f"{count:.3g}"
+    return f"{whole or ''}{('', '¼', '½', '¾')[round(part)]}" or "0"
+
+
+def show_amount(measures: str, amount: float, preferences: Preferences, *, piece: str = "piece") -> Shown:
+    """An amount of a product: mg of it ("mass"), mL ("volume"), or pieces of the kind it comes in."""
     if measures == "mass":
         return show_mass(amount, preferences)
-    return show_small_volume(amount) if measures == "volume" else Shown(figure=f"{amount:.3g}", unit="pieces")
+    if measures == "volume":
+        return show_small_volume(amount)
+    figure = quarters(amount)
+    return Shown(figure=figure, unit=piece if amount <= 1 and "." not in figure else f"{piece}s")
 
 
 def show_concentration(concentration_mg_per_l: float, *, like_mg_per_l: float | None = None) -> Shown:
@@ -89,6 +106,9 @@ def show_length(length_cm: float, preferences: Preferences) -> Shown:
     return Shown(figure=f"{length_cm:.1f}", unit="cm")
 
 
-def show_fraction(fraction: float) -> Shown:
-    """A share in per cent, whole numbers."""
-    return Shown(figure=f"{fraction * 100:.0f}", unit="%")
+def show_fraction(fraction: float, *, up: bool = False) -> Shown:
+    """A share in per cent: whole numbers, tenths below one. ``up``: never less, for a share that must suffice."""
+    tenths = round(fraction * 1000, 6)
+    step = 10 if tenths >= 10 else 1
+    counted = math.ceil(tenths / step - 1e-6) if up else round(tenths / step)
+    return Shown(figure=_trim(f"{counted * step / 10:.1f}"), unit="%")

@@ -67,7 +67,16 @@ _ALKALINITY = {"": 1.0, "mg/l": 1.0, "ppm": 1.0, "dkh": 17.848, "°dkh": 17.848,
 # salt by the hundred grams is read too: 1 % is 10 g/L
 _GRAMS = {"": 1.0, "g/l": 1.0, "g/kg": 1.0, "ppt": 1.0, "‰": 1.0, "mg/l": 0.001, "ppm": 0.001, "%": 10.0, "percent": 10.0}
 _MILLIGRAMS = {"": 1.0, "mg/l": 1.0, "ppm": 1.0, "g/l": 1000.0, "ppt": 1000.0, "µg/l": 0.001, "ug/l": 0.001}
-_MICROLITRES = {"": 1.0, "µl/l": 1.0, "ul/l": 1.0, "ml/l": 1000.0, "ml/m3": 1.0}
+# microlitres in a litre are parts in a million, by volume, as keepers say them of a liquid
+_MICROLITRES = {"": 1.0, "ppm": 1.0, "µl/l": 1.0, "ul/l": 1.0, "ml/l": 1000.0, "ml/m3": 1.0}
+_PIECES = {
+    "": 1.0,
+    **{w + s: 1.0 for w in ("piece", "tablet", "packet", "sachet", "capsule", "capful", "cap", "scoop", "pump", "squirt") for s in ("", "s")},
+}
+_DROPS = {"": 1.0, "drop": 1.0, "drops": 1.0}
+_PERCENT = {"": 1.0, "%": 1.0, "percent": 1.0}
+_STRENGTH = {"": 1.0, "mg/ml": 1.0, "mg per ml": 1.0, "g/l": 1.0, "g/ml": 1000.0, "mg/l": 0.001, "µg/ml": 0.001, "ug/ml": 0.001}
+_EACH = {"": 1.0, "mg": 1.0, "g": 1000.0, "µg": 0.001, "ug": 0.001}
 _PER_KG = {"": 1.0, "mg/kg": 1.0, "mg/kg/day": 1.0, "g/kg": 1000.0, "µg/kg": 0.001, "ug/kg": 0.001}
 
 
@@ -103,6 +112,11 @@ KINDS: dict[str, Kind] = {
         Kind(name="fraction", canonical="fraction", units={"%": "percent", "percent": "percent"}, low=0, high=1, examples="25 %"),
         Kind(name="duration", canonical="hour", units=_DURATION, low=0.25, high=24 * 366, examples="24 h, 2 days"),
         Kind(name="number", canonical="1", units={}, low=0, high=1_000_000, examples="12.5", factors={"": 1.0}),
+        Kind(name="pieces", canonical="1", units={}, low=0, high=10_000, examples="1 packet, 1.5 tablets", factors=_PIECES),
+        Kind(name="drops", canonical="1", units={}, low=0, high=10_000, examples="10 drops", factors=_DROPS),
+        Kind(name="percent", canonical="percent", units={}, low=0, high=1_000, examples="6 %", factors=_PERCENT),
+        Kind(name="strength", canonical="mg/mL", units={}, low=0, high=10_000, examples="50 mg/mL", factors=_STRENGTH),
+        Kind(name="each", canonical="mg", units={}, low=0, high=100_000, examples="600 mg, 2 g", factors=_EACH),
         Kind(name="dose_mg_per_l", canonical="mg/L", units={}, low=0, high=100_000, examples="2.5 mg/L", factors=_MILLIGRAMS),
         Kind(name="dose_g_per_l", canonical="g/L", units={}, low=0, high=400, examples="3 g/L, 0.3 %", factors=_GRAMS),
         Kind(name="dose_ul_per_l", canonical="uL/L", units={}, low=0, high=100_000, examples="25 µL/L", factors=_MICROLITRES),
@@ -230,3 +244,50 @@ def _within(value: float, *, spec: Kind, field: str, text: str) -> float:
         size = "large" if value > spec.high or not math.isfinite(value) else "small"
         raise InvalidInput(f"{typed} is too {size} to be true here. Check the unit and the point.", field=field)
     return value
+
+
+_RATIO = re.compile(r"^1\s*(?::|to|in)\s*(?P<parts>\d+(?:\.\d+)?)$", re.IGNORECASE | re.ASCII)
+
+
+def read_ratio(text: str, *, field: str) -> float | None:
+    """Of "1:19" or "1 to 19" the share of the first, 1/20; of "1 in 20" the same. None where it is no ratio.
+
+    :raises InvalidInput: a ratio of nothing.
+    """
+    match = _RATIO.match(text.strip())
+    if match is None:
+        return None
+    parts = float(match["parts"]) + (0.0 if "in" in text.lower() else 1.0)
+    if not math.isfinite(parts) or parts <= 1:
+        raise InvalidInput("One part to how many of water? Write for example 1:19.", field=field)
+    return 1 / parts
+
+
+def read_share(text: str, *, field: str, whole_l: float | None, preferences: Preferences) -> float:
+    """A share of the water, 0 to 1: "25 %", "a third" as 1/3, "30 of 80 L", or litres where the whole is known.
+
+    :param whole_l: the water that litres are a share of, in L; None where nobody knows it.
+    :raises InvalidInput: not a share, or more than all of it.
+    """
+    typed = text.strip()
+    if " of " in typed.lower():
+        part, whole = re.split(r"\s+of\s+", typed, maxsplit=1, flags=re.IGNORECASE)
+        of_l = read_quantity(whole, kind="volume", field=field, preferences=preferences)
+        # "30 of 80 L": the part is in the unit of the whole
+        unit = _split(whole, field=field, spec=KINDS["volume"])[1]
+        part_unit = part if _split(part, field=field, spec=KINDS["volume"])[1] else f"{part} {unit}"
+        return _share(read_quantity(part_unit, kind="volume", field=field, preferences=preferences), of_l, field=field)
+    spec = KINDS["fraction"]
+    _, unit = _split(typed, field=field, spec=spec)
+    if unit and unit not in spec.units:
+        part_l = read_quantity(typed, kind="volume", field=field, preferences=preferences)
+        if whole_l is None:
+            raise InvalidInput("Of how much water? Write for example 30 of 80 L, or a share such as 25 %.", field=field)
+        return _share(part_l, whole_l, field=field)
+    return read_quantity(typed, kind="fraction", field=field, preferences=preferences)
+
+
+def _share(part_l: float, whole_l: float, *, field: str) -> float:
+    if part_l > whole_l * (1 + 1e-9):
+        raise InvalidInput("That is more water than there is.", field=field)
+    return part_l / whole_l

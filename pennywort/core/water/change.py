@@ -9,6 +9,8 @@ from pennywort.core.errors import InvalidInput, NotKnownYet
 # steps a keeper can measure on a tank's side, and the most at once without shocking fish (common practice)
 STEP_FRACTION = 0.05
 MOST_FRACTION = 0.5
+# to come under a limit one aims this much below it, so that the next test reads under it too (common practice)
+UNDER_FRACTION = 0.05
 
 
 def change_for(*, level_mg_per_l: float, target_mg_per_l: float, fresh_mg_per_l: float = 0.0) -> float:
@@ -37,3 +39,8 @@ def in_changes(fraction: float) -> tuple[float, ...]:
     count = max(1, math.ceil(math.log(left) / math.log(1 - MOST_FRACTION) - 1e-9)) if left > 0 else 8
     each = 1.0 - left ** (1 / count) if left > 0 else MOST_FRACTION
     return (min(MOST_FRACTION, math.ceil(each / STEP_FRACTION - 1e-9) * STEP_FRACTION),) * count
+
+
+def aim_under(limit_mg_per_l: float) -> float:
+    """What to aim at so that a level comes to lie under its limit, not on it."""
+    return limit_mg_per_l * (1 - UNDER_FRACTION)

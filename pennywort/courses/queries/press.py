@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from pennywort.core.medicine.dose import Water, reach
-from pennywort.core.medicine.formulary import Measures
-from pennywort.core.medicine.tools import InTool, in_tools
+from pennywort.core.medicine.tools import InTool, Measures, in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Tool
 from pennywort.core.units import show_amount, show_concentration
@@ -15,7 +15,7 @@ from pennywort.courses.models import Task
 from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import level_words, window_of, windows_of
-from pennywort.courses.queries.running import WHOLE_CHANGES, active_mg_in, due_amount
+from pennywort.courses.queries.running import WHOLE_CHANGES, active_mg_in, due_amount, product_amount, product_of
 from pennywort.rooms.actor import Actor
 from pennywort.shelf.queries import tools_at_hand
 from pennywort.tanks.queries import water_of
@@ -36,12 +36,10 @@ class Press:
     warning_short: str = ""
 
 
-def best_tool(task: Task, measures: Measures, amount: float, tools: Sequence[Tool]) -> InTool | None:
-    """The tool at hand that fits a dose best, if one does."""
-    if measures == "pieces" or amount <= 0:
-        return None
+def best_tool(task: Task, measures: Measures, amount: float, tools: Sequence[Tool], *, most: float = math.inf, piece: str = "piece") -> InTool | None:
+    """The tool at hand that fits a dose best, if one does; rounded no higher than ``most``, in the unit of the amount."""
     spoons = library().actives[task.medicine_id].spoons if task.dose_mg is not None else None
-    options = in_tools(amount, measures=measures, tools=tools, spoons=spoons)
+    options = in_tools(amount, measures=measures, tools=tools, spoons=spoons, most=most, piece=piece)
     return options[0] if options and options[0].usable else None
 
 
@@ -68,8 +66,9 @@ def _expected(task: Task) -> str:
 def _dose(actor: Actor, task: Task, book: Book) -> Press:
     level = book.level(task.course.tank, task.medicine_id) if task.dose_mg is not None else None
     measures, amount = due_amount(task, level_mg_per_l=level)
-    tool = best_tool(task, measures, amount, tools_at_hand(actor))
-    exact = show_amount(measures, amount, actor.preferences)
+    piece = product_of(task.course, task.medicine_id).piece if task.dose_mg is not None else "piece"
+    tool = best_tool(task, measures, amount, tools_at_hand(actor), most=_most(task, level_mg_per_l=level), piece=piece)
+    exact = show_amount(measures, amount, actor.preferences, piece=piece)
     reaches, warning, short = "", "", ""
     if level is not None:
         given_mg = active_mg_in(task.course, task.medicine_id, tool.amount if tool else amount)
@@ -80,9 +79,17 @@ def _dose(actor: Actor, task: Task, book: Book) -> Press:
     if tool is None:
         shown, words = exact, "no tool here measures so little well"
     else:
-        shown = show_amount(measures, tool.amount, actor.preferences)
+        shown = show_amount(measures, tool.amount, actor.preferences, piece=piece)
         words = tool.name if tool.fills == 1 else f"{tool.name}: {tool.words}"
     return Press(words=f"Gave {shown.text}", amount=shown.text, tool_words=words, reaches=reaches, warning=warning, warning_short=short)
+
+
+def _most(task: Task, *, level_mg_per_l: float | None) -> float:
+    """How much of the product brings the water to the top of its range: no dose is rounded beyond it."""
+    held = window_of(task.course, task.medicine_id) if level_mg_per_l is not None else None
+    if held is None or level_mg_per_l is None:
+        return math.inf
+    return product_amount(task.course, task.medicine_id, max(0.0, held.high_mg_per_l - level_mg_per_l) * task.course.tank.net_volume_l)[1]
 
 
 def _open_change(actor: Actor, task: Task, book: Book) -> str:

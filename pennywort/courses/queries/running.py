@@ -7,8 +7,8 @@ from typing import Any, NamedTuple
 
 from django.db.models import QuerySet
 
-from pennywort.core.medicine.formulary import Measures
 from pennywort.core.medicine.product import Product, active_measured, measured_for
+from pennywort.core.medicine.tools import Measures
 from pennywort.core.reference import library
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.tanks.models import Tank

@@ -12,6 +12,7 @@ from django.db.models import Max
 
 from pennywort.core.errors import InvalidInput, Unusual
 from pennywort.core.medicine.dose import put_back_mg, put_back_ml
+from pennywort.core.medicine.tools import Measures
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import moves, soonest
@@ -23,6 +24,7 @@ from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import AlreadyDone, Conflict
 from pennywort.rooms.models import LedgerRecord
 from pennywort.rooms.services import find, find_standing, new_entry, when
+from pennywort.shelf.products import read_amount
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 from pennywort.tanks.services import TypedTest, add_reading, add_water_change
 
@@ -70,15 +72,11 @@ def _amounts(actor: Actor, task: Task, *, text: str, confirm_unusual: bool) -> t
     """
     level = Book([task.course.tank], now=actor.now).level(task.course.tank, task.medicine_id) if task.refill else None
     dose_mg, dose_ml = dose_now(task, level_mg_per_l=level)
-    if dose_mg is None:
-        measures, planned = "volume", dose_ml
-    else:
+    measures: Measures = "volume"
+    planned = dose_ml
+    if dose_mg is not None:
         measures, planned = product_amount(task.course, task.medicine_id, dose_mg)
-    if measures == "pieces":
-        amount = actor.read(text.strip().split(" ")[0], kind="number", field="amount")
-    else:
-        value = actor.read(text, kind="mass" if measures == "mass" else "small_volume", field="amount")
-        amount = value * 1000 if measures == "mass" else value
+    amount = read_amount(actor, text, measures=measures, field="amount")
     if amount <= 0:
         raise InvalidInput("This must be more than nothing.", field="amount")
     if planned and not confirm_unusual and not planned / UNUSUAL_RATIO < amount < planned * UNUSUAL_RATIO:
@@ -220,9 +218,9 @@ def what_goes_back(actor: Actor, *, tank: Tank, changed_fraction: float) -> list
     return found
 
 
-def share_of(actor: Actor, text: str) -> float:
-    """A typed share of the water, 0 to 1, more than nothing."""
-    share = actor.read(text, kind="fraction", field="share")
+def share_of(actor: Actor, text: str, tank: Tank) -> float:
+    """A typed share of the water, 0 to 1, more than nothing; litres are a share of this tank's."""
+    share = actor.read_share(text, field="share", whole_l=tank.net_volume_l)
     if share <= 0:
         raise InvalidInput("This must be more than nothing.", field="share")
     return share
@@ -233,7 +231,7 @@ def change_water(actor: Actor, *, uid: UUID, tank: Tank, share: str, task: Task 
 
     :raises AlreadyDone: somebody did it. :raises InvalidInput: a share that is none, or a task of another tank.
     """
-    fraction = share_of(actor, share)
+    fraction = share_of(actor, share, tank)
     if task is not None:
         if task.kind != "water_change" or task.course.tank_id != tank.pk:
             raise InvalidInput("This task is not a water change of this tank.", field="task")
