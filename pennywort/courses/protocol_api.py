@@ -141,7 +141,8 @@ def _sample(actor: Actor, protocol: CourseProtocol) -> CoursePlan:
     """:raises InvalidInput: what only shows once it is put on a calendar, such as a line that comes again after nothing."""
     found = library()
     # a use that is for the keeper's own bottle: any strength will do for a sample
-    products = {m.active: Product(name="your own product", mg_per_ml=1.0) for m in protocol.medicines if found.uses[m.use][1].strengths == ()}
+    uses = {m.active: found.uses[m.use][1] for m in protocol.medicines}
+    products = {active: Product(name="your own product", mg_per_ml=1.0, form=use.form) for active, use in uses.items() if use.strengths == ()}
     facts = TankFacts(water=Water(net_volume_l=SAMPLE_L, net_uncertainty_l=0.0), temperature_c=25.0, surroundings=Surroundings(water=protocol.water[0]))
     return build_plan(protocol, tank=facts, chosen=Chosen(products=products, label=A_WEEK), start_at=actor.now, zone=actor.zone, found=found)
 

@@ -50,7 +50,7 @@ def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], pa
         active, use = found.uses[m.use]
         product = first_fit(shelf, active, use)
         if product is None and use.strengths == ():
-            product = Product(name="your own product", mg_per_ml=1.0)
+            product = Product(name="your own product", mg_per_ml=1.0, form=use.form)
             typed.append(active.short_name)
         if product is not None:
             products[m.active] = product

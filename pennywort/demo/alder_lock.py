@@ -105,9 +105,9 @@ class Player:
         *,
         label: TypedLabel | None = None,
         parameters: dict[str, str] | None = None,
-        own: dict[str, tuple[Own, str]] | None = None,
+        own: dict[str, tuple[Own, str, str]] | None = None,
     ) -> Course:
-        products = {active: ProductIn(own=OwnStrength(kind=kind, value=value)) for active, (kind, value) in (own or {}).items()}
+        products = {active: ProductIn(own=OwnStrength(kind=kind, value=value, form=form)) for active, (kind, value, form) in (own or {}).items()}
         wish = Wish(protocol_id=protocol, parameters=parameters or {}, label=label, products=products)
         ticked = course.Ticked(confirmed=[0, 1, 2], vet_word=True, reason="They are few, watched twice a day, and bear the low end.")
         uid = course.start_course(self.actor, uid=self.uid(), group=group, condition=condition, wish=wish, ticked=ticked, starts_at=None)["uid"]
@@ -297,7 +297,7 @@ def _sill(p: Player, ago: Any, now: datetime) -> None:
         cardinals, "white_spots_countable flashing spread_over_days eating_normally", "gold_grey_dust rapid_breathing", water=("25.6", "8.2", "0", "0")
     )
     # over a weekend nobody read, and the strict school counts anew
-    running = p.at(ago(10, 14, 10)).start(cardinals, "copper_30_strict", "marine_ich", own={"copper": ("mg_per_ml", "5.2")})
+    running = p.at(ago(10, 14, 10)).start(cardinals, "copper_30_strict", "marine_ich", own={"copper": ("mg_per_ml", "5.2", "bound")})
     p.follow(running, until=ago(5, 16))
     p.follow(running, until=ago(3, 12), leave=("water_test",))
     p.follow(running, until=ago(0, 2))

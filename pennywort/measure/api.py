@@ -15,6 +15,7 @@ from pennywort.measure.reckon import reckon, row
 from pennywort.measure.schemas import (
     ActiveOut,
     AllergenOut,
+    FormOut,
     MeasuredOut,
     MeasureIn,
     MeetsOut,
@@ -94,6 +95,7 @@ def _use(active: Active, use: Use) -> UseOut:
         recalled=use.recalled,
         typed_unit=shown_unit(use.dose.unit) if use.dose else "",
         usual=f"{use.dose.value:g}" if use.dose else "",
+        form=use.form,
         strengths=list(use.strengths) if use.strengths is not None else None,
     )
 
@@ -124,6 +126,7 @@ def _active(active: Active) -> ActiveOut:
         regulation=active.regulation.text,
         spoons=active.spoons is not None,
         counted=active.counted,
+        forms=[FormOut(id=f.id, name=f.name, text=f.text) for f in active.forms],
         meets=_meets(active),
         uses=[_use(active, u) for u in active.uses],
     )

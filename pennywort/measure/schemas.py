@@ -408,6 +408,7 @@ class UseOut(Schema):
     recalled: bool
     typed_unit: str
     usual: str
+    form: str
     strengths: list[str] | None
 
 
@@ -438,6 +439,14 @@ class AllergenOut(Schema):
     actives: list[str]
 
 
+class FormOut(Schema):
+    """A kind in which an active is sold, where the levels of its kinds lie far apart."""
+
+    id: str
+    name: str
+    text: str
+
+
 class ActiveOut(Schema):
     id: str
     name: str
@@ -450,5 +459,6 @@ class ActiveOut(Schema):
     regulation: str
     spoons: bool
     counted: str
+    forms: list[FormOut]
     meets: list[MeetsOut]
     uses: list[UseOut]

@@ -38,6 +38,7 @@ class BottleIn(Write):
     value: Typed = ""
     density: Typed = ""
     piece: str = Field(default="tablet", max_length=20)
+    form: str = Field(default="", max_length=20)
     expires_on: date | None = None
     made_on: date | None = None
     keeps_days: int | None = None

@@ -27,6 +27,8 @@ class Bottle(RoomRecord):
     value = models.FloatField(null=True, blank=True)
     density_kg_per_l = models.FloatField(default=1.0)
     piece = models.CharField(max_length=20, default="tablet")
+    # which kind of it, where its kinds are held at levels far apart
+    form_id = models.CharField(max_length=20, blank=True)
     expires_on = models.DateField(null=True, blank=True)
     made_on = models.DateField(null=True, blank=True)
     keeps_days = models.PositiveIntegerField(null=True, blank=True)

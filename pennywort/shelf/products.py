@@ -22,7 +22,7 @@ from pennywort.shelf.queries import bottles_of, is_past, product_of_bottle
 Name = Annotated[str, Field(max_length=40)]
 STRENGTH_READ_AS: dict[str, str] = {"percent_w_v": "percent", "percent_w_w": "percent", "purity_percent": "percent", "mg_per_ml": "strength", "mg_each": "each"}
 # what the core calls a field, as it was sent
-OWN_FIELDS = {"own_strength": "own.value", "density": "own.density"}
+OWN_FIELDS = {"own_strength": "own.value", "density": "own.density", "form": "own.form"}
 
 
 class OwnStrength(In):
@@ -32,6 +32,7 @@ class OwnStrength(In):
     value: Typed
     density: Typed = ""
     piece: Name = "tablet"
+    form: Name = ""
 
 
 class ProductIn(In):
@@ -48,7 +49,7 @@ def read_product(actor: Actor, active: Active, *, strength: str, own: OwnStrengt
         density = actor.read_optional(own.density, kind="density", field="own.density") or 1.0
         value = actor.read(own.value, kind=STRENGTH_READ_AS[own.kind], field="own.value")
         try:
-            return own_product(active, kind=own.kind, value=value, density_kg_per_l=density, piece=own.piece)
+            return own_product(active, kind=own.kind, value=value, density_kg_per_l=density, piece=own.piece, form=own.form)
         except InvalidInput as error:
             raise InvalidInput(error.message, field=OWN_FIELDS.get(error.field or "", error.field)) from error
     return listed_product(active, strength) if active.strengths else None
@@ -89,7 +90,9 @@ def prices_of(actor: Actor, products: Mapping[str, Product]) -> dict[str, float]
 
 def first_fit(products: list[tuple[str, Product]], active: Active, use: Use) -> Product | None:
     """The first of these that holds the active and that this use allows."""
-    fits = (p for active_id, p in products if active_id == active.id and (use.strengths is None or not p.listed or p.listed in use.strengths))
+    fits = (
+        p for active_id, p in products if active_id == active.id and (use.strengths is None or not p.listed or p.listed in use.strengths) and p.form == use.form
+    )
     return next(fits, None)
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from pennywort.core.medicine.product import Product, keeps_until, listed_product, own_product
+from pennywort.core.medicine.product import Own, Product, keeps_until, listed_product, own_product
 from pennywort.core.reference import library
 from pennywort.core.reference.figures import Figure
 from pennywort.core.reference.models import Spoons, Tool
@@ -29,7 +29,8 @@ def product_of_bottle(bottle: Bottle) -> Product:
     if bottle.kind == "listed":
         product = listed_product(active, bottle.strength_id)
     else:
-        product = own_product(active, kind=bottle.kind, value=bottle.value or 0.0, density_kg_per_l=bottle.density_kg_per_l, piece=bottle.piece)  # type: ignore[arg-type]
+        kind: Own = bottle.kind  # type: ignore[assignment]
+        product = own_product(active, kind=kind, value=bottle.value or 0.0, density_kg_per_l=bottle.density_kg_per_l, piece=bottle.piece, form=bottle.form_id)
     return Product(**{**vars(product), "name": f"{bottle.name}, {product.name}"})
 
 

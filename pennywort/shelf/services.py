@@ -33,6 +33,7 @@ class TypedBottle:
     value: str = ""
     density: str = ""
     piece: str = "tablet"
+    form: str = ""
     expires_on: date | None = None
     made_on: date | None = None
     keeps_days: int | None = None
@@ -52,6 +53,10 @@ def active_of(active_id: str) -> Active:
     return found
 
 
+def _kinds(active: Active) -> str:
+    return " ".join(f"{f.name[:1].upper()}{f.name[1:]}: {f.text}." for f in active.forms)
+
+
 def add_bottle(actor: Actor, *, uid: UUID, typed: TypedBottle) -> dict[str, Any]:
     """Put a bottle or a stock on the shelf. :raises InvalidInput: naming what can't be."""
     active = active_of(typed.active)
@@ -63,13 +68,15 @@ def add_bottle(actor: Actor, *, uid: UUID, typed: TypedBottle) -> dict[str, Any]
         listed_product(active, typed.strength)
         values = {"kind": "listed", "strength_id": typed.strength or active.strengths[0].id}
     else:
+        if active.forms and not typed.form:
+            raise InvalidInput(f"Which kind of {active.short_name} is it? {_kinds(active)}", field="form")
         value = actor.read(typed.value, kind=STRENGTH_READ_AS[typed.kind], field="value")
         density = actor.read_optional(typed.density, kind="density", field="density") or 1.0
         try:
-            own_product(active, kind=typed.kind, value=value, density_kg_per_l=density, piece=typed.piece)  # type: ignore[arg-type]
+            own_product(active, kind=typed.kind, value=value, density_kg_per_l=density, piece=typed.piece, form=typed.form)  # type: ignore[arg-type]
         except InvalidInput as error:
             raise InvalidInput(error.message, field="value" if error.field == "own_strength" else error.field) from error
-        values = {"kind": typed.kind, "value": value, "density_kg_per_l": density, "piece": typed.piece.strip() or "tablet"}
+        values = {"kind": typed.kind, "value": value, "density_kg_per_l": density, "piece": typed.piece.strip() or "tablet", "form_id": typed.form}
     values |= _price(actor, typed, Bottle(name="", active_id=active.id, **values))
     bottle = Bottle.objects.create(
         uid=uid,
@@ -122,6 +129,7 @@ def _stock(actor: Actor, active: Active, typed: TypedBottle) -> dict[str, Any]:
         "keeps_days": typed.keeps_days,
         "weighed_mg": weighed_mg,
         "made_up_to_ml": made_up_to_ml,
+        "form_id": base.form,
     }
 
 

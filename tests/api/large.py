@@ -54,7 +54,7 @@ def fill(room: Fishroom, keeper: Keeper, *, tanks: int, years: float, now: datet
     actor = Actor(keeper=keeper, fishroom=room, now=now - timedelta(days=3))
     for i, tank in enumerate(made[::5]):
         protocol, condition, _ = RUNNING[i % len(RUNNING)]
-        bottle = {"copper": ProductIn(own=OwnStrength(kind="mg_per_ml", value="5"))} if "copper" in protocol else {}
+        bottle = {"copper": ProductIn(own=OwnStrength(kind="mg_per_ml", value="5", form="bound"))} if "copper" in protocol else {}
         wish = Wish(protocol_id=protocol, products=bottle)
         ticked = Ticked(confirmed=[0, 1, 2], vet_word=True, reason="They are watched twice a day.")
         course.start_course(actor, uid=uuid4(), group=newest[tank.pk], condition=condition, wish=wish, ticked=ticked, starts_at=actor.now)

@@ -27,7 +27,7 @@ TANK = {
     "water_depth": "28 cm",
     "measured_net_volume": "45 L",
 }
-COPPER = {"copper": {"bottle": None, "strength": "", "own": {"kind": "mg_per_ml", "value": "5"}}}
+COPPER = {"copper": {"bottle": None, "strength": "", "own": {"kind": "mg_per_ml", "value": "5", "form": "bound"}}}
 LABEL = {"product": "mix", "amount": "5 mL", "per_volume": "40 L", "every": "24 h", "days": 7}
 
 

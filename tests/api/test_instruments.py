@@ -119,7 +119,7 @@ class Spoken(InstrumentCase):
 
     def test_a_copper_colorimeter_does_the_copper_test(self) -> None:
         fish = self.group(self.sill, "banggai_cardinal", 5)
-        copper = {"copper": {"bottle": None, "strength": "", "own": {"kind": "mg_per_ml", "value": "5"}}}
+        copper = {"copper": {"bottle": None, "strength": "", "own": {"kind": "mg_per_ml", "value": "5", "form": "bound"}}}
         self.course(fish, "copper_30_strict", condition="marine_ich", products=copper)
         self.later(hours=13)
         waiting = self.due("water_test")[0]
@@ -129,7 +129,7 @@ class Spoken(InstrumentCase):
 
     def test_a_copper_test_by_hand_does_it_too(self) -> None:
         fish = self.group(self.sill, "banggai_cardinal", 5)
-        copper = {"copper": {"bottle": None, "strength": "", "own": {"kind": "mg_per_ml", "value": "5"}}}
+        copper = {"copper": {"bottle": None, "strength": "", "own": {"kind": "mg_per_ml", "value": "5", "form": "bound"}}}
         self.course(fish, "copper_30_strict", condition="marine_ich", products=copper)
         self.later(hours=13)
         waiting = self.due("water_test")[0]

@@ -98,7 +98,7 @@ class Doses(MeasureCase):
 
     def test_tools_at_hand(self) -> None:
         """With a kitchen scale alone 112 mg of praziquantel can't be weighed, and nobody dissolves 25 g to give that."""
-        got = self.measure("dose", use="pzq_1", volume="45 L", tools=["scale_1g", "syringe_10ml"])
+        got = self.measure("dose", use="pzq_1", volume="45 L", tools=["scale_1g", "syringe_10ml"], confirmed=True)
         self.assertEqual(got["words"], "No tool here measures this: take a finer one, or more water.")
         self.assertEqual([t["usable"] for t in got["amounts"][0]["tools"]], [False])
         self.assertEqual(self.measure("dose", use="pzq_1", volume="45 L", tools=["thimble"], status=422)["field"], "tools")
@@ -395,7 +395,7 @@ class Command(MeasureCase):
 class Formulary(MeasureCase):
     def test_every_use_in_full(self) -> None:
         got = self.client_of().get("/api/reference/actives").json()
-        self.assertEqual((len(got), sum(len(a["uses"]) for a in got)), (53, 118))
+        self.assertEqual((len(got), sum(len(a["uses"]) for a in got)), (53, 125))
         self.assertTrue(all(u["source"] and u["dose_text"] for a in got for u in a["uses"]))
         one = self.client_of().get("/api/reference/actives/formalin").json()
         self.assertIn(("permanganate", "never"), [(m["others"], m["level"]) for m in one["meets"]])

@@ -14,7 +14,7 @@ from tests.api.room import RoomCase
 
 PLAN = {
     "protocol": "copper_30_strict", "water": "marine", "volume": "100 L", "uncertainty": "3 L", "starts_at": "2026-03-27T14:20:00Z",
-    "time_zone": "Europe/London", "species": ["royal gramma"], "products": {"copper": {"own": {"kind": "mg_per_ml", "value": "5"}}},
+    "time_zone": "Europe/London", "species": ["royal gramma"], "products": {"copper": {"own": {"kind": "mg_per_ml", "value": "5", "form": "bound"}}},
     "prices": {"copper": 0.2},
 }  # fmt: skip
 LEDGER = {

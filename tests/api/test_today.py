@@ -102,8 +102,8 @@ class States(RoomCase):
         self.assertEqual((self.strip()["state"], self.strip()["state_words"]), ("above", "above range"))
 
     def test_of_two_medicines_the_one_out_of_range_is_drawn(self) -> None:
-        """Filled to 5 mg/L, metronidazole leaves its range of 5 to 12 with a tenth changed; praziquantel stays in 2 to 5."""
-        self.course(self.barbs, protocol="two_rounds", condition="skin_flukes")
+        """Filled to 6.6 mg/L, metronidazole leaves its range of 5 to 25 with a third changed; praziquantel, filled to 5, stays in 2 to 5."""
+        self.course(self.barbs, protocol="two_rounds", condition="skin_flukes", parameters={"praziquantel": "5"})
         self.give_due()
         self.assertEqual(self.strip()["curves"][0]["medicine"], "praziquantel")
         self.later(days=2)
@@ -112,9 +112,9 @@ class States(RoomCase):
         self.give_due()
         self.assertEqual(self.strip()["state"], "in_range")
         self.later(hours=1)
-        self.send(f"tanks/{self.weir}/changes", {"share": "10 %", "put_back": False})
+        self.send(f"tanks/{self.weir}/changes", {"share": "33 %", "put_back": False})
         strip = self.strip()
-        self.assertEqual((strip["curves"][0]["medicine"], strip["level"]["figure"], strip["state"]), ("metronidazole", "4.44", "below"))
+        self.assertEqual((strip["curves"][0]["medicine"], strip["level"]["figure"], strip["state"]), ("metronidazole", "4.36", "below"))
 
     def test_a_stopped_course_leaves_its_medicine_in_the_water(self) -> None:
         made = self.course(self.barbs)
@@ -188,7 +188,7 @@ class States(RoomCase):
         self.assertGreaterEqual(len(rows), 12)
         self.assertEqual(
             [p["id"] for p in next(r for r in rows if r["id"] == "ich")["protocols"]],
-            ["salt_and_warmth", "by_label", "ich_salt", "ich_heat", "ich_dye", "watch"],
+            ["salt_and_warmth", "by_label", "copper_fresh", "ich_salt", "ich_heat", "ich_dye", "watch"],
         )
         columnaris = client.get("/api/reference/conditions/columnaris").json()
         self.assertIn("Raise the heat", columnaris["never"]["text"])

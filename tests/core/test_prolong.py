@@ -34,7 +34,7 @@ class Calendars(TestCase):
     def test_copper_comes_out_when_the_days_are_full(self) -> None:
         """A week longer: medicine out a week later, a test a day until then, a change a week more; the build-up stays."""
         got = prolong(self.steps, done=set(), end_at=self.end, later=7 * DAY)
-        out = next(s for s in got.steps if s.kind == "remove")
+        out = next(s for s in got.steps if s.title == "Change half: copper out")
         self.assertEqual(out.due_at, after(40 * 24))
         kinds = [(s.kind, s.title) for s in got.added]
         self.assertEqual(kinds.count(("water_test", "Copper")), 7)

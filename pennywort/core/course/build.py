@@ -15,7 +15,7 @@ from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
 from pennywort.core.medicine.guards import Surroundings, cautions, meets
 from pennywort.core.medicine.label import LabelDirections, check_label
-from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, listed_product, measured_for
+from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, fits_form, listed_product, measured_for
 from pennywort.core.parasite.life_cycle import days_to_outlast, left_fraction
 from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, StepKind, terms_of
 from pennywort.core.reference.formulary_models import Active, Use
@@ -242,6 +242,7 @@ def _product(active_id: str, use_id: str, chosen: Chosen, found: Library) -> Pro
     field = f"products.{active_id}"
     if active_id in chosen.products:
         product = chosen.products[active_id]
+        fits_form(active, use, product, field=f"{field}.form")
         if use.strengths is not None and product.listed and product.listed not in use.strengths:
             raise Refused("This level is for a complexed product, by its own label. Any other is deadly at it.", field=field)
         return product

@@ -15,7 +15,7 @@ from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dissolving import DissolvedIn, dissolve_in
 from pennywort.core.medicine.dose import Water, known_water, reach
 from pennywort.core.medicine.guards import Surroundings, cautions, meets
-from pennywort.core.medicine.product import Product, active_in, in_product
+from pennywort.core.medicine.product import Product, active_in, fits_form, in_product
 from pennywort.core.medicine.stock import Stock, poured_ml, stock_for, strength_with_own_volume
 from pennywort.core.medicine.tools import InTool, Measures, in_tools
 from pennywort.core.reference.formulary_models import Active, Use
@@ -222,6 +222,8 @@ def _amount(active: Active, use: Use, product: Product, *, target: float, water:
         raise InvalidInput("This is dosed by the fish or the food: measure it as food.", field="use")
     if use.strengths is not None and product.listed and product.listed not in use.strengths:
         raise InvalidInput("This level is for a complexed product, by its own label: type what your bottle says. Any other is deadly at it.", field="strength")
+    # whoever types what his label says has chosen the kind with the use, which names it
+    fits_form(active, use, product if product.form else replace(product, form=use.form), field="form")
     if (unit == DIRECT) != product.direct:
         raise InvalidInput("This dose counts the 37 % product itself: choose that, no other strength.", field="strength")
     scale = TO_MG_PER_L.get(unit, 1.0)

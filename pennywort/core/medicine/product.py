@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Literal
 
-from pennywort.core.errors import InvalidInput
-from pennywort.core.reference.formulary_models import Active
+from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
+from pennywort.core.reference.formulary_models import Active, Use
 
 Own = Literal["percent_w_v", "percent_w_w", "mg_per_ml", "purity_percent", "mg_each"]
 # Nothing dissolved holds more than this; pure liquids (acids, formalin) lie below.
@@ -22,6 +22,7 @@ class Product:
     """One of: a liquid (``mg_per_ml``), a powder (``share`` 0-1), pieces (``each_mg``), or ``direct``: dosed as itself.
 
     ``listed`` is its id where it is a strength of the formulary.
+    ``form`` is which kind of it, where its kinds are held at levels far apart; empty where nobody said.
     ``asks`` is a question to answer before anything is reckoned, because this strength is seldom the one meant.
     """
 
@@ -33,6 +34,7 @@ class Product:
     piece: str = "tablet"
     direct: bool = False
     asks: str = ""
+    form: str = ""
 
 
 def listed_product(active: Active, strength: str) -> Product:
@@ -42,10 +44,10 @@ def listed_product(active: Active, strength: str) -> Product:
     found = next((s for s in active.strengths if s.id == strength), None) if strength else active.strengths[0]
     if found is None:
         raise InvalidInput(f"There is no such strength of {active.short_name}.", field="strength")
-    return Product(name=found.name, listed=found.id, mg_per_ml=found.mg_per_ml, share=found.share, direct=found.direct, asks=found.ask)
+    return Product(name=found.name, listed=found.id, mg_per_ml=found.mg_per_ml, share=found.share, direct=found.direct, asks=found.ask, form=found.form)
 
 
-def own_product(active: Active, *, kind: Own, value: float, density_kg_per_l: float = 1.0, piece: str = "tablet") -> Product:
+def own_product(active: Active, *, kind: Own, value: float, density_kg_per_l: float = 1.0, piece: str = "tablet", form: str = "") -> Product:
     """What the keeper's own bottle says.
 
     % w/v is grams in 100 mL: x 10 gives mg/mL. % w/w is grams in 100 g: x 10 x density gives mg/mL, so that 35 % w/w
@@ -57,19 +59,37 @@ def own_product(active: Active, *, kind: Own, value: float, density_kg_per_l: fl
         raise InvalidInput("This must be more than nothing.", field="own_strength")
     if not 0.5 <= density_kg_per_l <= 2.5:
         raise InvalidInput("A liquid weighs between 0.5 and 2.5 kg in a litre.", field="density")
+    if form and form not in {f.id for f in active.forms}:
+        raise InvalidInput(f"There is no such kind of {active.short_name}.", field="form")
     if kind == "mg_each":
-        return Product(name=f"{value:g} mg in each {piece}", each_mg=value, piece=piece)
+        return Product(name=f"{value:g} mg in each {piece}", each_mg=value, piece=piece, form=form)
     if kind == "purity_percent":
         if value > 100:
             raise InvalidInput("A powder holds at most 100 % of it.", field="own_strength")
-        return Product(name=f"powder, {value:g} %", share=value / 100)
+        return Product(name=f"powder, {value:g} %", share=value / 100, form=form)
     if kind in ("percent_w_v", "percent_w_w") and value > 100:
         raise InvalidInput("That is more than all of it. Check the per cent.", field="own_strength")
     mg_per_ml = {"percent_w_v": 10 * value, "percent_w_w": 10 * value * density_kg_per_l, "mg_per_ml": value}[kind]
     if mg_per_ml > MOST_MG_PER_ML:
         raise InvalidInput("No liquid holds so much. Check the strength.", field="own_strength")
     words = {"percent_w_v": f"{value:g} %, grams in 100 mL", "percent_w_w": f"{value:g} % by weight", "mg_per_ml": f"{value:g} mg in each mL"}[kind]
-    return Product(name=words, mg_per_ml=mg_per_ml, asks=_seldom(active, mg_per_ml))
+    return Product(name=words, mg_per_ml=mg_per_ml, asks=_seldom(active, mg_per_ml), form=form)
+
+
+def fits_form(active: Active, use: Use, product: Product, *, field: str) -> None:
+    """Whether a product is of the kind that a use's level is for: plain and bound copper lie ten times apart.
+
+    :raises NotKnownYet: nobody said of which kind it is. :raises Refused: it is of another.
+    """
+    if not active.forms:
+        return
+    names = {f.id: f.name for f in active.forms}
+    if not product.form:
+        asked = "; ".join(f"{f.name}: {f.text}" for f in active.forms)
+        raise NotKnownYet(f"Which kind is it? {asked[:1].upper()}{asked[1:]}. Their levels lie far apart.", field=field)
+    if product.form != use.form:
+        words = f"This level is for {names[use.form]}, and yours is {names[product.form]}: their levels lie far apart. Choose the way for yours."
+        raise Refused(words, field=field)
 
 
 def stock_mg_per_ml(*, active_mg: float, made_up_to_ml: float) -> float:

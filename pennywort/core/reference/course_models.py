@@ -14,7 +14,7 @@ StepKind = Literal[
     "dose", "bath", "dip", "swab", "food", "water_change", "water_test", "look", "temperature", "salinity", "transfer", "carbon_in", "carbon_out", "lights",
     "feed", "remove", "disinfect", "tell",
 ]  # fmt: skip
-Readings = Literal["copper", "salinity", "ammonia", "nitrite", "nitrate", "oxygen", "ph", "temperature", "peroxide_strip", "alkalinity"]
+Readings = Literal["copper", "salinity", "ammonia", "nitrite", "nitrate", "oxygen", "ph", "temperature", "peroxide_strip", "alkalinity", "chlorine"]
 Risk = Annotated[int, Field(ge=0, le=3)]
 _TERM = re.compile(r"^(?:(?P<number>\d+(?:\.\d+)?)\s*(?P<unit>h|d)|(?P<name>[a-z_]+))$")
 

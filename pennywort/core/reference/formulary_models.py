@@ -31,12 +31,21 @@ class Strength(Sourced):
     direct: bool = False
     ask: str = ""
     note: str = ""
+    form: str = ""
 
     @model_validator(mode="after")
     def _one(self) -> Strength:
         if [self.mg_per_ml is not None, self.share is not None, self.direct].count(True) != 1:
             raise ValueError("a strength has exactly one of mg_per_ml, share, direct")
         return self
+
+
+class Form(Datum):
+    """One of the kinds in which an active is sold where their levels lie far apart; ``text`` is how a label says it."""
+
+    id: str
+    name: str
+    text: str
 
 
 class WaterBound(Sourced):
@@ -107,6 +116,8 @@ class Use(Sourced):
     per_alkalinity: float | None = Field(default=None, gt=0)
     # mass of active, as the strengths count it, in each mass of what the dose counts: copper in its sulfate
     active_share: float | None = Field(default=None, gt=0, le=1)
+    # which kind of product its level is for, where the active has kinds that lie far apart
+    form: str = ""
     # which of the listed strengths may be used; none: only the keeper's own product, by its label
     strengths: tuple[str, ...] | None = None
     by_ph: tuple[PhRow, ...] = ()
@@ -133,6 +144,7 @@ class Active(Datum):
     strengths: tuple[Strength, ...]
     spoons: Spoons | None
     counted: str = ""
+    forms: tuple[Form, ...] = ()
     dissolves: Figure | None = None
     colour: Literal["salt", "clear", "acriflavine", "blue", "copper", "malachite", "permanganate"] = "clear"
     cautions: tuple[Caution, ...] = ()
@@ -146,6 +158,15 @@ class Active(Datum):
     keeper_hazard: Statement
     regulation: Statement
     uses: tuple[Use, ...] = Field(min_length=1)
+
+    @model_validator(mode="after")
+    def _forms_named(self) -> Active:
+        forms = {f.id for f in self.forms}
+        named = {what.id: what.form for what in self.strengths} | {what.id: what.form for what in self.uses}
+        for name, form in named.items():
+            if bool(forms) != bool(form) or (form and form not in forms):
+                raise ValueError(f"{self.id}: {name} names one of its forms, or there are none")
+        return self
 
 
 class Interaction(Sourced):

@@ -45,6 +45,7 @@ class Planned(NamedTuple):
     dose_mg: float | None
     water_share: float | None
     put_back: bool
+    refill: bool
 
 
 class Read(NamedTuple):

@@ -23,6 +23,8 @@ from pennywort.tanks.models import Tank
 DAYS_BACK = 14
 DAYS_AHEAD = 20
 State = Literal["in_range", "above", "below", "unknown", "none"]
+# a dose that fills up belongs to what is built up now if it falls due within this time
+BUILDING = timedelta(hours=24)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -183,7 +185,8 @@ def _state(curves: tuple[Curve, ...], *, course: Course | None, planned: list[Pl
         return "none", "observe"
     if not curves:
         return ("unknown", "by label, level not known") if course.label else ("none", "no medicine in it")
-    building = any(t.kind == "dose" for t in planned)
+    # a round that fills up weeks later builds nothing up now
+    building = any(t.kind == "dose" and (not t.refill or t.due_at < now + BUILDING) for t in planned)
     for c in curves:
         out = c.out_of_range
         if out == "below" and building:

@@ -221,6 +221,7 @@ class ProductPart(BaseModel):
     piece: str = Field(default="tablet", max_length=20)
     direct: bool = False
     asks: str = Field(default="", max_length=300)
+    form: str = Field(default="", max_length=20)
 
 
 class CoursePart(Part):

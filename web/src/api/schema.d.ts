@@ -2540,10 +2540,24 @@ export interface components {
             spoons: boolean;
             /** Counted */
             counted: string;
+            /** Forms */
+            forms: components["schemas"]["FormOut"][];
             /** Meets */
             meets: components["schemas"]["MeetsOut"][];
             /** Uses */
             uses: components["schemas"]["UseOut"][];
+        };
+        /**
+         * FormOut
+         * @description A kind in which an active is sold, where the levels of its kinds lie far apart.
+         */
+        FormOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
         };
         /**
          * MeetsOut
@@ -2616,6 +2630,8 @@ export interface components {
             typed_unit: string;
             /** Usual */
             usual: string;
+            /** Form */
+            form: string;
             /** Strengths */
             strengths: string[] | null;
         };
@@ -3496,6 +3512,11 @@ export interface components {
              * @default tablet
              */
             piece?: string;
+            /**
+             * Form
+             * @default
+             */
+            form?: string;
         };
         /**
          * SalinityRequest
@@ -3987,6 +4008,11 @@ export interface components {
              * @default tablet
              */
             piece?: string;
+            /**
+             * Form
+             * @default
+             */
+            form?: string;
             /** Expires On */
             expires_on?: string | null;
             /** Made On */

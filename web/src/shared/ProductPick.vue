@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
+import FormField from '@/shared/FormField.vue'
 import SelectField from '@/shared/SelectField.vue'
 import StrengthFields from '@/shared/StrengthFields.vue'
 import { productsOf, type StrengthKind } from '@/shared/strengths'
@@ -26,24 +27,24 @@ const chosen = computed(() =>
 function choose(value: string | null) {
   if (!value) return
   if (value.startsWith('bottle:')) product.value = { bottle: value.slice(7), strength: '', own: null }
-  else if (value === 'own') says({ kind: null, value: '', density: '' })
+  else if (value === 'own') says({ kind: null, value: '', density: '', form: '' })
   else product.value = { bottle: null, strength: value, own: null }
 }
 // what the label says, of this product alone: whoever chooses it begins anew. It counts once both how and how much stand there
-const said = ref({ kind: null as StrengthKind | null, value: '', density: '' })
+const said = ref({ kind: null as StrengthKind | null, value: '', density: '', form: '' })
 function says(change: Partial<typeof said.value>) {
   said.value = { ...said.value, ...change }
-  const { kind, value, density } = said.value
+  const { kind, value, density, form } = said.value
   product.value = {
     bottle: null,
     strength: '',
-    own: { kind: kind ?? 'mg_per_ml', value: kind ? value : '', density, piece: 'tablet' },
+    own: { kind: kind ?? 'mg_per_ml', value: kind ? value : '', density, piece: 'tablet', form },
   }
 }
 // a course names the medicine it speaks of, a bath has only one
 const ownFields = computed(() => {
   const names = (name: string) => [name, `products.${props.active}.${name}`]
-  return { value: [...names('own.value'), ...names('own_strength')], density: names('own.density') }
+  return { value: names('own.value'), density: names('own.density') }
 })
 // where only one will do there is nothing to choose
 watch(
@@ -66,6 +67,14 @@ watch(
     placeholder="which product"
     :data-testid="`product-${active}`"
     @update:model-value="choose"
+  />
+  <FormField
+    v-if="product.own && one?.forms.length"
+    :model-value="said.form"
+    :forms="one.forms"
+    :field="[`products.${active}.form`, `products.${active}.own.form`]"
+    :problem="problem"
+    @update:model-value="says({ form: $event })"
   />
   <StrengthFields
     v-if="product.own"

@@ -61,13 +61,13 @@ describe('what a medicine may be taken from', () => {
 })
 
 describe('what a label says', () => {
-  const fields = { value: ['own.value', 'own_strength'], density: ['own.density'] }
+  const fields = { value: ['own.value'], density: ['own.density'] }
   const wrong = new Problem({
     type: 'urn:pennywort:invalid-input',
     title: 'wrong',
     status: 422,
     detail: 'No liquid holds so much.',
-    field: 'own_strength',
+    field: 'own.value',
   })
 
   it('asks for the density where per cent are by weight alone', () => {
@@ -79,7 +79,7 @@ describe('what a label says', () => {
     expect(of('mg_each').length).toBe(of('percent_w_v').length)
   })
 
-  it('says what is wrong beside the figure, by whichever name', () => {
+  it('says what is wrong beside the figure, by the name that was sent', () => {
     const form = show(StrengthFields, {
       props: { kind: 'mg_per_ml', value: '9999', density: '', fields, problem: wrong },
     })

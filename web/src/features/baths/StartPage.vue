@@ -75,7 +75,7 @@ async function save() {
   const done = await write.run()
   if (done) await router.push({ name: 'bath', params: { bath: done.uid } })
 }
-const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own_strength', 'own.density']
+const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own.density']
 </script>
 
 <template>

@@ -184,7 +184,7 @@ const FIELDS = computed(() => [
   ...settable.value.map((p) => `parameters.${p.id}`),
   ...(school.value?.medicines ?? []).flatMap((m) => [
     `products.${m.active}`,
-    ...['own_strength', 'own.value', 'own.density'].map((name) => `products.${m.active}.${name}`),
+    ...['form', 'own.form', 'own.value', 'own.density'].map((name) => `products.${m.active}.${name}`),
   ]),
 ])
 </script>

@@ -108,7 +108,7 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
       :value="dose.typed['own.value'] ?? ''"
       :density="dose.typed['own.density'] ?? ''"
       :hint="active.counted"
-      :fields="{ value: ['own.value', 'own_strength'], density: ['own.density'] }"
+      :fields="{ value: ['own.value'], density: ['own.density'] }"
       :problem="problem"
       @update:kind="set({ ownKind: $event })"
       @update:value="type('own.value', $event)"

@@ -84,17 +84,7 @@ const sentence = computed(
 )
 /** fields that show their own error; what is folded away says it below */
 const known = computed(() => [
-  ...[
-    'volume',
-    'give_or_take',
-    'use',
-    'strength',
-    'target',
-    'minutes',
-    'own.value',
-    'own_strength',
-    'own.density',
-  ],
+  ...['volume', 'give_or_take', 'use', 'strength', 'target', 'minutes', 'own.value', 'own.density'],
   ...(dose.value.use ? ['level_now'] : []),
   ...shownFields.value.map((f) => f.name),
 ])

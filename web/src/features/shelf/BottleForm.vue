@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
 import FieldRow from '@/shared/FieldRow.vue'
+import FormField from '@/shared/FormField.vue'
 import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import StrengthFields from '@/shared/StrengthFields.vue'
@@ -20,6 +21,7 @@ const name = ref('')
 const active = ref('')
 const what = ref('')
 const value = ref('')
+const form = ref('')
 const density = ref('')
 const expires = ref<Date | null>(null)
 const made = ref<Date | null>(null)
@@ -58,6 +60,7 @@ const { busy, problem, run } = useWrite((write_id) =>
         value: value.value,
         density: density.value,
         piece: 'tablet',
+        form: form.value,
         expires_on: iso(expires.value),
         made_on: what.value === 'stock' ? iso(made.value) : null,
         keeps_days: keeps.value.trim() ? Number(keeps.value) : null,
@@ -70,7 +73,7 @@ const { busy, problem, run } = useWrite((write_id) =>
   ),
 )
 const fields = [
-  ...['name', 'active', 'strength', 'value', 'density', 'expires_on', 'made_on'],
+  ...['name', 'active', 'strength', 'value', 'form', 'density', 'expires_on', 'made_on'],
   ...['keeps_days', 'weighed', 'made_up_to', 'paid', 'paid_for'],
 ]
 async function save() {
@@ -109,6 +112,13 @@ async function save() {
       :problem="problem"
       :options="holds"
       data-testid="bottle-strength"
+    />
+    <FormField
+      v-if="one?.forms.length && what !== 'stock' && !listed"
+      v-model="form"
+      :forms="one.forms"
+      field="form"
+      :problem="problem"
     />
     <template v-if="one && what === 'stock'">
       <SelectField

@@ -1,0 +1,21 @@
+<script setup lang="ts">
+import type { Problem, Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
+import SelectField from '@/shared/SelectField.vue'
+
+/** Which kind of an active a product is, where the levels of its kinds lie far apart: plain or bound copper. */
+defineProps<{ forms: Schemas['FormOut'][]; field: string | string[]; problem: Problem | null }>()
+const form = defineModel<string>({ required: true })
+</script>
+
+<template>
+  <SelectField
+    v-model="form"
+    label="Which kind is it"
+    :field="field"
+    :problem="problem"
+    :options="forms.map((f) => ({ value: f.id, label: `${capital(f.name)}: ${f.text}` }))"
+    placeholder="read it off the label"
+    data-testid="product-form"
+  />
+</template>
