@@ -10,6 +10,7 @@ from ninja import Path, Router, Schema
 from pydantic import Field
 
 from pennywort.core.course.build import Chosen, CoursePlan, TankFacts, build_plan
+from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.medicine.product import Product
@@ -17,6 +18,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.own import read_own
 from pennywort.core.units import show_amount
+from pennywort.courses.models import OwnProtocol
 from pennywort.courses.schools import A_WEEK
 from pennywort.courses.services import protocols
 from pennywort.rooms.actor import Actor
@@ -39,6 +41,7 @@ class ProtocolRow(Schema):
     conditions: list[str]
     own: bool
     by: str
+    fault: str = ""
 
 
 class ProtocolText(Schema):
@@ -92,8 +95,16 @@ def _row(protocol: CourseProtocol, *, by: str = "") -> ProtocolRow:
 @router.get("/protocols", response=list[ProtocolRow], operation_id="protocols")
 def list_protocols(request: HttpRequest, room_id: Path[UUID]) -> list[ProtocolRow]:
     """The fishroom's own protocols, then the shipped ones."""
-    own = protocols.own_protocols(act(request, room_id))
-    return [*(_row(p, by=row.by) for row, p in own), *(_row(p) for p in library().courses.values())]
+    kept = protocols.kept_protocols(act(request, room_id))
+    return [*(_own_row(row, read) for row, read in kept), *(_row(p) for p in library().courses.values())]
+
+
+def _own_row(row: OwnProtocol, read: CourseProtocol | InvalidInput) -> ProtocolRow:
+    if isinstance(read, InvalidInput):
+        return ProtocolRow(
+            id=row.protocol_id, name=row.name, school="", kind="", version="", water=[], conditions=[], own=True, by=row.by, fault=read.message
+        )  # fmt: skip
+    return _row(read, by=row.by)
 
 
 @router.post("/protocols/check", response=PreviewOut, operation_id="check_protocol")

@@ -79,8 +79,8 @@ def _plan_out(plan: CoursePlan) -> schemas.PlanOut:
         never=[c.text for c in plan.broken],
         care=[c.text for c in plan.cared],
         needs_vet=plan.vet,
-        left_fraction=plan.left_fraction,
-        left_at_c=plan.left_at_c,
+        left_fraction=plan.left.left_fraction if plan.left else None,
+        left_at_c=plan.left.at_c if plan.left else None,
     )
 
 

@@ -39,14 +39,14 @@ class WishIn(In):
     parameters: dict[str, Typed] = {}
     products: dict[str, ProductIn] = {}
     label: LabelIn | None = None
+    condition: str = Field(default="", max_length=40)
 
     def wish(self) -> Wish:
         label = TypedLabel(**self.label.dict()) if self.label else None
-        return Wish(protocol_id=self.protocol, parameters=self.parameters, products=self.products, label=label)
+        return Wish(protocol_id=self.protocol, parameters=self.parameters, products=self.products, label=label, condition=self.condition)
 
 
 class StartIn(WishIn, Write):
-    condition: str = Field(default="", max_length=40)
     confirmed: list[int] = []
     vet_word: bool = False
     reason: str = Field(default="", max_length=300)

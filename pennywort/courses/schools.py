@@ -39,10 +39,10 @@ def compare_schools(actor: Actor, tank: Tank, condition_id: str) -> list[SchoolO
     protocols = [*own, *(library().courses[name] for name in [*courses_for(condition), "watch"])]
     here = sorted((p for p in protocols if water in p.water), key=lambda p: (p.kind == "watch", p.kind == "label"))
     facts, shelf, paid = tank_facts(actor, tank), good_products(actor), paid_by_product(actor)
-    return [_school(actor, facts, shelf, paid, p) for p in here]
+    return [_school(actor, facts, shelf, paid, p, condition_id) for p in here]
 
 
-def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], paid: Mapping[str, float], protocol: CourseProtocol) -> SchoolOut:
+def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], paid: Mapping[str, float], protocol: CourseProtocol, condition: str) -> SchoolOut:
     plan, never, typed = None, "", []
     found = library()
     products = {}
@@ -56,7 +56,7 @@ def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], pa
             products[m.active] = product
     prices = {active: paid[p.name] for active, p in products.items() if p.name in paid}
     try:
-        chosen = Chosen(products=products, label=A_WEEK, prices=prices)
+        chosen = Chosen(products=products, label=A_WEEK, prices=prices, condition=condition)
         plan = build_plan(protocol, tank=facts, chosen=chosen, start_at=actor.now, zone=actor.zone, found=found)
         never = plan.broken[0].text if plan.broken else ""
     except PennywortError as error:
@@ -74,7 +74,7 @@ def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], pa
         all_days=None if plan is None or by_label else math.ceil((plan.ends_at - plan.starts_at) / DAY - 1e-9),
         cost=_cost(plan) if plan else "",
         takes=_takes(plan, actor, typed) if plan and not by_label else "as its label says" if by_label else "",
-        left_words=left_words(plan, protocol) if plan else "",
+        left_words=left_words(plan) if plan else "",
         never=never,
         care=len(plan.cared) if plan else 0,
         needs_label=protocol.kind == "label" or protocol.needs_label,

@@ -176,13 +176,12 @@ def parameter_out(parameter: Parameter, value: float, actor: Actor) -> Parameter
     return ParameterOut(id=parameter.id, name=parameter.name, unit=unit, value=shown, low=low, high=high, from_cycle=cycle)
 
 
-def left_words(plan: CoursePlan, protocol: CourseProtocol) -> str:
+def left_words(plan: CoursePlan) -> str:
     """What share of the parasites comes through, in words."""
-    if plan.left_fraction is None:
+    if plan.left is None:
         return ""
-    who = library().life_cycles[protocol.outlasts].name
-    share = plan.left_fraction
-    at = f"at {plan.left_at_c:g} °C, from published stage lengths"
+    who, share = library().life_cycles[plan.left.cycle].name, plan.left.left_fraction
+    at = f"at {plan.left.at_c:g} °C, from published stage lengths"
     if share < 0.001:
         return f"hardly one in a thousand of {who} comes through {at}"
     return f"about {share * 100:.2g} in 100 of {who} come through {at}"
@@ -236,8 +235,8 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirectio
             for b in plan.to_buy
         ],
         strip=plan_strip(actor, tank, plan, protocol),
-        stages=stages_out(actor, protocol, starts_at=plan.starts_at, ends_at=plan.treatment_ends_at, warmth_c=plan.left_at_c),
-        left_words=left_words(plan, protocol),
+        stages=stages_out(actor, protocol, left=plan.left, starts_at=plan.starts_at),
+        left_words=left_words(plan),
         clock_words=protocol.clock.text if protocol.clock else "",
         rules=[f"{'Stop' if r.kind == 'stop' else 'Done when'}: {r.text[:1].lower()}{r.text[1:]}" for r in protocol.rules],
         days=days,

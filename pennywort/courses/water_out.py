@@ -7,7 +7,7 @@ from datetime import datetime, timedelta
 
 from ninja import Schema
 
-from pennywort.core.course.build import taken_warmth
+from pennywort.core.course.build import Left, taken_warmth, what_is_left
 from pennywort.core.course.ledger import Ledger, Line
 from pennywort.core.parasite.life_cycle import left_over_time, passages
 from pennywort.core.reference import library
@@ -181,12 +181,13 @@ def left_share_words(share: float) -> str:
     return "hardly one in a thousand" if share < 0.001 else f"{share * 100:.1f} %" if share < 0.1 else f"{share * 100:.0f} %"
 
 
-def stages_out(actor: Actor, protocol: CourseProtocol, *, starts_at: datetime, ends_at: datetime, warmth_c: float | None) -> StagesOut | None:
-    """None where a protocol outlasts nothing, or nobody knows how warm the water is."""
-    if not protocol.outlasts or not protocol.outlasts_by or warmth_c is None:
+def stages_out(actor: Actor, protocol: CourseProtocol, *, left: Left | None, starts_at: datetime) -> StagesOut | None:
+    """The stages under a course for the days that count; None where it outlasts nothing, or nobody knows how long they take."""
+    if left is None or protocol.outlasts_by == "":
         return None
-    cycle = library().life_cycles[protocol.outlasts]
-    days = max(1, round((ends_at - starts_at) / timedelta(days=1)))
+    cycle, warmth_c = library().life_cycles[left.cycle], left.at_c
+    days = max(1, round(left.days))
+    ends_at = starts_at + timedelta(days=left.days)
 
     def at(hours: float) -> datetime:
         return starts_at + timedelta(hours=hours)
@@ -228,7 +229,14 @@ def stages_in(actor: Actor, tank: Tank, *, warmth_c: float | None) -> list[Stage
         if protocol is None or course.treatment_ends_at <= course.starts_at:
             continue
         start = clock.started_at if clock and clock.started_at else course.starts_at
-        warmth = taken_warmth(course.parameters, water=tank.water_type, temperature_c=warmth_c)
-        out = stages_out(actor, protocol, starts_at=start, ends_at=course.treatment_ends_at, warmth_c=warmth)
+        left = what_is_left(
+            protocol,
+            ends_days=(course.treatment_ends_at - start) / timedelta(days=1),
+            values=course.parameters,
+            warmth=taken_warmth(course.parameters, water=tank.water_type, temperature_c=warmth_c),
+            condition=course.condition_id,
+            found=library(),
+        )
+        out = stages_out(actor, protocol, left=left, starts_at=start)
         found += [out] if out else []
     return found

@@ -246,8 +246,8 @@ class InTheWater(RoomCase):
         )
         self.course(group, "copper_30_strict", condition="marine_ich", products=COPPER)
         told = self.get(f"tanks/{sill}/stages")[0]
-        self.assertEqual((told["warmth"], told["by"], told["left"][0]["share"], told["left"][-1]["day"]), ("25.0 °C", "medicine in the water", 1.0, 35))
-        self.assertEqual(told["left"][-1]["words"], "4.0 %")
+        self.assertEqual((told["warmth"], told["by"], told["left"][0]["share"], told["left"][-1]["day"]), ("25.0 °C", "medicine in the water", 1.0, 30))
+        self.assertEqual(told["left"][-1]["words"], "6.8 %")
         watch = self.ask(f"groups/{group}/slip", {"protocol": "watch"})
         self.assertIsNone(watch["stages"])
 

@@ -12,7 +12,7 @@ from pennywort.rooms.models import Feed, Membership, WriteReceipt
 from tests.api.room import RoomCase
 from tests.core.test_own_protocols import FOUND, OWN
 
-USE = next(u.id for u in FOUND.actives["sodium_chloride"].uses if u.dose and u.dose.unit == "g/L")
+USE = next(u.id for u in FOUND.actives["sodium_chloride"].uses if u.route == "prolonged" and u.dose and u.dose.unit == "g/L")
 TEXT = OWN.replace("nacl_2", USE).replace("unit: g/L", "unit: g/kg")
 
 
@@ -76,6 +76,19 @@ class Protocols(RoomCase):
         self.send("protocols", {"text": TEXT})
         url = self.url("protocols/own_salt_week", self.elsewhere)
         self.assertEqual(self.client_of(self.stranger).get(url).status_code, 404)
+
+    def test_one_that_no_longer_passes_says_so_and_breaks_nothing(self) -> None:
+        """A protocol kept before the loader knew better, a dip's use held for a week: shown with its fault, never started."""
+        self.send("protocols", {"text": TEXT})
+        row = OwnProtocol.objects.get()
+        row.text = row.text.replace(f"use: {USE}", "use: nacl_1")
+        row.save()
+        told = next(p for p in self.get("protocols") if p["own"])
+        self.assertIn("nacl_1 is for dip, not for a dose", told["fault"])
+        group = self.group(self.tank())
+        self.assertTrue(all(s["protocol"] != told["id"] for s in self.ask(f"groups/{group}/schools", {"condition": "ich"})))
+        problem = self.ask(f"groups/{group}/slip", {"protocol": told["id"]}, status=422)
+        self.assertEqual((problem["field"], "mend it" in problem["detail"]), ("protocol", True))
 
 
 class Feeds(RoomCase):

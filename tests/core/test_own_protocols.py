@@ -28,7 +28,7 @@ for_it: It calms them.
 against_it: Snails die of it.
 risks: {fish: 1, filter: 0, plants: 2, keeper: 0, work: 1}
 parameters:
-  - {id: target, name: salt held, unit: g/L, value: 1, low: 0.5, high: 3}
+  - {id: target, name: salt held, unit: g/L, value: 1, low: 1, high: 3}
   - {id: days, name: days, unit: day, value: 7, low: 3, high: 14}
 medicines: [{active: sodium_chloride, use: nacl_2, target: target}]
 steps:
@@ -43,7 +43,7 @@ observe: 7 d
 
 class Own(TestCase):
     def setUp(self) -> None:
-        use = next(u for u in FOUND.actives["sodium_chloride"].uses if u.dose and u.dose.unit == "g/L")
+        use = next(u for u in FOUND.actives["sodium_chloride"].uses if u.route == "prolonged" and u.dose and u.dose.unit == "g/L")
         self.text = OWN.replace("nacl_2", use.id).replace("unit: g/L", "unit: g/kg")
 
     def refused(self, text: str, field: str, *words: str) -> None:
@@ -86,7 +86,7 @@ class Own(TestCase):
             (("kind: look", "kind: prayer"), "text.steps.2.kind", ("Input should be",)),
             (("share: 0.5, minimum: 10 h}\n  - {kind: look", "minimum: 10 h}\n  - {kind: look"), "text.steps.1", ("share",)),
             (("until: days}", "until: moons}"), "text", ("moons",)),
-            (("low: 0.5, high: 3", "low: 2, high: 3"), "text.parameters.0", ("in order",)),
+            (("low: 1, high: 3", "low: 2, high: 3"), "text.parameters.0", ("in order",)),
             (("conditions: [ich]", "conditions: [gremlins]"), "text", ("gremlins",)),
             (("share: 0.5}\nends", "share: 1.5}\nends"), "text", ("between 0 and 1",)),
             (("observe: 7 d", "observe: 7 moons"), "text.observe", ("no time",)),

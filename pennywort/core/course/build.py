@@ -16,8 +16,8 @@ from pennywort.core.medicine.dose import Water, known_water
 from pennywort.core.medicine.guards import Surroundings, cautions, meets
 from pennywort.core.medicine.label import LabelDirections, check_label
 from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, fits_form, listed_product, measured_for
-from pennywort.core.parasite.life_cycle import days_to_outlast, left_fraction
-from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, StepKind, terms_of
+from pennywort.core.parasite.life_cycle import days_to_outlast, left_fraction, waits_for
+from pennywort.core.reference.course_models import CourseProtocol, LifeCycle, Parameter, Step, StepKind, terms_of
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import CautionLevel, Species
@@ -53,12 +53,13 @@ class TankFacts:
 
 @dataclass(frozen=True, kw_only=True)
 class Chosen:
-    """What the keeper set: parameters in their own units, products, label directions, prices of a mg, mL or piece."""
+    """What the keeper set: parameters in their own units, products, label directions, prices of a mg, mL or piece, what it is against."""
 
     parameters: Mapping[str, float] = field(default_factory=dict)
     products: Mapping[str, Product] = field(default_factory=dict)
     label: LabelDirections | None = None
     prices: Mapping[str, float] = field(default_factory=dict)
+    condition: str = ""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -117,13 +118,23 @@ class ToBuy:
 
 
 @dataclass(frozen=True, kw_only=True)
+class Left:
+    """What share (0-1) of a parasite comes through so many days, by its life cycle at a temperature."""
+
+    cycle: str
+    left_fraction: float
+    days: float
+    at_c: float
+
+
+@dataclass(frozen=True, kw_only=True)
 class CoursePlan:
     """A protocol on the calendar. Instants are aware and in UTC; steps stand in the order they fall due.
 
     Between the end of treatment and the first day of watching the medicine is taken out.
     ``clock_ends_at`` is the first instant that waits for the clock: medicine out, salt up again, or the end itself.
     ``broken`` are never-lines that these fish, this water or these medicines meet: it must not start. ``cared`` need a reason.
-    ``left_fraction`` of the parasites it is meant to outlast come through, by the life cycle at ``left_at_c``.
+    ``left`` is what comes through of the parasite it is given against, where its life cycle is known at this warmth.
     """
 
     protocol: str
@@ -143,8 +154,7 @@ class CoursePlan:
     cared: tuple[SlipCaution, ...]
     cautions: tuple[SlipCaution, ...]
     vet: bool
-    left_fraction: float | None
-    left_at_c: float | None
+    left: Left | None
 
 
 def values_of(protocol: CourseProtocol, chosen: Mapping[str, float], *, temperature_c: float | None, found: Library) -> dict[str, float]:
@@ -166,7 +176,11 @@ def values_of(protocol: CourseProtocol, chosen: Mapping[str, float], *, temperat
 def _own_value(parameter: Parameter, *, warmth: float | None, found: Library) -> float:
     if not parameter.from_cycle or warmth is None:
         return parameter.value
-    days = days_to_outlast(found.life_cycles[parameter.from_cycle], temperature_c=warmth, cycles=parameter.cycles, margin_days=parameter.margin_days)
+    cycle = found.life_cycles[parameter.from_cycle]
+    try:
+        days = days_to_outlast(cycle, temperature_c=warmth, cycles=parameter.cycles, margin_days=parameter.margin_days)
+    except NotKnownYet as error:
+        raise NotKnownYet(f"{cycle.name}: {error.message} Set “{parameter.name}” yourself.", field=f"parameters.{parameter.id}") from error
     return min(max(days, parameter.low), parameter.high)
 
 
@@ -228,8 +242,7 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         cared=tuple(line for line in met if line.level == "care" and not line.asks),
         cautions=lines,
         vet=any(found.uses[use][1].gate == "vet" for use in _uses(protocol)),
-        left_fraction=_left(protocol, ends_days=ends_h / 24, values=values, warmth=warmth, found=found),
-        left_at_c=warmth,
+        left=what_is_left(protocol, ends_days=ends_h / 24, values=values, warmth=warmth, condition=chosen.condition, found=found),
     )
 
 
@@ -259,7 +272,7 @@ def _uses(protocol: CourseProtocol) -> tuple[str, ...]:
 def _targets(protocol: CourseProtocol, values: dict[str, float], *, chosen: Chosen, species: Sequence[Species], found: Library) -> dict[str, float]:
     """Targets in mg/L, lowered to what the fish here bear unless it was chosen; ``values`` follow.
 
-    :raises Refused: above the guard rail of the use, or more than a fish here bears.
+    :raises Refused: above the guard rail of the use, more than a fish here bears, or they bear less than the least that cures.
     """
     unit = {p.id: p.unit for p in protocol.parameters}
     targets = {}
@@ -276,6 +289,11 @@ def _targets(protocol: CourseProtocol, values: dict[str, float], *, chosen: Chos
             if m.target in chosen.parameters:
                 raise Refused(f"{plural(who.name, 2).capitalize()} live here: {what.text}.", field=f"parameters.{m.target}")
             value = what.ceiling.value / scale
+            least = next(p.low for p in protocol.parameters if p.id == m.target)
+            if value < least * (1 - 1e-9):
+                # less than the least of the course cures nothing: a lower dose would only look like a treatment
+                words = f"{plural(who.name, 2).capitalize()} live here: {what.text}, and this course needs at least {least:g} {unit[m.target]}."
+                raise Refused(f"{words} Choose another way.", field=f"parameters.{m.target}")
             values[m.target] = value
         targets[m.active] = value * scale
     return targets
@@ -508,11 +526,31 @@ def taken_warmth(values: Mapping[str, float], *, water: str, temperature_c: floa
     return values.get("temperature", unread if temperature_c is None else temperature_c)
 
 
-def _left(protocol: CourseProtocol, *, ends_days: float, values: Mapping[str, float], warmth: float | None, found: Library) -> float | None:
-    if not protocol.outlasts or not protocol.outlasts_by or warmth is None:
+def cycle_of(protocol: CourseProtocol, *, condition: str, found: Library) -> LifeCycle | None:
+    """The life cycle a course is measured against: of the disease it is given for, else the one the protocol names.
+
+    None where it outlasts nothing, or no stage of the parasite waits out of its reach.
+    """
+    if not protocol.outlasts or not protocol.outlasts_by:
+        return None
+    of_it = next((c for c in found.life_cycles.values() if c.condition == condition and condition in protocol.conditions), None)
+    cycle = of_it or found.life_cycles[protocol.outlasts]
+    return cycle if waits_for(cycle, by=protocol.outlasts_by) else None
+
+
+def what_is_left(
+    protocol: CourseProtocol, *, ends_days: float, values: Mapping[str, float], warmth: float | None, condition: str, found: Library
+) -> Left | None:
+    """The share that comes through the days that count, None where nobody knows; ``ends_days`` where no parameter says how many."""
+    cycle = cycle_of(protocol, condition=condition, found=found)
+    if cycle is None or protocol.outlasts_by == "" or warmth is None:
         return None
     days = values.get("days", ends_days)
-    return left_fraction(found.life_cycles[protocol.outlasts], temperature_c=warmth, days=days, by=protocol.outlasts_by)
+    try:
+        fraction = left_fraction(cycle, temperature_c=warmth, days=days, by=protocol.outlasts_by)
+    except NotKnownYet:
+        return None
+    return Left(cycle=cycle.id, left_fraction=fraction, days=days, at_c=warmth)
 
 
 def _cautions(protocol: CourseProtocol, *, tank: TankFacts, found: Library) -> tuple[tuple[SlipCaution, ...], tuple[SlipCaution, ...]]:

@@ -9,12 +9,14 @@ from typing import Literal
 
 import numpy as np
 
-from pennywort.core.errors import InvalidInput
+from pennywort.core.errors import InvalidInput, NotKnownYet
 from pennywort.core.reference.course_models import CycleRow, LifeCycle
 
 # between the twentieth and the nineteen twentieths of a log-normal lie 2 x 1.645 standard deviations
 _SIGMAS = 1.6448536269514722
 _GRID_H = 2.0
+# this near to a published row its figure still stands
+BEYOND_C = 2.0
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -46,13 +48,18 @@ def length_at(rows: Sequence[CycleRow], *, temperature_c: float) -> Range:
     """A length between the rows of a published table, by the straight line of its logarithm over temperature.
 
     Growth of poikilotherms speeds up by a nearly constant factor per degree (the Q10 rule, textbook), so the logarithm is
-    what runs straight. Beyond the first and the last row nothing is claimed but that row.
+    what runs straight. More than two degrees beyond the first or the last row nothing is claimed.
 
     :param temperature_c: 0 to 35. :raises InvalidInput: no water these parasites live in.
+    :raises NotKnownYet: colder or warmer than anything published.
     """
     if not math.isfinite(temperature_c) or not 0 <= temperature_c <= 35:
         raise InvalidInput("Between 0 and 35 °C.", field="temperature")
     warmth = [r.temperature_c for r in rows]
+    if not warmth[0] - BEYOND_C <= temperature_c <= warmth[-1] + BEYOND_C:
+        raise NotKnownYet(
+            f"Nobody has published how long its round takes at {temperature_c:g} °C, only from {warmth[0]:g} to {warmth[-1]:g} °C.", field="temperature"
+        )
     low, high = (float(np.exp(np.interp(temperature_c, warmth, np.log([getattr(r, name) for r in rows])))) for name in ("low_h", "high_h"))
     return _range(low, high)
 
@@ -124,6 +131,14 @@ def left_over_time(cycle: LifeCycle, *, temperature_c: float, days: Sequence[flo
     else:
         waiting = [s.length for s in stages if s.lives_on == "fish"]
     return _longer_than(waiting, hours=[d * 24 for d in days])
+
+
+def waits_for(cycle: LifeCycle, *, by: Literal["medicine", "transfer"]) -> bool:
+    """Whether some stage is out of reach of such a course for a while, so that its length can be measured against it.
+
+    Of what divides or bears young on the fish medicine reaches every stage: nothing waits in safety, which is not the same as cured.
+    """
+    return any(by not in stage.reached_by for stage in cycle.stages)
 
 
 @dataclass(frozen=True, kw_only=True)

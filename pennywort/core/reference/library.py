@@ -11,7 +11,7 @@ from typing import Any, TypeVar, get_args
 import yaml
 from pydantic import ValidationError
 
-from pennywort.core.reference.course_models import CourseProtocol, Kinetics, LifeCycle
+from pennywort.core.reference.course_models import CourseProtocol, Kinetics, LifeCycle, Parameter
 from pennywort.core.reference.disease_models import (
     Action,
     AnswerGroup,
@@ -219,6 +219,57 @@ def check_course(protocol: CourseProtocol, *, found: Library) -> None:
     for m in protocol.medicines:
         if found.uses[m.use][0].id != m.active:
             raise ReferenceError(f"{where}: {m.use} is no use of {m.active}")
+    _check_against_uses(protocol, found=found)
+
+
+ROUTES_OF: dict[str, tuple[str, ...]] = {
+    "dose": ("prolonged", "eggs"), "bath": ("bath", "dip", "eggs"), "dip": ("bath", "dip"), "swab": ("topical",), "food": ("food",),
+}  # fmt: skip
+TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0, "g/kg": 1000.0, "uL/L": 1.0}
+
+
+def _check_against_uses(protocol: CourseProtocol, *, found: Library) -> None:
+    """A protocol may not contradict the uses it names: their water, their way in, their minutes, their range.
+
+    :raises ReferenceError: naming the course, the step or the parameter, and what the use says.
+    """
+    where = f"course {protocol.id}"
+    known = {p.id: p for p in protocol.parameters}
+    target = {m.active: (m.use, m.target) for m in protocol.medicines}
+    for step in protocol.steps:
+        use_id = step.use or (target[step.active][0] if step.kind == "dose" and step.active in target else None)
+        if use_id is None:
+            continue
+        use = found.uses[use_id][1]
+        if use.route not in ROUTES_OF.get(step.kind, (use.route,)):
+            raise ReferenceError(f"{where}: {step.title}: {use.id} is for {use.route}, not for a {step.kind}")
+        if not set(protocol.water) <= set(use.water):
+            raise ReferenceError(f"{where}: {step.title}: {use.id} is for other water than {', '.join(sorted(set(protocol.water) - set(use.water)))}")
+        if step.minutes is not None and use.minutes is not None:
+            least, most = use.minutes.low or use.minutes.value, use.most_minutes or use.minutes.high or use.minutes.value
+            p = known.get(step.minutes)
+            low, high = (p.low, p.high) if p is not None else (float(step.minutes), float(step.minutes))
+            if low < least or high > most:
+                raise ReferenceError(f"{where}: {step.title}: {low:g} to {high:g} minutes, and {use.id} allows {least:g} to {most:g}")
+    for use_id, name in [*target.values(), *((s.use, s.target) for s in protocol.steps if s.use and s.target)]:
+        _check_range(where, known.get(name or ""), found.uses[use_id or ""][1])
+
+
+def _check_range(where: str, parameter: Parameter | None, use: Use) -> None:
+    """A level that may be set lies within what its use publishes, and never above its guard rail."""
+    if parameter is None or use.dose is None:
+        return
+    if (parameter.unit == "uL/L") != (use.dose.unit == "uL/L") or parameter.unit not in TO_MG_PER_L:
+        raise ReferenceError(f"{where}: {parameter.name} is in {parameter.unit}, and {use.id} in {use.dose.unit}")
+    scale, of_use = TO_MG_PER_L[parameter.unit], TO_MG_PER_L[use.dose.unit]
+    low, high = (use.dose.low or use.dose.value) * of_use, (use.dose.high or use.dose.value) * of_use
+    if use.refuse_above is not None:
+        high = max(high, use.refuse_above.value * of_use)
+    if use.active_share is not None:
+        raise ReferenceError(f"{where}: {use.id} counts a salt, and a course counts what is in it")
+    if parameter.low * scale < low * (1 - 1e-9) or parameter.high * scale > high * (1 + 1e-9):
+        told = f"{parameter.low * scale:g} to {parameter.high * scale:g}"
+        raise ReferenceError(f"{where}: {parameter.name}: {told}, and {use.id} allows {low:g} to {high:g}, in mg/L or uL/L")
 
 
 def _check_formulary(found: Library) -> None:

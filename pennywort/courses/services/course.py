@@ -52,12 +52,13 @@ class TypedLabel:
 
 @dataclass(frozen=True, kw_only=True)
 class Wish:
-    """A protocol as the keeper wants it: typed parameters, products by active, or a label."""
+    """A protocol as the keeper wants it: typed parameters, products by active, or a label; against what."""
 
     protocol_id: str
     parameters: Mapping[str, str] = field(default_factory=dict)
     products: Mapping[str, ProductIn] = field(default_factory=dict)
     label: TypedLabel | None = None
+    condition: str = ""
 
 
 def protocol_for(actor: Actor, protocol_id: str, water: WaterType) -> CourseProtocol:
@@ -145,6 +146,7 @@ def chosen_of(actor: Actor, protocol: CourseProtocol, wish: Wish) -> Chosen:
         products=products,
         label=read_label(actor, wish.label),
         prices=prices_of(actor, products),
+        condition=wish.condition,
     )
 
 

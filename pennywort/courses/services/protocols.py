@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
+from pennywort.core.errors import InvalidInput, Refused
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.own import read_own, write_own
@@ -15,22 +16,36 @@ from pennywort.rooms.errors import NotFound
 OWN = "own_"
 
 
-def own_protocols(actor: Actor) -> list[tuple[OwnProtocol, CourseProtocol]]:
-    """Those of this fishroom, by name; outside a fishroom none."""
+def kept_protocols(actor: Actor) -> list[tuple[OwnProtocol, CourseProtocol | InvalidInput]]:
+    """Those of this fishroom, by name, each as it reads or with its fault: the reference may have learnt since. Outside a fishroom none."""
     if actor.fishroom.pk is None:
         return []
     kept = OwnProtocol.objects.filter(fishroom=actor.fishroom, gone_at=None).select_related("recorded_by").order_by("name", "pk")
-    return [(row, read_own(row.text, found=library())) for row in kept]
+    return [(row, _read(row.text)) for row in kept]
+
+
+def _read(text: str) -> CourseProtocol | InvalidInput:
+    try:
+        return read_own(text, found=library())
+    except InvalidInput as fault:
+        return fault
+
+
+def own_protocols(actor: Actor) -> list[tuple[OwnProtocol, CourseProtocol]]:
+    """Those that can be started."""
+    return [(row, read) for row, read in kept_protocols(actor) if not isinstance(read, InvalidInput)]
 
 
 def protocol_named(actor: Actor, protocol_id: str) -> CourseProtocol:
-    """A shipped protocol, or one of this fishroom. :raises NotFound: neither."""
+    """A shipped protocol, or one of this fishroom. :raises NotFound: neither. :raises Refused: one of its own that has a fault."""
     shipped = library().courses.get(protocol_id)
     if shipped is not None:
         return shipped
-    own = next((p for _, p in own_protocols(actor) if p.id == protocol_id), None)
+    own = next((read for row, read in kept_protocols(actor) if row.protocol_id == protocol_id), None)
     if own is None:
         raise NotFound("There is no such course.")
+    if isinstance(own, InvalidInput):
+        raise Refused(f"This protocol of your own can’t be started as it stands: {own.message} Open it under Protocols and mend it.", field="protocol")
     return own
 
 

@@ -6499,6 +6499,11 @@ export interface components {
                 [key: string]: components["schemas"]["ProductIn"];
             };
             label?: components["schemas"]["LabelIn"] | null;
+            /**
+             * Condition
+             * @default
+             */
+            condition?: string;
         };
         /**
          * HeldOut
@@ -6699,6 +6704,11 @@ export interface components {
                 [key: string]: components["schemas"]["ProductIn"];
             };
             label?: components["schemas"]["LabelIn"] | null;
+            /**
+             * Condition
+             * @default
+             */
+            condition?: string;
             /**
              * Water
              * @enum {string}
@@ -7431,6 +7441,11 @@ export interface components {
             own: boolean;
             /** By */
             by: string;
+            /**
+             * Fault
+             * @default
+             */
+            fault?: string;
         };
         /** ProtocolIn */
         ProtocolIn: {

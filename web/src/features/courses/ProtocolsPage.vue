@@ -67,7 +67,8 @@ async function bringIn(event: Event) {
       <li v-for="p in own" :key="p.id" class="row" :data-testid="`own-${p.id}`">
         <span
           ><RouterLink :to="{ name: 'protocol', params: { protocol: p.id } }">{{ p.name }}</RouterLink
-          ><span class="small quiet block">{{ p.school }}</span></span
+          ><span v-if="p.fault" class="small brick block">Can’t be started as it stands: {{ p.fault }}</span
+          ><span v-else class="small quiet block">{{ p.school }}</span></span
         >
         <span class="small">{{ p.conditions.join(', ') }}</span>
         <span class="small quiet">{{ p.water.map((w) => WATER[w] ?? w).join(', ') }}</span>
@@ -83,7 +84,8 @@ async function bringIn(event: Event) {
       <li v-for="p in shipped" :key="p.id" class="row">
         <span
           ><RouterLink :to="{ name: 'protocol', params: { protocol: p.id } }">{{ p.name }}</RouterLink
-          ><span class="small quiet block">{{ p.school }}</span></span
+          ><span v-if="p.fault" class="small brick block">Can’t be started as it stands: {{ p.fault }}</span
+          ><span v-else class="small quiet block">{{ p.school }}</span></span
         >
         <span class="small">{{ p.conditions.join(', ') }}</span>
         <span class="small quiet">{{ p.water.map((w) => WATER[w] ?? w).join(', ') }}</span>
