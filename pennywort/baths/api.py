@@ -30,6 +30,7 @@ WORDS: dict[str, str] = {
     "out": "fish out",
     "end": "ended",
     "again": "given once more",
+    "strip": "test strip",
     **SIGNS,
     **NOTED,
     **{name: f"colour: {label}" for name, (label, _) in COLOURS.items()},
@@ -51,6 +52,11 @@ DAY = schemas.RunWordsOut(
     stop="Stop it", stop_sure="Peroxide is in", stop_small="ends the day", alarm="Stop it now: peroxide in", alarm_done="Peroxide is in",
     alarm_sure="In, and the colour goes", until="stop at",
 )  # fmt: skip
+SWAB = schemas.RunWordsOut(
+    start_say="One pass, seconds, then back into its water. Press once it is done; a second pass today would take the cells that heal.",
+    start="One pass is done", stop="", stop_sure="", stop_small="", alarm="", alarm_done="", alarm_sure="", until="",
+)  # fmt: skip
+SWAB_WORDS: dict[str, str] = {"in": "one pass", "out": "back in its water"}
 DAY_WORDS: dict[str, str] = {"in": "it went in", "out": "stopped"}
 
 
@@ -69,27 +75,29 @@ def _again(run: BathRun, events: list[BathEvent], told: MeasuredOut) -> schemas.
 
 def _colours(run: BathRun, *, day: bool) -> list[schemas.BathColourOut]:
     """What its colours mean, of what has any."""
-    if run.active_id != "permanganate":
+    active = library().actives.get(run.active_id)
+    if active is None or active.mix != "colour":
         return []
     return [schemas.BathColourOut(id=i, label=w, words=SPENT_IN_TANK if day and i == "brown" else what) for i, (w, what) in COLOURS.items()]
 
 
-def _stop_words(run: BathRun, events: list[BathEvent]) -> str:
-    """What stops all that went into the tank so far, at least the first time's."""
-    use = library().uses[run.use_id][1]
-    assert use.dose is not None
+def _stops_with(run: BathRun, events: list[BathEvent], told: MeasuredOut) -> str:
+    """What stops it at once: of a day in the tank all that went in so far, at least the first time's."""
+    if not services.in_tank(run) or not told.amounts or told.amounts[0].active_mg is None:
+        return told.stops_with
     given = max(1, sum(e.kind in ("in", "again") for e in events))
-    return stop_words(level_mg_per_l=use.dose.value * given, volume_l=run.tank.net_volume_l)
+    return stop_words(library().actives[run.active_id], active_mg=told.amounts[0].active_mg * given)
 
 
 def _log(actor: Actor, run: BathRun, events: list[BathEvent]) -> list[schemas.BathLogOut]:
     """Everything that happened, with its second since the timer began."""
-    words = WORDS | DAY_WORDS if services.in_tank(run) else WORDS
+    words = WORDS | (DAY_WORDS if services.in_tank(run) else SWAB_WORDS if services.is_swab(run) else {})
     rows, began = [], None
     for e in events:
         began = e.happened_at if e.kind == "in" else began
+        strip = f" {e.strip_mg_per_l:g} mg/L" if e.strip_mg_per_l is not None else ""
         second = f", {clock_words(int((e.happened_at - began).total_seconds()))} in" if began and e.kind not in ("in", "end") else ""
-        rows.append(schemas.BathLogOut(at_words=f"{actor.local(e.happened_at):%H:%M:%S}", words=f"{words[e.kind]}{second}", by=e.by))
+        rows.append(schemas.BathLogOut(at_words=f"{actor.local(e.happened_at):%H:%M:%S}", words=f"{words[e.kind]}{strip}{second}", by=e.by))
     return rows
 
 
@@ -97,6 +105,8 @@ def _ended(run: BathRun, state: RunState) -> str:
     """How the last turn ended, in words."""
     if state.out_at is None:
         return ""
+    if services.is_swab(run):
+        return "one pass, and back in its water"
     words = f"{'stopped' if services.in_tank(run) else 'out'} after {clock_words(state.elapsed_s)}"
     if state.over_s > 0:
         return f"{words}, {clock_words(state.over_s)} over its time"
@@ -108,8 +118,9 @@ def _pairs(run: BathRun) -> list[schemas.BathPairOut]:
     rows = [("temperature", bath.get("temperature", ""), bath.get("home_temperature", ""))]
     water, home = bath.get("water") or {}, bath.get("home") or {}
     names = {"marine_salt": "sea salt", "sodium_chloride": "salt", "magnesium_sulfate": "Epsom salt", "tds": "TDS"}
-    rows += [(label, water.get(name, "") if bath.get("other_water") else "their own water", home.get(name, "")) for name, label in names.items()]
-    return [schemas.BathPairOut(name=n, bath=b, home=h) for n, b, h in rows if b.replace("their own water", "") or h]
+    other = bath.get("other_water") or bath.get("made_with", "own") != "own"
+    rows += [(label, water.get(name, "") if other else "", home.get(name, "")) for name, label in names.items()]
+    return [schemas.BathPairOut(name=n, bath=b or ("" if other else "their own water"), home=h) for n, b, h in rows if b or h]
 
 
 def _most_min(run: BathRun) -> float:
@@ -127,10 +138,11 @@ def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
     state = services.state_of(run, events, now=actor.now)
     told = MeasuredOut.model_validate(run.told)
     turn = [e for e in events if state.in_at is None or e.happened_at >= state.in_at]
-    neutraliser = next((s.text for s in told.steps if s.text.startswith("Beside it, to stop it")), "")
     day = services.in_tank(run)
-    stop = _stop_words(run, events) if day else neutraliser.removeprefix("Beside it, to stop it: ")
-    swab = library().uses[run.use_id][1].route == "topical" if run.use_id in library().uses else False
+    stop = _stops_with(run, events, told)
+    read = services.strip_read(events)
+    turn_next = max(1, state.turn_count + (1 if state.phase == "between" else 0))
+    swab = services.is_swab(run)
     return schemas.RunOut(
         uid=run.uid,
         title=run.title,
@@ -139,7 +151,7 @@ def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
         group=run.group.uid,
         fish=_fish(run),
         phase=state.phase,
-        turn=max(1, state.turn_count + (1 if state.phase == "between" else 0)),
+        turn=turn_next,
         turns=run.turn_count,
         minutes=run.lasts_min,
         now=actor.now,
@@ -161,12 +173,16 @@ def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
         within_reach=stop,
         signs=[schemas.BathSignOut(id=i, label=w) for i, w in SIGNS.items()],
         colours=_colours(run, day=day),
-        rescue=list(rescue_in_tank(stop_words=stop) if day else rescue_steps(neutraliser=neutraliser)),
+        rescue=list(rescue_in_tank(stop_words=stop) if day else rescue_steps(neutraliser=f"To stop it: {stop}" if stop else "")),
         log=_log(actor, run, events),
         ended_words=_ended(run, state) if state.phase in ("between", "done") else "",
-        say=DAY if day else FISH,
+        say=DAY if day else SWAB if swab else FISH,
         again=_again(run, events, told) if state.phase == "in" else None,
         in_tank=day,
+        swab=swab,
+        check_words=next((s.text for s in told.steps if s.role == "check" and s.turn == turn_next), ""),
+        strip_floor=f"{told.strip_floor_mg_per_l:.0f} mg/L" if told.strip_floor_mg_per_l is not None else "",
+        strip_read=f"{read:g} mg/L" if read is not None else "",
     )
 
 
@@ -233,7 +249,11 @@ def note_at_bath(request: HttpRequest, room_id: Path[UUID], bath_id: UUID, body:
     """Fish in, fish out, a sign, a colour, the end."""
     actor = act(request, room_id)
     run = services.run_of(actor, bath_id)
-    content = {"bath": bath_id, "kind": body.kind, "happened_at": body.happened_at}
+    content = {"bath": bath_id, "kind": body.kind, "happened_at": body.happened_at, **({"strip": body.strip} if body.strip else {})}
     return write_once(
-        actor, body.write_id, "note_at_bath", content, lambda: services.note(actor, uid=body.write_id, run=run, kind=body.kind, happened_at=body.happened_at)
+        actor,
+        body.write_id,
+        "note_at_bath",
+        content,
+        lambda: services.note(actor, uid=body.write_id, run=run, kind=body.kind, happened_at=body.happened_at, strip=body.strip),
     )

@@ -37,6 +37,8 @@ class BathEvent(LedgerRecord):
 
     run = models.ForeignKey(BathRun, on_delete=models.CASCADE, related_name="events")
     kind = models.CharField(max_length=12)
+    # what a test strip showed, mg/L
+    strip_mg_per_l = models.FloatField(null=True, blank=True)
 
     class Meta(LedgerRecord.Meta):
         abstract = False

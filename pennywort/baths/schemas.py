@@ -9,9 +9,9 @@ from uuid import UUID
 from ninja import Schema
 
 from pennywort.measure.schemas import BathIn, BathStepOut, DoseRequest, MeasuredOut
-from pennywort.rooms.schemas import Write
+from pennywort.rooms.schemas import Typed, Write
 
-Kind = Literal["in", "out", "breathing", "frantic", "rolled", "jumped", "fast", "darting", "violet", "pink", "tea", "brown", "again", "end"]
+Kind = Literal["in", "out", "breathing", "frantic", "rolled", "jumped", "fast", "darting", "violet", "pink", "tea", "brown", "again", "strip", "end"]
 
 
 class PrepareIn(Write):
@@ -31,6 +31,7 @@ class BathEventIn(Write):
     """What happened, at the instant the phone saw it; now where none is given."""
 
     kind: Kind
+    strip: Typed = ""
     happened_at: datetime | None = None
 
 
@@ -127,6 +128,10 @@ class RunOut(Schema):
     say: RunWordsOut
     again: AgainOut | None
     in_tank: bool
+    swab: bool
+    check_words: str
+    strip_floor: str
+    strip_read: str
 
 
 class BathRow(Schema):

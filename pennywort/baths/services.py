@@ -9,10 +9,11 @@ from uuid import UUID, uuid5
 
 from pennywort.baths.models import BathEvent, BathRun
 from pennywort.core.errors import InvalidInput, Refused
-from pennywort.core.medicine.bath_run import EVENTS, Happened, RunState, may_give_again, read_run
+from pennywort.core.medicine.bath_run import EVENTS, Happened, RunState, may_give_again, read_run, soonest_again
 from pennywort.core.reference import library
+from pennywort.core.reference.formulary_models import Use
 from pennywort.courses.models import Task
-from pennywort.courses.services.tasks import do_task, give_again, give_dose, task_of
+from pennywort.courses.services.tasks import Given, do_task, give_again, give_dose, task_of
 from pennywort.fish.models import Group
 from pennywort.measure.dose import find_use
 from pennywort.measure.reckon import reckon
@@ -25,6 +26,8 @@ ROUTES = ("bath", "dip", "topical")
 # a use in the tank itself that is stopped by the clock
 IN_TANK = "prolonged"
 GO = ("amount", "steps")
+# a swab has no timer: seconds, at the tank
+SWAB_MIN = 0.2
 TITLES = {"topical": "swab", IN_TANK: "a day in the tank"}
 
 
@@ -67,11 +70,15 @@ def prepare(actor: Actor, *, uid: UUID, group: Group, request: DoseRequest, task
         raise InvalidInput("Only a bath, a dip, a swab or a day by the clock is run here.", field="request.use")
     # in the tank it meets the tank's own water, whatever was typed
     asked = request.model_copy(update={"tank": group.tank.uid, **({"volume": ""} if in_tank else {})})
+    done = _task(actor, task, group, dose_of=active.id if in_tank else "")
+    # the minutes that a course asks for are the bath's, unless others are typed
+    if done is not None and done.lasts_min and not asked.minutes.strip():
+        asked = asked.model_copy(update={"minutes": f"{done.lasts_min:g}"})
+    not_too_soon(actor, group=group, use=use)
     answer = _told(actor, asked)
-    minutes = next((s.lasts_min for s in answer.steps if s.lasts_min), None)
+    minutes = SWAB_MIN if use.route == "topical" else next((s.lasts_min for s in answer.steps if s.lasts_min), None)
     if not minutes:
         raise InvalidInput("This use has no time in the water.", field="request.use")
-    done = _task(actor, task, group, dose_of=active.id if in_tank else "")
     run = BathRun.objects.create(
         uid=uid,
         fishroom=actor.fishroom,
@@ -93,6 +100,26 @@ def prepare(actor: Actor, *, uid: UUID, group: Group, request: DoseRequest, task
     return {"uid": str(run.uid)}
 
 
+def not_too_soon(actor: Actor, *, group: Group, use: Use, but: BathRun | None = None) -> None:
+    """The least time between two of a kind, for the same fish, or in the same tank, also where the last one was broken off.
+
+    :raises Refused: it has not passed, saying from when it may follow.
+    """
+    if use.apart_h is None:
+        return
+    where = {"run__tank": group.tank} if use.route == IN_TANK else {"run__group": group}
+    active_id = library().uses[use.id][0].id
+    events = BathEvent.objects.standing().filter(kind="in", run__active_id=active_id, **where)
+    if but is not None:
+        events = events.exclude(run=but)
+    again = soonest_again(list(events.values_list("happened_at", flat=True)), apart_h=use.apart_h.value)
+    if again is not None and actor.now < again:
+        local = actor.local(again)
+        hours = use.apart_h.value
+        apart = f"{hours / 24:g} days" if hours >= 72 else f"{hours:g} hours"
+        raise Refused(f"The last one is less than {apart} ago: their gills and skin need that long. Again from {local:%A} {local:%H:%M}.", field="request.use")
+
+
 def _task(actor: Actor, task: UUID | None, group: Group, *, dose_of: str) -> Task | None:
     """The task that a run does: a bath; of a day in the tank the dose that begins it."""
     if task is None:
@@ -110,6 +137,12 @@ def in_tank(run: BathRun) -> bool:
     return known is not None and known[1].route == IN_TANK
 
 
+def is_swab(run: BathRun) -> bool:
+    """Whether it is a wound that is swabbed: no water to match, no timer."""
+    known = library().uses.get(run.use_id)
+    return known is not None and known[1].route == "topical"
+
+
 def again_allowed(run: BathRun, events: Sequence[BathEvent]) -> bool:
     """Whether it may be given once more, by its colour and by the most in all."""
     known = library().uses.get(run.use_id)
@@ -124,12 +157,13 @@ def _dosed(actor: Actor, *, uid: UUID, run: BathRun, first: bool, at: datetime) 
     """The dose of a course goes into the water's ledger: the first one as its task, a further one beside it."""
     task = run.task
     assert task is not None
-    amount = MeasuredOut.model_validate(run.told).amounts[0].exact
-    text = f"{amount.figure} {amount.unit}"
+    amount = MeasuredOut.model_validate(run.told).amounts[0]
+    # what was taken, as its active: the run's bottle may be another than the course's
+    given = Given(text=f"{amount.exact.figure} {amount.exact.unit}", active_mg=amount.active_mg)
     if first:
-        give_dose(actor, uid=uuid5(uid, "dose"), task=task, amount=text, confirm_unusual=True, happened_at=at, corrects=None)
+        give_dose(actor, uid=uuid5(uid, "dose"), task=task, amount=given, confirm_unusual=True, happened_at=at, corrects=None)
     else:
-        give_again(actor, uid=uuid5(uid, "dose"), task=task, amount=text, happened_at=at)
+        give_again(actor, uid=uuid5(uid, "dose"), task=task, amount=given, happened_at=at)
 
 
 def match(actor: Actor, *, run: BathRun, bath: BathIn) -> dict[str, Any]:
@@ -141,6 +175,11 @@ def match(actor: Actor, *, run: BathRun, bath: BathIn) -> dict[str, Any]:
         raise Conflict("Fish were in this bath already. Make the next one ready anew.", field="bath")
     if not (bath.temperature.strip() and bath.home_temperature.strip()):
         raise InvalidInput("Read the thermometer in both.", field="bath.temperature" if not bath.temperature.strip() else "bath.home_temperature")
+    if bath.made_with != "own":
+        for name, salts in (("water", bath.water), ("home", bath.home)):
+            if not any(text.strip() for text in salts.model_dump().values()):
+                whose = "the bath’s water" if name == "water" else "their own water"
+                raise InvalidInput(f"Read {whose}: TDS, conductivity or salinity. A thinner bath dilutes them.", field=f"bath.{name}.tds")
     asked = DoseRequest.model_validate(run.request).model_copy(update={"bath": bath})
     answer = _told(actor, asked)
     run.request, run.told = asked.model_dump(mode="json"), answer.model_dump(mode="json")
@@ -150,7 +189,25 @@ def match(actor: Actor, *, run: BathRun, bath: BathIn) -> dict[str, Any]:
     return {"uid": str(run.uid)}
 
 
-def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datetime | None) -> dict[str, Any]:
+def strip_read(events: Sequence[BathEvent]) -> float | None:
+    """What the last test strip of this mix showed since fish were last in it, mg/L."""
+    since = max((i for i, e in enumerate(events) if e.kind == "in"), default=-1)
+    return next((e.strip_mg_per_l for e in reversed(events[since + 1 :]) if e.kind == "strip"), None)
+
+
+def _mix_serves(run: BathRun, events: Sequence[BathEvent], *, turn: int) -> None:
+    """A further turn of fish goes only into a mix that still reads enough. :raises Conflict: it was not read, or reads too little."""
+    floor = MeasuredOut.model_validate(run.told).strip_floor_mg_per_l
+    if turn < 2 or floor is None:
+        return
+    read = strip_read(events)
+    if read is None:
+        raise Conflict(f"Read a test strip first: it must still show {floor:.0f} mg/L.", field="strip")
+    if read < floor:
+        raise Conflict(f"The strip shows {read:g} mg/L, and at least {floor:.0f} is wanted: make the mix anew for the next fish.", field="strip")
+
+
+def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datetime | None, strip: str = "") -> dict[str, Any]:
     """Something happened at the bath. Out of the last turn does the task; an overrun stays in the record.
 
     :raises Conflict: it does not follow: fish in before the waters match, out before in, or after the end.
@@ -169,12 +226,22 @@ def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datet
         raise Conflict("No fish are in it.", field="kind")
     if kind == "again" and (state.phase != "in" or not again_allowed(run, events)):
         raise Conflict("Not again now: look at the colour first, and never more than the most in all.", field="kind")
-    entry = new_entry(BathEvent, actor, uid=uid, name="entry", happened_at=happened_at, run=run, kind=kind)
+    if kind == "in":
+        _mix_serves(run, events, turn=state.turn_count + 1)
+        known = library().uses.get(run.use_id)
+        if known is not None and state.turn_count == 0:
+            not_too_soon(actor, group=run.group, use=known[1], but=run)
+    read = actor.read(strip, kind="concentration", field="strip") if kind == "strip" else None
+    entry = new_entry(BathEvent, actor, uid=uid, name="entry", happened_at=happened_at, run=run, kind=kind, strip_mg_per_l=read)
     if kind in ("in", "again") and run.task is not None and run.task.kind == "dose":
         _dosed(actor, uid=uid, run=run, first=kind == "in", at=entry.happened_at)
     if state.in_at is not None and kind == "out" and entry.happened_at < state.in_at:
         raise InvalidInput("They can’t be out before they were in.", field="happened_at")
-    after = state_of(run, [*events, entry], now=actor.now)
+    happened = [*events, entry]
+    if kind == "in" and is_swab(run):
+        # one pass, and the fish is back: there is nothing to time
+        happened.append(new_entry(BathEvent, actor, uid=uuid5(uid, "out"), name="entry", happened_at=entry.happened_at, run=run, kind="out"))
+    after = state_of(run, happened, now=actor.now)
     if after.phase == "done" and run.task is not None and run.task.kind != "dose" and run.task.done_at is None and after.turn_count > 0:
         do_task(actor, uid=uid, task=run.task, happened_at=entry.happened_at)
     return {"uid": str(entry.uid)}

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from pennywort.core.medicine.dissolving import DissolvedIn
 from pennywort.core.medicine.dose import Reach
 from pennywort.core.medicine.formulary import DIRECT, Amount
 from pennywort.core.medicine.stock import Stock
@@ -56,6 +57,7 @@ def amount_out(amount: Amount, *, name: str, piece: str, mine: Preferences) -> A
             reached=Reach(concentration_mg_per_l=amount.reached, low_mg_per_l=amount.reached_low, high_mg_per_l=amount.reached_high),
             divide=1000 if like >= 500 and amount.unit != DIRECT else 1,
         ),
+        active_mg=amount.active_mg,
     )
 
 
@@ -69,12 +71,15 @@ def stock_words(stock: Stock, *, measures: Measures, piece: str, mine: Preferenc
 
 def dissolving_words(amount: Amount, mine: Preferences) -> str:
     """In how much water a weighed dose is dissolved first, in portions where a bucket doesn’t hold it."""
-    if amount.dissolve is None:
-        return ""
-    volume = show_volume(amount.dissolve.volume_l, mine).text
-    if amount.dissolve.portion_count == 1:
+    return dissolve_first(amount.dissolve, mine) if amount.dissolve else ""
+
+
+def dissolve_first(dissolve: DissolvedIn, mine: Preferences) -> str:
+    """The water it is dissolved in, and in how many buckets."""
+    volume = show_volume(dissolve.volume_l, mine).text
+    if dissolve.portion_count == 1:
         return f"dissolve it in {volume} of water first, at least"
-    return f"dissolve it in {volume} of water in all, in {amount.dissolve.portion_count} portions of a bucket each"
+    return f"dissolve it in {volume} of water in all, in {dissolve.portion_count} portions of a bucket each"
 
 
 def plain_amount(name: str, measures: Measures, amount: float, actor: Actor, *, words: str = "", spoons_of: str = "", piece: str = "piece") -> AmountOut:

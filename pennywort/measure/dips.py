@@ -5,7 +5,7 @@ from __future__ import annotations
 from itertools import pairwise
 
 from pennywort.core.errors import InvalidInput, PennywortError
-from pennywort.core.medicine.bath import BathStep, dips_steps
+from pennywort.core.medicine.steps import BathStep, dips_steps
 from pennywort.core.reference import library
 from pennywort.courses.schemas import CautionOut
 from pennywort.measure.answer import answer, figure
@@ -95,4 +95,4 @@ def _named(line: FigureOut, name: str) -> FigureOut:
 
 
 def _step(step: BathStepOut) -> BathStep:
-    return BathStep(text=step.text, lasts_min=step.lasts_min, stop=step.stop)
+    return BathStep(text=step.text, lasts_min=step.lasts_min, stop=step.stop, role=step.role, turn_count=step.turn)

@@ -2,20 +2,32 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.medicine.bath import BathWater, bath_minutes, bath_steps, day_steps, left_fractions, mix_lasts_words, swab_steps
+from pennywort.core.medicine.bath import BathWater, bath_minutes, left_fractions
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.formulary import DIRECT, Measured, Wanted, measure, shown_unit
 from pennywort.core.medicine.guards import Surroundings
-from pennywort.core.medicine.neutralise import stop_permanganate
-from pennywort.core.medicine.product import Product
+from pennywort.core.medicine.neutralise import stopping
+from pennywort.core.medicine.product import Product, in_product, listed_product
+from pennywort.core.medicine.steps import (
+    BathStep,
+    bath_steps,
+    day_steps,
+    egg_steps,
+    gear_steps,
+    mix_lasts_words,
+    strip_floor_mg_per_l,
+    swab_steps,
+    tank_steps,
+)
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.models import Spoons, Tool
-from pennywort.core.units import Preferences, show_mass, show_small_volume, show_volume
+from pennywort.core.units import Preferences, show_amount, show_fraction, show_volume
 from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, hardness_from_epsom_mg_per_l, unionised_ammonia_fraction
 from pennywort.core.water.gate import USUAL_SALINITY_G_PER_KG
 from pennywort.core.water.osmolality import Dissolved
@@ -23,9 +35,9 @@ from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.circumstances import water_type_of
 from pennywort.courses.schemas import CautionOut
 from pennywort.fish.queries import groups_in_water, species_in
-from pennywort.measure.amounts import amount_out
+from pennywort.measure.amounts import amount_out, dissolve_first
 from pennywort.measure.salts import dissolved
-from pennywort.measure.schemas import BathStepOut, DoseRequest, FigureOut, MeasuredOut, WaterIn
+from pennywort.measure.schemas import AmountOut, BathIn, BathStepOut, DoseRequest, FigureOut, MeasuredOut, WaterIn
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
 from pennywort.rooms.salt import read_grams_per_l
@@ -129,11 +141,15 @@ def _bath_water(actor: Actor, body: DoseRequest, tank: Tank | None, *, home_c: f
     home, made = dissolved(actor, typed.home, "bath.home"), dissolved(actor, typed.water, "bath.water")
     if not home and salinity_g_per_kg:
         home = (Dissolved(salt="marine_salt", grams_per_l=salinity_g_per_kg),)
+    other = typed.made_with == "other"
+    mixed: tuple[Dissolved, ...] | None = made or (() if other else None)
+    if typed.made_with == "half" and made:
+        mixed = tuple(Dissolved(salt=d.salt, grams_per_l=d.grams_per_l / 2) for d in (*made, *home))
     return BathWater(
         bath_c=warmth["temperature"],
         home_c=home_c if warmth["home_temperature"] is None else warmth["home_temperature"],
-        made_with=made or (() if typed.other_water else None),
-        home=home or (() if typed.other_water or made else None),
+        made_with=mixed,
+        home=home or (() if other or made else None),
     )
 
 
@@ -189,60 +205,85 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     measured = measure(
         active, use, product=product, water=place.water, here=here, wanted=wanted, found=library(), tools=_tools(actor, body.tools)
     )  # fmt: skip
-    turns = body.bath.turns if body.bath else 1
-    own_water = here.bath.made_with is None
-    return _out(actor, active, use, measured, place=place, product=product, minutes=minutes, turns=turns, own_water=own_water)
+    return _out(actor, active, use, measured, place=place, product=product, minutes=minutes, bath=body.bath or BathIn())
 
 
-def _out(
-    actor: Actor,
-    active: Active,
-    use: Use,
-    measured: Measured,
-    *,
-    place: Place,
-    product: Product | None,
-    minutes: float,
-    turns: int,
-    own_water: bool,
-) -> MeasuredOut:
+def _out(actor: Actor, active: Active, use: Use, measured: Measured, *, place: Place, product: Product | None, minutes: float, bath: BathIn) -> MeasuredOut:
     mine = actor.preferences
-    amounts = [amount_out(measured.amount, name=active.name, piece=product.piece if product else "", mine=mine)] if measured.amount else []
-    steps: list[BathStepOut] = []
-    if measured.verdict in ("amount", "steps") and use.route in ("bath", "dip", "eggs"):
-        told = bath_steps(
-            active,
-            use,
-            minutes=minutes,
-            volume_words=show_volume(need_water(place).net_volume_l, mine).text,
-            amount_words=f"{amounts[0].big.figure} {amounts[0].big.unit}" if amounts else "",
-            neutraliser=_neutraliser(active, measured, need_water(place).net_volume_l),
-            turns=turns,
-            own_water=own_water,
-        )
-        steps = [BathStepOut.of(s) for s in told]
-    elif use.route == "prolonged" and use.minutes and measured.verdict == "amount":
-        neutraliser = _neutraliser(active, measured, need_water(place).net_volume_l)
-        told = day_steps(minutes=minutes, amount_words=f"{amounts[0].big.figure} {amounts[0].big.unit}", neutraliser=neutraliser)
-        steps = [BathStepOut.of(s) for s in told]
-    elif use.route == "topical" and measured.verdict == "steps":
-        steps = [BathStepOut.of(s) for s in swab_steps(active)]
+    amount = measured.amount
+    amounts = [amount_out(amount, name=active.name, piece=product.piece if product else "", mine=mine)] if amount else []
+    stops_with = stop_words(active, active_mg=amount.active_mg) if amount and amount.active_mg > 0 else ""
+    # sums in the tank count it as its active; a bath counts what its strip reads
+    floor = strip_floor_mg_per_l(active, target_mg_per_l=amount.target) if amount and use.route in ("bath", "dip") else None
+    steps = _steps(active, use, measured, place=place, amounts=amounts, minutes=minutes, bath=bath, stops_with=stops_with, mine=mine)
     where = place.tank.name if place.tank else ""
     title = f"{active.short_name.capitalize()}, {use.name.split(':')[0]}{f': {where}' if where else ''}"
+    figures = [*_figures(active, use, minutes=minutes, target=amount.target if amount else None), *_from_the_tank(use, place, bath, mine)]
     return MeasuredOut(
         kind="dose",
         title=title,
         verdict=measured.verdict,
         words=measured.words,
         amounts=amounts,
-        figures=[*_figures(active, use, minutes=minutes), *_fading(active, use, minutes=minutes * turns), *_hardness(active, measured)],
-        steps=steps,
-        trace=[TraceOut.of(t) for t in measured.amount.trace] if measured.amount else [],
+        figures=[*figures, *_fading(active, use, minutes=minutes * bath.turns), *_hardness(active, measured)],
+        steps=[BathStepOut.of(s) for s in steps],
+        trace=[TraceOut.of(t) for t in amount.trace] if amount else [],
         cautions=[CautionOut(level=c.level, text=c.text, source=source_words(c.source), recalled=c.recalled) for c in measured.cautions],
         confirm=list(measured.confirm),
         source=source_words(use.source),
         recalled=use.recalled,
+        stops_with=stops_with,
+        strip_floor_mg_per_l=floor,
     )
+
+
+def _steps(
+    active: Active,
+    use: Use,
+    measured: Measured,
+    *,
+    place: Place,
+    amounts: list[AmountOut],
+    minutes: float,
+    bath: BathIn,
+    stops_with: str,
+    mine: Preferences,
+) -> Sequence[BathStep]:
+    """What is done, by the way it is given; nothing while it may not be given."""
+    if measured.verdict not in ("amount", "steps"):
+        return ()
+    if use.route == "topical":
+        return swab_steps(active, use)
+    words = f"{amounts[0].big.figure} {amounts[0].big.unit}" if amounts else ""
+    volume_l = need_water(place).net_volume_l
+    volume = show_volume(volume_l, mine).text
+    if use.route in ("bath", "dip"):
+        target = measured.amount.target if measured.amount else None
+        return bath_steps(
+            active, use, minutes=minutes, volume_words=volume, amount_words=words, stop_words=stops_with, turns=bath.turns, made_with=bath.made_with,
+            target_mg_per_l=target,
+        )  # fmt: skip
+    if measured.amount is None or measured.amount.exact <= 0:
+        return ()
+    timed = minutes if use.minutes else None
+    if use.route == "eggs":
+        return egg_steps(use, minutes=timed, volume_words=volume, amount_words=words)
+    if use.route == "gear":
+        return gear_steps(minutes=timed, volume_words=volume, amount_words=words, end_words=active.stop.text)
+    dissolve = measured.amount.dissolve
+    into = f" in {show_volume(dissolve.volume_l, mine).text} of tank water" if dissolve else ""
+    if use.minutes:
+        return day_steps(minutes=minutes, volume_l=volume_l, amount_words=words, dissolve_words=into or " in a litre of tank water", stop_words=stops_with)
+    return tank_steps(amount_words=words, dissolve_words=f", {dissolve_first(dissolve, mine)}" if dissolve else "")
+
+
+def _from_the_tank(use: Use, place: Place, bath: BathIn, mine: Preferences) -> list[FigureOut]:
+    """How much water a bath takes from the tank that its fish come from."""
+    if use.route not in ("bath", "dip") or place.tank is None or place.water is None or bath.made_with == "other" or use.thinner:
+        return []
+    taken_l = place.water.net_volume_l * (0.5 if bath.made_with == "half" else 1.0)
+    shown, share = show_volume(taken_l, mine), show_fraction(taken_l / place.tank.net_volume_l).text
+    return [FigureOut(label="from their tank", figure=shown.figure, unit=shown.unit, words=f"{share} of its water; what goes back is new water")]
 
 
 def _fading(active: Active, use: Use, *, minutes: float) -> list[FigureOut]:
@@ -263,20 +304,25 @@ def _hardness(active: Active, measured: Measured) -> list[FigureOut]:
     return [FigureOut(label="hardness it adds", figure=f"{more:.0f}", unit="mg/L", words=f"as CaCO₃, {more / MG_PER_L_PER_DEGREE:.1f} °dGH")]
 
 
-def stop_words(*, level_mg_per_l: float, volume_l: float) -> str:
-    """What stops so much permanganate at once, with margin."""
-    millilitres, thiosulfate = stop_permanganate(level_mg_per_l=level_mg_per_l, net_volume_l=volume_l)
-    three, crystals = show_small_volume(millilitres * 1.5), show_mass(thiosulfate * 2, Preferences())
-    return f"{three.text} of 3 % peroxide, or {crystals.text} of sodium thiosulfate; the colour goes."
+MARGIN_WORDS = {1.5: "half as much again as the sum, because the reaction varies with the water", 2.0: "twice the sum"}
 
 
-def _neutraliser(active: Active, measured: Measured, volume_l: float) -> str:
-    """What stops the bath at once, with its amount, where something does."""
-    if active.id == "permanganate" and measured.amount is not None:
-        return f"Beside it, to stop it: {stop_words(level_mg_per_l=measured.amount.reached, volume_l=volume_l)}"
-    if active.id == "chloramine_t" and measured.amount is not None:
-        return "Beside it, to stop it: sodium thiosulfate, a pinch at a time, and clean water."
-    return ""
+def stop_words(active: Active, *, active_mg: float) -> str:
+    """What stops so much of an active at once, with its margin said; empty where nothing does."""
+    parts = []
+    for s in stopping(active, active_mg=active_mg):
+        other = library().actives[s.active]
+        if s.words:
+            parts.append(f"{other.short_name}, {s.words}")
+            continue
+        product = listed_product(other, s.strength)
+        shown = show_amount(*in_product(product, active_mg=s.amount_mg), Preferences())
+        name = f"{product.name} {other.short_name}" if product.mg_per_ml else other.name.lower()
+        margin = f" ({MARGIN_WORDS[s.margin]})" if s.margin in MARGIN_WORDS else ""
+        parts.append(f"{shown.text} of {name}{margin}")
+    if not parts:
+        return ""
+    return f"{', or '.join(parts)}{'; the colour goes' if active.mix == 'colour' else ''}."
 
 
 def dose_words(use: Use) -> str:
@@ -287,7 +333,7 @@ def dose_words(use: Use) -> str:
     return f"{low:g} to {high:g} {shown_unit(use.dose.unit)}" if low != high else f"{low:g} {shown_unit(use.dose.unit)}"
 
 
-def _figures(active: Active, use: Use, *, minutes: float) -> list[FigureOut]:
+def _figures(active: Active, use: Use, *, minutes: float, target: float | None) -> list[FigureOut]:
     lines = [FigureOut(label="published", figure="", unit="", words=use.dose_text)]
     if use.dose is not None:
         lines.insert(0, FigureOut(label="range", figure=dose_words(use).rsplit(" ", 1)[0], unit=shown_unit(use.dose.unit), words=_basis(use)))
@@ -295,7 +341,8 @@ def _figures(active: Active, use: Use, *, minutes: float) -> list[FigureOut]:
         lines.insert(
             1 if use.dose else 0, FigureOut(label="in the bath", figure=f"{minutes:g}", unit="min", words="by the clock, and out before at any distress")
         )
-        lines.append(FigureOut(label="one mix", figure="", unit="", words=mix_lasts_words(active, use)))
+        aimed = target if target is not None else use.dose.value if use.dose else None
+        lines.append(FigureOut(label="one mix", figure="", unit="", words=mix_lasts_words(active, target_mg_per_l=aimed)))
     if use.duration and use.duration != "–":
         lines.append(FigureOut(label="how long", figure="", unit="", words=use.duration))
     if use.depends:

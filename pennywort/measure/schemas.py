@@ -6,9 +6,9 @@ from typing import Annotated, Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import Field, model_validator
 
-from pennywort.core.medicine.bath import BathStep
+from pennywort.core.medicine.steps import BathStep, MadeWith, Role
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.water.vessels import Shape
 from pennywort.courses.schemas import CautionOut, RulerOut, ToolOut
@@ -39,15 +39,24 @@ class SaltsIn(In):
 class BathIn(In):
     """The water of a bath beside the fish's own, and how many turns of fish go into one mix.
 
-    ``other_water``: it is not made with the tank's own water; what is not typed of it is taken as nothing dissolved.
+    ``made_with`` other: not the tank's own water, and what is not typed of it is taken as nothing dissolved. half: half of each.
     """
 
     temperature: Typed = ""
     home_temperature: Typed = ""
-    other_water: bool = False
+    made_with: MadeWith = "own"
     water: SaltsIn = Field(default_factory=SaltsIn)
     home: SaltsIn = Field(default_factory=SaltsIn)
     turns: int = Field(default=1, ge=1, le=20)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_it_was_kept(cls, data: object) -> object:
+        """Baths made ready by an earlier version said it with a tick."""
+        if isinstance(data, dict) and "other_water" in data:
+            kept = {k: v for k, v in data.items() if k != "other_water"}
+            return {"made_with": "other" if data["other_water"] else "own", **kept}
+        return data
 
 
 class DoseRequest(WaterIn):
@@ -295,6 +304,8 @@ class AmountOut(Schema):
     range_high: ShownOut | None
     leaves_range: bool
     ruler: RulerOut | None
+    # the active in what is taken, mg: what the water's ledger keeps
+    active_mg: float | None = None
 
 
 class FigureOut(Schema):
@@ -307,15 +318,17 @@ class FigureOut(Schema):
 
 
 class BathStepOut(Schema):
-    """One step of a bath or of the days; ``lasts_min`` where a timer runs."""
+    """One step of a bath or of the days; ``lasts_min`` where a timer runs; ``turn`` which turn of fish it belongs to, 0 for all."""
 
     text: str
     lasts_min: float | None
     stop: bool
+    role: Role = "ready"
+    turn: int = 0
 
     @staticmethod
     def of(step: BathStep) -> BathStepOut:
-        return BathStepOut(text=step.text, lasts_min=step.lasts_min, stop=step.stop)
+        return BathStepOut(text=step.text, lasts_min=step.lasts_min, stop=step.stop, role=step.role, turn=step.turn_count)
 
 
 class MeasuredOut(Schema):
@@ -333,6 +346,10 @@ class MeasuredOut(Schema):
     confirm: list[str]
     source: str
     recalled: bool
+    # what stops it at once, with its amount; empty where nothing does
+    stops_with: str = ""
+    # of a bath: below this a test strip asks for a new mix, mg/L
+    strip_floor_mg_per_l: float | None = None
 
 
 class ProblemOut(Schema):

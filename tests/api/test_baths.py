@@ -102,9 +102,19 @@ class Baths(RoomCase):
         self.assertEqual((BathEvent.objects.count(), self.get(f"baths/{run}")["ended_words"]), (2, "out after 10:00"))
 
     def test_two_turns_in_one_mix(self) -> None:
-        run = self.ready()
+        """A further turn waits for a test strip: of 100 mg/L at least 67 must be left (two thirds, common practice)."""
+        run = self.ready(target="75")
         self.match(run, turns=2)
+        self.assertEqual(self.get(f"baths/{run}")["strip_floor"], "50 mg/L")
         for turn, phase in ((1, "between"), (2, "done")):
+            if turn == 2:
+                self.assertIn("Read a test strip first", self.note(run, "in", status=409)["detail"])
+                self.note(run, "strip", strip="40 mg/L")
+                told = self.note(run, "in", status=409)
+                self.assertEqual((told["field"], "make the mix anew" in told["detail"]), ("strip", True))
+                self.note(run, "strip", strip="60")
+                self.assertEqual(self.get(f"baths/{run}")["strip_read"], "60 mg/L")
+                self.note(run, "strip", strip="purple", status=422)
             self.note(run, "in")
             self.later(minutes=5)
             self.note(run, "out")
@@ -131,6 +141,56 @@ class Baths(RoomCase):
         self.assertEqual(task.done_at, self.clock)
         dose = Task.objects.filter(kind="dose")[0]
         self.assertEqual(self.send(f"groups/{self.barbs}/baths", {"request": request, "task": str(dose.uid)}, status=422)["field"], "task")
+
+    def test_the_minutes_of_a_course_are_the_minutes_of_the_bath(self) -> None:
+        """The plan says half an hour, the use allows an hour: the timer runs for what the plan says, or for what is typed."""
+        self.course(self.barbs, "formalin_baths", condition="costia", parameters={"minutes": "40"})
+        task = Task.objects.filter(kind="bath").order_by("due_at")[0]
+        request = {"kind": "dose", "use": task.use_id, "volume": "5 L", "confirmed": True, "product_confirmed": True, "in_water": []}
+        for typed, minutes in (("", 40.0), ("30", 30.0)):
+            run = self.send(f"groups/{self.barbs}/baths", {"request": {**request, "minutes": typed}, "task": str(task.uid)})["uid"]
+            self.assertEqual(self.get(f"baths/{run}")["minutes"], minutes)
+
+    def test_a_second_bath_waits_its_time(self) -> None:
+        """Peroxide baths lie 44 hours apart at the least, also where the first was broken off after a minute, also outside a course."""
+        run = self.ready()
+        early = self.ready()
+        self.match(run)
+        self.match(early)
+        self.note(run, "in")
+        self.later(minutes=1)
+        self.note(run, "frantic")
+        self.note(run, "out")
+        self.later(hours=3)
+        request = {"kind": "dose", "use": BATH, "volume": "5 L", "confirmed": True, "product_confirmed": True}
+        told = self.send(f"groups/{self.barbs}/baths", {"request": request}, status=422)
+        self.assertEqual((told["field"], "again from Thursday" in told["detail"].lower() or "Again from Thursday" in told["detail"]), ("request.use", True))
+        # one that was made ready before is stopped at the press
+        self.note(early, "in", status=422)
+        self.later(hours=42)
+        self.note(early, "in")
+
+    def test_half_and_half_is_matched_like_any_other(self) -> None:
+        """Half from their tank at TDS 410, half clean at 150: 280, which is thinner than home (common practice)."""
+        run = self.ready(VIOLET)
+        self.assertEqual(self.match(run, made_with="half", status=422)["field"], "bath.water.tds")
+        told = self.match(run, made_with="half", water={"tds": "150"}, home={"tds": "410"}, status=422)
+        self.assertIn("thinner", told["detail"])
+        # by a conductivity meter: 640 µS/cm is TDS 410
+        self.match(run, made_with="half", water={"tds": "640 µS/cm"}, home={"tds": "410"})
+        self.assertTrue(any("half of it from their tank" in s["text"] for s in self.get(f"baths/{run}")["steps"]))
+
+    def test_eggs_and_wounds_have_steps_of_their_own(self) -> None:
+        """No fish goes into a bath for eggs, and a swab has no timer and no second pass."""
+        eggs = self.ask(
+            "measure", {"kind": "dose", "use": "hp_5", "volume": "5 L", "confirmed": True, "product_confirmed": True, "prescribed": True, "target": "500"}
+        )
+        words = " ".join(s["text"] for s in eggs["steps"])
+        self.assertEqual(("Eggs in" in words, "Fish in" in words, "bolting" in words), (True, False, False))
+        run = self.get(f"baths/{self.ready('hp_8')}")
+        self.assertEqual((run["swab"], run["must_match"], [s["lasts_min"] for s in run["steps"]]), (True, False, [None] * len(run["steps"])))
+        self.assertEqual(sum("One pass" in s["text"] for s in run["steps"]), 1)
+        self.assertTrue(any("no second pass today" in s["text"] for s in run["steps"]))
 
     def test_what_is_no_bath(self) -> None:
         prolonged = next(u.id for u in library().actives["sodium_chloride"].uses if u.route == "prolonged")
@@ -199,6 +259,42 @@ class DaysInTheTank(RoomCase):
         self.note(run, "again", status=409)
         self.note(run, "rolled")
         self.assertEqual(self.get(f"baths/{run}")["phase"], "take_out")
+
+    def begun(self, own: str) -> tuple[str, str]:
+        """A course of permanganate, and its day made ready from another bottle than the course's: its uid and its task."""
+        course = self.course(self.barbs, "permanganate_tank", condition="columnaris")
+        task = next(d for d in self.due() if d["use"] == "km_1")
+        change = next(d for d in self.due("water_change"))
+        self.send(f"tanks/{self.weir}/changes", {"share": "90 %", "task": change["task"], "put_back": False})
+        self.later(hours=1)
+        kind, value = own.split(" ")
+        strength = {"kind": kind, "value": value}
+        request = {"kind": "dose", "use": "km_1", "confirmed": True, "product_confirmed": True, "own": strength}
+        run = self.send(f"groups/{self.barbs}/baths", {"request": request, "task": task["task"]})["uid"]
+        return str(course["uid"]), str(run)
+
+    def test_another_bottle_than_the_courses_counts_as_what_is_in_it(self) -> None:
+        """90 mg of permanganate are 180 mg of a powder of 50 %, or 9 mL of a 1 % solution: the ledger keeps 90 (arithmetic)."""
+        for own, amount in (("purity_percent 50", "180 mg"), ("percent_w_v 1", "9 mL")):
+            with self.subTest(own):
+                course, run = self.begun(own)
+                told = self.get(f"baths/{run}")["measured"]["amounts"][0]["big"]
+                self.assertEqual(f"{told['figure']} {told['unit']}", amount)
+                self.note(run, "in")
+                self.assertEqual([round(d.amount_mg or 0, 3) for d in Dose.objects.filter(course__uid=course)], [90.0])
+                self.note(run, "out")
+                self.send(f"courses/{course}/stop", {"reason": "test"})
+                self.later(days=5)
+
+    def test_a_second_day_waits_four_days(self) -> None:
+        run = self.ready()["uid"]
+        self.note(run, "in")
+        self.later(minutes=5)
+        self.note(run, "out")
+        self.later(hours=50)
+        self.assertIn("less than 4 days", self.ready(status=422)["detail"])
+        self.later(hours=47)
+        self.ready()
 
     def test_the_dose_of_a_course_goes_into_the_ledger_of_the_water(self) -> None:
         course = self.course(self.barbs, "permanganate_tank", condition="columnaris")

@@ -7,12 +7,13 @@ from datetime import date
 from unittest import TestCase
 
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
-from pennywort.core.medicine.bath import BathStep, BathWater, bath_minutes, bath_steps, dips_steps, left_fractions, match
+from pennywort.core.medicine.bath import BathWater, bath_minutes, left_fractions, match
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.formulary import Measured, Wanted, measure
 from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.medicine.product import keeps_until, listed_product, stock_mg_per_ml
 from pennywort.core.medicine.salts import carried
+from pennywort.core.medicine.steps import BathStep, bath_steps, dips_steps
 from pennywort.core.medicine.tools import in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Tool

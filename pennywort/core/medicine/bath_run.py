@@ -24,7 +24,7 @@ COLOURS: dict[str, tuple[str, str]] = {
 SPENT = ("tea", "brown")
 # in the tank there is no next fish to think of
 SPENT_IN_TANK = "It is spent: dirt or slime has used it up, and it works no more. Stop here, or what stands below."
-EVENTS = ("in", "out", *SIGNS, *NOTED, *COLOURS, "again", "end")
+EVENTS = ("in", "out", *SIGNS, *NOTED, *COLOURS, "again", "strip", "end")
 # a longer bath is told every five minutes, a short one every minute, a day every half hour; the last three minutes always
 LONG_MIN, DAY_MIN = 10.0, 90.0
 LAST_MIN = 3
@@ -138,6 +138,13 @@ def may_give_again(kinds: Sequence[str], *, dose_mg_per_l: float, most_mg_per_l:
         return False
     colours = [k for k in kinds[given[-1] + 1 :] if k in COLOURS]
     return bool(colours) and colours[-1] in SPENT and (len(given) + 1) * dose_mg_per_l <= most_mg_per_l + 1e-9
+
+
+def soonest_again(last_in: Sequence[datetime], *, apart_h: float | None) -> datetime | None:
+    """The earliest instant for the next one of a kind: so long after fish were last in one, however short that was. None where nothing holds it."""
+    if not last_in or apart_h is None:
+        return None
+    return max(last_in) + timedelta(hours=apart_h)
 
 
 def clock_words(seconds: int) -> str:

@@ -15,7 +15,7 @@ from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dissolving import DissolvedIn, dissolve_in
 from pennywort.core.medicine.dose import Water, known_water, reach
 from pennywort.core.medicine.guards import Surroundings, cautions, meets
-from pennywort.core.medicine.product import Product, active_in, fits_form, in_product
+from pennywort.core.medicine.product import Product, active_in, active_measured, fits_form, in_product
 from pennywort.core.medicine.stock import Stock, poured_ml, stock_for, strength_with_own_volume
 from pennywort.core.medicine.tools import InTool, Measures, in_tools
 from pennywort.core.reference.formulary_models import Active, Use
@@ -37,7 +37,7 @@ TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0}
 
 @dataclass(frozen=True, kw_only=True)
 class Amount:
-    """What to take. ``exact`` and ``taken`` are mg, mL or pieces; concentrations are in ``unit`` (mg/L, or uL/L of product).
+    """What to take, and the active in it. ``exact`` and ``taken`` are mg, mL or pieces; concentrations are in ``unit`` (mg/L, or uL/L of product).
 
     ``dissolve`` is the water it is dissolved in first, where it is weighed and its solubility is known.
     """
@@ -55,6 +55,7 @@ class Amount:
     range_low: float
     range_high: float
     trace: tuple[TraceLine, ...]
+    active_mg: float
     dissolve: DissolvedIn | None = None
 
     @property
@@ -267,6 +268,7 @@ def _amount(active: Active, use: Use, product: Product, *, target: float, water:
         range_low=low * scale,
         range_high=max(high, target) * scale,
         trace=_trace(use, product, target=target, wanted=wanted, water=water, missing=missing, active=active_mg_or_ul, exact=exact, measures=measures),
+        active_mg=active_measured(product, amount=taken),
         dissolve=dissolve_in(weighed_mg, dissolves_g_per_l=active.dissolves.value) if weighed_mg and active.dissolves and not stock else None,
     )
 

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.reference.formulary_models import Active
 
 # mg for each mg. 2 KMnO4 + 3 H2O2: 0.3229; 8 KMnO4 + 3 Na2S2O3.5H2O: 0.589; chlorine with thiosulfate to tetrathionate:
 # 7.000; ascorbic acid for chlorine: 2.484 (molar masses; arithmetic).
@@ -29,6 +31,32 @@ def stop_permanganate(*, level_mg_per_l: float, net_volume_l: float, peroxide_mg
     """
     mass_mg = _positive(level_mg_per_l, "level") * _positive(net_volume_l, "volume")
     return mass_mg * PEROXIDE_PER_PERMANGANATE / _positive(peroxide_mg_per_ml, "strength"), mass_mg * THIOSULFATE_PER_PERMANGANATE
+
+
+@dataclass(frozen=True, kw_only=True)
+class Stopping:
+    """One thing that uses an active up at once: how much of it, in its listed strength, with what is given more to be sure.
+
+    ``words`` instead where it goes by eye.
+    """
+
+    active: str
+    strength: str
+    amount_mg: float
+    margin: float
+    words: str
+
+
+def stopping(active: Active, *, active_mg: float) -> tuple[Stopping, ...]:
+    """What stops so much of an active, by the mass ratios of the reference.
+
+    :raises InvalidInput: a mass that is not positive and finite.
+    """
+    mass_mg = _positive(active_mg, "level")
+    return tuple(
+        Stopping(active=s.active, strength=s.strength, amount_mg=mass_mg * (s.ratio or 0.0) * s.margin, margin=s.margin, words=s.words)
+        for s in active.stopped_by
+    )
 
 
 def thiosulfate_for_chlorine_mg(*, chlorine_mg_per_l: float, volume_l: float) -> float:

@@ -48,6 +48,25 @@ class Form(Datum):
     text: str
 
 
+class StoppedBy(Sourced):
+    """What uses this active up, by mass: so many mg of ``active`` for each mg, and how much more is given to be sure.
+
+    ``strength`` is the listed strength it is measured in; ``words`` where it goes by eye, without a sum.
+    """
+
+    active: str
+    strength: str
+    ratio: float | None = Field(default=None, gt=0)
+    margin: float = Field(default=1.0, ge=1)
+    words: str = ""
+
+    @model_validator(mode="after")
+    def _by_sum_or_words(self) -> StoppedBy:
+        if (self.ratio is None) == (not self.words):
+            raise ValueError("what stops it has a ratio, or words where it goes by eye")
+        return self
+
+
 class WaterBound(Sourced):
     """A bound of the water itself. ``level`` never: refused beyond it; care: warned."""
 
@@ -106,6 +125,10 @@ class Use(Sourced):
     duration: str
     minutes: Figure | None
     most_minutes: float | None = Field(default=None, gt=0)
+    # a bath that is thinner than home on purpose: fresh water, or thinned sea water
+    thinner: Literal["", "fresh", "sea"] = ""
+    # the least time between two of it for the same fish, or in the same tank
+    apart_h: Figure | None = None
     # of a day in the tank: the most that may be given in all, where it is spent too soon and given again
     most_in_all: Figure | None = None
     targets: str
@@ -145,6 +168,11 @@ class Active(Datum):
     spoons: Spoons | None
     counted: str = ""
     forms: tuple[Form, ...] = ()
+    # how one mix of a bath ends: a test strip tells, its colour tells, it is spent after one sitting, or salt that stays
+    mix: Literal["", "strip", "colour", "spent", "salt"] = ""
+    # the salt it is in water, for how salty a bath is beside the fish's own water
+    salt: Literal["", "sodium_chloride", "magnesium_sulfate", "marine_salt"] = ""
+    stopped_by: tuple[StoppedBy, ...] = ()
     dissolves: Figure | None = None
     colour: Literal["salt", "clear", "acriflavine", "blue", "copper", "malachite", "permanganate"] = "clear"
     cautions: tuple[Caution, ...] = ()

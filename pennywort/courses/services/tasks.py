@@ -65,11 +65,22 @@ def _done(actor: Actor, task: Task, *, at: datetime) -> None:
     task.save(update_fields=["done_at", "done_by"])
 
 
-def _amounts(actor: Actor, task: Task, *, text: str, confirm_unusual: bool) -> tuple[float | None, float | None]:
+@dataclass(frozen=True, kw_only=True)
+class Given:
+    """What was given, where it was measured elsewhere: as it was said, and the active in it, mg, whatever bottle it came from."""
+
+    text: str
+    active_mg: float | None
+
+
+def _amounts(actor: Actor, task: Task, *, given: str | Given, confirm_unusual: bool) -> tuple[float | None, float | None]:
     """What was given, as mg of active and mL of the product: one of them, or both where the product is a liquid of known strength.
 
     :raises InvalidInput: no amount. :raises Unusual: far from the plan and not confirmed.
     """
+    if isinstance(given, Given) and given.active_mg is not None and task.dose_mg is not None:
+        return given.active_mg, None
+    text = given.text if isinstance(given, Given) else given
     level = Book([task.course.tank], now=actor.now).level(task.course.tank, task.medicine_id) if task.refill else None
     dose_mg, dose_ml = dose_now(task, level_mg_per_l=level)
     measures: Measures = "volume"
@@ -93,7 +104,7 @@ def give_dose(
     *,
     uid: UUID,
     task: Task,
-    amount: str,
+    amount: str | Given,
     confirm_unusual: bool,
     happened_at: datetime | None,
     corrects: UUID | None,
@@ -115,7 +126,7 @@ def give_dose(
             local = actor.local(early)
             words = f"Too soon after the last one: this may follow from {local:%A} {local:%H:%M}. Press again if it is true."
             raise Unusual(words, field="amount")
-    mg, ml = _amounts(actor, task, text=amount, confirm_unusual=confirm_unusual)
+    mg, ml = _amounts(actor, task, given=amount, confirm_unusual=confirm_unusual)
     at = when(actor, happened_at or (old.happened_at if old else None))
     course = task.course
     if at < course.starts_at - BEFORE_START:
@@ -146,9 +157,9 @@ def give_dose(
     return {"uid": str(dose.uid), "moved": moved, "told": keep_to_clocks(actor, course.tank)}
 
 
-def give_again(actor: Actor, *, uid: UUID, task: Task, amount: str, happened_at: datetime) -> dict[str, Any]:
+def give_again(actor: Actor, *, uid: UUID, task: Task, amount: str | Given, happened_at: datetime) -> dict[str, Any]:
     """The same medicine once more on the same day, beside its task: it was spent too soon."""
-    mg, ml = _amounts(actor, task, text=amount, confirm_unusual=True)
+    mg, ml = _amounts(actor, task, given=amount, confirm_unusual=True)
     values: dict[str, Any] = {"medicine_id": task.medicine_id, "amount_mg": mg, "amount_ml": ml, "net_volume_l": task.course.tank.net_volume_l}
     dose = new_entry(Dose, actor, uid=uid, name="dose", happened_at=happened_at, course=task.course, **values)
     return {"uid": str(dose.uid)}

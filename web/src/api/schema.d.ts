@@ -2729,10 +2729,12 @@ export interface components {
             /** Leaves Range */
             leaves_range: boolean;
             ruler: components["schemas"]["RulerOut"] | null;
+            /** Active Mg */
+            active_mg?: number | null;
         };
         /**
          * BathStepOut
-         * @description One step of a bath or of the days; ``lasts_min`` where a timer runs.
+         * @description One step of a bath or of the days; ``lasts_min`` where a timer runs; ``turn`` which turn of fish it belongs to, 0 for all.
          */
         BathStepOut: {
             /** Text */
@@ -2741,6 +2743,17 @@ export interface components {
             lasts_min: number | null;
             /** Stop */
             stop: boolean;
+            /**
+             * Role
+             * @default ready
+             * @enum {string}
+             */
+            role?: "ready" | "dose" | "check" | "in" | "stop" | "out" | "after";
+            /**
+             * Turn
+             * @default 0
+             */
+            turn?: number;
         };
         /** CautionOut */
         CautionOut: {
@@ -2802,6 +2815,13 @@ export interface components {
             source: string;
             /** Recalled */
             recalled: boolean;
+            /**
+             * Stops With
+             * @default
+             */
+            stops_with?: string;
+            /** Strip Floor Mg Per L */
+            strip_floor_mg_per_l?: number | null;
         };
         /**
          * RulerOut
@@ -2914,7 +2934,7 @@ export interface components {
          * BathIn
          * @description The water of a bath beside the fish's own, and how many turns of fish go into one mix.
          *
-         *     ``other_water``: it is not made with the tank's own water; what is not typed of it is taken as nothing dissolved.
+         *     ``made_with`` other: not the tank's own water, and what is not typed of it is taken as nothing dissolved. half: half of each.
          */
         BathIn: {
             /**
@@ -2930,10 +2950,11 @@ export interface components {
              */
             home_temperature?: string;
             /**
-             * Other Water
-             * @default false
+             * Made With
+             * @default own
+             * @enum {string}
              */
-            other_water?: boolean;
+            made_with?: "own" | "half" | "other";
             water?: components["schemas"]["SaltsIn"];
             home?: components["schemas"]["SaltsIn"];
             /**
@@ -8124,6 +8145,14 @@ export interface components {
             again: components["schemas"]["AgainOut"] | null;
             /** In Tank */
             in_tank: boolean;
+            /** Swab */
+            swab: boolean;
+            /** Check Words */
+            check_words: string;
+            /** Strip Floor */
+            strip_floor: string;
+            /** Strip Read */
+            strip_read: string;
         };
         /**
          * RunWordsOut
@@ -8175,7 +8204,13 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "in" | "out" | "breathing" | "frantic" | "rolled" | "jumped" | "fast" | "darting" | "violet" | "pink" | "tea" | "brown" | "again" | "end";
+            kind: "in" | "out" | "breathing" | "frantic" | "rolled" | "jumped" | "fast" | "darting" | "violet" | "pink" | "tea" | "brown" | "again" | "strip" | "end";
+            /**
+             * Strip
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            strip?: string;
             /** Happened At */
             happened_at?: string | null;
         };

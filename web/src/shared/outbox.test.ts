@@ -90,6 +90,25 @@ describe('entries without a connection', () => {
     expect(waiting.value).toEqual([])
   })
 
+  it('keep the id and the instant of a press whose answer was lost', async () => {
+    answers = ['offline']
+    await write('/a', { write_id: 'lost-1', happened_at: '2026-11-24T14:25:00.000Z', kind: 'in' }, 'fish in')
+    expect(waiting.value[0]!.body).toMatchObject({
+      write_id: 'lost-1',
+      happened_at: '2026-11-24T14:25:00.000Z',
+    })
+    await flush()
+    expect(sent[0]!.body['write_id']).toBe('lost-1')
+  })
+
+  it('keep a picture that the server refused until it is forgotten', async () => {
+    answers = [422]
+    await writePhoto('/photos', new Blob(['light'], { type: 'image/jpeg' }), 'a picture')
+    expect(refused.value[0]!.photo).toBeTruthy()
+    await dismiss()
+    expect(refused.value).toEqual([])
+  })
+
   it('wait while the server is in trouble or nobody is signed in', async () => {
     for (const status of [500, 401]) {
       answers = [status]

@@ -68,12 +68,13 @@ async function post(entry: Entry): Promise<Sent> {
   return { why: problem.detail ?? 'The server would not take it.' }
 }
 
-/** Write an entry: kept first, sent at once if it can be. Its time is now. */
+/** Write an entry: kept first, sent at once if it can be. Its time is its own, else now; its id its own, else a new one. */
 export async function write(path: string, body: Record<string, unknown>, words: string): Promise<void> {
   const at = new Date().toISOString()
   const db = await shelf()
   const id = typeof body['write_id'] === 'string' ? body['write_id'] : newWriteId()
-  await db.add('waiting', { path, words, at, body: { ...body, write_id: id, happened_at: at } })
+  const happened_at = typeof body['happened_at'] === 'string' ? body['happened_at'] : at
+  await db.add('waiting', { path, words, at, body: { ...body, write_id: id, happened_at } })
   await read()
   await flush()
 }
@@ -104,8 +105,10 @@ async function send(): Promise<number> {
       if (sent === 'offline') break
       const moved = db.transaction(['waiting', 'refused'], 'readwrite')
       if (sent !== 'sent') {
-        const { path, body, words, at } = entry
-        await moved.objectStore('refused').add({ path, body, words, at, why: sent.why })
+        // a picture that was refused is kept with it, until somebody forgets it
+        const kept: Entry = { path: entry.path, body: entry.body, words: entry.words, at: entry.at }
+        if (entry.photo) kept.photo = entry.photo
+        await moved.objectStore('refused').add({ ...kept, why: sent.why })
       }
       await moved.objectStore('waiting').delete(nr)
       await moved.done

@@ -42,7 +42,15 @@ export function useWrite<T>(send: (writeId: string) => Promise<T>) {
     problem.value = null
   }
 
-  return { busy, problem, run, forget }
+  /** The id of the write whose answer was lost, for whoever sends the same again another way; the next write gets its own. */
+  function handOver(): string {
+    const lost = id
+    id = newWriteId()
+    problem.value = null
+    return lost
+  }
+
+  return { busy, problem, run, forget, handOver }
 }
 
 function told(done: unknown): string {

@@ -3,16 +3,18 @@ import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import CountField from '@/shared/CountField.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
+import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import { WATERS } from '@/shared/waters'
 
 /** Both waters side by side, as read now. A bath that dilutes, or is too cold or warm, goes no further. */
 const props = defineProps<{ run: Schemas['RunOut'] }>()
 const session = useSession()
 const bathC = ref('')
 const homeC = ref('')
-const other = ref(false)
+const madeWith = ref<Schemas['BathIn']['made_with']>('own')
 const bathSalt = ref('')
 const homeSalt = ref('')
 const bathTds = ref('')
@@ -33,7 +35,7 @@ const write = useWrite((write_id) =>
         bath: {
           temperature: bathC.value,
           home_temperature: homeC.value,
-          other_water: other.value,
+          made_with: madeWith.value,
           water: salts(bathSalt.value, bathTds.value),
           home: salts(homeSalt.value, homeTds.value),
           turns: turns.value ?? 1,
@@ -44,7 +46,7 @@ const write = useWrite((write_id) =>
 )
 const FIELDS = ['bath.temperature', 'bath.home_temperature', 'bath.home.tds', 'bath.water.tds']
 const stopped = computed(() => write.problem.value?.kind === 'refused')
-watch([bathC, homeC, other, bathSalt, homeSalt, bathTds, homeTds, turns], () => write.forget())
+watch([bathC, homeC, madeWith, bathSalt, homeSalt, bathTds, homeTds, turns], () => write.forget())
 </script>
 
 <template>
@@ -65,18 +67,15 @@ watch([bathC, homeC, other, bathSalt, homeSalt, bathTds, homeTds, turns], () => 
       :problem="write.problem.value"
       inputmode="decimal"
     />
-    <div class="tick">
-      <Checkbox v-model="other" binary input-id="other-water" data-testid="other-water" />
-      <label for="other-water">The bath is not made with their own water</label>
-    </div>
-    <template v-if="other">
+    <SelectField v-model="madeWith" label="Made with" :options="WATERS" data-testid="made-with" />
+    <template v-if="madeWith !== 'own'">
       <TextField
         v-model="bathTds"
         figure
-        label="Bath, TDS"
+        label="Other water, TDS"
         field="bath.water.tds"
         :problem="write.problem.value"
-        hint="or sea salt below"
+        hint="or µS/cm, or sea salt below"
         inputmode="decimal"
       />
       <TextField
@@ -87,7 +86,13 @@ watch([bathC, homeC, other, bathSalt, homeSalt, bathTds, homeTds, turns], () => 
         :problem="write.problem.value"
         inputmode="decimal"
       />
-      <TextField v-model="bathSalt" figure label="Bath, sea salt" hint="g/kg or SG" inputmode="decimal" />
+      <TextField
+        v-model="bathSalt"
+        figure
+        label="Other water, sea salt"
+        hint="g/kg or SG"
+        inputmode="decimal"
+      />
       <TextField v-model="homeSalt" figure label="Their tank, sea salt" inputmode="decimal" />
     </template>
     <CountField v-model="turns" label="How many turns of fish" :max="20" />
@@ -100,12 +105,6 @@ watch([bathC, homeC, other, bathSalt, homeSalt, bathTds, homeTds, turns], () => 
 </template>
 
 <style scoped>
-.tick {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  min-height: 56px;
-}
 .stop {
   border: 3px solid var(--brick);
   color: var(--brick);

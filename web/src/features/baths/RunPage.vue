@@ -6,6 +6,7 @@ import { answer, api, type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { waiting, write } from '@/shared/outbox'
 import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import AlarmScreen from './AlarmScreen.vue'
 import BeginScreen from './BeginScreen.vue'
@@ -55,13 +56,19 @@ const screen = computed<Screen>(() => {
   return r.must_match && !r.matched ? 'match' : 'in'
 })
 
+const strip = ref('')
 const kind = ref<Schemas['BathEventIn']['kind']>('in')
 const at = ref<string | null>(null)
 const note = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/baths/{bath_id}/events', {
       params: { path: path.value },
-      body: { write_id, kind: kind.value, happened_at: at.value },
+      body: {
+        write_id,
+        kind: kind.value,
+        happened_at: at.value,
+        strip: kind.value === 'strip' ? strip.value : '',
+      },
     }),
   ),
 )
@@ -75,16 +82,19 @@ async function happened(what: Schemas['BathEventIn']['kind']) {
 async function keep(what: Schemas['BathEventIn']['kind']) {
   const r = run.value
   if (!r) return
+  // the same id and instant: what arrived without its answer is not written twice
+  const body = { kind: what, ...(what === 'strip' ? { strip: strip.value } : {}), happened_at: at.value }
   await write(
     `/api/rooms/${session.room?.uid ?? ''}/baths/${r.uid}/events`,
-    { kind: what },
+    { ...body, write_id: note.handOver() },
     `${r.title}, ${r.tank_name}: ${what}`,
   )
-  note.forget()
   const sign = r.signs.find((s) => s.id === what)
   if (what === 'in') alone.value = { phase: 'in', in_at: new Date().toISOString(), sign: '' }
   else if (sign) alone.value = { phase: 'take_out', in_at: r.in_at, sign: sign.label }
-  else if (what === 'out') alone.value = { phase: 'done', in_at: r.in_at, sign: '' }
+  else if (what === 'out')
+    // fish go in again, where the mix serves further turns
+    alone.value = { phase: r.turn < r.turns ? 'between' : 'done', in_at: r.in_at, sign: '' }
 }
 watch(waiting, (now, was) => {
   if (now.length || !was.length) return
@@ -95,6 +105,10 @@ async function begin() {
   // a phone that refuses sound must not keep the timer from starting
   void arm()
   await happened('in')
+}
+async function readStrip() {
+  note.forget()
+  await happened('strip')
 }
 async function sign(id: Schemas['BathEventIn']['kind']) {
   beep(2)
@@ -169,13 +183,22 @@ watch(left, (now, was) => {
     />
     <template v-else-if="screen === 'between'">
       <p class="say">Turn {{ run.turn - 1 }}: {{ run.ended_words }}.</p>
-      <p>
-        {{
-          run.steps.find((s) => s.text.startsWith(`Before turn ${run?.turn}`))?.text ??
-          'Is the mix still good?'
-        }}
-      </p>
-      <ProblemNote :problem="note.problem.value" />
+      <p>{{ run.check_words || 'Is the mix still good?' }}</p>
+      <form v-if="run.strip_floor" class="strip" novalidate @submit.prevent="readStrip">
+        <TextField
+          v-model="strip"
+          figure
+          label="The strip shows"
+          :hint="`mg/L; at least ${run.strip_floor}`"
+          field="strip"
+          :problem="note.problem.value"
+          inputmode="decimal"
+          data-testid="strip"
+        />
+        <Button type="submit" severity="secondary" label="Write it down" :loading="note.busy.value" />
+        <p v-if="run.strip_read" class="small">Read: {{ run.strip_read }}.</p>
+      </form>
+      <ProblemNote :problem="note.problem.value" :fields="run.strip_floor ? ['strip'] : []" />
       <div class="foot">
         <button type="button" class="back" @click="happened('end')">no more fish, end here</button>
         <Button
@@ -230,6 +253,10 @@ h1 {
 }
 .block {
   display: block;
+}
+.strip {
+  display: grid;
+  gap: 8px;
 }
 .log li {
   padding: 6px 0;

@@ -2,6 +2,8 @@
 import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
+import SelectField from '@/shared/SelectField.vue'
+import { WATERS } from '@/shared/waters'
 import TextField from '@/shared/TextField.vue'
 import { useActives } from '@/shared/useActives'
 import type { DoseValues } from './useMeasure'
@@ -68,7 +70,7 @@ const more_rows = computed(() => [
     ? [{ name: 'teaspoon', label: 'My level teaspoon', hint: 'g of this salt, as you weighed it' }]
     : []),
 ])
-const bath_rows = computed(() => [...BATH, ...(dose.value.otherWater ? MADE_WITH : [])])
+const bath_rows = computed(() => [...BATH, ...(dose.value.madeWith === 'own' ? [] : MADE_WITH)])
 const inWater = computed(() => (actives.value ?? []).map((a) => ({ value: a.id, label: a.short_name })))
 function set(change: Partial<DoseValues>) {
   dose.value = { ...dose.value, confirmed: false, sure: false, ...change }
@@ -132,16 +134,14 @@ function toggle(list: 'running' | 'lives', value: string) {
       :problem="problem"
       @update:model-value="type(r.name, $event)"
     />
-    <label class="tick">
-      <Checkbox
-        :model-value="dose.otherWater"
-        binary
-        input-id="other-water"
-        @update:model-value="set({ otherWater: $event })"
-      />
-      <span>The bath is not made with their own water.</span>
-    </label>
-    <template v-if="dose.otherWater">
+    <SelectField
+      :model-value="dose.madeWith"
+      label="Made with"
+      :options="WATERS"
+      data-testid="made-with"
+      @update:model-value="set({ madeWith: $event })"
+    />
+    <template v-if="dose.madeWith !== 'own'">
       <TextField
         v-for="r in bath_rows.slice(3)"
         :key="r.name"

@@ -57,8 +57,8 @@ describe('what is asked for', () => {
       strength: '',
     })
     expect(
-      doseRequest({ ...dose, otherWater: true, typed: { 'bath.home.tds': '530', 'bath.turns': '3' } }, true),
-    ).toMatchObject({ bath: { other_water: true, home: { tds: '530' }, turns: 3 } })
+      doseRequest({ ...dose, madeWith: 'other', typed: { 'bath.home.tds': '530', 'bath.turns': '3' } }, true),
+    ).toMatchObject({ bath: { made_with: 'other', home: { tds: '530' }, turns: 3 } })
     expect(doseRequest(dose, false)).toMatchObject({ lives: [], in_water: [] })
     expect(doseRequest({ ...dose, biofilter: true }, true)).toMatchObject({ biofilter: true })
     expect(doseRequest({ ...dose, lives: ['snails'] }, true)).toMatchObject({ lives: ['snails'] })

@@ -13,7 +13,7 @@ export interface DoseValues {
   ownKind: StrengthKind | null
   /** figures by the name of their field in the request; parts of the bath are dotted */
   typed: Record<string, string>
-  otherWater: boolean
+  madeWith: Schemas['BathIn']['made_with']
   expired: boolean
   biofilter: boolean
   running: string[]
@@ -30,7 +30,7 @@ export const noDose = (): DoseValues => ({
   strength: '',
   ownKind: null,
   typed: {},
-  otherWater: false,
+  madeWith: 'own',
   expired: false,
   biofilter: false,
   running: [],
@@ -67,7 +67,7 @@ export function doseRequest(d: DoseValues, ofTank: boolean): Record<string, unkn
     product_confirmed: d.sure,
   }
   if (d.strength === 'own' && d.ownKind) put(body, 'own.kind', d.ownKind)
-  if (d.otherWater) put(body, 'bath.other_water', true)
+  if (d.madeWith !== 'own') put(body, 'bath.made_with', d.madeWith)
   for (const [name, value] of Object.entries(d.typed)) {
     if (!value.trim() || (name.startsWith('own.') && d.strength !== 'own')) continue
     put(body, name, name === 'bath.turns' ? Number(value) : value)

@@ -90,7 +90,10 @@ async function leaveOut(due: Due) {
 
 async function press(due: Due) {
   pressed.value = due.task
-  if (due.kind === 'dose') {
+  // what is run by the clock is begun there, also where its task is a dose: the run records it
+  if (due.use) {
+    await router.push({ name: 'bath-new', query: { group: due.group, use: due.use, task: due.task } })
+  } else if (due.kind === 'dose') {
     // a warning is read before the press counts
     if (due.warning) dosing.value = due
     else await give.run()
@@ -98,11 +101,12 @@ async function press(due: Due) {
   else if (due.kind === 'temperature' || due.kind === 'salinity') warming.value = due
   else if (due.kind === 'water_test')
     await router.push({ name: 'tank', params: { tank: due.tank }, query: { log: 'test' } })
-  else if (due.use)
-    await router.push({ name: 'bath-new', query: { group: due.group, use: due.use, task: due.task } })
   else if (due.kind === 'look') await router.push({ name: 'look-at', params: { group: due.group } })
   else await tick.run()
 }
+
+/** A press says what it does: it opens the run, or records what it names. */
+const wordOf = (d: Due) => (d.kind === 'swab' ? 'Swab it' : d.use ? 'Stand at it' : d.press)
 
 async function tickOff(due: Due) {
   pressed.value = due.task
@@ -158,12 +162,12 @@ async function undo(done: Done) {
           </span>
           <span class="presses">
             <Button
-              :label="d.use ? 'Stand at it' : d.press"
+              :label="wordOf(d)"
               :severity="
                 s.id === 'later' || d.warning || (d.hangs && d.hangs !== 'applies') ? 'secondary' : undefined
               "
               :loading="(give.busy.value || tick.busy.value) && pressed === d.task"
-              :aria-label="`${d.use ? 'Stand at it' : d.press}, ${d.tank_name}, ${d.what}`"
+              :aria-label="`${wordOf(d)}, ${d.tank_name}, ${d.what}`"
               @click="press(d)"
             />
             <Button
@@ -183,7 +187,7 @@ async function undo(done: Done) {
               done already
             </button>
             <button
-              v-if="d.kind === 'dose'"
+              v-if="d.kind === 'dose' && !d.use"
               class="link small"
               type="button"
               :aria-label="`other amount, ${d.tank_name}, ${d.what}`"
