@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from typing import get_args
 
+from pennywort.core.course.ledger import Level
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.bath import BathWater, bath_minutes, left_fractions
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.formulary import DIRECT, Measured, Wanted, measure, shown_unit
 from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.medicine.neutralise import stopping
-from pennywort.core.medicine.product import Product, in_product, listed_product
+from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, in_product, listed_product
 from pennywort.core.medicine.steps import (
     BathStep,
     bath_steps,
@@ -25,7 +27,7 @@ from pennywort.core.medicine.steps import (
 )
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
-from pennywort.core.reference.formulary_models import Active, Use
+from pennywort.core.reference.formulary_models import Active, Equipment, Life, Use
 from pennywort.core.reference.models import Spoons, Tool
 from pennywort.core.units import Preferences, show_amount, show_fraction, show_volume
 from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, hardness_from_epsom_mg_per_l, unionised_ammonia_fraction
@@ -35,7 +37,7 @@ from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.circumstances import water_type_of
 from pennywort.courses.schemas import CautionOut
 from pennywort.fish.queries import groups_in_water, species_in
-from pennywort.measure.amounts import amount_out, dissolve_first
+from pennywort.measure.amounts import amount_out, dissolve_first, level_shown
 from pennywort.measure.salts import dissolved
 from pennywort.measure.schemas import AmountOut, BathIn, BathStepOut, DoseRequest, FigureOut, MeasuredOut, WaterIn
 from pennywort.rooms.actor import Actor
@@ -94,16 +96,18 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *
     found = library()
     # a volume that nobody said more of is taken for water that this use is for
     water: WaterType = body.water or (water_type_of(tank) if tank else use.water[0])
-    lives = set(body.lives or ())
-    in_water = set(body.in_water or ())
+    lives = set(_listed(body.lives, among=(*get_args(Life), *found.kin), field="lives"))
+    in_water = set(_listed(body.in_water, among=found.actives, field="in_water"))
+    running = _listed(body.running, among=get_args(Equipment), field="running")
     readings: dict[str, float] = {}
     salinity: float | None = None
     if tank is not None:
-        if body.lives is None:
-            lives |= {s.kin for s in species_in(groups_in_water(tank))}
+        # what the record knows stands beside what is ticked; into a vessel only the fish go, and no plants
+        lives |= {s.kin for s in species_in(groups_in_water(tank))} if body.lives is None or use.route == "prolonged" else set()
+        if body.lives is None or use.route == "prolonged":
             lives |= {"invertebrates"} if any(t.has_invertebrates for t in on_one_water(tank)) else set()
             lives |= {"plants"} if any(t.has_plants for t in on_one_water(tank)) else set()
-        if body.in_water is None:
+        if body.in_water is None or use.route == "prolonged":
             in_water |= set(Book([tank], now=actor.now).medicines(tank)) & set(found.actives)
         read, _ = fresh_readings(tank, now=actor.now)
         salinity = read.salinity_g_per_kg
@@ -122,7 +126,7 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *
     return Surroundings(
         water=water,
         lives=frozenset(lives),
-        running=frozenset(body.running),
+        running=frozenset(running),
         in_water=frozenset(in_water),
         biofilter=body.biofilter,
         expired=expired,
@@ -130,6 +134,43 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *
         bath=_bath_water(actor, body, tank, home_c=readings.get("temperature"), salinity_g_per_kg=salinity),
         allergies=frozenset(actor.keeper.allergies),
     )
+
+
+def _listed(names: Sequence[str] | None, *, among: Iterable[str], field: str) -> list[str]:
+    """Words of a list that is known. :raises InvalidInput: one that is not: a guard that nobody reads guards nothing."""
+    known = list(among)
+    for name in names or ():
+        if name not in known:
+            raise InvalidInput(f"“{name}” is not known here. One of: {', '.join(sorted(known))}.", field=field)
+    return list(names or ())
+
+
+def _in_it_now(actor: Actor, active: Active, use: Use, tank: Tank | None) -> Level | None:
+    """What a tank holds of it already, mg/L, where it goes into the tank itself."""
+    if tank is None or use.route != "prolonged" or use.dose is None:
+        return None
+    level = Book([tank], now=actor.now).in_it_now(tank, active.id)
+    return level if level is not None and level.concentration_mg_per_l > 0 else None
+
+
+def _of_dose(level_mg_per_l: float, use: Use) -> float:
+    """A level of the water in the unit that the dose counts."""
+    assert use.dose is not None
+    if use.dose.unit == DIRECT:
+        return level_mg_per_l / MG_PER_UL_FORMALIN
+    return level_mg_per_l / (1000.0 if use.dose.unit == "g/L" else 1.0) / (use.active_share or 1.0)
+
+
+def _held(level: Level | None, use: Use, *, typed: bool) -> list[FigureOut]:
+    """What is in the water now, with its band, beside the amount that is missing."""
+    if level is None or typed or use.dose is None:
+        return []
+    unit = DIRECT if use.dose.unit == DIRECT else "mg/L"
+    times = 1.0 if unit == DIRECT else (1000.0 if use.dose.unit == "g/L" else 1.0)
+    levels = (level.concentration_mg_per_l, level.low_mg_per_l, level.high_mg_per_l)
+    now, low, high = (level_shown(_of_dose(value, use) * times, unit, like=level.high_mg_per_l) for value in levels)
+    words = f"by the record, between {low.figure} and {high.figure}: the amount is what is missing"
+    return [FigureOut(label="in it already", figure=now.figure, unit=now.unit, words=words)]
 
 
 def _bath_water(actor: Actor, body: DoseRequest, tank: Tank | None, *, home_c: float | None, salinity_g_per_kg: float | None) -> BathWater:
@@ -184,10 +225,13 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     active, use = find_use(body.use)
     place = place_of(actor, body)
     kind = DOSE_KIND.get(use.dose.unit if use.dose else "", "number")
-    share = actor.read_optional(body.share, kind="fraction", field="share")
+    share = actor.read_share(body.share, field="share", whole_l=place.water.net_volume_l if place.water else None) if body.share.strip() else None
+    typed_now = _level(actor, body.level_now, kind=kind, field="level_now")
+    held = _in_it_now(actor, active, use, place.tank)
+    recorded = _of_dose(held.concentration_mg_per_l, use) if held is not None else 0.0
     wanted = Wanted(
         target=_level(actor, body.target, kind=kind, field="target"),
-        level_now=_level(actor, body.level_now, kind=kind, field="level_now") or 0.0,
+        level_now=recorded if typed_now is None else typed_now,
         share=1.0 if share is None else share,
         spoons=_spoons(actor, body, active),
         confirmed=body.confirmed,
@@ -205,7 +249,9 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     measured = measure(
         active, use, product=product, water=place.water, here=here, wanted=wanted, found=library(), tools=_tools(actor, body.tools)
     )  # fmt: skip
-    return _out(actor, active, use, measured, place=place, product=product, minutes=minutes, bath=body.bath or BathIn())
+    out = _out(actor, active, use, measured, place=place, product=product, minutes=minutes, bath=body.bath or BathIn())
+    out.figures = [*_held(held, use, typed=typed_now is not None), *out.figures]
+    return out
 
 
 def _out(actor: Actor, active: Active, use: Use, measured: Measured, *, place: Place, product: Product | None, minutes: float, bath: BathIn) -> MeasuredOut:

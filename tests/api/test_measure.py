@@ -75,8 +75,57 @@ class Doses(MeasureCase):
         self.assertEqual(got["amounts"][0]["big"], {"figure": "45", "unit": "g"})
         self.assertTrue(any("loaches and catfish live here" in c["text"] for c in got["cautions"]))
         self.assertEqual(self.measure("dose", use="cu_3", tank=tank, alkalinity="7 dKH", confirmed=True)["verdict"], "never")
-        formalin = self.measure("dose", use="form_1", tank=tank, lives=[], confirmed=True)
-        self.assertIn("temperature 28", formalin["words"])
+        # what is ticked stands beside what the record knows: an empty list switches nothing off
+        self.assertIn("without a backbone live here", self.measure("dose", use="form_1", tank=tank, lives=[], confirmed=True)["words"])
+        weir = self.tank(code="B", name="Bare")
+        self.group(weir)
+        self.send(f"tanks/{weir}/readings", {"temperature": "28", "ph": "7", "ammonia": "0", "nitrite": "0"})
+        self.assertIn("temperature 28", self.measure("dose", use="form_1", tank=weir, confirmed=True)["words"])
+
+    def test_unknown_words_are_refused_by_name(self) -> None:
+        """["shrimp"] with copper got an amount, because nobody knew the word."""
+        for field, word in (("lives", "shrimp"), ("running", "bubbler"), ("in_water", "salt"), ("tools", "thimble")):
+            with self.subTest(field):
+                told = self.measure("dose", use="nacl_3", volume="45 L", status=422, **{field: [word]})
+                self.assertEqual((told["field"], word in told["detail"]), (field, True))
+        self.assertIn("invertebrates", self.measure("dose", use="cu_1", volume="45 L", lives=["shrimp"], status=422)["detail"])
+
+    def test_what_is_in_the_tank_counts(self) -> None:
+        """Copper at 3.60 and 2.00 wanted is 44.4 % to change, 45 rounded up; at 1.20 only 0.80 are missing: 36 mg in 45 L (arithmetic)."""
+        sea = self.tank(code="M", name="Sea", water_type="marine")
+        self.group(sea, species="royal gramma")
+        own = {"kind": "mg_per_ml", "value": "5"}
+        self.send(f"tanks/{sea}/readings", {"copper": "3.6"})
+        told = self.measure("dose", use="cu_2", tank=sea, own=own, confirmed=True)
+        self.assertIn("Change 45 % of the water", told["words"])
+        self.assertEqual((told["figures"][0]["label"], told["figures"][0]["figure"]), ("in it already", "3.60"))
+        self.later(minutes=5)
+        self.send(f"tanks/{sea}/readings", {"copper": "1.2"})
+        told = self.measure("dose", use="cu_2", tank=sea, own=own, confirmed=True)["amounts"][0]
+        self.assertEqual((told["exact"], told["reaches"]["figure"]), ({"figure": "7.2", "unit": "mL"}, "2.00"))
+        # what is typed over it counts instead
+        told = self.measure("dose", use="cu_2", tank=sea, own=own, confirmed=True, level_now="0")["amounts"][0]
+        self.assertEqual(told["exact"]["figure"], "18")
+
+    def test_salt_on_top_of_salt(self) -> None:
+        """1 g/L stands in 45 L by the refractometer; 2 are wanted: 45 g, not 90 (arithmetic)."""
+        tank = self.tank()
+        self.send(f"tanks/{tank}/readings", {"salinity": "1 g/kg"})
+        self.assertEqual(self.big("dose", use="nacl_3", tank=tank, target="2"), ["45 g"])
+
+    def test_a_vet_lifts_what_a_vet_prescribes_and_nothing_else(self) -> None:
+        for use, target in (("nacl_3", "6"), ("cu_1", "0.3"), ("form_1", "40")):
+            with self.subTest(use):
+                told = self.measure("dose", use=use, volume="45 L", target=target, prescribed=True, confirmed=True, status=422)
+                self.assertEqual(told["field"], "target")
+        self.assertEqual(self.measure("dose", use="mtz_1", volume="45 L", target="30", prescribed=True, confirmed=True)["verdict"], "amount")
+
+    def test_the_same_active_twice_is_never(self) -> None:
+        """Malachite green into water that holds the mixture of formalin and malachite, and the other way round."""
+        for use, there in (("mg_1", "formalin_malachite"), ("form_1", "formalin_malachite"), ("mgf_1", "malachite_green")):
+            with self.subTest(use):
+                told = self.measure("dose", use=use, volume="45 L", in_water=[there], confirmed=True)
+                self.assertEqual((told["verdict"], "given twice" in told["words"]), ("never", True))
 
     def test_medicine_in_the_water_is_known(self) -> None:
         tank = self.tank()

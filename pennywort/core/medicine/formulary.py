@@ -12,6 +12,7 @@ import numpy as np
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.bath import match
 from pennywort.core.medicine.caution import SlipCaution
+from pennywort.core.medicine.correct import change_to_come_down
 from pennywort.core.medicine.dissolving import DissolvedIn, dissolve_in
 from pennywort.core.medicine.dose import Water, known_water, reach
 from pennywort.core.medicine.guards import Surroundings, cautions, meets
@@ -22,6 +23,7 @@ from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Spoons, Tool
 from pennywort.core.trace import TraceLine, plain
+from pennywort.core.units import show_fraction
 
 SLIP_TIMES = 3.0
 # what a tool rounds away at the edge of a range is not the water's uncertainty
@@ -39,6 +41,7 @@ TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0}
 class Amount:
     """What to take, and the active in it. ``exact`` and ``taken`` are mg, mL or pieces; concentrations are in ``unit`` (mg/L, or uL/L of product).
 
+    ``change_fraction`` is the share of the water to change where it holds too much already.
     ``dissolve`` is the water it is dissolved in first, where it is weighed and its solubility is known.
     """
 
@@ -56,6 +59,7 @@ class Amount:
     range_high: float
     trace: tuple[TraceLine, ...]
     active_mg: float
+    change_fraction: float = 0.0
     dissolve: DissolvedIn | None = None
 
     @property
@@ -81,7 +85,7 @@ class Measured:
 class Wanted:
     """What the keeper asks for. ``target`` in the unit of the use's dose, None for the published one.
 
-    ``prescribed`` lifts a vet gate and the range, never the guard against a slip of units. ``level_now`` is what is in
+    ``prescribed`` lifts a vet gate and the range of what a vet prescribes, never the guard against a slip of units. ``level_now`` is what is in
     the water already, same unit; ``share`` the part of a whole dose wanted now, 0-1. ``spoons`` what the keeper's own
     level spoons hold of this, as he weighed them.
     """
@@ -184,7 +188,9 @@ def _target(use: Use, wanted: Wanted, *, here: Surroundings) -> float:
     if target >= SLIP_TIMES * high * (1 - 1e-9):
         times, most = f"{target / high:.3g}", f"{high:g} {shown_unit(use.dose.unit)}"
         raise Refused(f"That is {times} times the highest figure published ({most}): a slip of units?", field="target")
-    if use.refuse_above and target > use.refuse_above.value * (1 + 1e-9) and not wanted.prescribed:
+    # a vet lifts what a vet may prescribe, never the bound of salt, plain copper or formalin at will
+    vets = wanted.prescribed and use.gate == "vet"
+    if use.refuse_above and target > use.refuse_above.value * (1 + 1e-9) and not vets:
         raise Refused(f"Never above {use.refuse_above.value:g} {shown_unit(use.dose.unit)} for this.", field="target")
     if use.per_alkalinity is not None and target > usual * (1 + 1e-9):
         raise Refused(f"At this alkalinity never above {usual:.3g} {shown_unit(use.dose.unit)}.", field="target")
@@ -269,6 +275,7 @@ def _amount(active: Active, use: Use, product: Product, *, target: float, water:
         range_high=max(high, target) * scale,
         trace=_trace(use, product, target=target, wanted=wanted, water=water, missing=missing, active=active_mg_or_ul, exact=exact, measures=measures),
         active_mg=active_measured(product, amount=taken),
+        change_fraction=_to_come_down(wanted.level_now, target=target, most=_most(use, target=target)),
         dissolve=dissolve_in(weighed_mg, dissolves_g_per_l=active.dissolves.value) if weighed_mg and active.dissolves and not stock else None,
     )
 
@@ -280,6 +287,11 @@ def _of_product(product: Product, active: float, *, water_l: float) -> tuple[Mea
     if product.mg_per_ml is not None:
         return "volume", poured_ml(active, per_ml=product.mg_per_ml, water_ml=water_l * 1000)
     return in_product(product, active_mg=active)
+
+
+def _to_come_down(level: float, *, target: float, most: float) -> float:
+    """Share of the water to change where it holds more than the range already: by dilution, 0 where it does not."""
+    return change_to_come_down(reading=level, target=target) if level > most * (1 + EDGE) else 0.0
 
 
 def _most(use: Use, *, target: float) -> float:
@@ -324,6 +336,9 @@ def _trace(
 
 
 def _words(amount: Amount) -> str:
+    if amount.change_fraction > 0:
+        share = show_fraction(amount.change_fraction, up=True).text
+        return f"Nothing to add: it holds more than its range already. Change {share} of the water, air on full, and test again."
     if amount.exact <= 0:
         return "Nothing to add: it is there already."
     if amount.stock is not None:

@@ -77,6 +77,12 @@ def _of_interactions(active: Active, here: Surroundings, found: Library) -> Iter
     mine = {active.id, *(["antibiotic"] if _is_antibiotic(active) else [])}
     there = here.in_water | {"antibiotic" for name in here.in_water if name in found.actives and _is_antibiotic(found.actives[name])}
     listed: set[str] = set()
+    for name in sorted(here.in_water - {active.id}):
+        twice = {active.id, *active.holds} & {name, *(found.actives[name].holds if name in found.actives else ())}
+        if twice:
+            listed.add(name)
+            what = " and ".join(sorted(found.actives[t].short_name for t in twice))
+            yield _line("never", f"{found.actives[name].short_name} is in this water, and both hold {what}: it would be given twice")
     for pair in found.interactions.values():
         for ours, theirs in ((pair.one, pair.other), (pair.other, pair.one)):
             met = there & set(theirs)

@@ -173,6 +173,9 @@ class Active(Datum):
     # the salt it is in water, for how salty a bath is beside the fish's own water
     salt: Literal["", "sodium_chloride", "magnesium_sulfate", "marine_salt"] = ""
     stopped_by: tuple[StoppedBy, ...] = ()
+    # which water test reads it, and which other actives a mixture holds
+    read_by: Literal["", "copper", "salinity"] = ""
+    holds: tuple[str, ...] = ()
     dissolves: Figure | None = None
     colour: Literal["salt", "clear", "acriflavine", "blue", "copper", "malachite", "permanganate"] = "clear"
     cautions: tuple[Caution, ...] = ()

@@ -278,6 +278,7 @@ def _check_formulary(found: Library) -> None:
         _known(f"allergen {allergen.id}", allergen.actives, found.actives)
     for active in found.actives.values():
         _known(f"active {active.id}", active.care_with, life | set(found.kin))
+        _known(f"active {active.id}", [*active.holds, *(s.active for s in active.stopped_by)], found.actives)
         for use in active.uses:
             _known(f"use {use.id}", [name for s in use.shorter for name in s.lives], life | set(found.kin))
             if use.dose and use.refuse_above and use.refuse_above.unit != use.dose.unit:

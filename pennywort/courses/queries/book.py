@@ -12,7 +12,7 @@ from typing import NamedTuple, TypeVar, cast
 from django.db.models import Min, Q
 
 from pennywort.core.course.clock import ClockState, Counted, Slip, judged, read_clock
-from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
+from pennywort.core.course.ledger import Ledger, Level, WaterEvent, rates_of
 from pennywort.core.reference import library
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.held import EDGE_FRACTION, clock_rule, protocol_of, read_in
@@ -176,9 +176,8 @@ class Book:
         events = [WaterEvent(at=d.happened_at, added_mg=d.amount_mg, net_volume_l=d.net_volume_l) for d in given if d.amount_mg is not None]
         events += [WaterEvent(at=c.happened_at, changed_fraction=c.changed_fraction) for c in self.changed(tank)]
         events += [WaterEvent(at=c.done_at, carbon=c.kind == "carbon_in") for c in self._carbon.get(tank.water_id, [])]
-        if medicine_id == "copper":
-            read = self.readings(tank)
-            events += [WaterEvent(at=r.happened_at, reading_mg_per_l=r.copper_mg_per_l) for r in read if r.copper_mg_per_l is not None]
+        if library().actives[medicine_id].read_by == "copper":
+            events += [WaterEvent(at=at, reading_mg_per_l=value) for at, value in self._read_of(tank, medicine_id)]
         return [e for e in events if start <= e.at <= self.now]
 
     def ledger(self, tank: Tank, medicine_id: str) -> Ledger | None:
@@ -257,6 +256,29 @@ class Book:
         """The level of one medicine at this instant, mg/L."""
         ledger = self.ledger(tank, medicine_id)
         return ledger.level(self.now).concentration_mg_per_l if ledger else 0.0
+
+    def _read_of(self, tank: Tank, medicine_id: str) -> list[tuple[datetime, float]]:
+        """The water tests that read this medicine, mg/L, oldest first."""
+        by = library().actives[medicine_id].read_by
+        rows = self.readings(tank)
+        if by == "copper":
+            return [(r.happened_at, r.copper_mg_per_l) for r in rows if r.copper_mg_per_l is not None]
+        if by == "salinity":
+            return [(r.happened_at, r.salinity_g_per_kg * 1000) for r in rows if r.salinity_g_per_kg is not None]
+        return []
+
+    def in_it_now(self, tank: Tank, medicine_id: str) -> Level | None:
+        """The level at this instant with its band: by the ledger, or where none was given here by what was last read. None if nobody knows."""
+        ledger, read = self.ledger(tank, medicine_id), self._read_of(tank, medicine_id)
+        if ledger is None and read:
+            start, value = read[-1]
+            events = self._events(tank, (), medicine_id=medicine_id, start=start)
+            rates = rates_of(library().kinetics.get(medicine_id), sand=tank.water_id in self._sandy)
+            ledger = Ledger(
+                [WaterEvent(at=start, reading_mg_per_l=value), *(e for e in events if e.reading_mg_per_l is None)],
+                start_at=start, net_volume_l=tank.net_volume_l, volume_sd_l=tank.net_uncertainty_l, rates=rates,
+            )  # fmt: skip
+        return ledger.level(self.now) if ledger else None
 
     def medicines(self, tank: Tank) -> dict[str, tuple[float, float]]:
         """Medicines still in the water: their level and the largest dose so far, mg/L; under 1 % of that is none."""
