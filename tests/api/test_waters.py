@@ -7,6 +7,7 @@ from itertools import pairwise
 from typing import Any
 
 from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.queries.held import windows_of
 from pennywort.fish.models import Group, Move
 from pennywort.tanks.models import Tank
 from tests.api.room import COPPER, TANK, RoomCase
@@ -191,3 +192,56 @@ class Calendar(RoomCase):
         out.refresh_from_db()
         self.assertEqual((out.due_at - start, "7 days earlier" in told), (timedelta(days=33), True))
         self.assertEqual(Task.objects.filter(title="Change half: copper out").count(), 2)
+
+
+class Answers(RoomCase):
+    """A reading over or under its range makes the task that its rule speaks of."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.sill = self.tank(**SEA)
+        self.course(self.group(self.sill, species="royal_gramma"), "copper_30_strict", condition="marine_ich", products=COPPER)
+        for day in range(4):
+            self.clock = self.clock + timedelta(days=1 if day else 0)
+            self.give_copper()
+
+    def give_copper(self) -> None:
+        for item in self.due():
+            self.send(f"tasks/{item['task']}/dose", {"amount": item["press_amount"]})
+
+    def read(self, copper: str) -> str:
+        self.clock = self.clock + timedelta(minutes=10)
+        return str(self.send(f"tanks/{self.sill}/readings", {"copper": copper})["told"])
+
+    def test_above_asks_for_the_change_that_brings_it_down(self) -> None:
+        """3.60 down to 2.25 is 37.5 % of the water, 38 rounded up; the press of Today records it; a newer reading in range clears it."""
+        told = self.read("3.60")
+        self.assertIn("Copper reads 3.60 mg/L, above its range: change 38 % of the water", told)
+        due = next(d for d in self.due("water_change") if "reads 3.60" in d["title"])
+        self.assertEqual(due["press"], "Change 38 %")
+        self.send(f"tanks/{self.sill}/changes", {"share": "38 %", "task": due["task"], "put_back": False})
+        self.assertFalse([d for d in self.due("water_change") if "reads" in d["title"]])
+
+    def test_below_asks_for_what_is_missing(self) -> None:
+        """1.20 where 2.25 are held: 1.05 mg/L in this water, of a product of 5 mg in each mL (arithmetic)."""
+        told = self.read("1.20")
+        self.assertIn("below its range: what is missing stands on Today", told)
+        due = next(d for d in self.due() if "reads 1.20" in d["title"])
+        wanted_ml = 1.05 * Tank.objects.get(uid=self.sill).net_volume_l / 5
+        self.assertAlmostEqual(float(due["press_amount"].split(" ")[0]), wanted_ml, delta=0.05 * wanted_ml)
+        # read again in range: the older question is gone
+        self.read("2.20")
+        self.assertFalse([d for d in self.due() if "reads" in d["title"]])
+
+    def test_a_floor_of_ones_own_begins_the_count_again(self) -> None:
+        """ "At least 2.5, below it begins again" is a parameter: a reading of 2.3 does not count then."""
+        other = self.tank(**{**SEA, "code": "M9", "name": "Lock"})
+        fish = self.group(other, species="royal_gramma")
+        wish = {"products": COPPER, "parameters": {"target": "2.5", "floor": "2.5"}}
+        self.course(fish, "copper_30_strict", condition="marine_ich", **wish)
+        held = windows_of(Course.objects.latest("pk"))[0]
+        self.assertEqual((held.low_mg_per_l, held.high_mg_per_l), (2.5, 2.5))
+        problem = self.ask(
+            f"groups/{fish}/slip", {"protocol": "copper_30_strict", "products": COPPER, "parameters": {"target": "2", "floor": "2.5"}}, status=422
+        )
+        self.assertEqual(problem["field"], "parameters.floor")

@@ -296,6 +296,8 @@ def _targets(protocol: CourseProtocol, values: dict[str, float], *, chosen: Chos
                 raise Refused(f"{words} Choose another way.", field=f"parameters.{m.target}")
             values[m.target] = value
         targets[m.active] = value * scale
+        if value < values.get("floor", 0.0) * (1 - 1e-9):
+            raise InvalidInput("The reading that counts lies above what is held: no day would count.", field="parameters.floor")
     return targets
 
 

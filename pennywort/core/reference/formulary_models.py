@@ -127,6 +127,8 @@ class Use(Sourced):
     most_minutes: float | None = Field(default=None, gt=0)
     # a bath that is thinner than home on purpose: fresh water, or thinned sea water
     thinner: Literal["", "fresh", "sea"] = ""
+    # how far a test kit's figure of it can be off, mg/L
+    kit_off: Figure | None = None
     # the least time between two of it for the same fish, or in the same tank
     apart_h: Figure | None = None
     # of a day in the tank: the most that may be given in all, where it is spent too soon and given again

@@ -58,6 +58,14 @@ class Read(NamedTuple):
     instrument: str
 
 
+class Newest(NamedTuple):
+    """The newest reading of a medicine."""
+
+    read_at: datetime
+    level_mg_per_l: float
+    acted_since: bool
+
+
 class Carbon(NamedTuple):
     """Carbon went in or out."""
 
@@ -266,6 +274,15 @@ class Book:
         if by == "salinity":
             return [(r.happened_at, r.salinity_g_per_kg * 1000) for r in rows if r.salinity_g_per_kg is not None]
         return []
+
+    def newest_reading(self, tank: Tank, medicine_id: str) -> Newest | None:
+        """The newest water test that reads this medicine, and whether a dose or a change came after it."""
+        read = [(at, value) for at, value in self._read_of(tank, medicine_id) if at <= self.now]
+        if not read:
+            return None
+        at, value = read[-1]
+        after = [d.happened_at for d in self.given(tank) if d.medicine_id == medicine_id] + [c.happened_at for c in self.changed(tank)]
+        return Newest(read_at=at, level_mg_per_l=value, acted_since=any(x > at for x in after))
 
     def in_it_now(self, tank: Tank, medicine_id: str) -> Level | None:
         """The level at this instant with its band: by the ledger, or where none was given here by what was last read. None if nobody knows."""

@@ -18,16 +18,19 @@ from pennywort.courses.models import Course, Task
 
 # A level this close to the edge of its range is in it: scales, spoons and kits read no finer.
 EDGE_FRACTION = 0.03
+# the parameter of a course below which a reading begins its count again
+FLOOR = "floor"
 
 
 @dataclass(frozen=True, kw_only=True)
 class Window:
-    """A medicine of a course: its target and range, mg/L."""
+    """A medicine of a course: its target and range, mg/L, and how far a kit can be off; 0 where no kit answers for it."""
 
     active: str
     target_mg_per_l: float
     low_mg_per_l: float
     high_mg_per_l: float
+    kit_off_mg_per_l: float = 0.0
 
 
 def protocol_of(course: Course) -> CourseProtocol | None:
@@ -49,8 +52,12 @@ def windows_of(course: Course) -> tuple[Window, ...]:
     windows = []
     for m in protocol.medicines if protocol else ():
         target = course.targets_mg_per_l.get(m.active, 0.0)
-        low, high = window(found.uses[m.use][1], target_mg_per_l=target)
-        windows.append(Window(active=m.active, target_mg_per_l=target, low_mg_per_l=low, high_mg_per_l=high))
+        use = found.uses[m.use][1]
+        low, high = window(use, target_mg_per_l=target)
+        # the floor a keeper counts from: a reading below it is below the range for him
+        low = max(low, course.parameters.get(FLOOR, low))
+        off = use.kit_off.value if use.kit_off else 0.0
+        windows.append(Window(active=m.active, target_mg_per_l=target, low_mg_per_l=low, high_mg_per_l=high, kit_off_mg_per_l=off))
     return tuple(windows)
 
 
@@ -78,13 +85,15 @@ def clock_rule(course: Course, *, every_h: float | None) -> ClockRule | None:
     """What the clock of a course counts by; None without one. ``every_h``: how far apart its doses are planned."""
     protocol = protocol_of(course)
     clock = protocol.clock if protocol else None
-    if protocol is None or clock is None or not all(p.id in course.parameters for p in protocol.parameters):
+    if protocol is None or clock is None:
         return None
+    # what was set when it began; a parameter that its protocol learnt since has its own value
+    values = {p.id: p.value for p in protocol.parameters} | course.parameters
     by_label = (course.label or {}).get("days", 0) * 24.0
-    length = by_label if protocol.kind == "label" else hours_of(clock.length, values=course.parameters, protocol=protocol)
+    length = by_label if protocol.kind == "label" else hours_of(clock.length, values=values, protocol=protocol)
     if not length:
         return None
-    gap_h = hours_of(clock.gap, values=course.parameters, protocol=protocol)
+    gap_h = hours_of(clock.gap, values=values, protocol=protocol)
     return ClockRule(counts=clock.counts, length_h=length, slip=clock.slip, gap_h=gap_h, every_h=every_h)
 
 

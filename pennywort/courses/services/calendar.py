@@ -10,6 +10,7 @@ from pennywort.core.course.prolong import SLACK, days_between, prolong
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import clock_rule, course_name, planned_step
+from pennywort.courses.services.answers import answer_readings
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank
 
@@ -30,9 +31,10 @@ def end_of(course: Course) -> datetime:
 
 
 def keep_to_clocks(actor: Actor, tank: Tank) -> str:
-    """Put off (or bring back) the ends of the courses in this water to what their clocks say now; in words, empty if none moved."""
+    """Put off (or bring back) the ends of the courses in this water to what their clocks say now, and answer what was read; in words, empty if none."""
     book = Book([tank], now=actor.now)
-    return " ".join(words for course in book.running(tank) if (words := _keep(actor, book, course)))
+    moved = " ".join(words for course in book.running(tank) if (words := _keep(actor, book, course)))
+    return f"{answer_readings(actor, tank)} {moved}".strip()
 
 
 def _keep(actor: Actor, book: Book, course: Course) -> str:

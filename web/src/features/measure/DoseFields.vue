@@ -43,7 +43,8 @@ const rows = computed(() => {
 watch([active, bottles], ([now], [before]) => {
   if (!now) return
   const kept = now.uses.some((u) => u.id === dose.value.use)
-  if (kept && before?.id === now.id && dose.value.strength) return
+  // of what is not measured out there is no strength to wait for: waiting for one would go on for ever
+  if (kept && before?.id === now.id && (dose.value.strength || !strengths.value.length)) return
   // what stands on the shelf comes first
   const first = bottles.value.find((b) => !b.past)
   dose.value = {
