@@ -8,7 +8,8 @@ from uuid import UUID
 
 from ninja import Schema
 
-from pennywort.measure.schemas import BathIn, BathStepOut, DoseRequest, MeasuredOut
+from pennywort.measure.requests import BathIn, DoseRequest
+from pennywort.measure.schemas import BathStepOut, MeasuredOut
 from pennywort.rooms.schemas import Typed, Write
 
 Kind = Literal["in", "out", "breathing", "frantic", "rolled", "jumped", "fast", "darting", "violet", "pink", "tea", "brown", "again", "strip", "end"]

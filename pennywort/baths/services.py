@@ -17,7 +17,8 @@ from pennywort.courses.services.tasks import Given, do_task, give_again, give_do
 from pennywort.fish.models import Group
 from pennywort.measure.dose import find_use
 from pennywort.measure.reckon import reckon
-from pennywort.measure.schemas import BathIn, DoseRequest, MeasuredOut
+from pennywort.measure.requests import BathIn, DoseRequest
+from pennywort.measure.schemas import MeasuredOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
 from pennywort.rooms.services import find, new_entry

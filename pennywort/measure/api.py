@@ -12,12 +12,12 @@ from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.measure.dose import dose_words
 from pennywort.measure.reckon import reckon, row
+from pennywort.measure.requests import MeasureIn
 from pennywort.measure.schemas import (
     ActiveOut,
     AllergenOut,
     FormOut,
     MeasuredOut,
-    MeasureIn,
     MeetsOut,
     SensitivityOut,
     SheetIn,
@@ -27,7 +27,7 @@ from pennywort.measure.schemas import (
     StrengthOut,
     ToolChoiceOut,
     UseOut,
-)  # fmt: skip
+)
 from pennywort.measure.sheet import RESULT, Line, check_lines, read_csv, rows_of, write_csv
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import NotFound
@@ -96,6 +96,7 @@ def _use(active: Active, use: Use) -> UseOut:
         typed_unit=shown_unit(use.dose.unit) if use.dose else "",
         usual=f"{use.dose.value:g}" if use.dose else "",
         form=use.form,
+        adds_demand=use.most_in_all is not None,
         strengths=list(use.strengths) if use.strengths is not None else None,
     )
 

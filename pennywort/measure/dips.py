@@ -10,7 +10,8 @@ from pennywort.core.reference import library
 from pennywort.courses.schemas import CautionOut
 from pennywort.measure.answer import answer, figure
 from pennywort.measure.dose import dose, find_use
-from pennywort.measure.schemas import BathStepOut, DipIn, DipsRequest, DoseRequest, FigureOut, MeasuredOut
+from pennywort.measure.requests import DipIn, DipsRequest, DoseRequest
+from pennywort.measure.schemas import BathStepOut, FigureOut, MeasuredOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
 

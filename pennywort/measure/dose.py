@@ -38,8 +38,9 @@ from pennywort.courses.queries.circumstances import water_type_of
 from pennywort.courses.schemas import CautionOut
 from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.measure.amounts import amount_out, dissolve_first, level_shown
+from pennywort.measure.requests import BathIn, DoseRequest, WaterIn
 from pennywort.measure.salts import dissolved
-from pennywort.measure.schemas import AmountOut, BathIn, BathStepOut, DoseRequest, FigureOut, MeasuredOut, WaterIn
+from pennywort.measure.schemas import AmountOut, BathStepOut, FigureOut, MeasuredOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
 from pennywort.rooms.salt import read_grams_per_l
@@ -233,6 +234,7 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
         target=_level(actor, body.target, kind=kind, field="target"),
         level_now=recorded if typed_now is None else typed_now,
         share=1.0 if share is None else share,
+        demand=_level(actor, body.demand, kind=kind, field="demand") or 0.0,
         spoons=_spoons(actor, body, active),
         confirmed=body.confirmed,
         prescribed=body.prescribed,

@@ -1,4 +1,4 @@
-"""By label, corrections, medicine in food, and what stops or disinfects."""
+"""By label, corrections, and what stops or disinfects."""
 
 from __future__ import annotations
 
@@ -7,7 +7,6 @@ from typing import Literal
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.correct import after_change, change_to_come_down, changes_needed, within_total
 from pennywort.core.medicine.dose import mass_for_target_mg
-from pennywort.core.medicine.food import mass_from_length_g, medicated
 from pennywort.core.medicine.neutralise import (
     ammonia_from_chloramine_mg_per_l,
     ascorbic_acid_for_chlorine_mg,
@@ -15,22 +14,26 @@ from pennywort.core.medicine.neutralise import (
     stop_permanganate,
     thiosulfate_for_chlorine_mg,
 )
+from pennywort.core.medicine.product import in_product
 from pennywort.core.medicine.tools import Measures
 from pennywort.core.reference import library
 from pennywort.core.trace import TraceLine, plain
-from pennywort.core.units import show_concentration, show_fraction, show_mass
+from pennywort.core.units import read_ratio, show_concentration, show_fraction
 from pennywort.courses.schemas import CautionOut
 from pennywort.measure.amounts import plain_amount
 from pennywort.measure.answer import answer, figure, step
 from pennywort.measure.dose import need_water, place_of
-from pennywort.measure.schemas import CorrectRequest, DisinfectRequest, FoodRequest, LabelRequest, MeasuredOut, StopPermanganateRequest, TapRequest
+from pennywort.measure.requests import CorrectRequest, DisinfectRequest, LabelRequest, StopPermanganateRequest, TapRequest
+from pennywort.measure.schemas import AmountOut, MeasuredOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
-from pennywort.shelf.products import read_product
+from pennywort.shelf.products import find_bottle, read_product
+from pennywort.shelf.queries import product_of_bottle
 
 DROPS_PER_ML = 20.0
+LEAST_PEROXIDE, MOST_PEROXIDE = 0.5, 50.0
+LEAST_CHLORINE, MOST_CHLORINE = 10.0, 5000.0
 MOST_ML_PER_L = 20.0
-FOOD_SOURCE = "SRAC 473, rule of label feeds: recalled, not yet checked"
 GEAR_SOURCE = "UF/IFAS VM-87 and stoichiometry: recalled, not yet checked"
 
 
@@ -38,9 +41,10 @@ def label(actor: Actor, body: LabelRequest) -> MeasuredOut:
     """V x amount / per volume, in what the label counts by."""
     volume = need_water(place_of(actor, body)).net_volume_l
     per = actor.read(body.per_volume, kind="volume", field="per_volume")
-    share = actor.read_optional(body.share, kind="fraction", field="share")
+    share = actor.read_share(body.share, field="share", whole_l=volume) if body.share.strip() else None
     times = volume / per * (1.0 if share is None else share)
-    drops = actor.read_optional(body.drops_per_ml, kind="number", field="drops_per_ml") or DROPS_PER_ML
+    typed_drops = actor.read_optional(body.drops_per_ml, kind="number", field="drops_per_ml")
+    drops = DROPS_PER_ML if typed_drops is None else typed_drops
     if not 8 <= drops <= 60:
         raise InvalidInput("Droppers give between 8 and 60 drops in a millilitre; count yours.", field="drops_per_ml")
     words = ""
@@ -63,12 +67,27 @@ def label(actor: Actor, body: LabelRequest) -> MeasuredOut:
     return answer("label", "By its label", amounts=[shown], trace=trace, source="label")
 
 
+def _of_bottle(actor: Actor, body: CorrectRequest, name: str, active_mg: float, *, words: str = "") -> AmountOut:
+    """An amount of active, in the bottle it is taken from where that is said."""
+    active = library().actives.get(body.active) if body.active else None
+    if body.active and active is None:
+        raise InvalidInput("There is no such active in the formulary.", field="active")
+    if active is None:
+        return plain_amount(f"{name}, of the active", "mass", active_mg, actor, words=words)
+    bottle = find_bottle(actor, body.bottle, active) if body.bottle else None
+    product = product_of_bottle(bottle) if bottle else read_product(actor, active, strength=body.strength, own=body.own)
+    if product is None or product.direct:
+        return plain_amount(f"{name}, of the active", "mass", active_mg, actor, words=words)
+    measures, amount = in_product(product, active_mg=active_mg)
+    return plain_amount(f"{name}: {product.name}", measures, amount, actor, words=words, piece=product.piece)
+
+
 def correct(actor: Actor, body: CorrectRequest) -> MeasuredOut:
     """Up by a top-up, down by changes, back after a change."""
     volume = need_water(place_of(actor, body)).net_volume_l
     reading = actor.read(body.reading, kind="concentration", field="reading")
     fresh = actor.read_optional(body.fresh, kind="concentration", field="fresh") or 0.0
-    share = actor.read_optional(body.share, kind="fraction", field="share")
+    share = actor.read_share(body.share, field="share", whole_l=volume) if body.share.strip() else None
     target = actor.read_optional(body.target, kind="concentration", field="target")
     most = actor.read_optional(body.most, kind="concentration", field="most")
     if most is not None:
@@ -79,7 +98,7 @@ def correct(actor: Actor, body: CorrectRequest) -> MeasuredOut:
     amounts, figures, words = [], [], ""
     if target is not None and target > reading:
         missing_mg = mass_for_target_mg(net_volume_l=volume, target_mg_per_l=target, level_now_mg_per_l=reading)
-        amounts.append(plain_amount("To add, of the active", "mass", missing_mg, actor))
+        amounts.append(_of_bottle(actor, body, "To add", missing_mg))
     elif target is not None and target < reading:
         once = change_to_come_down(reading=reading, target=target, fresh=fresh)
         figures.append(figure("in one change", show_fraction(once, up=True).figure, "%", "of the water"))
@@ -93,38 +112,8 @@ def correct(actor: Actor, body: CorrectRequest) -> MeasuredOut:
         after = after_change(net_volume_l=volume, level_mg_per_l=reading, share=share, fresh_mg_per_l=fresh)
         level = show_concentration(after.level_mg_per_l)
         figures.append(figure("after that change", level.figure, level.unit))
-        amounts.append(plain_amount("To put back, of the active", "mass", after.put_back_mg, actor, words="the part that was changed, never a full dose"))
+        amounts.append(_of_bottle(actor, body, "To put back", after.put_back_mg, words="the part that was changed, never a full dose"))
     return answer("correct", "Put a level right", amounts=amounts, figures=figures, words=words, source="dilution; arithmetic")
-
-
-def food(actor: Actor, body: FoodRequest) -> MeasuredOut:
-    """mg in each gram, and a day's food for these fish."""
-    mass = actor.read_optional(body.mean_mass, kind="mass", field="mean_mass")
-    length = actor.read_optional(body.length, kind="length", field="length")
-    if mass is None and length is None:
-        raise InvalidInput("How heavy is one fish, or how long?", field="mean_mass")
-    each = mass if mass is not None else mass_from_length_g(length_cm=length or 0.0, body=body.body)
-    made = medicated(
-        biomass_g=each * body.fish_count,
-        mg_per_kg_day=actor.read(body.dose, kind="dose_mg_per_kg", field="dose"),
-        eaten_fraction=actor.read(body.eaten, kind="fraction", field="eaten"),
-    )
-    mine = actor.preferences
-    whole, once = show_mass(made.food_g_per_day * 1000 * body.days, mine), show_mass(made.food_g_per_day * 1000, mine)
-    lines = [
-        figure("in each gram of food", f"{made.active_mg_per_g:.3g}", "mg", f"{made.of_food_fraction * 100:.2g} % of it"),
-        figure("food a day", once.figure, once.unit, f"for {body.fish_count} fish of {each:.3g} g"),
-        figure("in all", whole.figure, whole.unit, f"of food in {body.days} days"),
-    ]
-    steps = [
-        step("Dissolve the medicine in a little water, soak the food 15 to 30 minutes, or bind it with gelatine; cold, not cooked."),
-        step("Feed it first, to hungry fish, in as much as they eat in a minute; take the rest out."),
-    ]
-    amounts = [plain_amount("Active for one day’s food", "mass", made.active_mg_per_day, actor)]
-    words = "A length taken ten in a hundred too large makes the mass a third too large: weigh one if you can." if mass is None else ""
-    return answer(
-        "food", "Medicine in food", amounts=amounts, figures=lines, steps=steps, words=words, source=FOOD_SOURCE, recalled=True
-    )  # fmt: skip
 
 
 MOST_TAP_MG_PER_L = 10.0
@@ -160,9 +149,14 @@ def disinfect(actor: Actor, body: DisinfectRequest) -> MeasuredOut:
     volume = need_water(place_of(actor, body)).net_volume_l
     bleach = library().actives["bleach"]
     product = read_product(actor, bleach, strength=body.strength, own=body.own)
-    chlorine = actor.read_optional(body.chlorine, kind="concentration", field="chlorine") or 200.0
-    if chlorine > 5000 or product is None or product.mg_per_ml is None:
-        raise InvalidInput("Between 10 and 5000 mg/L of chlorine, from a liquid bleach.", field="chlorine")
+    if product is None or product.mg_per_ml is None:
+        raise InvalidInput("A liquid bleach, by its strength.", field="strength")
+    # one part to so many of water, as keepers say it, or the chlorine itself
+    share = read_ratio(body.chlorine, field="chlorine")
+    typed = share * product.mg_per_ml * 1000 if share is not None else actor.read_optional(body.chlorine, kind="concentration", field="chlorine")
+    chlorine = 200.0 if typed is None else typed
+    if not LEAST_CHLORINE <= chlorine <= MOST_CHLORINE:
+        raise InvalidInput(f"Between {LEAST_CHLORINE:g} and {MOST_CHLORINE:g} mg/L of chlorine; this makes {chlorine:.0f}.", field="chlorine")
     millilitres = bleach_ml(volume_l=volume, chlorine_mg_per_l=chlorine, strength_mg_per_ml=product.mg_per_ml)
     after = thiosulfate_for_chlorine_mg(chlorine_mg_per_l=chlorine, volume_l=volume)
     minutes = 60.0 if chlorine <= 1000 else 15.0
@@ -201,11 +195,13 @@ def disinfect(actor: Actor, body: DisinfectRequest) -> MeasuredOut:
 def stop(actor: Actor, body: StopPermanganateRequest) -> MeasuredOut:
     """Peroxide or thiosulfate against permanganate."""
     volume = need_water(place_of(actor, body)).net_volume_l
-    percent = actor.read_optional(body.peroxide_percent, kind="number", field="peroxide_percent")
+    percent = actor.read_optional(body.peroxide_percent, kind="percent", field="peroxide_percent")
+    if percent is not None and not LEAST_PEROXIDE <= percent <= MOST_PEROXIDE:
+        raise InvalidInput(f"Peroxide is sold between {LEAST_PEROXIDE:g} and {MOST_PEROXIDE:g} %.", field="peroxide_percent")
     level = actor.read(body.level, kind="concentration", field="level")
     millilitres, thiosulfate = stop_permanganate(level_mg_per_l=level, net_volume_l=volume, peroxide_mg_per_ml=10 * (3.0 if percent is None else percent))
     amounts = [
-        plain_amount("Hydrogen peroxide", "volume", millilitres, actor, words="give half as much again"),
-        plain_amount("or sodium thiosulfate, crystals", "mass", thiosulfate, actor, words="give one to two for each of permanganate"),
+        plain_amount("Hydrogen peroxide", "volume", millilitres, actor, words="give half as much again, because the reaction varies with the water"),
+        plain_amount("or sodium thiosulfate, crystals", "mass", thiosulfate, actor, words="give twice as much: this is the least by the sum"),
     ]
     return answer("stop_permanganate", "Stop permanganate", amounts=amounts, words="The colour must go; then change half the water.", source="stoichiometry")

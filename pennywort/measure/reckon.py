@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any
 
 from pennywort.core.errors import PennywortError
-from pennywort.measure import dips, dose, others, waters
+from pennywort.measure import dips, dose, food, others, questions, waters
 from pennywort.measure.schemas import MeasuredOut, ProblemOut, RowOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import NotFound
@@ -23,11 +23,14 @@ KINDS: dict[str, Callable[[Actor, Any], MeasuredOut]] = {
     "dips": dips.dips,
     "nitrite": waters.nitrite,
     "correct": others.correct,
-    "food": others.food,
+    "food": food.food,
     "ammonia": waters.ammonia,
     "tap": others.tap,
     "disinfect": others.disinfect,
     "stop_permanganate": others.stop,
+    "what_is": questions.what_is,
+    "free_ammonia": questions.free_ammonia,
+    "half_life": questions.half_life,
 }
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from pennywort.core.water.osmolality import Dissolved, Salt
-from pennywort.measure.schemas import SaltsIn
+from pennywort.measure.requests import SaltsIn
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.salt import read_grams_per_l
 

@@ -12,7 +12,8 @@ from pydantic import BaseModel, ValidationError
 
 from pennywort.core.errors import InvalidInput
 from pennywort.measure.reckon import row
-from pennywort.measure.schemas import MeasureIn, ProblemOut, RowOut
+from pennywort.measure.requests import MeasureIn
+from pennywort.measure.schemas import ProblemOut, RowOut
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.queries import tanks_of
 

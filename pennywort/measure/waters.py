@@ -18,17 +18,19 @@ from pennywort.core.water.volume import Standing, vessel_volume
 from pennywort.measure.amounts import plain_amount
 from pennywort.measure.answer import answer, figure, step
 from pennywort.measure.dose import need_water, place_of
-from pennywort.measure.salts import dissolved
-from pennywort.measure.schemas import (
+from pennywort.measure.requests import (
     AmmoniaRequest,
     CarriesRequest,
-    MeasuredOut,
     NitriteRequest,
     OsmolalityRequest,
     SalinityRequest,
     SaltStepsRequest,
     TrueVolumeRequest,
     VesselRequest,
+)
+from pennywort.measure.salts import dissolved
+from pennywort.measure.schemas import (
+    MeasuredOut,
 )
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.salt import read_grams_per_l

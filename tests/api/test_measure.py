@@ -444,7 +444,7 @@ class Command(MeasureCase):
 class Formulary(MeasureCase):
     def test_every_use_in_full(self) -> None:
         got = self.client_of().get("/api/reference/actives").json()
-        self.assertEqual((len(got), sum(len(a["uses"]) for a in got)), (53, 125))
+        self.assertEqual((len(got), sum(len(a["uses"]) for a in got)), (53, 126))
         self.assertTrue(all(u["source"] and u["dose_text"] for a in got for u in a["uses"]))
         one = self.client_of().get("/api/reference/actives/formalin").json()
         self.assertIn(("permanganate", "never"), [(m["others"], m["level"]) for m in one["meets"]])

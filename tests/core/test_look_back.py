@@ -95,7 +95,7 @@ class Doses(TestCase):
 
     def test_levels_clocks_and_tests(self) -> None:
         held = Held(name="Copper", within_h=61, below_h=14, above_h=0.1, reached=True)
-        self.assertEqual(said("level", held=[held]), ["Copper, once in its range: 2 days 13 hours in it, 14 hours below, never above."])
+        self.assertEqual(said("level", held=[held]), ["Copper, once in its range: 2 days 13 hours in it, 14 hours below, above for minutes."])
         never = Held(name="Salt", within_h=0, below_h=0, above_h=0, reached=False)
         self.assertEqual(said("level", held=[never]), ["Salt never reached its range."])
         self.assertEqual(said("clock", restarts=["3 firefish joined"]), ["The clock of the treatment began again: 3 firefish joined."])

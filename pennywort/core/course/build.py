@@ -24,6 +24,7 @@ from pennywort.core.reference.models import CautionLevel, Species
 from pennywort.core.reference.naming import plural
 
 MOST_STEPS = 2000
+EARLIEST_YEAR, LATEST_YEAR = 1950, 2200
 # what a heated tank is usually kept at, where nobody read it (common practice)
 HEATED_C = 25.0
 # a step of warmth is still worth taking this much cooler (common practice)
@@ -206,6 +207,8 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
     """
     if start_at.tzinfo is None:
         raise InvalidInput("Give the time with its zone.", field="starts_at")
+    if not EARLIEST_YEAR <= start_at.year <= LATEST_YEAR:
+        raise InvalidInput("No course starts in that year.", field="starts_at")
     start, water = start_at.astimezone(UTC), known_water(tank.water)
     values = values_of(protocol, chosen.parameters, temperature_c=tank.temperature_c, found=found)
     warmth = taken_warmth(values, water=tank.surroundings.water, temperature_c=tank.temperature_c)

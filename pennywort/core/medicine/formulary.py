@@ -86,13 +86,15 @@ class Wanted:
     """What the keeper asks for. ``target`` in the unit of the use's dose, None for the published one.
 
     ``prescribed`` lifts a vet gate and the range of what a vet prescribes, never the guard against a slip of units. ``level_now`` is what is in
-    the water already, same unit; ``share`` the part of a whole dose wanted now, 0-1. ``spoons`` what the keeper's own
+    the water already, same unit; ``share`` the part of a whole dose wanted now, 0-1; ``demand`` what the water itself uses
+    up, by a jar test, same unit: it is given on top. ``spoons`` what the keeper's own
     level spoons hold of this, as he weighed them.
     """
 
     target: float | None = None
     level_now: float = 0.0
     share: float = 1.0
+    demand: float = 0.0
     spoons: Spoons | None = None
     confirmed: bool = False
     prescribed: bool = False
@@ -136,6 +138,7 @@ def measure(
         if held:
             return no("never", f"Never here: {held.text}.")
     needs = (*acknowledge, *_needs(use, target))
+    target = _with_demand(use, target, demand=wanted.demand)
     if needs and not wanted.confirmed:
         return no("confirm", "First these, each of them true:", needs)
     if product.asks and not wanted.product_confirmed:
@@ -201,6 +204,23 @@ def _target(use: Use, wanted: Wanted, *, here: Surroundings) -> float:
     if not math.isfinite(wanted.level_now) or wanted.level_now < 0:
         raise InvalidInput("This can’t be negative.", field="level_now")
     return target
+
+
+def _with_demand(use: Use, target: float, *, demand: float) -> float:
+    """What is wanted in the water and what the water uses up first: demand + residual (Tucker 1989, recalled), up to the most in all.
+
+    :raises InvalidInput: a demand that can't be, or of a use that has none. :raises Refused: more than may be given in all.
+    """
+    if not math.isfinite(demand) or demand < 0:
+        raise InvalidInput("This can’t be negative.", field="demand")
+    if not demand:
+        return target
+    if use.most_in_all is None:
+        raise InvalidInput("Only of what dirt uses up a demand is measured.", field="demand")
+    if target + demand > use.most_in_all.value * (1 + 1e-9):
+        most = f"{use.most_in_all.value:g} {shown_unit(use.most_in_all.unit)}"
+        raise Refused(f"With what the water uses up that comes to {target + demand:g}, more than {most} in all: clean the tank first.", field="demand")
+    return target + demand
 
 
 def _by_ph(use: Use, here: Surroundings) -> float:

@@ -63,6 +63,7 @@ def stock_for(
     most: float = math.inf,
     each: float = 1.0,
     dissolves_mg_per_ml: float | None = None,
+    most_doses: float = MOST_DOSES,
 ) -> Stock | None:
     """The smallest stock whose weighing is fine on the finest tool at hand and whose draw fits a syringe.
 
@@ -71,7 +72,7 @@ def stock_for(
     sensible dilution.
 
     :param amount: what is wanted, mg, mL or pieces, for the water alone. :param most: the largest it may come to, same unit.
-    :param each: mg of active in one unit of it, for what dissolves.
+    :param each: mg of active in one unit of it, for what dissolves. :param most_doses: how many a stock may hold.
     """
     least, first = 1.0, 1.0
     if measures != "pieces":
@@ -83,14 +84,14 @@ def stock_for(
     clouded: Stock | None = None
     for times in (1, 2, 4, 10, 20):
         weigh = first * times
-        if weigh > MOST_DOSES * amount and not (measures == "pieces" and times == 1):
+        if weigh > most_doses * amount and not (measures == "pieces" and times == 1):
             break
         for made_up_to_ml in MADE_UP_TO_ML:
             holds = weigh / made_up_to_ml
             wanted_ml = poured_ml(amount, per_ml=holds, water_ml=water_ml)
             if not LEAST_TAKEN_ML <= wanted_ml <= min(made_up_to_ml / 2, MOST_OF_WATER * water_ml):
                 continue
-            most_ml = poured_ml(most, per_ml=holds, water_ml=water_ml)
+            most_ml = poured_ml(most, per_ml=holds, water_ml=water_ml) if math.isfinite(most) else math.inf
             drawn = [o for o in in_tools(wanted_ml, measures="volume", tools=tools, spoons=None, most=most_ml) if o.usable]
             if not drawn:
                 continue

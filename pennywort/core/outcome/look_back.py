@@ -181,9 +181,15 @@ def _level(held: Held) -> Finding:
     if not held.reached:
         return Finding(topic="level", words=f"{held.name} never reached its range.")
     words = f"{held.name}, once in its range: {span_words(timedelta(hours=held.within_h))} in it"
-    below = f", {span_words(timedelta(hours=held.below_h))} below" if held.below_h >= 0.5 else ", never below"
-    above = f", {span_words(timedelta(hours=held.above_h))} above" if held.above_h >= 0.5 else ", never above"
-    return Finding(topic="level", words=f"{words}{below}{above}.")
+    below, above = (_beside_range(hours, side) for hours, side in ((held.below_h, "below"), (held.above_h, "above")))
+    return Finding(topic="level", words=f"{words}, {below}, {above}.")
+
+
+def _beside_range(hours: float, side: str) -> str:
+    """How long a level lay beside its range: "never" only where it never did."""
+    if hours <= 0:
+        return f"never {side}"
+    return f"{span_words(timedelta(hours=hours))} {side}" if hours >= 0.5 else f"{side} for minutes"
 
 
 def _tests(facts: CaseFacts) -> list[Finding]:

@@ -46,10 +46,12 @@ class Diagnosis:
     acts: Acts
 
 
-def facts_of(subject: Subject, looked: Looked) -> Facts:
-    """:raises InvalidInput: an unknown sign, fact or kind of fish, a reading given as a sign, or a share that can't be."""
+def facts_of(subject: Subject, looked: Looked, *, alone: bool = False) -> Facts:
+    """What is known of a case. ``alone``: no record stands behind it, so that what a record would tell is taken as said.
+
+    :raises InvalidInput: an unknown sign, fact or kind of fish, a reading given as a sign, or a share that can't be."""
     found = library()
-    asked = [name for name in looked.context if name in found.context and found.context[name].known_from == "ask"]
+    asked = [name for name in looked.context if name in found.context and (alone or found.context[name].known_from == "ask")]
     unknown = [name for name in looked.context if name not in found.context]
     for sign in looked.signs:
         if sign in found.signs and found.signs[sign].reading:
@@ -94,7 +96,7 @@ def diagnose_typed(actor: Actor, subject: Subject, looked: Looked, *, alone: boo
 
     :raises InvalidInput: an unknown sign, or a reading out of range.
     """
-    facts = facts_of(subject, looked)
+    facts = facts_of(subject, looked, alone=alone)
     read = {name: value for name, value in vars(read_test(actor, looked.test)).items() if value is not None}
     if alone:
         return diagnose(subject, facts, readings=Readings(**read))

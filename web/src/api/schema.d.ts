@@ -2632,6 +2632,8 @@ export interface components {
             usual: string;
             /** Form */
             form: string;
+            /** Adds Demand */
+            adds_demand: boolean;
             /** Strengths */
             strengths: string[] | null;
         };
@@ -3088,6 +3090,19 @@ export interface components {
              * @default
              */
             most?: string;
+            /**
+             * Active
+             * @default
+             */
+            active?: string;
+            /** Bottle */
+            bottle?: string | null;
+            /**
+             * Strength
+             * @default
+             */
+            strength?: string;
+            own?: components["schemas"]["OwnStrength"] | null;
         };
         /**
          * DipIn
@@ -3326,6 +3341,12 @@ export interface components {
              * @default
              */
             hardness?: string;
+            /**
+             * Demand
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            demand?: string;
             bath?: components["schemas"]["BathIn"] | null;
             /**
              * Confirmed
@@ -3392,6 +3413,94 @@ export interface components {
              * @default 7
              */
             days?: number;
+            /**
+             * Food At Hand
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            food_at_hand?: string;
+            /**
+             * Purity
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            purity?: string;
+            /**
+             * Each
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            each?: string;
+        };
+        /**
+         * FreeAmmoniaRequest
+         * @description How much of the total ammonia is the poisonous part, by pH, warmth and salinity.
+         */
+        FreeAmmoniaRequest: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "free_ammonia";
+            /**
+             * Total
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            total: string;
+            /**
+             * Total As
+             * @default n
+             * @enum {string}
+             */
+            total_as?: "n" | "nh3" | "nh4";
+            /**
+             * Ph
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            ph: string;
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            temperature: string;
+            /**
+             * Salinity
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            salinity?: string;
+        };
+        /**
+         * HalfLifeRequest
+         * @description A half-life of one's own, from two readings, and what is left by then.
+         */
+        HalfLifeRequest: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "half_life";
+            /**
+             * Before
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            before: string;
+            /**
+             * After
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            after: string;
+            /**
+             * Hours
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            hours: string;
+            /**
+             * Later
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            later?: string;
         };
         /**
          * LabelRequest
@@ -3858,6 +3967,46 @@ export interface components {
             named?: string;
         };
         /**
+         * WhatIsRequest
+         * @description The way back: an amount of a known product that went into this water, and the level it makes for a use.
+         */
+        WhatIsRequest: {
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            volume?: string;
+            /**
+             * Give Or Take
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            give_or_take?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "what_is";
+            /** Use */
+            use: string;
+            /** Bottle */
+            bottle?: string | null;
+            /**
+             * Strength
+             * @default
+             */
+            strength?: string;
+            own?: components["schemas"]["OwnStrength"] | null;
+            /**
+             * Amount
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            amount: string;
+        };
+        /**
          * ProblemOut
          * @description Why a row has no answer.
          */
@@ -3892,7 +4041,7 @@ export interface components {
         /** SheetIn */
         SheetIn: {
             /** Rows */
-            rows: (components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CarriesRequest"] | components["schemas"]["DipsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["TapRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"])[];
+            rows: (components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CarriesRequest"] | components["schemas"]["DipsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["TapRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"] | components["schemas"]["WhatIsRequest"] | components["schemas"]["FreeAmmoniaRequest"] | components["schemas"]["HalfLifeRequest"])[];
         };
         /**
          * SheetLinesIn
@@ -8899,7 +9048,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CarriesRequest"] | components["schemas"]["DipsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["TapRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"];
+                "application/json": components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CarriesRequest"] | components["schemas"]["DipsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["TapRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"] | components["schemas"]["WhatIsRequest"] | components["schemas"]["FreeAmmoniaRequest"] | components["schemas"]["HalfLifeRequest"];
             };
         };
         responses: {

@@ -8,7 +8,8 @@ from django.core.management.base import CommandError
 from pydantic import TypeAdapter
 
 from pennywort.measure.reckon import reckon
-from pennywort.measure.schemas import MeasuredOut, MeasureIn
+from pennywort.measure.requests import MeasureIn
+from pennywort.measure.schemas import MeasuredOut
 from pennywort.rooms.from_files import FileCommand, nobody
 
 

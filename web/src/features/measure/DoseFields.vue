@@ -13,7 +13,7 @@ import { useShelf } from '@/shared/useShelf'
 import type { DoseValues } from './useMeasure'
 
 /** Which medicine, for what, in which strength, how much, and what it meets. */
-defineProps<{ problem: Problem | null; tank: boolean }>()
+const props = defineProps<{ problem: Problem | null; tank: boolean }>()
 const dose = defineModel<DoseValues>({ required: true })
 const { data: actives } = useActives()
 const { data: shelf } = useShelf()
@@ -35,9 +35,26 @@ const rows = computed(() => {
       placeholder: u.gate === 'vet' ? '' : u.usual,
     },
     ...(u.route === 'prolonged'
-      ? [{ name: 'level_now', label: 'In the water now', hint: u.typed_unit, placeholder: '0' }]
+      ? [
+          {
+            name: 'level_now',
+            label: 'In the water now',
+            hint: u.typed_unit,
+            placeholder: props.tank ? 'by the record' : '0',
+          },
+        ]
       : []),
     ...(u.minutes ? [{ name: 'minutes', label: 'Minutes', hint: `published ${u.minutes}` }] : []),
+    ...(u.adds_demand
+      ? [
+          {
+            name: 'demand',
+            label: 'The water uses up',
+            hint: `${u.typed_unit}, by a jar test`,
+            placeholder: '0',
+          },
+        ]
+      : []),
   ]
 })
 watch([active, bottles], ([now], [before]) => {

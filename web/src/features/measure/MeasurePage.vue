@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { answer, api } from '@/api/client'
+import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
 import PageHead from '@/shared/PageHead.vue'
@@ -13,6 +13,8 @@ import DoseFields from './DoseFields.vue'
 import { firstValues, KINDS, requestOf, type Values } from './kinds'
 import MeasureSlip from './MeasureSlip.vue'
 import { useActives } from '@/shared/useActives'
+import { useShelf } from '@/shared/useShelf'
+import { productsOf } from '@/shared/strengths'
 import { doseRequest, noDose, useMeasure } from './useMeasure'
 
 /** Measure: any volume, dose, salt or bath, for a tank of the record or for water as typed. */
@@ -89,13 +91,27 @@ const known = computed(() => [
   ...shownFields.value.map((f) => f.name),
 ])
 const { data: actives } = useActives()
-const baths = computed(() =>
+const { data: shelf } = useShelf()
+const useList = (of: (u: Schemas['UseOut']) => boolean) =>
   (actives.value ?? []).flatMap((a) =>
     a.uses
-      .filter((u) => ['bath', 'dip'].includes(u.route) && u.gate !== 'block')
+      .filter(of)
       .map((u) => ({ value: u.id, label: `${a.short_name}, ${u.name}${u.dose ? `, ${u.dose}` : ''}` })),
-  ),
-)
+  )
+const inWater = ['mg/L', 'g/L', 'µL/L']
+const lists = computed(() => {
+  const of = actives.value?.find(
+    (a) => a.id === values.value['active'] || a.uses.some((u) => u.id === values.value['use']),
+  )
+  return {
+    baths: useList((u) => ['bath', 'dip'].includes(u.route) && u.gate !== 'block'),
+    uses: useList((u) => u.gate !== 'block' && inWater.includes(u.typed_unit)),
+    actives: (actives.value ?? [])
+      .filter((a) => a.strengths.length)
+      .map((a) => ({ value: a.id, label: a.name })),
+    products: productsOf(of, shelf.value, values.value['use'] ?? '', true),
+  }
+})
 function confirmAll() {
   if (kind.value) values.value = { ...values.value, confirmed: 'yes' }
   else dose.value = { ...dose.value, confirmed: true }
@@ -173,19 +189,19 @@ watch(
         <DoseFields v-if="what === 'dose'" v-model="dose" :problem="problem" :tank="!!tank" />
         <template v-for="f in shownFields" v-else :key="f.name">
           <FieldRow
-            v-if="f.options || f.baths"
+            v-if="f.options || f.list"
             v-slot="row"
             :label="f.label"
             :field="f.name"
             :problem="problem"
-            :wide="f.baths"
+            :wide="f.list === 'baths' || f.list === 'uses'"
           >
             <Select
               v-model="values[f.name]"
-              :options="f.options ?? baths"
-              :filter="f.baths"
-              :class="{ use: f.baths }"
-              :placeholder="f.baths ? 'choose' : undefined"
+              :options="f.options ?? lists[f.list ?? 'baths']"
+              :filter="!!f.list"
+              :class="{ use: f.list === 'baths' || f.list === 'uses' }"
+              :placeholder="f.list ? 'choose' : undefined"
               :data-testid="`field-${f.name}`"
               option-label="label"
               option-value="value"

@@ -1,3 +1,4 @@
+import { LABEL_SAYS } from '@/shared/strengths'
 import { put } from './useMeasure'
 
 /** What can be measured besides a medicine: the fields of each, as they are asked. Nothing is reckoned here. */
@@ -8,8 +9,8 @@ export interface Field {
   options?: { value: string; label: string }[]
   when?: (values: Values) => boolean
   first?: string
-  /** options come from the formulary: every bath and dip */
-  baths?: boolean
+  /** options come from the formulary and the shelf: every bath, every use in water, every medicine, what it is taken from */
+  list?: 'baths' | 'uses' | 'actives' | 'products'
 }
 export type Values = Record<string, string>
 export interface Kind {
@@ -32,6 +33,18 @@ const side = (name: string, label: string, ...shapes: string[]): Field => ({
   label,
   when: is('shape', ...shapes),
 })
+
+/** What a medicine is taken from: a listed strength, a bottle of the shelf, or what its label says. */
+const product = (of: string): Field[] => [
+  { name: 'strength', label: 'Taken from', list: 'products', when: (v) => !!v[of] },
+  {
+    name: 'own.kind',
+    label: 'The label says',
+    options: LABEL_SAYS,
+    when: (v) => !!v[of] && v['strength'] === 'own',
+  },
+  { name: 'own.value', label: 'So much', when: (v) => !!v[of] && v['strength'] === 'own' },
+]
 
 const SALT: Field = {
   name: 'salt',
@@ -244,7 +257,7 @@ export const KINDS: Kind[] = [
     needs: ['buckets.0.use', 'buckets.1.use'],
     fields: [
       ...['first', 'second'].flatMap((which, i) => [
-        { name: `buckets.${i}.use`, label: `The ${which}`, baths: true },
+        { name: `buckets.${i}.use`, label: `The ${which}`, list: 'baths' as const },
         { name: `buckets.${i}.target`, label: 'Bring it to', hint: 'as published, if left empty' },
         { name: `buckets.${i}.minutes`, label: 'Minutes', hint: 'the shortest, if left empty' },
       ]),
@@ -285,7 +298,9 @@ export const KINDS: Kind[] = [
     fields: [
       { name: 'reading', label: 'It reads', hint: 'mg/L' },
       { name: 'target', label: 'Bring it to', hint: 'mg/L' },
-      { name: 'share', label: 'Changed, or each change', hint: '25 %' },
+      { name: 'share', label: 'Changed, or each change', hint: '25 %, or 30 L' },
+      { name: 'active', label: 'Of what', list: 'actives' },
+      ...product('active'),
       { name: 'fresh', label: 'New water holds', hint: 'mg/L' },
       { name: 'given', label: 'Given so far', hint: 'mg/L in all' },
       { name: 'most', label: 'At most in all', hint: 'mg/L: permanganate 6' },
@@ -315,6 +330,9 @@ export const KINDS: Kind[] = [
         ],
       },
       { name: 'days', label: 'Days', first: '7' },
+      { name: 'food_at_hand', label: 'Food at hand', hint: '12 g' },
+      { name: 'purity', label: 'Powder holds', hint: '%, all of it if left empty' },
+      { name: 'each', label: 'Or a tablet holds', hint: '500 mg' },
     ],
   },
   {
@@ -358,7 +376,7 @@ export const KINDS: Kind[] = [
         first: 'b525',
         options: [option('b525', '5.25 %'), option('b6', '6 %'), option('b825', '8.25 %')],
       },
-      { name: 'chlorine', label: 'Chlorine', hint: '200 mg/L if left empty' },
+      { name: 'chlorine', label: 'Chlorine', hint: '200 mg/L if left empty, or 1:19' },
     ],
   },
   {
@@ -372,6 +390,54 @@ export const KINDS: Kind[] = [
       { name: 'peroxide_percent', label: 'Peroxide', hint: '3 % if left empty' },
     ],
   },
+  {
+    id: 'what_is',
+    label: 'What is this?',
+    says: 'The way back: what an amount makes of this water, and where that stands.',
+    water: true,
+    needs: ['use', 'amount'],
+    fields: [
+      { name: 'use', label: 'Given for', list: 'uses' },
+      ...product('use'),
+      { name: 'amount', label: 'This went in', hint: '80 mg, 5 mL, 1½ tablets' },
+    ],
+  },
+  {
+    id: 'free_ammonia',
+    label: 'Free ammonia',
+    says: 'How much of what the kit reads is the part that burns gills.',
+    water: false,
+    needs: ['total', 'ph', 'temperature'],
+    fields: [
+      { name: 'total', label: 'The kit reads', hint: 'mg/L' },
+      {
+        name: 'total_as',
+        label: 'It counts',
+        first: 'n',
+        options: [
+          option('n', 'nitrogen (NH₃-N)'),
+          option('nh3', 'ammonia (NH₃)'),
+          option('nh4', 'ammonium (NH₄)'),
+        ],
+      },
+      { name: 'ph', label: 'pH' },
+      { name: 'temperature', label: 'Temperature' },
+      { name: 'salinity', label: 'Salinity', hint: 'g/kg or SG; fresh if left empty' },
+    ],
+  },
+  {
+    id: 'half_life',
+    label: 'A half-life of your own',
+    says: 'From two readings with no change of water between them.',
+    water: false,
+    needs: ['before', 'after', 'hours'],
+    fields: [
+      { name: 'before', label: 'It read', hint: 'mg/L' },
+      { name: 'after', label: 'Later it read', hint: 'mg/L' },
+      { name: 'hours', label: 'Time between', hint: '24 h, 2 days' },
+      { name: 'later', label: 'And left after', hint: '3 days' },
+    ],
+  },
 ]
 
 /** The request of a kind: dotted names become parts, what is empty or not asked is left out. */
@@ -383,6 +449,11 @@ export function requestOf(kind: Kind, values: Values): Record<string, unknown> {
     const value = values[field.name] ?? ''
     if (!value.trim() || (field.when && !field.when(values))) continue
     if (field.name === 'by_label') continue
+    if (field.list === 'products') {
+      if (value.startsWith('bottle:')) body['bottle'] = value.slice(7)
+      else if (value !== 'own') body['strength'] = value
+      continue
+    }
     put(body, field.name, ['fish_count', 'days'].includes(field.name) ? Number(value) : value)
   }
   if (kind.id === 'dips') {
