@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 
-from pennywort.core.course.build import CoursePlan, Held
+from pennywort.core.course.plan import CoursePlan, Held
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.courses import board_schemas as board

@@ -9,7 +9,8 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Path, Router, Schema
 from pydantic import Field
 
-from pennywort.core.course.build import Chosen, CoursePlan, TankFacts, build_plan
+from pennywort.core.course.build import build_plan
+from pennywort.core.course.plan import Chosen, CoursePlan, TankFacts
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.guards import Surroundings

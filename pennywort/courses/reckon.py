@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import replace
 from zoneinfo import ZoneInfo, ZoneInfoNotFoundError
 
-from pennywort.core.course.build import CoursePlan, PlannedStep, TankFacts, build_plan
+from pennywort.core.course.build import build_plan
 from pennywort.core.course.clock import ClockRule, judged, read_clock
 from pennywort.core.course.ledger import Ledger, Level, WaterEvent, rates_of
+from pennywort.core.course.plan import CoursePlan, PlannedStep, TankFacts
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.guards import Surroundings

@@ -6,7 +6,8 @@ import math
 from collections.abc import Mapping
 from datetime import timedelta
 
-from pennywort.core.course.build import Chosen, CoursePlan, TankFacts, build_plan
+from pennywort.core.course.build import build_plan
+from pennywort.core.course.plan import Chosen, CoursePlan, TankFacts
 from pennywort.core.errors import PennywortError
 from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.medicine.product import Product

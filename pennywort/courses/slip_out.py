@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from pennywort.core.course.build import CoursePlan, Held, PlannedStep
+from pennywort.core.course.plan import CoursePlan, Held, PlannedStep
 from pennywort.core.medicine.dose import Reach, dose_trace, known_water, label_trace, reach
 from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, active_in, measured_for

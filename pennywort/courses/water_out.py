@@ -7,8 +7,9 @@ from datetime import datetime, timedelta
 
 from ninja import Schema
 
-from pennywort.core.course.build import Left, taken_warmth, what_is_left
 from pennywort.core.course.ledger import Ledger, Line
+from pennywort.core.course.outlast import taken_warmth, what_is_left
+from pennywort.core.course.plan import Left
 from pennywort.core.parasite.life_cycle import left_over_time, passages
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol

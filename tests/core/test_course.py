@@ -12,8 +12,9 @@ from zoneinfo import ZoneInfo
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from pennywort.core.course.build import Chosen, CoursePlan, TankFacts, build_plan
+from pennywort.core.course.build import build_plan
 from pennywort.core.course.clock import ClockRule, Counted, read_clock
+from pennywort.core.course.plan import Chosen, CoursePlan, TankFacts
 from pennywort.core.course.replan import replan
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.dose import Water

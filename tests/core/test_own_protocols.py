@@ -6,7 +6,8 @@ import re
 from pathlib import Path
 from unittest import TestCase
 
-from pennywort.core.course.build import Chosen, TankFacts, build_plan
+from pennywort.core.course.build import build_plan
+from pennywort.core.course.plan import Chosen, TankFacts
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.guards import Surroundings

@@ -4,20 +4,22 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from zoneinfo import ZoneInfo
 
 from pennywort.core.course.clock import ClockRule
 from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
+from pennywort.core.course.outlast import taken_warmth, what_is_left
+from pennywort.core.course.plan import Chosen, CoursePlan, Held, PlannedStep, TankFacts, ToBuy
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
-from pennywort.core.medicine.guards import Surroundings, cautions, meets
+from pennywort.core.medicine.guards import cautions, meets
 from pennywort.core.medicine.label import LabelDirections, check_label
 from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, fits_form, listed_product, measured_for
-from pennywort.core.parasite.life_cycle import days_to_outlast, left_fraction, waits_for
-from pennywort.core.reference.course_models import CourseProtocol, LifeCycle, Parameter, Step, StepKind, terms_of
+from pennywort.core.parasite.life_cycle import days_to_outlast
+from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, StepKind, terms_of
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import CautionLevel, Species
@@ -25,8 +27,6 @@ from pennywort.core.reference.naming import plural
 
 MOST_STEPS = 2000
 EARLIEST_YEAR, LATEST_YEAR = 1950, 2200
-# what a heated tank is usually kept at, where nobody read it (common practice)
-HEATED_C = 25.0
 # a step of warmth is still worth taking this much cooler (common practice)
 MOST_COOLER_C = 1.0
 # what comes first where two fall due together: water out before medicine in, tests after
@@ -37,125 +37,6 @@ ORDER: tuple[StepKind, ...] = (
 # what is only made ready for a step that follows
 MADE_READY = ("disinfect", "tell")
 TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0, "g/kg": 1000.0, "uL/L": MG_PER_UL_FORMALIN}
-
-
-@dataclass(frozen=True, kw_only=True)
-class TankFacts:
-    """The water a course runs in, and what meets it. ``levels_mg_per_l`` is what is in the water already, by active."""
-
-    water: Water | None
-    temperature_c: float | None
-    surroundings: Surroundings
-    species: tuple[Species, ...] = ()
-    sand: bool = False
-    evaporation_l_per_h: float = 0.0
-    levels_mg_per_l: Mapping[str, float] = field(default_factory=dict)
-
-
-@dataclass(frozen=True, kw_only=True)
-class Chosen:
-    """What the keeper set: parameters in their own units, products, label directions, prices of a mg, mL or piece, what it is against."""
-
-    parameters: Mapping[str, float] = field(default_factory=dict)
-    products: Mapping[str, Product] = field(default_factory=dict)
-    label: LabelDirections | None = None
-    prices: Mapping[str, float] = field(default_factory=dict)
-    condition: str = ""
-
-
-@dataclass(frozen=True, kw_only=True)
-class PlannedStep:
-    """One dated thing to do. ``amount`` in mg, mL or pieces of the product (``measures``) holds ``active_mg``.
-
-    ``place`` is the line of the protocol, ``number`` which time of it this is. ``expected_mg_per_l`` is the level just after.
-    """
-
-    place: int
-    number: int
-    kind: StepKind
-    title: str
-    due_at: datetime
-    active: str | None = None
-    use: str | None = None
-    active_mg: float | None = None
-    measures: str = ""
-    amount: float | None = None
-    share: float | None = None
-    put_back: bool = False
-    refill: bool = False
-    lasts_min: float | None = None
-    to: float | None = None
-    reads: tuple[str, ...] = ()
-    expected_mg_per_l: float | None = None
-    only_if: str = ""
-    minimum_h: float | None = None
-    every_h: float | None = None
-    text: str = ""
-
-
-@dataclass(frozen=True, kw_only=True)
-class Held:
-    """A medicine that the course holds in the water: target and window in mg/L, its level as planned, what changes take and is put back."""
-
-    active: str
-    use: str
-    unit: str
-    target_mg_per_l: float
-    low_mg_per_l: float
-    high_mg_per_l: float
-    expected: Ledger
-    put_back_mg: float
-
-
-@dataclass(frozen=True, kw_only=True)
-class ToBuy:
-    """How much of a product the whole course takes, and its cost where a price is known."""
-
-    active: str
-    product: str
-    measures: str
-    amount: float
-    cost: float | None
-
-
-@dataclass(frozen=True, kw_only=True)
-class Left:
-    """What share (0-1) of a parasite comes through so many days, by its life cycle at a temperature."""
-
-    cycle: str
-    left_fraction: float
-    days: float
-    at_c: float
-
-
-@dataclass(frozen=True, kw_only=True)
-class CoursePlan:
-    """A protocol on the calendar. Instants are aware and in UTC; steps stand in the order they fall due.
-
-    Between the end of treatment and the first day of watching the medicine is taken out.
-    ``clock_ends_at`` is the first instant that waits for the clock: medicine out, salt up again, or the end itself.
-    ``broken`` are never-lines that these fish, this water or these medicines meet: it must not start. ``cared`` need a reason.
-    ``left`` is what comes through of the parasite it is given against, where its life cycle is known at this warmth.
-    """
-
-    protocol: str
-    version: str
-    parameters: Mapping[str, float]
-    starts_at: datetime
-    treatment_ends_at: datetime
-    observe_starts_at: datetime
-    ends_at: datetime
-    clock_ends_at: datetime
-    steps: tuple[PlannedStep, ...]
-    held: tuple[Held, ...]
-    products: Mapping[str, Product]
-    to_buy: tuple[ToBuy, ...]
-    clock: ClockRule | None
-    broken: tuple[SlipCaution, ...]
-    cared: tuple[SlipCaution, ...]
-    cautions: tuple[SlipCaution, ...]
-    vet: bool
-    left: Left | None
 
 
 def values_of(protocol: CourseProtocol, chosen: Mapping[str, float], *, temperature_c: float | None, found: Library) -> dict[str, float]:
@@ -523,39 +404,6 @@ def _waits_for_clock(steps: Sequence[PlannedStep], clock: ClockRule | None, *, s
 def _treated_h(clock: ClockRule | None, *, ends_h: float) -> float:
     """Days that are counted by the calendar end the treatment; what comes after takes the medicine out."""
     return min(clock.length_h, ends_h) if clock is not None and clock.counts == "days" and ends_h else ends_h
-
-
-def taken_warmth(values: Mapping[str, float], *, water: str, temperature_c: float | None) -> float | None:
-    """What a course is run at, degC; an unread heated tank is taken as usually kept, an unread pond as unknown."""
-    unread = None if water == "coldwater_pond" else HEATED_C
-    return values.get("temperature", unread if temperature_c is None else temperature_c)
-
-
-def cycle_of(protocol: CourseProtocol, *, condition: str, found: Library) -> LifeCycle | None:
-    """The life cycle a course is measured against: of the disease it is given for, else the one the protocol names.
-
-    None where it outlasts nothing, or no stage of the parasite waits out of its reach.
-    """
-    if not protocol.outlasts or not protocol.outlasts_by:
-        return None
-    of_it = next((c for c in found.life_cycles.values() if c.condition == condition and condition in protocol.conditions), None)
-    cycle = of_it or found.life_cycles[protocol.outlasts]
-    return cycle if waits_for(cycle, by=protocol.outlasts_by) else None
-
-
-def what_is_left(
-    protocol: CourseProtocol, *, ends_days: float, values: Mapping[str, float], warmth: float | None, condition: str, found: Library
-) -> Left | None:
-    """The share that comes through the days that count, None where nobody knows; ``ends_days`` where no parameter says how many."""
-    cycle = cycle_of(protocol, condition=condition, found=found)
-    if cycle is None or protocol.outlasts_by == "" or warmth is None:
-        return None
-    days = values.get("days", ends_days)
-    try:
-        fraction = left_fraction(cycle, temperature_c=warmth, days=days, by=protocol.outlasts_by)
-    except NotKnownYet:
-        return None
-    return Left(cycle=cycle.id, left_fraction=fraction, days=days, at_c=warmth)
 
 
 def _cautions(protocol: CourseProtocol, *, tank: TankFacts, found: Library) -> tuple[tuple[SlipCaution, ...], tuple[SlipCaution, ...]]:

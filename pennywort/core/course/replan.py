@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
-from pennywort.core.course.build import PlannedStep
+from pennywort.core.course.plan import PlannedStep
 
 HOUR = timedelta(hours=1)
 # a step done within this of its time has moved nothing (common practice)

@@ -8,8 +8,9 @@ from dataclasses import dataclass
 from datetime import datetime
 from functools import lru_cache
 
-from pennywort.core.course.build import PlannedStep, hours_of, window
+from pennywort.core.course.build import hours_of, window
 from pennywort.core.course.clock import ClockRule
+from pennywort.core.course.plan import PlannedStep
 from pennywort.core.course.replan import Moved, replan
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol

@@ -8,7 +8,8 @@ from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid5
 
-from pennywort.core.course.build import Chosen, CoursePlan, PlannedStep, TankFacts, build_plan
+from pennywort.core.course.build import build_plan
+from pennywort.core.course.plan import Chosen, CoursePlan, PlannedStep, TankFacts
 from pennywort.core.errors import InvalidInput, Refused
 from pennywort.core.medicine.correct import changes_needed
 from pennywort.core.medicine.guards import Surroundings
