@@ -6,15 +6,11 @@ import json
 import tempfile
 from io import StringIO
 from pathlib import Path
-from typing import Any, get_args
+from typing import Any
 
 from django.core.management import CommandError, call_command
-from pydantic import BaseModel
 
 from pennywort.core.reference import library
-from pennywort.measure import schemas
-
-REQUESTS: dict[str, type[BaseModel]] = {get_args(m.model_fields["kind"].annotation)[0]: m for m in get_args(get_args(schemas.MeasureIn)[0])}
 from tests.api.test_measure import MeasureCase
 
 
