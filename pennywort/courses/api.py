@@ -203,7 +203,7 @@ def _back(part: PutBack, actor: Actor) -> schemas.BackOut:
         measures, amount = product_amount(part.course, part.medicine_id, part.amount_mg)
         name, spoons = medicine.short_name, medicine.spoons
     else:
-        measures, amount, name, spoons = "volume", part.amount_ml or 0.0, part.product, None
+        measures, amount, name, spoons = part.measures, part.amount, part.product, None
     options = in_tools(amount, measures=measures, tools=tools_at_hand(actor), spoons=spoons, most=amount)
     best = options[0] if options and options[0].usable else None
     return schemas.BackOut(

@@ -116,6 +116,9 @@ class Task(RoomRecord):
     medicine_id = models.CharField(max_length=40, blank=True)
     dose_mg = models.FloatField(null=True, blank=True)
     dose_ml = models.FloatField(null=True, blank=True)
+    # of a product by its label that is weighed or counted
+    dose_product_mg = models.FloatField(null=True, blank=True)
+    dose_pieces_count = models.FloatField(null=True, blank=True)
     water_share = models.FloatField(null=True, blank=True)
     put_back = models.BooleanField(default=False)
     # a dose that fills up to its expected level: what is missing of it on the day
@@ -148,6 +151,9 @@ class Dose(LedgerRecord):
     product = models.CharField(max_length=80, blank=True)
     amount_mg = models.FloatField(null=True, blank=True)
     amount_ml = models.FloatField(null=True, blank=True)
+    # of a product by its label that is weighed or counted
+    product_mg = models.FloatField(null=True, blank=True)
+    pieces_count = models.FloatField(null=True, blank=True)
     net_volume_l = models.FloatField()
 
     class Meta(LedgerRecord.Meta):
@@ -155,5 +161,12 @@ class Dose(LedgerRecord):
             models.UniqueConstraint(fields=["fishroom", "uid"], name="dose_uid_in_fishroom"),
             # the database itself refuses a second dose for one task; a struck dose frees the next attempt
             models.UniqueConstraint(fields=["task", "attempt"], condition=models.Q(corrects=None), name="one_dose_per_task"),
-            models.CheckConstraint(condition=models.Q(amount_mg__gt=0) | models.Q(amount_ml__gt=0) | models.Q(struck=True), name="dose_is_something"),
+            models.CheckConstraint(
+                condition=models.Q(amount_mg__gt=0)
+                | models.Q(amount_ml__gt=0)
+                | models.Q(product_mg__gt=0)
+                | models.Q(pieces_count__gt=0)
+                | models.Q(struck=True),
+                name="dose_is_something",
+            ),
         ]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Literal
+from typing import Annotated, Literal
 from uuid import UUID
 
 from ninja import Schema
@@ -32,6 +32,14 @@ class LabelIn(In):
     per_volume: Typed
     every: Typed
     days: int
+    counts: Literal["volume", "mass", "drops", "pieces"] = "volume"
+    drops_per_ml: Typed = ""
+    piece: str = Field(default="piece", max_length=20)
+    change: Typed = ""
+    change_on_day: int | None = None
+    holds: list[Annotated[str, Field(max_length=40)]] = Field(default=[], max_length=6)
+    paid: Typed = ""
+    paid_for: Typed = ""
 
 
 class WishIn(In):

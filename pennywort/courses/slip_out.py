@@ -12,7 +12,7 @@ from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.trace import TraceLine, plain
-from pennywort.core.units import Shown, show_amount, show_concentration, show_fraction, show_small_volume, show_temperature, show_volume
+from pennywort.core.units import Shown, show_amount, show_concentration, show_fraction, show_temperature, show_volume
 from pennywort.courses.board_out import plan_strip
 from pennywort.courses.schemas import BuyOut, CautionOut, ParameterOut, RisksOut, RulerOut, RulerTick, SlipLineOut, SlipOut, StepOut, ToolOut
 from pennywort.courses.water_out import stages_out
@@ -23,6 +23,8 @@ from pennywort.shelf.queries import tools_at_hand, weighed_spoons
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import water_of
 
+# a packet or tablet that is shared is dissolved in so much
+SHARED_ML = 10.0
 SHOWN_UNIT = {"degC": "°C", "uL/L": "µL/L", "day": "days", "1": ""}
 
 
@@ -127,18 +129,34 @@ def _trace(step: PlannedStep, held: Held, product: Product, *, tank: Tank, share
     return lines
 
 
+def label_words(label: LabelDirections, actor: Actor) -> str:
+    """What the label says, as it is read again: so much in every so much."""
+    amount = show_amount(label.measures, label.amount, actor.preferences, piece=label.piece)
+    return f"{amount.text} in every {show_volume(label.per_volume_l, actor.preferences).text}"
+
+
+def split_words(count: float, *, piece: str) -> str:
+    """How a piece is shared where halves are too coarse: dissolved in ten millilitres, of which so much is taken."""
+    whole = math.ceil(count - 1e-9)
+    pieces = f"{whole} {piece}{'s' if whole != 1 else ''}"
+    return f". To share it: dissolve {pieces} in {SHARED_ML * whole:g} mL of tank water and take {count * SHARED_ML:.1f} mL of that"
+
+
 def _by_label(label: LabelDirections, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLineOut:
     first = next(s for s in plan.steps if s.kind == "dose" and s.active is None)
-    tools = in_tools(first.amount or 0.0, measures="volume", tools=tools_at_hand(actor), spoons=None)
+    tools = in_tools(first.amount or 0.0, measures=label.measures, tools=tools_at_hand(actor), spoons=None, piece=label.piece)
     best = tools[0] if tools and tools[0].usable else None
-    trace = label_trace(water=known_water(water_of(tank)), label_amount_ml=label.amount_ml, label_per_volume_l=label.per_volume_l)
+    unit = {"volume": "mL", "mass": "mg", "pieces": f"{label.piece}s"}[label.measures]
+    trace = label_trace(water=known_water(water_of(tank)), amount=label.amount, unit=unit, per_volume_l=label.per_volume_l)
+    taken = best.amount if best else first.amount or 0.0
+    split = split_words(taken, piece=label.piece) if label.measures == "pieces" and not best else ""
     return SlipLineOut(
         medicine=None,
         name=label.product.strip(),
         short_name=label.product.strip(),
         colour="clear",
-        big=ShownOut.of(show_small_volume(best.amount if best else first.amount or 0.0)),
-        whole_words=f"by its label: {trace[0].formula.replace(' ÷ ', ' in every ')}",
+        big=ShownOut.of(show_amount(label.measures, taken, actor.preferences, piece=label.piece)),
+        whole_words=f"by its label: {label_words(label, actor)}{split}",
         share_words="Reaches",
         tools=[tool_out(t) for t in tools],
         target=None,
@@ -227,9 +245,9 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirectio
         vet_reason=vet[0].regulation.text if vet else "",
         to_buy=[
             BuyOut(
-                name=found.actives[b.active].short_name,
+                name=found.actives[b.active].short_name if b.active else b.product,
                 product=b.product,
-                amount=ShownOut.of(show_amount(b.measures, b.amount, actor.preferences)),
+                amount=ShownOut.of(show_amount(b.measures, b.amount, actor.preferences, piece=label.piece if label and not b.active else "piece")),
                 cost=f"{b.cost:.2f}" if b.cost is not None else "",
             )
             for b in plan.to_buy

@@ -21,7 +21,7 @@ PLAIN = {
     "value", "low", "high", "ph", "share", "share_low", "share_high", "share_now", "share_then", "decibans", "amount", "exact", "whole", "fills", "days",
     "doses_given", "looks", "count", "plus_minus", "dead_on_arrival", "number", "attempt", "id", "something_else_share",
     "loss", "saves", "loss_if_nothing", "scrape_saves", "odds", "day", "look",
-    "demand", "margin",
+    "demand", "margin", "label_price", "change_on_day",
     # of an amount or a salinity: the unit stands beside it, or it is a ratio
     "taken", "target", "reached", "reached_low", "reached_high", "range_low", "range_high", "level_now", "weigh", "gives", "smallest_mark", "largest_fill",
     # of a plan: which line, which time, to what (its unit stands in the protocol), in the keeper's own money

@@ -15,7 +15,7 @@ from pennywort.core.course.plan import Chosen, CoursePlan, Held, PlannedStep, Ta
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
-from pennywort.core.medicine.guards import cautions, meets
+from pennywort.core.medicine.guards import active_meets, cautions, meets
 from pennywort.core.medicine.label import LabelDirections, check_label
 from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, fits_form, listed_product, measured_for
 from pennywort.core.parasite.life_cycle import days_to_outlast
@@ -107,7 +107,7 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
     steps, held = _dosed(steps, protocol, tank=tank, water=water, values=values, targets=targets, products=products, start=start, found=found)
     observe_h = hours_of(protocol.observe, values=values, protocol=protocol)
     clock = _clock(protocol, values)
-    lines, met = _cautions(protocol, tank=tank, found=found)
+    lines, met = _cautions(protocol, tank=tank, found=found, holds=chosen.label.holds if chosen.label else ())
     return CoursePlan(
         protocol=protocol.id,
         version=protocol.version,
@@ -120,7 +120,7 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         steps=tuple(steps),
         held=tuple(held),
         products=products,
-        to_buy=_to_buy(steps, held, products, chosen.prices),
+        to_buy=(*_to_buy(steps, held, products, chosen.prices), *_label_to_buy(steps, chosen)),
         clock=clock,
         broken=tuple(line for line in met if line.level == "never"),
         cared=tuple(line for line in met if line.level == "care" and not line.asks),
@@ -260,12 +260,12 @@ def _beside(protocol: CourseProtocol, label: LabelDirections | None, *, start: d
 
 def _by_label(label: LabelDirections, *, start: datetime, zone: ZoneInfo, water: Water) -> tuple[list[PlannedStep], float]:
     """Doses by the label's own figures, a look each day, a test every other day, the medicine out at the end."""
-    dose_ml = water.net_volume_l * label.amount_ml / label.per_volume_l
+    amount = water.net_volume_l * label.amount / label.per_volume_l
     count = math.ceil(label.days * 24 / label.every_h - 1e-9)
     doses = [
         PlannedStep(
             place=0, number=i + 1, kind="dose", title=f"Dose {i + 1} of {count}", due_at=at_hour(start, i * label.every_h, zone=zone),
-            measures="volume", amount=dose_ml, minimum_h=label.every_h * 0.75, every_h=label.every_h,
+            measures=label.measures, amount=amount, minimum_h=label.every_h * 0.75, every_h=label.every_h,
         )
         for i in range(count)
     ]  # fmt: skip
@@ -278,8 +278,13 @@ def _by_label(label: LabelDirections, *, start: datetime, zone: ZoneInfo, water:
         for i, d in enumerate(range(2, label.days + 1, 2), start=1)
     ]
     ends = 24.0 * label.days
-    out = PlannedStep(place=3, number=1, kind="water_change", title="Change half, carbon in: medicine out", due_at=at_hour(start, ends, zone=zone), share=0.5)
-    return _in_order([*doses, *looks, *tests, out]), ends
+    own = label.change_fraction is not None
+    share = label.change_fraction if label.change_fraction is not None else 0.5
+    # the label's own change, on its own day; where it says nothing half takes the medicine out
+    change_h = 24.0 * (label.change_on_day - 1) if own and label.change_on_day is not None else ends
+    title = "The change that the label asks for" if own else "Change half, carbon in: medicine out"
+    out = PlannedStep(place=3, number=1, kind="water_change", title=title, due_at=at_hour(start, change_h, zone=zone), share=share)
+    return _in_order([*doses, *looks, *tests, out]), max(ends, change_h)
 
 
 def _dosed(
@@ -379,6 +384,17 @@ def _to_buy(steps: Sequence[PlannedStep], held: Sequence[Held], products: Mappin
     return tuple(bought)
 
 
+def _label_to_buy(steps: Sequence[PlannedStep], chosen: Chosen) -> tuple[ToBuy, ...]:
+    """What a product by its label takes in all; packets and tablets are bought whole."""
+    if chosen.label is None or not any(s.kind == "dose" and s.active is None for s in steps):
+        return ()
+    label = chosen.label
+    amount = sum(s.amount or 0.0 for s in steps if s.kind == "dose" and s.active is None)
+    whole = math.ceil(amount - 1e-9) if label.measures == "pieces" else amount
+    cost = chosen.label_price * whole if chosen.label_price is not None else None
+    return (ToBuy(active="", product=label.product.strip(), measures=label.measures, amount=float(whole), cost=cost),)
+
+
 def _clock(protocol: CourseProtocol, values: Mapping[str, float]) -> ClockRule | None:
     clock = protocol.clock
     if clock is None:
@@ -406,7 +422,9 @@ def _treated_h(clock: ClockRule | None, *, ends_h: float) -> float:
     return min(clock.length_h, ends_h) if clock is not None and clock.counts == "days" and ends_h else ends_h
 
 
-def _cautions(protocol: CourseProtocol, *, tank: TankFacts, found: Library) -> tuple[tuple[SlipCaution, ...], tuple[SlipCaution, ...]]:
+def _cautions(
+    protocol: CourseProtocol, *, tank: TankFacts, found: Library, holds: Sequence[str] = ()
+) -> tuple[tuple[SlipCaution, ...], tuple[SlipCaution, ...]]:
     """Never, care and know of every use in it, and which of them these surroundings meet."""
     lines: dict[str, SlipCaution] = {}
     hit: dict[str, SlipCaution] = {}
@@ -421,6 +439,15 @@ def _cautions(protocol: CourseProtocol, *, tank: TankFacts, found: Library) -> t
             lines.setdefault(named.text, named)
         for line in met:
             hit.setdefault(line.text, _named(active, use, line, many=len(_uses(protocol)) > 1))
+    for name in holds:
+        active = found.actives[name]
+        for line in active_meets(active, here=tank.surroundings, found=found):
+            hit.setdefault(line.text, line)
+            lines.setdefault(line.text, line)
+        hazard = active.keeper_hazard
+        always = SlipCaution(level="care", text=f"for you: {hazard.text}", source=hazard.source, recalled=hazard.recalled)
+        lines.setdefault(always.text, always)
+    mine = {*mine, *holds}
     for one in tank.species:
         for t in one.tolerances:
             if t.active in mine:

@@ -38,6 +38,7 @@ class Chosen:
     products: Mapping[str, Product] = field(default_factory=dict)
     label: LabelDirections | None = None
     prices: Mapping[str, float] = field(default_factory=dict)
+    label_price: float | None = None
     condition: str = ""
 
 

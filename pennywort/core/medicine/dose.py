@@ -122,12 +122,10 @@ def dose_trace(*, water: Water, target_mg_per_l: float, level_now_mg_per_l: floa
     return tuple(lines)
 
 
-def label_trace(*, water: Water, label_amount_ml: float, label_per_volume_l: float) -> tuple[TraceLine, ...]:
-    """The lines behind a dose by label."""
-    rate = label_amount_ml / label_per_volume_l
+def label_trace(*, water: Water, amount: float, unit: str, per_volume_l: float) -> tuple[TraceLine, ...]:
+    """The lines behind a dose by label; ``amount`` in its own ``unit``: mL, mg or pieces."""
+    rate = amount / per_volume_l
     return (
-        TraceLine(
-            label="label, for each litre", formula=f"{plain(label_amount_ml)} mL ÷ {plain(label_per_volume_l)} L", value=rate, unit="mL/L", source="label"
-        ),
-        TraceLine(label="times the net water", formula=f"{plain(rate)} × {plain(water.net_volume_l)}", value=rate * water.net_volume_l, unit="mL"),
+        TraceLine(label="label, for each litre", formula=f"{plain(amount)} {unit} ÷ {plain(per_volume_l)} L", value=rate, unit=f"{unit}/L", source="label"),
+        TraceLine(label="times the net water", formula=f"{plain(rate)} × {plain(water.net_volume_l)}", value=rate * water.net_volume_l, unit=unit),
     )

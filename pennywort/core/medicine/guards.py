@@ -129,6 +129,13 @@ def meets(active: Active, use: Use, *, here: Surroundings, found: Library) -> tu
     return tuple(lines)
 
 
+def active_meets(active: Active, *, here: Surroundings, found: Library) -> tuple[SlipCaution, ...]:
+    """What an active meets in these surroundings whatever it is given for: life, other medicines, what it was mixed with."""
+    allergens = [a.name for a in found.allergens.values() if a.id in here.allergies and active.id in a.actives]
+    allergic = [_line("care", f"you are allergic to {name}, and {active.short_name} holds or resembles it: another handles it") for name in allergens]
+    return (*allergic, *_of_life(active, here, found), *_of_interactions(active, here, found))
+
+
 def cautions(active: Active, use: Use, *, met: tuple[SlipCaution, ...]) -> tuple[SlipCaution, ...]:
     """What the use meets, and what always stands beside it: never first; each says why and where it comes from."""
     hazard, stop, law = active.keeper_hazard, active.stop, active.regulation

@@ -35,6 +35,8 @@ class Given(NamedTuple):
     product: str
     amount_mg: float | None
     amount_ml: float | None
+    product_mg: float | None
+    pieces_count: float | None
     net_volume_l: float
     water_change_id: int | None
 
@@ -71,31 +73,46 @@ def active_mg_in(course: Course, active_id: str, amount: float) -> float:
     return active_measured(product_of(course, active_id), amount=amount)
 
 
-def dose_now(task: Task, *, level_mg_per_l: float | None = None) -> tuple[float | None, float | None]:
-    """A dose task's amount for the water as it is today: mg of active, or mL of a product by its label.
+def by_label(entry: Task | Dose | Given) -> tuple[Measures, float] | None:
+    """What a task or an entry holds of a product by its label: mL, mg or pieces of it. None where it is told by its active."""
+    names: tuple[tuple[Measures, str], ...] = (
+        (("volume", "dose_ml"), ("mass", "dose_product_mg"), ("pieces", "dose_pieces_count"))
+        if isinstance(entry, Task)
+        else (("volume", "amount_ml"), ("mass", "product_mg"), ("pieces", "pieces_count"))
+    )
+    if (entry.dose_mg if isinstance(entry, Task) else entry.amount_mg) is not None:
+        return None
+    return next(((measures, getattr(entry, name)) for measures, name in names if getattr(entry, name) is not None), None)
+
+
+def dose_now(task: Task, *, level_mg_per_l: float | None = None) -> float | None:
+    """A dose task's amount for the water as it is today, mg of active; None where a product is given by its label.
 
     The plan was made for the volume of its day; if the tank was measured anew since, the doses still to come follow. A dose
     that fills up to its level is what is missing at the level of now, where that is told; a full water gets the plan's own.
     """
     tank, course = task.course.tank, task.course
     if task.dose_mg is None:
-        return None, task.dose_ml * tank.net_volume_l / course.net_volume_l if task.dose_ml is not None else None
+        return None
     planned_mg = task.dose_mg * tank.net_volume_l / course.net_volume_l
     if level_mg_per_l is None or not task.refill or task.expected_mg_per_l is None:
-        return planned_mg, None
+        return planned_mg
     missing_mg = (task.expected_mg_per_l - level_mg_per_l) * tank.net_volume_l
-    return missing_mg if missing_mg > LEAST_REFILL * planned_mg else planned_mg, None
+    return missing_mg if missing_mg > LEAST_REFILL * planned_mg else planned_mg
 
 
 def due_amount(task: Task, *, level_mg_per_l: float | None = None) -> tuple[Measures, float]:
     """What is to be measured for a dose task: mg, mL or pieces of the course's product, for the water as it is today."""
-    dose_mg, dose_ml = dose_now(task, level_mg_per_l=level_mg_per_l)
-    return product_amount(task.course, task.medicine_id, dose_mg) if dose_mg is not None else ("volume", dose_ml or 0.0)
+    dose_mg = dose_now(task, level_mg_per_l=level_mg_per_l)
+    if dose_mg is not None:
+        return product_amount(task.course, task.medicine_id, dose_mg)
+    measures, amount = by_label(task) or ("volume", 0.0)
+    return measures, amount * task.course.tank.net_volume_l / task.course.net_volume_l
 
 
 def given_amount(course: Course, dose: Dose | Given) -> tuple[Measures, float]:
     """What was measured for a dose that was given: the record keeps its active, the keeper reads his product."""
-    return ("volume", dose.amount_ml or 0.0) if dose.amount_mg is None else product_amount(course, dose.medicine_id, dose.amount_mg)
+    return by_label(dose) or ("volume", 0.0) if dose.amount_mg is None else product_amount(course, dose.medicine_id, dose.amount_mg)
 
 
 def takes_up(tank: Tank) -> bool:

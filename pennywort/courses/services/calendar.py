@@ -18,7 +18,8 @@ from pennywort.tanks.models import Tank
 HALF_A_DAY = timedelta(hours=12)
 # of a task, what a further one of its line has too
 SAME = (
-    "kind", "title", "medicine_id", "dose_mg", "dose_ml", "water_share", "put_back", "refill", "temperature_c", "salinity_g_per_kg", "place", "minimum_h",
+    "kind", "title", "medicine_id", "dose_mg", "dose_ml", "dose_product_mg", "dose_pieces_count", "water_share",
+    "put_back", "refill", "temperature_c", "salinity_g_per_kg", "place", "minimum_h",
     "every_h", "use_id", "lasts_min", "expected_mg_per_l", "reads", "only_if",
 )  # fmt: skip
 

@@ -168,6 +168,8 @@ class TaskPart(Part):
     medicine_id: str = Field(max_length=40)
     dose_mg: Positive | None
     dose_ml: Positive | None
+    dose_product_mg: Positive | None = None
+    dose_pieces_count: Positive | None = None
     water_share: Annotated[float, Field(gt=0, le=1)] | None
     put_back: bool
     refill: bool = False
@@ -194,6 +196,8 @@ class DosePart(LedgerPart):
     product: str = Field(max_length=80)
     amount_mg: Number | None
     amount_ml: Number | None
+    product_mg: Number | None = None
+    pieces_count: Number | None = None
     net_volume_l: Positive
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 from typing import Any
@@ -37,6 +37,7 @@ LATEST_START = timedelta(days=14)
 EARLIEST_START = timedelta(hours=2)
 # below this part of its target a medicine is out of the water
 OUT_FRACTION = 0.01
+DROPS_PER_ML, LEAST_DROPS, MOST_DROPS = 20.0, 8.0, 60.0
 READ_AS = {"mg/L": "dose_mg_per_l", "uL/L": "dose_ul_per_l", "degC": "temperature", "day": "number", "h": "duration", "1": "number"}
 
 
@@ -49,6 +50,14 @@ class TypedLabel:
     per_volume: str
     every: str
     days: int
+    counts: str = "volume"
+    drops_per_ml: str = ""
+    piece: str = "piece"
+    change: str = ""
+    change_on_day: int | None = None
+    holds: Sequence[str] = ()
+    paid: str = ""
+    paid_for: str = ""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -74,15 +83,51 @@ def read_label(actor: Actor, typed: TypedLabel | None) -> LabelDirections | None
     """:raises InvalidInput: directions no bottle gives."""
     if typed is None:
         return None
+    unknown = [name for name in typed.holds if name not in library().actives]
+    if unknown:
+        raise InvalidInput("There is no such active in the formulary.", field="label.holds")
+    change = actor.read_share(typed.change, field="label.change", whole_l=None) if typed.change.strip() else None
     return check_label(
         LabelDirections(
             product=typed.product,
-            amount_ml=actor.read(typed.amount, kind="small_volume", field="label.amount"),
             per_volume_l=actor.read(typed.per_volume, kind="volume", field="label.per_volume"),
             every_h=actor.read(typed.every, kind="duration", field="label.every"),
             days=typed.days,
+            piece=typed.piece.strip() or "piece",
+            change_fraction=change,
+            change_on_day=typed.change_on_day,
+            holds=tuple(typed.holds),
+            **_label_amount(actor, typed, typed.amount, field="label.amount"),
         )
     )
+
+
+def _label_amount(actor: Actor, typed: TypedLabel, text: str, *, field: str) -> dict[str, float]:
+    """An amount as this label counts it: drops by how many make a millilitre."""
+    if typed.counts == "mass":
+        return {"amount_mg": actor.read(text, kind="mass", field=field) * 1000}
+    if typed.counts == "pieces":
+        return {"pieces_count": actor.read(text, kind="pieces", field=field)}
+    if typed.counts == "drops":
+        drops = actor.read_optional(typed.drops_per_ml, kind="number", field="label.drops_per_ml")
+        per_ml = DROPS_PER_ML if drops is None else drops
+        if not LEAST_DROPS <= per_ml <= MOST_DROPS:
+            raise InvalidInput("Droppers give between 8 and 60 drops in a millilitre; count yours.", field="label.drops_per_ml")
+        return {"amount_ml": actor.read(text, kind="drops", field=field) / per_ml}
+    return {"amount_ml": actor.read(text, kind="small_volume", field=field)}
+
+
+def _label_price(actor: Actor, typed: TypedLabel | None) -> float | None:
+    """What a mL, mg or piece of it costs. :raises InvalidInput: one figure without the other, or nothing bought."""
+    if typed is None or not (typed.paid.strip() or typed.paid_for.strip()):
+        return None
+    paid = actor.read_optional(typed.paid, kind="number", field="label.paid")
+    if paid is None:
+        raise InvalidInput("What did it cost? A plain number, in your own money.", field="label.paid")
+    bought = sum(_label_amount(actor, typed, typed.paid_for, field="label.paid_for").values())
+    if bought <= 0:
+        raise InvalidInput("This must be more than nothing.", field="label.paid_for")
+    return paid / bought
 
 
 def read_parameter(actor: Actor, parameter: Parameter, text: str) -> float:
@@ -148,6 +193,7 @@ def chosen_of(actor: Actor, protocol: CourseProtocol, wish: Wish) -> Chosen:
         label=read_label(actor, wish.label),
         prices=prices_of(actor, products),
         condition=wish.condition,
+        label_price=_label_price(actor, wish.label),
     )
 
 
@@ -290,7 +336,9 @@ def _task(actor: Actor, course: Course, *, uid5: UUID, step: PlannedStep) -> Tas
         due_at=step.due_at,
         medicine_id=step.active or "",
         dose_mg=step.active_mg,
-        dose_ml=step.amount if by_label else None,
+        dose_ml=step.amount if by_label and step.measures == "volume" else None,
+        dose_product_mg=step.amount if by_label and step.measures == "mass" else None,
+        dose_pieces_count=step.amount if by_label and step.measures == "pieces" else None,
         water_share=step.share if step.kind == "water_change" else 1.0 if step.kind in ("remove", "transfer") else None,
         put_back=step.put_back,
         refill=step.refill,

@@ -16,7 +16,7 @@ from pennywort.core.medicine.tools import Measures
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import moves, soonest
-from pennywort.courses.queries.running import BEFORE_START, TICKED, WHOLE_CHANGES, active_mg_in, dose_now, product_amount
+from pennywort.courses.queries.running import BEFORE_START, TICKED, WHOLE_CHANGES, active_mg_in, by_label, due_amount
 from pennywort.courses.services.calendar import fall_due, keep_to_clocks
 from pennywort.fish.models import Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
 from pennywort.fish.queries import count_of
@@ -73,20 +73,19 @@ class Given:
     active_mg: float | None
 
 
-def _amounts(actor: Actor, task: Task, *, given: str | Given, confirm_unusual: bool) -> tuple[float | None, float | None]:
-    """What was given, as mg of active and mL of the product: one of them, or both where the product is a liquid of known strength.
+PRODUCT_COLUMN: dict[Measures, str] = {"volume": "amount_ml", "mass": "product_mg", "pieces": "pieces_count"}
+
+
+def _amounts(actor: Actor, task: Task, *, given: str | Given, confirm_unusual: bool) -> dict[str, float | None]:
+    """What was given, as the columns of a dose: mg of active (with mL where the product is a liquid), or a label's mL, mg or pieces.
 
     :raises InvalidInput: no amount. :raises Unusual: far from the plan and not confirmed.
     """
     if isinstance(given, Given) and given.active_mg is not None and task.dose_mg is not None:
-        return given.active_mg, None
+        return {"amount_mg": given.active_mg}
     text = given.text if isinstance(given, Given) else given
     level = Book([task.course.tank], now=actor.now).level(task.course.tank, task.medicine_id) if task.refill else None
-    dose_mg, dose_ml = dose_now(task, level_mg_per_l=level)
-    measures: Measures = "volume"
-    planned = dose_ml
-    if dose_mg is not None:
-        measures, planned = product_amount(task.course, task.medicine_id, dose_mg)
+    measures, planned = due_amount(task, level_mg_per_l=level)
     amount = read_amount(actor, text, measures=measures, field="amount")
     if amount <= 0:
         raise InvalidInput("This must be more than nothing.", field="amount")
@@ -94,9 +93,9 @@ def _amounts(actor: Actor, task: Task, *, given: str | Given, confirm_unusual: b
         ratio = amount / planned
         words = f"{ratio:.1f} times what was planned" if ratio > 1 else f"only {ratio * 100:.0f} % of what was planned"
         raise Unusual(f"{text.strip()} is {words}. Check the unit and the point; press again if it is true.", field="amount")
-    if dose_mg is None:
-        return None, amount
-    return active_mg_in(task.course, task.medicine_id, amount), amount if measures == "volume" else None
+    if task.dose_mg is None:
+        return {PRODUCT_COLUMN[measures]: amount}
+    return {"amount_mg": active_mg_in(task.course, task.medicine_id, amount), "amount_ml": amount if measures == "volume" else None}
 
 
 def give_dose(
@@ -126,7 +125,7 @@ def give_dose(
             local = actor.local(early)
             words = f"Too soon after the last one: this may follow from {local:%A} {local:%H:%M}. Press again if it is true."
             raise Unusual(words, field="amount")
-    mg, ml = _amounts(actor, task, given=amount, confirm_unusual=confirm_unusual)
+    amounts = _amounts(actor, task, given=amount, confirm_unusual=confirm_unusual)
     at = when(actor, happened_at or (old.happened_at if old else None))
     course = task.course
     if at < course.starts_at - BEFORE_START:
@@ -143,8 +142,7 @@ def give_dose(
             attempt=old.attempt if old else last + 1,
             medicine_id=task.medicine_id,
             product="" if task.dose_mg is not None else str((course.label or {}).get("product", "")),
-            amount_mg=mg,
-            amount_ml=ml,
+            **amounts,
             net_volume_l=old.net_volume_l if old else course.tank.net_volume_l,
             happened_at=at,
             corrects=old,
@@ -159,8 +157,8 @@ def give_dose(
 
 def give_again(actor: Actor, *, uid: UUID, task: Task, amount: str | Given, happened_at: datetime) -> dict[str, Any]:
     """The same medicine once more on the same day, beside its task: it was spent too soon."""
-    mg, ml = _amounts(actor, task, given=amount, confirm_unusual=True)
-    values: dict[str, Any] = {"medicine_id": task.medicine_id, "amount_mg": mg, "amount_ml": ml, "net_volume_l": task.course.tank.net_volume_l}
+    amounts = _amounts(actor, task, given=amount, confirm_unusual=True)
+    values: dict[str, Any] = {"medicine_id": task.medicine_id, **amounts, "net_volume_l": task.course.tank.net_volume_l}
     dose = new_entry(Dose, actor, uid=uid, name="dose", happened_at=happened_at, course=task.course, **values)
     return {"uid": str(dose.uid)}
 
@@ -201,13 +199,14 @@ def reach_salinity(actor: Actor, *, uid: UUID, task: Task, salinity: str, happen
 
 @dataclass(frozen=True, kw_only=True)
 class PutBack:
-    """What a water change takes out of one medicine: mg by weight, or mL of a labelled product."""
+    """What a water change takes out of one medicine: mg of its active, or mL, mg or pieces of a labelled product."""
 
     course: Course
     medicine_id: str
     product: str
     amount_mg: float | None
-    amount_ml: float | None
+    measures: Measures
+    amount: float
     level_mg_per_l: float | None
 
 
@@ -221,11 +220,16 @@ def what_goes_back(actor: Actor, *, tank: Tank, changed_fraction: float) -> list
             level = book.level(tank, medicine_id)
             if level > 0:
                 mg = put_back_mg(net_volume_l=tank.net_volume_l, level_mg_per_l=level, changed_fraction=changed_fraction)
-                found.append(PutBack(course=course, medicine_id=medicine_id, product="", amount_mg=mg, amount_ml=None, level_mg_per_l=level))
-        products = [d for d in book.given(tank) if d.course_id == course.pk and d.amount_mg is None and d.amount_ml is not None and d.water_change_id is None]
+                found.append(PutBack(course=course, medicine_id=medicine_id, product="", amount_mg=mg, measures="mass", amount=0.0, level_mg_per_l=level))
+        products = [d for d in book.given(tank) if d.course_id == course.pk and d.water_change_id is None and by_label(d) is not None]
         if products:
-            ml = put_back_ml(dose_ml=products[-1].amount_ml or 0.0, changed_fraction=changed_fraction)
-            found.append(PutBack(course=course, medicine_id="", product=products[-1].product, amount_mg=None, amount_ml=ml, level_mg_per_l=None))
+            label = by_label(products[-1])
+            assert label is not None
+            measures, amount = label
+            back = put_back_ml(dose_ml=amount, changed_fraction=changed_fraction)
+            found.append(
+                PutBack(course=course, medicine_id="", product=products[-1].product, amount_mg=None, measures=measures, amount=back, level_mg_per_l=None)
+            )
     return found
 
 
@@ -261,7 +265,7 @@ def change_water(actor: Actor, *, uid: UUID, tank: Tank, share: str, task: Task 
             medicine_id=part.medicine_id,
             product=part.product,
             amount_mg=part.amount_mg,
-            amount_ml=part.amount_ml,
+            **({} if part.amount_mg is not None else {PRODUCT_COLUMN[part.measures]: part.amount}),
             net_volume_l=tank.net_volume_l,
             happened_at=at,
         )

@@ -6635,6 +6635,48 @@ export interface components {
             every: string;
             /** Days */
             days: number;
+            /**
+             * Counts
+             * @default volume
+             * @enum {string}
+             */
+            counts?: "volume" | "mass" | "drops" | "pieces";
+            /**
+             * Drops Per Ml
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            drops_per_ml?: string;
+            /**
+             * Piece
+             * @default piece
+             */
+            piece?: string;
+            /**
+             * Change
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            change?: string;
+            /** Change On Day */
+            change_on_day?: number | null;
+            /**
+             * Holds
+             * @default []
+             */
+            holds?: string[];
+            /**
+             * Paid
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            paid?: string;
+            /**
+             * Paid For
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            paid_for?: string;
         };
         /**
          * ProductIn
