@@ -109,7 +109,10 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *
             lives |= {"invertebrates"} if any(t.has_invertebrates for t in on_one_water(tank)) else set()
             lives |= {"plants"} if any(t.has_plants for t in on_one_water(tank)) else set()
         if body.in_water is None or use.route == "prolonged":
-            in_water |= set(Book([tank], now=actor.now).medicines(tank)) & set(found.actives)
+            book = Book([tank], now=actor.now)
+            in_water |= set(book.medicines(tank)) & set(found.actives)
+            # what a product by its label holds is in the water as well
+            in_water |= {name for course in book.running(tank) for name in (course.label or {}).get("holds", ())}
         read, _ = fresh_readings(tank, now=actor.now)
         salinity = read.salinity_g_per_kg
         known = {"temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph}

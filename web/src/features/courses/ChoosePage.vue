@@ -66,7 +66,18 @@ watch(
 )
 const school = computed(() => list.value.find((p) => p.protocol === protocol.value) ?? null)
 
-const label = ref<LabelText>({ product: '', amount: '', per_volume: '', every: '24 h', days: null })
+const label = ref<LabelText>({
+  ...{ product: '', amount: '', per_volume: '', every: '24 h', days: null, counts: 'volume' as const },
+  ...{
+    drops_per_ml: '',
+    piece: 'packet',
+    change: '',
+    change_on_day: null,
+    holds: [],
+    paid: '',
+    paid_for: '',
+  },
+})
 const parameters = ref<Record<string, string>>({})
 const products = ref<Record<string, Schemas['ProductIn']>>({})
 const confirmed = ref<number[]>([])
@@ -100,6 +111,7 @@ const wish = computed(() => ({
     Object.entries(products.value).filter(([, p]) => p.bottle || p.strength || p.own?.value),
   ),
   label: school.value?.needs_label ? { ...label.value, days: label.value.days ?? 0 } : null,
+  condition: condition.value,
 }))
 const settled = ref(wish.value)
 let timer: ReturnType<typeof setTimeout> | undefined
@@ -143,7 +155,6 @@ const start = useWrite((write_id) =>
       body: {
         write_id,
         ...wish.value,
-        condition: condition.value,
         confirmed: confirmed.value,
         vet_word: vetWord.value,
         reason: reason.value,
@@ -180,7 +191,8 @@ async function begin() {
   if (done) await router.push({ name: 'today' })
 }
 const FIELDS = computed(() => [
-  ...['label.product', 'label.amount', 'label.per_volume', 'label.every', 'label.days'],
+  ...['product', 'amount', 'per_volume', 'every', 'days', 'drops_per_ml'].map((name) => `label.${name}`),
+  ...['change', 'change_on_day', 'holds', 'paid', 'paid_for'].map((name) => `label.${name}`),
   ...settable.value.map((p) => `parameters.${p.id}`),
   ...(school.value?.medicines ?? []).flatMap((m) => [
     `products.${m.active}`,
