@@ -56,6 +56,12 @@ SWAB = schemas.RunWordsOut(
     start_say="One pass, seconds, then back into its water. Press once it is done; a second pass today would take the cells that heal.",
     start="One pass is done", stop="", stop_sure="", stop_small="", alarm="", alarm_done="", alarm_sure="", until="",
 )  # fmt: skip
+EGGS = schemas.RunWordsOut(
+    start_say="Eggs in. The timer starts with the press, and runs on whatever happens to this phone.", start="Eggs in, start the timer",
+    stop="Take out", stop_sure="They are out", stop_small="stops the clock", alarm="Take the eggs out now", alarm_done="They are out",
+    alarm_sure="Out, all of them", until="out at",
+)  # fmt: skip
+EGGS_WORDS: dict[str, str] = {"in": "eggs in", "out": "eggs out"}
 SWAB_WORDS: dict[str, str] = {"in": "one pass", "out": "back in its water"}
 DAY_WORDS: dict[str, str] = {"in": "it went in", "out": "stopped"}
 
@@ -91,12 +97,13 @@ def _stops_with(run: BathRun, events: list[BathEvent], told: MeasuredOut) -> str
 
 def _log(actor: Actor, run: BathRun, events: list[BathEvent]) -> list[schemas.BathLogOut]:
     """Everything that happened, with its second since the timer began."""
-    words = WORDS | (DAY_WORDS if services.in_tank(run) else SWAB_WORDS if services.is_swab(run) else {})
+    words = WORDS | (DAY_WORDS if services.in_tank(run) else SWAB_WORDS if services.is_swab(run) else EGGS_WORDS if services.of_eggs(run) else {})
     rows, began = [], None
     for e in events:
         began = e.happened_at if e.kind == "in" else began
         strip = f" {e.strip_mg_per_l:g} mg/L" if e.strip_mg_per_l is not None else ""
-        second = f", {clock_words(int((e.happened_at - began).total_seconds()))} in" if began and e.kind not in ("in", "end") else ""
+        timed = began is not None and e.kind not in ("in", "end") and not services.is_swab(run)
+        second = f", {clock_words(int((e.happened_at - began).total_seconds()))} in" if timed and began else ""
         rows.append(schemas.BathLogOut(at_words=f"{actor.local(e.happened_at):%H:%M:%S}", words=f"{words[e.kind]}{strip}{second}", by=e.by))
     return rows
 
@@ -142,7 +149,7 @@ def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
     stop = _stops_with(run, events, told)
     read = services.strip_read(events)
     turn_next = max(1, state.turn_count + (1 if state.phase == "between" else 0))
-    swab = services.is_swab(run)
+    swab, eggs = services.is_swab(run), services.of_eggs(run)
     return schemas.RunOut(
         uid=run.uid,
         title=run.title,
@@ -164,19 +171,19 @@ def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
         steps=told.steps,
         measured=told,
         matched=run.matched_at is not None,
-        must_match=not swab and not day,
+        must_match=not swab and not day and not eggs,
         stops=[c.text for c in told.cautions if c.level == "never"],
         pairs=_pairs(run),
         most_min=max(run.lasts_min, _most_min(run)),
-        noted=[schemas.BathNotedOut(id=i, label=w, count=sum(e.kind == i for e in turn)) for i, w in NOTED.items()],
+        noted=[] if eggs else [schemas.BathNotedOut(id=i, label=w, count=sum(e.kind == i for e in turn)) for i, w in NOTED.items()],
         colour=next((e.kind for e in reversed(turn) if e.kind in COLOURS), ""),
         within_reach=stop,
-        signs=[schemas.BathSignOut(id=i, label=w) for i, w in SIGNS.items()],
+        signs=[] if eggs else [schemas.BathSignOut(id=i, label=w) for i, w in SIGNS.items()],
         colours=_colours(run, day=day),
         rescue=list(rescue_in_tank(stop_words=stop) if day else rescue_steps(neutraliser=f"To stop it: {stop}" if stop else "")),
         log=_log(actor, run, events),
         ended_words=_ended(run, state) if state.phase in ("between", "done") else "",
-        say=DAY if day else SWAB if swab else FISH,
+        say=DAY if day else SWAB if swab else EGGS if eggs else FISH,
         again=_again(run, events, told) if state.phase == "in" else None,
         in_tank=day,
         swab=swab,

@@ -23,13 +23,13 @@ from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
 from pennywort.rooms.services import find, new_entry
 
-ROUTES = ("bath", "dip", "topical")
+ROUTES = ("bath", "dip", "topical", "eggs")
 # a use in the tank itself that is stopped by the clock
 IN_TANK = "prolonged"
 GO = ("amount", "steps")
 # a swab has no timer: seconds, at the tank
 SWAB_MIN = 0.2
-TITLES = {"topical": "swab", IN_TANK: "a day in the tank"}
+TITLES = {"topical": "swab", "eggs": "a bath for eggs", IN_TANK: "a day in the tank"}
 
 
 def run_of(actor: Actor, uid: UUID) -> BathRun:
@@ -95,8 +95,8 @@ def prepare(actor: Actor, *, uid: UUID, group: Group, request: DoseRequest, task
         told=answer.model_dump(mode="json"),
         lasts_min=minutes,
         turn_count=asked.bath.turns if asked.bath else 1,
-        # a swab is done at the tank, a day in it: there is no water to match
-        matched_at=actor.now if use.route == "topical" or in_tank else None,
+        # a swab is done at the tank, a day in it, and eggs lie in their own water: there is nothing to match
+        matched_at=actor.now if use.route in ("topical", "eggs") or in_tank else None,
     )
     return {"uid": str(run.uid)}
 
@@ -136,6 +136,12 @@ def in_tank(run: BathRun) -> bool:
     """Whether the medicine goes into the tank itself."""
     known = library().uses.get(run.use_id)
     return known is not None and known[1].route == IN_TANK
+
+
+def of_eggs(run: BathRun) -> bool:
+    """Whether eggs lie in it, not fish: no sign of distress ends it."""
+    known = library().uses.get(run.use_id)
+    return known is not None and known[1].route == "eggs"
 
 
 def is_swab(run: BathRun) -> bool:

@@ -92,7 +92,8 @@ def _line(held: Held, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLine
     source = found.uses[held.use][1].source
     return SlipLineOut(
         medicine=held.active,
-        name=active.name if product.listed or product.name == active.name else product.name,
+        # which of several strengths it is, so that nobody weighs crystals for a solution
+        name=f"{active.name}: {product.name}" if product.name != active.name and len(active.strengths) > 1 else active.name,
         short_name=active.short_name,
         colour=active.colour,
         big=ShownOut.of(show_amount(first.measures, best.amount if best else amount, actor.preferences, piece=product.piece)),

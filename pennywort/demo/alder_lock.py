@@ -323,6 +323,9 @@ def _vat(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
     )
     ivo.at(ago(6, 8)).lose(shubunkins, 1)
     ivo.at(ago(4, 15)).recount(shubunkins, 37, 1, "Three times over, from the plank.")
+    # the days of a course in cold water follow the thermometer of that day
+    reader = maren.at(ago(3, 18)).actor
+    looks.record_reading(reader, uid=maren.uid(), tank=tank, typed=TypedTest(temperature="9.5"))
     running = maren.at(ago(3, 19)).start(shubunkins, "two_rounds", "skin_flukes")
     maren.follow(running, until=ago(0, 2))
     ivo.at(ago(1, 18)).observe(shubunkins, "less", "calm")

@@ -56,8 +56,11 @@ def values_of(protocol: CourseProtocol, chosen: Mapping[str, float], *, temperat
 
 
 def _own_value(parameter: Parameter, *, warmth: float | None, found: Library) -> float:
-    if not parameter.from_cycle or warmth is None:
+    if not parameter.from_cycle:
         return parameter.value
+    if warmth is None:
+        words = f"“{parameter.name}” follows the warmth, and nobody has read it here lately: read the thermometer first, or set it yourself."
+        raise NotKnownYet(words, field=f"parameters.{parameter.id}")
     cycle = found.life_cycles[parameter.from_cycle]
     try:
         days = days_to_outlast(cycle, temperature_c=warmth, cycles=parameter.cycles, margin_days=parameter.margin_days)
@@ -91,7 +94,8 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
     if not EARLIEST_YEAR <= start_at.year <= LATEST_YEAR:
         raise InvalidInput("No course starts in that year.", field="starts_at")
     start, water = start_at.astimezone(UTC), known_water(tank.water)
-    values = values_of(protocol, chosen.parameters, temperature_c=tank.temperature_c, found=found)
+    read_c = taken_warmth({}, water=tank.surroundings.water, temperature_c=tank.temperature_c)
+    values = values_of(protocol, chosen.parameters, temperature_c=read_c, found=found)
     warmth = taken_warmth(values, water=tank.surroundings.water, temperature_c=tank.temperature_c)
     products = {m.active: _product(m.active, m.use, chosen, found) for m in protocol.medicines}
     if protocol.kind == "label":

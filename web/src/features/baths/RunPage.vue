@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { waiting, write } from '@/shared/outbox'
 import { useSession } from '@/shared/session'
@@ -130,7 +131,7 @@ watch(left, (now, was) => {
       </div>
       <div class="right small">
         <span v-if="run.turns > 1" class="fig">turn {{ run.turn }} of {{ run.turns }}</span>
-        <span class="fig block">{{ run.minutes }} min</span>
+        <span v-if="!run.swab" class="fig block">{{ run.minutes }} min</span>
         <RouterLink
           v-if="screen === 'step' || screen === 'match' || screen === 'in'"
           :to="{ name: 'bath-new' }"
@@ -211,7 +212,9 @@ watch(left, (now, was) => {
       </div>
     </template>
     <template v-else>
-      <p class="say" data-testid="bath-ended">{{ run.ended_words || 'Ended before any fish went in.' }}</p>
+      <p class="say" data-testid="bath-ended">
+        {{ capital(run.ended_words) || 'Ended before any fish went in.' }}
+      </p>
       <ul v-if="run.log.length" class="log rows">
         <li v-for="(l, i) in run.log" :key="i">
           <span class="fig">{{ l.at_words }}</span> {{ l.words }}<span class="quiet small">, {{ l.by }}</span>

@@ -35,16 +35,24 @@ const alive = computed(() =>
 const uses = computed(() =>
   (actives.value ?? [])
     .flatMap((a) => a.uses)
-    .filter((u) => ['bath', 'dip', 'topical', 'prolonged'].includes(u.route) && u.minutes)
+    .filter(
+      (u) =>
+        (['bath', 'dip', 'prolonged', 'eggs'].includes(u.route) && u.minutes) ||
+        (u.route === 'topical' && u.gate !== 'block'),
+    )
     .map((u) => ({ ...u, label: `${u.active_name}, ${u.name}` })),
 )
 const group = ref(asked('group'))
 const use = ref(asked('use'))
 const volume = ref('')
 const minutes = ref('')
+const target = ref('')
 const product = ref<Schemas['ProductIn']>({ bottle: null, strength: '', own: null })
 const chosen = computed(() => uses.value.find((u) => u.id === use.value) ?? null)
-watch(use, () => (product.value = { bottle: null, strength: '', own: null }))
+watch(use, () => {
+  product.value = { bottle: null, strength: '', own: null }
+  target.value = ''
+})
 const confirmed = ref(false)
 const vet = ref(false)
 const write = useWrite((write_id) =>
@@ -59,6 +67,7 @@ const write = useWrite((write_id) =>
           use: use.value,
           volume: volume.value,
           minutes: minutes.value,
+          target: target.value,
           bottle: product.value.bottle ?? null,
           strength: product.value.strength ?? '',
           own: product.value.own ?? null,
@@ -70,17 +79,17 @@ const write = useWrite((write_id) =>
     }),
   ),
 )
-watch([group, use, volume, minutes, product, confirmed, vet], () => write.forget(), { deep: true })
+watch([group, use, volume, minutes, target, product, confirmed, vet], () => write.forget(), { deep: true })
 async function save() {
   const done = await write.run()
   if (done) await router.push({ name: 'bath', params: { bath: done.uid } })
 }
-const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own.density']
+const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value', 'own.density']
 </script>
 
 <template>
   <PageHead
-    title="A bath"
+    title="A bath or a swab"
     sentence="Made ready beside the tank, matched with their water, and timed by the clock of the house."
   />
   <ul v-if="running.data.value?.length" class="rows list">
@@ -140,12 +149,28 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'use', 'own.value', 'own.den
         :problem="write.problem.value"
       />
       <TextField
+        v-if="chosen.dose && chosen.route !== 'topical'"
+        v-model="target"
+        figure
+        :label="chosen.gate === 'vet' ? 'Your vet says' : 'Bring it to'"
+        field="target"
+        :problem="write.problem.value"
+        :hint="`${chosen.typed_unit}; published ${chosen.dose}`"
+        :placeholder="chosen.gate === 'vet' ? '' : chosen.usual"
+        inputmode="decimal"
+      />
+      <TextField
+        v-if="chosen.minutes"
         v-model="minutes"
         figure
         label="Minutes"
         field="minutes"
         :problem="write.problem.value"
-        :hint="`${chosen.minutes} published; the shortest, if left empty`"
+        :hint="
+          asked('task')
+            ? `${chosen.minutes} published; what the course says, if left empty`
+            : `${chosen.minutes} published; the shortest, if left empty`
+        "
         inputmode="decimal"
       />
       <div class="tick">

@@ -91,10 +91,13 @@ watch(protocol, () => {
   reason.value = ''
 })
 const noProduct = (): Schemas['ProductIn'] => ({ bottle: null, strength: '', own: null })
+// a bottle of one's own of which the strength is not said yet: no slip of another product stands there meanwhile
+const unsaid = computed(() => Object.values(products.value).some((p) => p.own && !p.own.value.trim()))
 const ready = computed(
   () =>
     !!fish.value &&
     !!school.value &&
+    !unsaid.value &&
     (!school.value.needs_label ||
       !!(
         label.value.product &&
@@ -331,6 +334,9 @@ const FIELDS = computed(() => [
       <p v-else-if="school?.medicines.length && ready && slipQuery.error.value" class="plain quiet">
         Once that is settled, the slip for {{ tank.volume.net.figure }} {{ tank.volume.net.unit }} stands
         here.
+      </p>
+      <p v-else-if="unsaid" class="plain quiet">
+        Say what your bottle holds, and the slip for it stands here.
       </p>
       <p v-else-if="school?.needs_label && !ready" class="plain quiet">
         Copy the five figures from the bottle, and the slip for {{ tank.volume.net.figure }}

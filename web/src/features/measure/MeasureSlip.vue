@@ -200,6 +200,7 @@ p.held {
   text-align: left;
   font-weight: 400;
   padding-right: 12px;
+  min-width: 92px;
 }
 .figures th,
 .figures td {
