@@ -31,13 +31,17 @@ A_WEEK = LabelDirections(product="by its label", amount_ml=1, per_volume_l=40, e
 
 
 def compare_schools(actor: Actor, tank: Tank, condition_id: str) -> list[SchoolOut]:
-    """:raises NotFound: no such condition."""
+    """The ways against a condition in this tank, or of none what is done without one. :raises NotFound: no such condition."""
     condition = library().conditions.get(condition_id)
-    if condition is None:
+    if condition is None and condition_id:
         raise NotFound("There is no such condition.")
     water = water_type_of(tank)
-    own = [p for _, p in own_protocols(actor) if condition_id in p.conditions] if condition.notifiable != "most places" else []
-    protocols = [*own, *(library().courses[name] for name in [*courses_for(condition), "watch"])]
+    if condition is None:
+        # nothing is named: what is done on arrival or in advance, and watching
+        protocols = [p for p in (*(q for _, q in own_protocols(actor)), *library().courses.values()) if not p.conditions]
+    else:
+        own = [p for _, p in own_protocols(actor) if condition_id in p.conditions] if condition.notifiable != "most places" else []
+        protocols = [*own, *(library().courses[name] for name in [*courses_for(condition), "watch"])]
     here = sorted((p for p in protocols if water in p.water), key=lambda p: (p.kind == "watch", p.kind == "label"))
     facts, shelf, paid = tank_facts(actor, tank), good_products(actor), paid_by_product(actor)
     return [_school(actor, facts, shelf, paid, p, condition_id) for p in here]

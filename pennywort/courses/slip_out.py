@@ -133,7 +133,7 @@ def _trace(step: PlannedStep, held: Held, product: Product, *, tank: Tank, share
 def label_words(label: LabelDirections, actor: Actor) -> str:
     """What the label says, as it is read again: so much in every so much."""
     amount = show_amount(label.measures, label.amount, actor.preferences, piece=label.piece)
-    return f"{amount.text} in every {show_volume(label.per_volume_l, actor.preferences).text}"
+    return f"{amount.text} in every {plain(label.per_volume_l)} L"
 
 
 def split_words(count: float, *, piece: str) -> str:

@@ -120,6 +120,7 @@ def _active(active: Active) -> ActiveOut:
         name=active.name,
         short_name=active.short_name,
         family=active.family,
+        search=" ".join((active.name, active.short_name, active.family, *active.also)),
         strengths=[StrengthOut(id=s.id, name=s.name, note=s.note) for s in active.strengths],
         removed_by=active.removed_by.text,
         stop=active.stop.text,

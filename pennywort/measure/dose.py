@@ -11,7 +11,7 @@ from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.bath import BathWater, bath_minutes, left_fractions
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.formulary import DIRECT, Measured, Wanted, measure, shown_unit
-from pennywort.core.medicine.guards import Surroundings
+from pennywort.core.medicine.guards import Surroundings, uptake_line
 from pennywort.core.medicine.neutralise import stopping
 from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, in_product, listed_product
 from pennywort.core.medicine.steps import (
@@ -35,6 +35,7 @@ from pennywort.core.water.gate import USUAL_SALINITY_G_PER_KG
 from pennywort.core.water.osmolality import Dissolved
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.circumstances import water_type_of
+from pennywort.courses.queries.running import takes_up
 from pennywort.courses.schemas import CautionOut
 from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.measure.amounts import amount_out, dissolve_first, level_shown
@@ -177,6 +178,16 @@ def _held(level: Level | None, use: Use, *, typed: bool) -> list[FigureOut]:
     return [FigureOut(label="in it already", figure=now.figure, unit=now.unit, words=words)]
 
 
+def _uptake(active: Active, use: Use, tank: Tank | None) -> list[CautionOut]:
+    """What the sand and rock that the record knows of do to it."""
+    if tank is None or use.route != "prolonged" or not takes_up(tank):
+        return []
+    parts = [f"{tank.sand_depth_cm:g} cm of sand"] if tank.sand_depth_cm else []
+    parts += [f"{tank.rock_mass_kg:g} kg of rock"] if tank.rock_mass_kg else []
+    line = uptake_line(active, found=library(), words=" and ".join(parts))
+    return [CautionOut(level=line.level, text=line.text, source=source_words(line.source), recalled=line.recalled)] if line else []
+
+
 def _bath_water(actor: Actor, body: DoseRequest, tank: Tank | None, *, home_c: float | None, salinity_g_per_kg: float | None) -> BathWater:
     """The bath's water beside the fish's own: what is typed, else what the tank's last test says of home."""
     if body.bath is None:
@@ -256,6 +267,7 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     )  # fmt: skip
     out = _out(actor, active, use, measured, place=place, product=product, minutes=minutes, bath=body.bath or BathIn())
     out.figures = [*_held(held, use, typed=typed_now is not None), *out.figures]
+    out.cautions = [*_uptake(active, use, place.tank), *out.cautions]
     return out
 
 

@@ -157,7 +157,7 @@ class SaltStepsRequest(WaterIn):
     now: Typed
     target: Typed
     salt: Literal["sodium_chloride", "marine_salt", "magnesium_sulfate"] = "sodium_chloride"
-    fish: Literal["fresh", "soft", "marine"] = "fresh"
+    fish: Literal["fresh", "soft", "marine", "none"] = "fresh"
     swapped: Typed = ""
 
 

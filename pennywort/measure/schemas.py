@@ -195,6 +195,7 @@ class ActiveOut(Schema):
     name: str
     short_name: str
     family: str
+    search: str
     strengths: list[StrengthOut]
     removed_by: str
     stop: str

@@ -13,6 +13,7 @@ from pennywort.core.water.build_up import ammonia_build_up
 from pennywort.core.water.chemistry import PER_N, as_nitrogen_mg_per_l
 from pennywort.core.water.from_salt import volume_from_rise
 from pennywort.core.water.osmolality import compare_words, osmolality_mosmol_per_kg
+from pennywort.core.water.salt import gravity_from_grams
 from pennywort.core.water.vessels import MEASURES, less_than_gross_words, less_than_named_words
 from pennywort.core.water.volume import Standing, vessel_volume
 from pennywort.measure.amounts import plain_amount
@@ -154,7 +155,10 @@ def salt_steps(actor: Actor, body: SaltStepsRequest) -> MeasuredOut:
     swapped = actor.read_optional(body.swapped, kind="volume", field="swapped")
     if swapped is not None:
         brine = salts.brine_g_per_l(net_volume_l=volume, swapped_l=swapped, now_g_per_l=now, target_g_per_l=target)
-        figures.append(figure("or swap", f"{brine:.1f}", "g/L", f"{show_volume(swapped, mine).text} of the water for water this salty"))
+        grams = show_mass(brine * swapped * 1000 / (which.strengths[0].share or 1.0), mine)
+        figures.append(figure("or swap", f"{brine:.1f}", "g/L", f"{show_volume(swapped, mine).text} of the water for this, {grams.text} of salt in it"))
+        gravity = gravity_from_grams(brine)
+        figures += [figure("that brine reads", f"{gravity:.4f}", "SG", "at 25 °C, of sea salt")] if gravity is not None else []
     steps = []
     for day in days:
         what = f"change {show_fraction(day.change_fraction, up=True).text} for water without salt"
@@ -163,6 +167,8 @@ def salt_steps(actor: Actor, body: SaltStepsRequest) -> MeasuredOut:
         steps.append(step(f"Day {day.day}: {what}, to {day.ends_at_g_per_l:.2f} g/L"))
     amounts = [plain_amount(f"{which.name}, today", "mass", days[0].add_g * 1000, actor, spoons_of=body.salt)] if days and days[0].add_g else []
     words = "It is there already." if not days else f"{len(days)} days" if len(days) > 1 else "in one day"
+    if days and body.fish == "none":
+        words = "Mixed at once, stirred and aired for a day before fish meet it: check salinity and warmth again."
     return answer(
         "salt_steps", "Salt, up or down", amounts=amounts, figures=figures, steps=steps, words=words, source="dilution; steps by common practice"
     )  # fmt: skip

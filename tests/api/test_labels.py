@@ -28,7 +28,7 @@ class Labels(RoomCase):
         line = told["lines"][0]
         # halves are too coarse for 1.19 packets only beyond 15 in a hundred: one is 16 short, so it is shared
         self.assertIn("dissolve 2 packets in 20 mL of tank water and take 11.9 mL of that", line["whole_words"])
-        self.assertIn("1 packet in every 37.9 L", line["whole_words"])
+        self.assertIn("1 packet in every 37.85 L", line["whole_words"])
         buy = told["to_buy"][0]
         self.assertEqual((buy["name"], buy["amount"]["figure"], buy["amount"]["unit"], buy["cost"]), ("the grey packets", "9", "packets", "10.80"))
         change = next(d for d in told["days"] if d["kind"] == "water_change")

@@ -134,3 +134,40 @@ class Nonsense(Asking):
         self.assertEqual(self.send(f"groups/{group}/courses", body, status=422)["field"], "starts_at")
         plan = {"protocol": "salt_and_warmth", "water": "freshwater_tropical", "volume": "45 L", "starts_at": "9999-12-31T23:00:00Z"}
         self.assertEqual(self.ask("plan", plan, status=422)["field"], "starts_at")
+
+
+class Known(Asking):
+    """What the record knows stands on the slip."""
+
+    def test_sand_and_rock_are_named(self) -> None:
+        sea = self.tank(code="M", name="Sea", water_type="marine", sand_depth="3 cm", rock_mass="18 kg")
+        told = self.measure("dose", use="cu_2", tank=sea, own={"kind": "mg_per_ml", "value": "5"}, confirmed=True)
+        self.assertTrue(any("3 cm of sand and 18 kg of rock take up" in c["text"] for c in told["cautions"]))
+        bare = self.tank(code="N", name="Bare sea", water_type="marine")
+        told = self.measure("dose", use="cu_2", tank=bare, own={"kind": "mg_per_ml", "value": "5"}, confirmed=True)
+        self.assertFalse(any("take up" in c["text"] for c in told["cautions"]))
+
+    def test_water_without_fish_is_mixed_at_once(self) -> None:
+        """22 L to SG 1.025 are one step where no fish are in it, several where they are; 16 of 128 L swapped says grams and SG."""
+        alone = self.measure("salt_steps", volume="22 L", now="0", target="1.025", salt="marine_salt", fish="none")
+        self.assertEqual((len(alone["steps"]), alone["words"].startswith("Mixed at once")), (1, True))
+        self.assertGreater(len(self.measure("salt_steps", volume="22 L", now="0", target="1.025", salt="marine_salt", fish="marine")["steps"]), 5)
+        swap = self.measure("salt_steps", volume="128 L", now="5", target="7", salt="marine_salt", swapped="16 L")["figures"]
+        self.assertEqual((swap[0]["figure"], "of salt in it" in swap[0]["words"]), ("21.0", True))
+        self.assertEqual((swap[1]["unit"], swap[1]["figure"][:4]), ("SG", "1.01"))
+
+    def test_words_that_keepers_type_find_the_thing(self) -> None:
+        rows = {a["id"]: a["search"].lower() for a in self.client_of().get("/api/reference/actives").json()}
+        for word, active in (
+            ("table salt", "sodium_chloride"), ("epsom", "magnesium_sulfate"), ("sea salt", "marine_salt"), ("blue", "methylene_blue"),
+            ("worm", "praziquantel"), ("peroxide", "hydrogen_peroxide"), ("bleach", "bleach"), ("macrolide", "erythromycin"),
+        ):  # fmt: skip
+            self.assertIn(word, rows[active])
+
+    def test_what_is_done_without_a_disease(self) -> None:
+        """On arrival nothing is named: dips, treatment in advance and watching are offered."""
+        sea = self.tank(code="M", name="Sea", water_type="marine")
+        fish = self.group(sea, species="royal gramma")
+        names = [s["protocol"] for s in self.ask(f"groups/{fish}/schools", {"condition": ""})]
+        self.assertTrue({"arrival_dips", "watch"} <= set(names), names)
+        self.ask(f"groups/{fish}/schools", {"condition": "plague"}, status=404)

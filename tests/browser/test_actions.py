@@ -142,12 +142,15 @@ class Actions(BrowserCase):
         group = Group.objects.get(species_id="royal_gramma")
         self.open(f"/courses/for/{group.uid}?condition=marine_ich")
         self.press(self.tid("protocol-copper_30_pause"))
-        self.sees("Which copper product is it?")
+        self.sees("Say what your bottle holds")
         self.fill("So much", "5")
-        self.sees("Which copper product is it?")
+        self.sees("Say what your bottle holds")
         # nothing is taken for granted: 5 % would be ten times as much
         self.press(self.tid("label-says"))
         self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text == "mg in each mL"), None), "the way"))
+        self.sees("Which kind is it? Plain copper")
+        self.press(self.tid("product-form"))
+        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text.startswith("Bound copper")), None), "the kind"))
         # the 5 mL syringe has marks of 0.2: 9.8 of the 9.72 mL of a quarter
         self.sees("one of 4 parts; 38.9 mL in all")
         self.sees("54.4 mL")

@@ -172,6 +172,7 @@ class Measuring(DemoCase):
         self.size(*PHONE)
         self.open("/measure?active=praziquantel&use=pzq_1")
         self.fill("Water", "20 gal")
+        self.press(self.tid("confirm-all"))
         # 189 mg of it, from the worm powder of 99 % on the shelf
         self.until(lambda: "191mg" in self.one(".big").text.replace("\n", "").replace(" ", ""), "the amount")
         self.assert_fits("measure on a phone")

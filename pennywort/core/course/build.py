@@ -15,7 +15,7 @@ from pennywort.core.course.plan import Chosen, CoursePlan, Held, PlannedStep, Ta
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
-from pennywort.core.medicine.guards import active_meets, cautions, meets
+from pennywort.core.medicine.guards import active_meets, cautions, meets, uptake_line
 from pennywort.core.medicine.label import LabelDirections, check_label
 from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, fits_form, listed_product, measured_for
 from pennywort.core.parasite.life_cycle import days_to_outlast
@@ -443,6 +443,10 @@ def _cautions(
             lines.setdefault(named.text, named)
         for line in met:
             hit.setdefault(line.text, _named(active, use, line, many=len(_uses(protocol)) > 1))
+    for m in protocol.medicines if tank.sand else ():
+        uptake = uptake_line(found.actives[m.active], found=found, words="sand and rock in this water")
+        if uptake is not None:
+            lines.setdefault(uptake.text, uptake)
     for name in holds:
         active = found.actives[name]
         for line in active_meets(active, here=tank.surroundings, found=found):

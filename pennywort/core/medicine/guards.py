@@ -129,6 +129,19 @@ def meets(active: Active, use: Use, *, here: Surroundings, found: Library) -> tu
     return tuple(lines)
 
 
+def uptake_line(active: Active, *, found: Library, words: str) -> SlipCaution | None:
+    """What sand and rock do to a medicine, as far as anybody knows; None of what they leave alone."""
+    known = found.kinetics.get(active.id)
+    if known is None or known.sand_share is None:
+        return None
+    share = known.sand_share
+    low, high = (share.low or share.value) * 100, (share.high or share.value) * 100
+    text = (
+        f"{words} take up {low:.0f} to {high:.0f} in 100 of the {active.short_name} that is dosed, nobody can say how fast: the reading decides, not the dose"
+    )
+    return SlipCaution(level="care", text=text, source=share.source, recalled=share.recalled, asks=True)
+
+
 def active_meets(active: Active, *, here: Surroundings, found: Library) -> tuple[SlipCaution, ...]:
     """What an active meets in these surroundings whatever it is given for: life, other medicines, what it was mixed with."""
     allergens = [a.name for a in found.allergens.values() if a.id in here.allergies and active.id in a.actives]

@@ -11,8 +11,9 @@ SALT_PER_CHLORIDE = 58.44 / 35.453
 GUARD_RATIO = 10.0
 # Steps a day in g/L: raising salt for fresh-water fish, raising and lowering sea water (common practice; reference HYPO-1,
 # NACL-3). Down is borne faster than up.
-MOST_UP_G_PER_L = {"fresh": 1.5, "soft": 0.5, "marine": 2.0}
-MOST_DOWN_G_PER_L = {"fresh": 3.0, "soft": 1.0, "marine": 11.5}
+# Water without fish is mixed at once.
+MOST_UP_G_PER_L = {"fresh": 1.5, "soft": 0.5, "marine": 2.0, "none": 60.0}
+MOST_DOWN_G_PER_L = {"fresh": 3.0, "soft": 1.0, "marine": 11.5, "none": 60.0}
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -30,14 +31,14 @@ def steps(*, net_volume_l: float, now_g_per_l: float, target_g_per_l: float, fis
 
     Up: V x step / purity grams of salt. Down: a share of 1 - C'/C changed for water without salt (dilution; arithmetic).
 
-    :param fish: ``fresh``, ``soft`` (soft-water and scaleless fish) or ``marine``. :param share: of the salt that is salt, 0-1.
-    :raises InvalidInput: a level that is negative or beyond 60 g/L.
+    :param fish: ``fresh``, ``soft`` (soft-water and scaleless fish), ``marine``, or ``none``: water that is mixed before fish meet it.
+    :param share: of the salt that is salt, 0-1. :raises InvalidInput: a level that is negative or beyond 60 g/L.
     """
     for field, value in (("now", now_g_per_l), ("target", target_g_per_l)):
         if not math.isfinite(value) or not 0 <= value <= 60:
             raise InvalidInput("Between 0 and 60 g/L.", field=field)
     if fish not in MOST_UP_G_PER_L:
-        raise InvalidInput("Choose fresh-water, soft-water or marine fish.", field="fish")
+        raise InvalidInput("Choose fresh-water, soft-water or marine fish, or none.", field="fish")
     difference = target_g_per_l - now_g_per_l
     if abs(difference) < 1e-9:
         return ()

@@ -166,6 +166,8 @@ class Active(Datum):
     name: str
     short_name: str
     family: str
+    # what keepers type for it: everyday words, its class
+    also: tuple[str, ...] = ()
     strengths: tuple[Strength, ...]
     spoons: Spoons | None
     counted: str = ""

@@ -93,3 +93,16 @@ def in_every_scale(*, salinity_g_per_kg: float, temperature_c: float, tds_factor
         tds_mg_per_l=at_25 * 1000 * tds_factor,
         density_kg_per_l=density,
     )
+
+
+def gravity_from_grams(grams_per_l: float) -> float | None:
+    """Specific gravity (25/25) of water with so many grams in a litre; None beyond what a hydrometer and TEOS-10 reach.
+
+    Grams in a kilogram follow from grams in a litre by the density they make, found by repeating it.
+    """
+    salinity = grams_per_l
+    for _ in range(6):
+        if not 0 <= salinity <= MOST_G_PER_KG:
+            return None
+        salinity = grams_per_l / (float(gsw.rho_t_exact(salinity, HYDROMETER_C, 0.0)) / 1000)
+    return specific_gravity(salinity_g_per_kg=salinity)

@@ -2526,6 +2526,8 @@ export interface components {
             short_name: string;
             /** Family */
             family: string;
+            /** Search */
+            search: string;
             /** Strengths */
             strengths: components["schemas"]["StrengthOut"][];
             /** Removed By */
@@ -3738,7 +3740,7 @@ export interface components {
              * @default fresh
              * @enum {string}
              */
-            fish?: "fresh" | "soft" | "marine";
+            fish?: "fresh" | "soft" | "marine" | "none";
             /**
              * Swapped
              * @description A figure as typed: 2.5 gal, 82F

@@ -45,7 +45,8 @@ function onKey(event: KeyboardEvent) {
   if (event.ctrlKey || event.metaKey || event.altKey || !session.keeper) return
   if (
     target.closest(
-      'input:not([type=radio]):not([type=checkbox]), textarea, select, [role=dialog], [contenteditable]',
+      // a digit on a choice of a form is not a way out of it
+      'input:not([type=checkbox]), textarea, select, [role=dialog], [role=radio], [contenteditable]',
     )
   )
     return

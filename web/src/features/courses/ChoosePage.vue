@@ -36,10 +36,13 @@ const conditions = useQuery({
 })
 const fish = computed(() => groups.data.value?.find((g) => g.uid === props.group) ?? null)
 const tank = computed(() => tanks.data.value?.find((t) => t.uid === fish.value?.tank) ?? null)
+/** nothing seen: on arrival, in advance, or watched */
+const NOTHING = { id: 'nothing', short_name: 'nothing seen: on arrival, or watched' }
 const here = computed(() =>
   (conditions.data.value ?? []).filter((c) => tank.value && c.water.includes(tank.value.water_type)),
 )
-const condition = ref(typeof route.query['condition'] === 'string' ? route.query['condition'] : '')
+const picked = ref(typeof route.query['condition'] === 'string' ? route.query['condition'] : NOTHING.id)
+const condition = computed(() => (picked.value === NOTHING.id ? '' : picked.value))
 const chosen = computed(() => here.value.find((c) => c.id === condition.value) ?? null)
 const schools = useQuery({
   queryKey: ['schools', () => props.group, condition],
@@ -50,7 +53,7 @@ const schools = useQuery({
         body: { condition: condition.value },
       }),
     ),
-  enabled: computed(() => !!fish.value && !!chosen.value),
+  enabled: computed(() => !!fish.value && (!!chosen.value || picked.value === NOTHING.id)),
 })
 const list = computed(() => schools.data.value ?? [])
 const protocol = ref('')
@@ -216,10 +219,10 @@ const FIELDS = computed(() => [
       <div class="pick">
         <label for="condition">Against</label>
         <Select
-          v-model="condition"
+          v-model="picked"
           input-id="condition"
           label-id="condition"
-          :options="here"
+          :options="[NOTHING, ...here]"
           option-label="short_name"
           option-value="id"
           placeholder="choose what it most likely is"

@@ -88,6 +88,7 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
     option-label="name"
     option-value="id"
     filter
+    :filter-fields="['search']"
     placeholder="choose"
     data-testid="choose-active"
     @update:model-value="set({ active: $event, use: '', strength: '', ownKind: null, typed: {} })"

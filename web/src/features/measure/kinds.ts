@@ -225,6 +225,7 @@ export const KINDS: Kind[] = [
           option('fresh', 'fresh water'),
           option('soft', 'soft water, scaleless'),
           option('marine', 'sea'),
+          option('none', 'no fish in it'),
         ],
       },
       { name: 'now', label: 'It holds now', hint: 'g/L, or SG: 1.004' },

@@ -101,6 +101,7 @@ async function save() {
       option-label="name"
       option-value="id"
       filter
+      :filter-fields="['search']"
       placeholder="active ingredient"
       data-testid="bottle-active"
     />
