@@ -11,7 +11,8 @@ from zoneinfo import ZoneInfo
 from pennywort.core.course.clock import ClockRule
 from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
 from pennywort.core.course.outlast import taken_warmth, what_is_left
-from pennywort.core.course.plan import Chosen, CoursePlan, Held, PlannedStep, TankFacts, ToBuy
+from pennywort.core.course.plan import Chosen, CoursePlan, Held, PlannedStep, TankFacts
+from pennywort.core.course.to_buy import label_to_buy, to_buy
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
@@ -124,7 +125,7 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         steps=tuple(steps),
         held=tuple(held),
         products=products,
-        to_buy=(*_to_buy(steps, held, products, chosen.prices), *_label_to_buy(steps, chosen)),
+        to_buy=(*to_buy(steps, held, products, chosen.prices), *label_to_buy(steps, chosen)),
         clock=clock,
         broken=tuple(line for line in met if line.level == "never"),
         cared=tuple(line for line in met if line.level == "care" and not line.asks),
@@ -371,32 +372,6 @@ def _held(active: str, use_id: str, target: float, ledger: Ledger, *, put_back_m
     low, high = window(use, target_mg_per_l=target)
     unit = use.dose.unit if use.dose else "mg/L"
     return Held(active=active, use=use_id, unit=unit, target_mg_per_l=target, low_mg_per_l=low, high_mg_per_l=high, expected=ledger, put_back_mg=put_back_mg)
-
-
-def _to_buy(steps: Sequence[PlannedStep], held: Sequence[Held], products: Mapping[str, Product], prices: Mapping[str, float]) -> tuple[ToBuy, ...]:
-    """Doses, and what is put back with the water changes: a bottle that ends before the course breaks it."""
-    bought = []
-    back = {h.active: h.put_back_mg for h in held}
-    for active, product in products.items():
-        doses = [s for s in steps if s.kind == "dose" and s.active == active and s.amount]
-        amount = sum(s.amount or 0.0 for s in doses)
-        if amount:
-            amount += measured_for(product, active_mg=back.get(active, 0.0))[1]
-            price = prices.get(active)
-            cost = price * amount if price is not None else None
-            bought.append(ToBuy(active=active, product=product.name, measures=doses[0].measures, amount=amount, cost=cost))
-    return tuple(bought)
-
-
-def _label_to_buy(steps: Sequence[PlannedStep], chosen: Chosen) -> tuple[ToBuy, ...]:
-    """What a product by its label takes in all; packets and tablets are bought whole."""
-    if chosen.label is None or not any(s.kind == "dose" and s.active is None for s in steps):
-        return ()
-    label = chosen.label
-    amount = sum(s.amount or 0.0 for s in steps if s.kind == "dose" and s.active is None)
-    whole = math.ceil(amount - 1e-9) if label.measures == "pieces" else amount
-    cost = chosen.label_price * whole if chosen.label_price is not None else None
-    return (ToBuy(active="", product=label.product.strip(), measures=label.measures, amount=float(whole), cost=cost),)
 
 
 def _clock(protocol: CourseProtocol, values: Mapping[str, float]) -> ClockRule | None:
