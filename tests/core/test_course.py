@@ -69,6 +69,21 @@ class Schools(TestCase):
                 self.assertGreaterEqual(made.ends_at, made.treatment_ends_at)
                 self.assertTrue(all(s.amount and s.amount > 0 for s in made.steps if s.kind == "dose"))
 
+    def test_a_tank_that_stays_set_up_is_never_bleached(self) -> None:
+        """What is emptied between the first move and the second is the tank the fish came from: sand, rock and life stay in it."""
+        for name, protocol in FOUND.courses.items():
+            if not any(s.kind == "transfer" for s in protocol.steps) or not any(s.kind == "disinfect" for s in protocol.steps):
+                continue
+            for lived in ({"sand": True}, {"lives": ("invertebrates",)}, {"lives": ("plants",)}):
+                with self.subTest(name, **lived):
+                    bare, kept = plan(name), plan(name, **lived)  # type: ignore[arg-type]
+                    moves = [s.due_at for s in kept.steps if s.kind == "transfer"]
+                    second = moves[1] if len(moves) > 1 else kept.ends_at
+                    self.assertFalse([s.title for s in kept.steps if s.kind == "disinfect" and moves[0] < s.due_at < second])
+                    self.assertEqual(len(kept.steps), len(bare.steps))
+        told = next(s for s in plan("tank_transfer", sand=True).steps if s.kind == "tell")
+        self.assertEqual(told.title.split(":")[0], "The tank they came from is not bleached")
+
     def test_transfer_ends_on_day_twelve(self) -> None:
         """Four moves 72 hours apart: out on day 12 (Colorni 1987; UF/IFAS FA164, recalled)."""
         made = plan("tank_transfer")

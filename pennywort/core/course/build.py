@@ -13,17 +13,16 @@ from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
 from pennywort.core.course.outlast import taken_warmth, what_is_left
 from pennywort.core.course.plan import Chosen, CoursePlan, Held, PlannedStep, TankFacts
 from pennywort.core.course.to_buy import label_to_buy, to_buy
+from pennywort.core.course.warned import warnings_of
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
-from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
-from pennywort.core.medicine.guards import active_meets, cautions, meets, uptake_line
 from pennywort.core.medicine.label import LabelDirections, check_label
 from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, fits_form, listed_product, measured_for
 from pennywort.core.parasite.life_cycle import days_to_outlast
 from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, StepKind, terms_of
-from pennywort.core.reference.formulary_models import Active, Use
+from pennywort.core.reference.formulary_models import Use
 from pennywort.core.reference.library import Library
-from pennywort.core.reference.models import CautionLevel, Species
+from pennywort.core.reference.models import Species
 from pennywort.core.reference.naming import plural
 
 MOST_STEPS = 2000
@@ -106,13 +105,15 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
     else:
         ends_h = hours_of(protocol.ends, values=values, protocol=protocol)
         steps = _undosed(protocol, values, start=start, zone=zone, species=tank.species)
+        if tank.stays_set_up:
+            steps = _first_tank_kept(steps, protocol)
         if protocol.needs_label:
             steps = _in_order([*steps, *_beside(protocol, chosen.label, start=start, zone=zone, water=water)])
     targets = _targets(protocol, values, chosen=chosen, species=tank.species, found=found)
     steps, held = _dosed(steps, protocol, tank=tank, water=water, values=values, targets=targets, products=products, start=start, found=found)
     observe_h = hours_of(protocol.observe, values=values, protocol=protocol)
     clock = _clock(protocol, values)
-    lines, met = _cautions(protocol, tank=tank, found=found, holds=chosen.label.holds if chosen.label else ())
+    lines, met = warnings_of(protocol, tank=tank, found=found, uses=_uses(protocol), holds=chosen.label.holds if chosen.label else ())
     return CoursePlan(
         protocol=protocol.id,
         version=protocol.version,
@@ -249,6 +250,16 @@ def _undosed(protocol: CourseProtocol, values: Mapping[str, float], *, start: da
                 )
             )
     return _in_order(planned)
+
+
+def _first_tank_kept(steps: Sequence[PlannedStep], protocol: CourseProtocol) -> list[PlannedStep]:
+    """What is emptied after the first move is the tank that the fish came from: where it stays set up, nobody bleaches it."""
+    moves, kept = 0, []
+    for step in steps:
+        moves += step.kind == "transfer"
+        instead = protocol.steps[step.place].if_settled
+        kept.append(replace(step, kind="tell", title=instead) if instead and moves == 1 and step.kind == "disinfect" else step)
+    return kept
 
 
 def _in_order(steps: Iterable[PlannedStep]) -> list[PlannedStep]:
@@ -399,48 +410,3 @@ def _waits_for_clock(steps: Sequence[PlannedStep], clock: ClockRule | None, *, s
 def _treated_h(clock: ClockRule | None, *, ends_h: float) -> float:
     """Days that are counted by the calendar end the treatment; what comes after takes the medicine out."""
     return min(clock.length_h, ends_h) if clock is not None and clock.counts == "days" and ends_h else ends_h
-
-
-def _cautions(
-    protocol: CourseProtocol, *, tank: TankFacts, found: Library, holds: Sequence[str] = ()
-) -> tuple[tuple[SlipCaution, ...], tuple[SlipCaution, ...]]:
-    """Never, care and know of every use in it, and which of them these surroundings meet."""
-    lines: dict[str, SlipCaution] = {}
-    hit: dict[str, SlipCaution] = {}
-    mine = {m.active for m in protocol.medicines}
-    for use_id in _uses(protocol):
-        active, use = found.uses[use_id]
-        # what a protocol gives together is its own affair: it says so in its text
-        here = replace(tank.surroundings, in_water=tank.surroundings.in_water - mine)
-        met = meets(active, use, here=here, found=found)
-        for line in cautions(active, use, met=met):
-            named = _named(active, use, line, many=len(_uses(protocol)) > 1)
-            lines.setdefault(named.text, named)
-        for line in met:
-            hit.setdefault(line.text, _named(active, use, line, many=len(_uses(protocol)) > 1))
-    for m in protocol.medicines if tank.sand else ():
-        uptake = uptake_line(found.actives[m.active], found=found, words="sand and rock in this water")
-        if uptake is not None:
-            lines.setdefault(uptake.text, uptake)
-    for name in holds:
-        active = found.actives[name]
-        for line in active_meets(active, here=tank.surroundings, found=found):
-            hit.setdefault(line.text, line)
-            lines.setdefault(line.text, line)
-        hazard = active.keeper_hazard
-        always = SlipCaution(level="care", text=f"for you: {hazard.text}", source=hazard.source, recalled=hazard.recalled)
-        lines.setdefault(always.text, always)
-    mine = {*mine, *holds}
-    for one in tank.species:
-        for t in one.tolerances:
-            if t.active in mine:
-                level: CautionLevel = "care" if t.level == "never" else t.level
-                line = SlipCaution(level=level, text=f"{one.name}: {t.text}", source=t.source, recalled=t.recalled)
-                lines.setdefault(line.text, line)
-                hit.setdefault(line.text, line)
-    order = {"never": 0, "care": 1, "know": 2}
-    return tuple(sorted(lines.values(), key=lambda c: order[c.level])), tuple(hit.values())
-
-
-def _named(active: Active, use: Use, line: SlipCaution, *, many: bool) -> SlipCaution:
-    return replace(line, text=f"{active.short_name}: {line.text}") if many and active.short_name not in line.text else line

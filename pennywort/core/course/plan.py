@@ -29,6 +29,11 @@ class TankFacts:
     evaporation_l_per_h: float = 0.0
     levels_mg_per_l: Mapping[str, float] = field(default_factory=dict)
 
+    @property
+    def stays_set_up(self) -> bool:
+        """Whether it holds what bleach would kill or never leave: sand, rock, plants, invertebrates. No bare treatment tank."""
+        return self.sand or bool(self.surroundings.lives & {"plants", "invertebrates"})
+
 
 @dataclass(frozen=True, kw_only=True)
 class Chosen:

@@ -160,6 +160,7 @@ class Step(Told):
 
     ``share`` is the part of the target (dose) or of the water (change): a figure, or a parameter's name. ``refill``: only what
     is missing of it, by what is expected in the water then.
+    ``if_settled``: what the first emptying says instead where the fish came out of a tank that stays set up (a display).
     ``minimum`` is the least time between two of this step. Baths, dips, swabs and food name their ``use``.
     """
 
@@ -178,6 +179,7 @@ class Step(Told):
     minutes: str | None = None
     to: str | None = None
     reads: tuple[Readings, ...] = ()
+    if_settled: str = ""
     only_if: OnlyIf | None = None
     text: str = ""
 

@@ -1,0 +1,35 @@
+"""What a course takes in all, and what it costs."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping, Sequence
+
+from pennywort.core.course.plan import Chosen, Held, PlannedStep, ToBuy
+from pennywort.core.medicine.product import Product, measured_for
+
+
+def to_buy(steps: Sequence[PlannedStep], held: Sequence[Held], products: Mapping[str, Product], prices: Mapping[str, float]) -> tuple[ToBuy, ...]:
+    """Doses, and what is put back with the water changes: a bottle that ends before the course breaks it."""
+    bought = []
+    back = {h.active: h.put_back_mg for h in held}
+    for active, product in products.items():
+        doses = [s for s in steps if s.kind == "dose" and s.active == active and s.amount]
+        amount = sum(s.amount or 0.0 for s in doses)
+        if amount:
+            amount += measured_for(product, active_mg=back.get(active, 0.0))[1]
+            price = prices.get(active)
+            cost = price * amount if price is not None else None
+            bought.append(ToBuy(active=active, product=product.name, measures=doses[0].measures, amount=amount, cost=cost))
+    return tuple(bought)
+
+
+def label_to_buy(steps: Sequence[PlannedStep], chosen: Chosen) -> tuple[ToBuy, ...]:
+    """What a product by its label takes in all; packets and tablets are bought whole."""
+    if chosen.label is None or not any(s.kind == "dose" and s.active is None for s in steps):
+        return ()
+    label = chosen.label
+    amount = sum(s.amount or 0.0 for s in steps if s.kind == "dose" and s.active is None)
+    whole = math.ceil(amount - 1e-9) if label.measures == "pieces" else amount
+    cost = chosen.label_price * whole if chosen.label_price is not None else None
+    return (ToBuy(active="", product=label.product.strip(), measures=label.measures, amount=float(whole), cost=cost),)

@@ -1,0 +1,59 @@
+"""What a course warns of: the cautions of all it uses, and which of them its water and fish meet."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from pennywort.core.course.plan import TankFacts
+from pennywort.core.medicine.caution import SlipCaution
+from pennywort.core.medicine.guards import active_meets, cautions, meets, uptake_line
+from pennywort.core.reference.course_models import CourseProtocol
+from pennywort.core.reference.formulary_models import Active, Use
+from pennywort.core.reference.library import Library
+from pennywort.core.reference.models import CautionLevel
+
+
+def warnings_of(
+    protocol: CourseProtocol, *, tank: TankFacts, found: Library, uses: Sequence[str], holds: Sequence[str] = ()
+) -> tuple[tuple[SlipCaution, ...], tuple[SlipCaution, ...]]:
+    """Never, care and know of every use in it, and which of them these surroundings meet."""
+    lines: dict[str, SlipCaution] = {}
+    hit: dict[str, SlipCaution] = {}
+    mine = {m.active for m in protocol.medicines}
+    for use_id in uses:
+        active, use = found.uses[use_id]
+        # what a protocol gives together is its own affair: it says so in its text
+        here = replace(tank.surroundings, in_water=tank.surroundings.in_water - mine)
+        met = meets(active, use, here=here, found=found)
+        for line in cautions(active, use, met=met):
+            named = _named(active, use, line, many=len(uses) > 1)
+            lines.setdefault(named.text, named)
+        for line in met:
+            hit.setdefault(line.text, _named(active, use, line, many=len(uses) > 1))
+    for m in protocol.medicines if tank.sand else ():
+        uptake = uptake_line(found.actives[m.active], found=found, words="sand and rock in this water")
+        if uptake is not None:
+            lines.setdefault(uptake.text, uptake)
+    for name in holds:
+        active = found.actives[name]
+        for line in active_meets(active, here=tank.surroundings, found=found):
+            hit.setdefault(line.text, line)
+            lines.setdefault(line.text, line)
+        hazard = active.keeper_hazard
+        always = SlipCaution(level="care", text=f"for you: {hazard.text}", source=hazard.source, recalled=hazard.recalled)
+        lines.setdefault(always.text, always)
+    mine = {*mine, *holds}
+    for one in tank.species:
+        for t in one.tolerances:
+            if t.active in mine:
+                level: CautionLevel = "care" if t.level == "never" else t.level
+                line = SlipCaution(level=level, text=f"{one.name}: {t.text}", source=t.source, recalled=t.recalled)
+                lines.setdefault(line.text, line)
+                hit.setdefault(line.text, line)
+    order = {"never": 0, "care": 1, "know": 2}
+    return tuple(sorted(lines.values(), key=lambda c: order[c.level])), tuple(hit.values())
+
+
+def _named(active: Active, use: Use, line: SlipCaution, *, many: bool) -> SlipCaution:
+    return replace(line, text=f"{active.short_name}: {line.text}") if many and active.short_name not in line.text else line
