@@ -42,7 +42,9 @@ def compare_schools(actor: Actor, tank: Tank, condition_id: str) -> list[SchoolO
     else:
         own = [p for _, p in own_protocols(actor) if condition_id in p.conditions] if condition.notifiable != "most places" else []
         protocols = [*own, *(library().courses[name] for name in [*courses_for(condition), "watch"])]
-    here = sorted((p for p in protocols if water in p.water), key=lambda p: (p.kind == "watch", p.kind == "label"))
+    # the first stands chosen: where something was seen a treatment, where nothing was, watching
+    watched = condition is not None
+    here = sorted((p for p in protocols if water in p.water), key=lambda p: ((p.kind == "watch") is watched, p.kind == "label"))
     facts, shelf, paid = tank_facts(actor, tank), good_products(actor), paid_by_product(actor)
     return [_school(actor, facts, shelf, paid, p, condition_id) for p in here]
 

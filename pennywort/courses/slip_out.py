@@ -8,6 +8,7 @@ from pennywort.core.course.plan import CoursePlan, Held, PlannedStep
 from pennywort.core.medicine.dose import Reach, dose_trace, known_water, label_trace, reach
 from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, active_in, measured_for
+from pennywort.core.medicine.steps import minutes_words
 from pennywort.core.medicine.tools import InTool, in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
@@ -183,7 +184,7 @@ def _step_amount(step: PlannedStep, actor: Actor) -> str:
         return show_temperature(step.to, actor.preferences).text
     if step.kind == "salinity" and step.to is not None:
         return f"{step.to:g} g/kg"
-    return f"{step.lasts_min:g} min" if step.lasts_min else ""
+    return minutes_words(step.lasts_min) if step.lasts_min else ""
 
 
 def parameter_out(parameter: Parameter, value: float, actor: Actor) -> ParameterOut:

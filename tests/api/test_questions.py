@@ -169,5 +169,6 @@ class Known(Asking):
         sea = self.tank(code="M", name="Sea", water_type="marine")
         fish = self.group(sea, species="royal gramma")
         names = [s["protocol"] for s in self.ask(f"groups/{fish}/schools", {"condition": ""})]
+        self.assertEqual(names[0], "watch", "the first stands chosen: nothing was seen, so nothing goes in unasked")
         self.assertTrue({"arrival_dips", "watch"} <= set(names), names)
         self.ask(f"groups/{fish}/schools", {"condition": "plague"}, status=404)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
+from pennywort.core.medicine.steps import minutes_words
 from pennywort.core.units import Preferences, show_amount, show_fraction, show_temperature
 from pennywort.courses.models import Task
 from pennywort.courses.queries.running import due_amount, open_tasks
@@ -34,7 +35,7 @@ def amount_of(task: Task, preferences: Preferences) -> str:
         return show_temperature(task.temperature_c, preferences).text
     if task.salinity_g_per_kg is not None:
         return f"{task.salinity_g_per_kg:g} g/kg"
-    return f"{task.lasts_min:g} min" if task.lasts_min else ""
+    return minutes_words(task.lasts_min) if task.lasts_min else ""
 
 
 def ahead_in(actor: Actor, tank: Tank) -> list[Ahead]:

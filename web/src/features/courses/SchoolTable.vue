@@ -18,7 +18,7 @@ function days(s: Schemas['SchoolOut']): string {
   if (s.kind === 'label') return 'days as its label says'
   if (s.treat_days === null) return ''
   if (s.treat_days === 0) return `${s.all_days} days of watching`
-  return `${s.treat_days} days, watched to day ${s.all_days}`
+  return `${s.treat_days} ${s.treat_days === 1 ? 'day' : 'days'}, watched to day ${s.all_days}`
 }
 </script>
 
