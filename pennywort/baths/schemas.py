@@ -104,6 +104,7 @@ class RunOut(Schema):
     turn: int
     turns: int
     minutes: float
+    minutes_words: str
     now: datetime
     in_at: datetime | None
     limit_at: datetime | None

@@ -5,9 +5,9 @@ from __future__ import annotations
 from typing import Annotated, Literal
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import Field, computed_field
 
-from pennywort.core.medicine.steps import BathStep, Role
+from pennywort.core.medicine.steps import BathStep, Role, minutes_words
 from pennywort.courses.schemas import CautionOut, RulerOut, ToolOut
 from pennywort.measure.requests import MeasureIn, Name
 from pennywort.rooms.schemas import In, ShownOut, TraceOut
@@ -50,6 +50,12 @@ class BathStepOut(Schema):
     stop: bool
     role: Role = "ready"
     turn: int = 0
+
+    @computed_field  # type: ignore[prop-decorator]
+    @property
+    def lasts_words(self) -> str:
+        """How long in words: seconds below a minute; empty where no timer runs."""
+        return minutes_words(self.lasts_min) if self.lasts_min else ""
 
     @staticmethod
     def of(step: BathStep) -> BathStepOut:

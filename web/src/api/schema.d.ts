@@ -2758,6 +2758,11 @@ export interface components {
              * @default 0
              */
             turn?: number;
+            /**
+             * Lasts Words
+             * @description How long in words: seconds below a minute; empty where no timer runs.
+             */
+            readonly lasts_words: string;
         };
         /** CautionOut */
         CautionOut: {
@@ -8288,6 +8293,8 @@ export interface components {
             turns: number;
             /** Minutes */
             minutes: number;
+            /** Minutes Words */
+            minutes_words: string;
             /**
              * Now
              * Format: date-time

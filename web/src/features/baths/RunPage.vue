@@ -131,7 +131,7 @@ watch(left, (now, was) => {
       </div>
       <div class="right small">
         <span v-if="run.turns > 1" class="fig">turn {{ run.turn }} of {{ run.turns }}</span>
-        <span v-if="!run.swab" class="fig block">{{ run.minutes }} min</span>
+        <span v-if="!run.swab" class="fig block">{{ run.minutes_words }}</span>
         <RouterLink
           v-if="screen === 'step' || screen === 'match' || screen === 'in'"
           :to="{ name: 'bath-new' }"

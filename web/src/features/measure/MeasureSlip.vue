@@ -90,7 +90,7 @@ const print = () => window.print()
     </table>
     <ol v-if="told.steps.length" class="steps">
       <li v-for="s in told.steps" :key="s.text" :class="{ brick: s.stop }">
-        {{ s.text }}{{ s.lasts_min ? ' ' : '' }}<b v-if="s.lasts_min" class="fig">{{ s.lasts_min }} min</b>
+        {{ s.text }}{{ s.lasts_words ? ' ' : '' }}<b v-if="s.lasts_words" class="fig">{{ s.lasts_words }}</b>
       </li>
     </ol>
     <CautionColumns :cautions="told.cautions" />

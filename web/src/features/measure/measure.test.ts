@@ -104,8 +104,8 @@ const told: Schemas['MeasuredOut'] = {
   ],
   figures: [{ label: 'range', figure: '75 to 150', unit: 'mg/L', words: 'as active' }],
   steps: [
-    { text: 'Fish in.', lasts_min: 30, stop: false },
-    { text: 'Out at once.', lasts_min: null, stop: true },
+    { text: 'Fish in.', lasts_min: 30, lasts_words: '30 minutes', stop: false },
+    { text: 'Out at once.', lasts_min: null, lasts_words: '', stop: true },
   ],
   trace: [{ label: 'times the water', formula: '75 × 10', figure: '750', unit: 'mg', source: null }],
   cautions: [{ level: 'never', text: 'longer than 30 minutes', source: 'common practice', recalled: true }],
@@ -119,7 +119,7 @@ describe('the slip of what was measured', () => {
     const drawn = show(MeasureSlip, { props: { told, where: '10 L' } })
     expect(drawn.get('.big').text()).toBe('25\u00a0mL')
     expect(drawn.get('.reach').text()).toContain('70.0 to 80.0, may leave the range')
-    expect(drawn.findAll('.steps li').map((li) => li.text())).toEqual(['Fish in. 30 min', 'Out at once.'])
+    expect(drawn.findAll('.steps li').map((li) => li.text())).toEqual(['Fish in. 30 minutes', 'Out at once.'])
     expect(drawn.text()).toContain('longer than 30 minutes')
     expect(drawn.text()).toContain('a paper, recalled, not yet checked')
   })
