@@ -113,7 +113,11 @@ def not_too_soon(actor: Actor, *, group: Group, use: Use, but: BathRun | None = 
     events = BathEvent.objects.standing().filter(kind="in", run__active_id=active_id, **where)
     if but is not None:
         events = events.exclude(run=but)
-    again = soonest_again(list(events.values_list("happened_at", flat=True)), apart_h=use.apart_h.value)
+    # those that were said to be done already, and not run here, count as well
+    uses = [u.id for u in library().actives[active_id].uses]
+    ticked = Task.objects.filter(course__tank=group.tank, use_id__in=uses, done_at__isnull=False, skipped=False).exclude(given_words="")
+    before = [*events.values_list("happened_at", flat=True), *(at for at in ticked.values_list("done_at", flat=True) if at)]
+    again = soonest_again(before, apart_h=use.apart_h.value)
     if again is not None and actor.now < again:
         local = actor.local(again)
         hours = use.apart_h.value

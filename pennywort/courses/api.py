@@ -271,11 +271,17 @@ def reach_salinity(request: HttpRequest, room_id: Path[UUID], task_id: UUID, bod
 
 @router.post("/tasks/{uuid:task_id}/done", response=Written, operation_id="do_task")
 def do_task(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: schemas.DoneIn) -> dict[str, object]:
-    """A step that needs no figure was done."""
+    """A step that needs no figure was done, or a bath or a swab that was not run here."""
     actor = act(request, room_id)
     task = tasks.task_of(actor, task_id)
-    content = {"task": task_id, "happened_at": body.happened_at}
-    return write_once(actor, body.write_id, "do_task", content, lambda: tasks.do_task(actor, uid=body.write_id, task=task, happened_at=body.happened_at))
+    content = {"task": task_id, "happened_at": body.happened_at, "given": body.given, "minutes": body.minutes}
+    return write_once(
+        actor,
+        body.write_id,
+        "do_task",
+        content,
+        lambda: tasks.done_already(actor, uid=body.write_id, task=task, given=body.given, minutes=body.minutes, happened_at=body.happened_at),
+    )
 
 
 @router.post("/tasks/{uuid:task_id}/leave-out", response=Written, operation_id="leave_out")

@@ -137,6 +137,8 @@ class Task(RoomRecord):
     only_if = models.CharField(max_length=120, blank=True)
     done_at = models.DateTimeField(null=True, blank=True)
     done_by = models.ForeignKey(Keeper, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
+    # of a bath or a swab that was not run here: what was given, and for how long
+    given_words = models.CharField(max_length=240, blank=True)
     skipped = models.BooleanField(default=False)
 
 

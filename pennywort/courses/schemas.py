@@ -262,6 +262,10 @@ class SaltyIn(Write):
 
 
 class DoneIn(Write):
+    """A step is done. Of a bath, a dip or a swab that was not run here also what was ``given``, and for how many ``minutes``."""
+
+    given: str = Field(default="", max_length=200)
+    minutes: Typed = ""
     happened_at: datetime | None = None
 
 

@@ -170,6 +170,33 @@ class Baths(RoomCase):
         self.later(hours=42)
         self.note(early, "in")
 
+    def test_a_bath_done_without_the_timer_says_what_was_given(self) -> None:
+        """What, how long and when are asked and kept; the next of a kind waits for this one too; taken back, nothing of it stays."""
+        self.course(self.barbs, "formalin_baths", condition="costia")
+        task = Task.objects.filter(kind="bath").order_by("due_at")[0]
+        at, path = self.clock, f"tasks/{task.uid}/done"
+        self.later(hours=1)
+        self.assertEqual(self.send(path, status=422)["field"], "given")
+        self.assertEqual(self.send(path, {"given": "formalin 37 %, 0.8 mL in 5 L"}, status=422)["field"], "minutes")
+        for wrong in ("0", "-3", "1e308", "nan", "2000", "soon"):
+            self.assertEqual(self.send(path, {"given": "formalin", "minutes": wrong}, status=422)["field"], "minutes", wrong)
+        late = {"given": "formalin", "minutes": "30", "happened_at": "2999-01-01T00:00:00Z"}
+        self.assertEqual(self.send(path, late, status=422)["field"], "happened_at")
+        self.send(path, {"given": " formalin 37 %,  0.8 mL in 5 L", "minutes": "30", "happened_at": at.isoformat()})
+        task.refresh_from_db()
+        self.assertEqual((task.done_at, task.given_words), (at, "formalin 37 %, 0.8 mL in 5 L, 30 minutes"))
+        done = next(d for d in self.get("today")["done"] if d["ledger"] == "task")
+        self.assertTrue(done["words"].endswith(": formalin 37 %, 0.8 mL in 5 L, 30 minutes"), done["words"])
+        case = Task.objects.get(pk=task.pk).course.case.uid
+        self.assertTrue(any(line["detail"] == task.given_words for line in self.get(f"cases/{case}")["lines"]))
+        request = {"kind": "dose", "use": task.use_id, "volume": "5 L", "confirmed": True, "product_confirmed": True, "in_water": []}
+        told = self.send(f"groups/{self.barbs}/baths", {"request": request}, status=422)
+        self.assertIn("less than", told["detail"])
+        self.send(f"tasks/{task.uid}/take-up")
+        task.refresh_from_db()
+        self.assertEqual((task.done_at, task.given_words), (None, ""))
+        self.send(f"groups/{self.barbs}/baths", {"request": request})
+
     def test_half_and_half_is_matched_like_any_other(self) -> None:
         """Half from their tank at TDS 410, half clean at 150: 280, which is thinner than home (common practice)."""
         run = self.ready(VIOLET)

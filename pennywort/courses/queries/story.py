@@ -9,7 +9,7 @@ from pennywort.core.outcome.figures import CaseFigures, Count, case_figures
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_concentration, show_fraction, show_temperature
-from pennywort.courses.models import Case, Course, Dose
+from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.strip import amount_words
 from pennywort.fish.book import loss_detail, loss_words
@@ -150,6 +150,8 @@ def story_of(actor: Actor, case: Case) -> Story:
     for dose in Dose.objects.filter(course__case=case, struck=False).select_related(*related, "course", "task"):
         verb = "Put back" if dose.water_change_id else "Gave"
         lines.append(_entry("dose", dose, kind="dose", words=f"{verb} {amount_words(dose.course, dose, actor)}", detail=dose.task.title if dose.task else ""))
+    for task in Task.objects.filter(course__case=case, done_at__isnull=False).exclude(given_words="").select_related("done_by"):
+        lines.append(Line(at=task.done_at or task.due_at, kind="bath", words=task.title, detail=task.given_words, by=str(task.done_by)))
     for course in courses:
         lines.append(
             Line(

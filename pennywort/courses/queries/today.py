@@ -198,6 +198,8 @@ def _done_today(actor: Actor, book: Book) -> tuple[DoneItem, ...]:
     for task in without_entry.select_related("course", "done_by"):
         at = task.done_at or actor.now
         words = f"{book.tanks[task.course.tank_id].name}: {'left out ' if task.skipped else ''}{task.title[:1].lower()}{task.title[1:]}"
+        if task.given_words:
+            words = f"{words}: {task.given_words}"
         items.append(
             (at, DoneItem(ledger="task", entry=str(task.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=str(task.done_by), amount="", task=""))
         )

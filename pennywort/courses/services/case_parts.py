@@ -185,6 +185,7 @@ class TaskPart(Part):
     reads: list[Annotated[str, Field(max_length=20)]] = Field(default_factory=list, max_length=10)
     only_if: str = Field(default="", max_length=120)
     done_at: AwareDatetime | None
+    given_words: str = Field(default="", max_length=240)
     skipped: bool
 
 

@@ -12,6 +12,7 @@ from django.db.models import Max
 
 from pennywort.core.errors import InvalidInput, Unusual
 from pennywort.core.medicine.dose import put_back_mg, put_back_ml
+from pennywort.core.medicine.steps import minutes_words
 from pennywort.core.medicine.tools import Measures
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.book import Book
@@ -43,6 +44,10 @@ LEDGERS: dict[str, tuple[type[LedgerRecord], str]] = {
     "scuffle": (Scuffle, "entry"),
     "merge": (Move, "entry"),
 }
+
+# what is stood at by the clock, and the longest that anybody keeps fish in one (a night and a day)
+RUN_HERE = ("bath", "dip", "swab")
+LONGEST_BATH_MIN = 1440
 
 
 def task_of(actor: Actor, uid: UUID) -> Task:
@@ -185,6 +190,31 @@ def do_task(actor: Actor, *, uid: UUID, task: Task, happened_at: datetime | None
     return {"uid": str(task.uid), "moved": _shift(task.course, at=at)}
 
 
+def done_already(actor: Actor, *, uid: UUID, task: Task, given: str, minutes: str, happened_at: datetime | None) -> dict[str, Any]:
+    """A step that is done; of a bath, a dip or a swab that was not run here what was given and for how long, in words.
+
+    :raises InvalidInput: neither is said, or not as long as fish stay in a bath.
+    """
+    words = " ".join(given.split())
+    if task.kind not in RUN_HERE:
+        if words or minutes.strip():
+            raise InvalidInput("Only of a bath, a dip or a swab is it said what was given.", field="given")
+        return do_task(actor, uid=uid, task=task, happened_at=happened_at)
+    if not words:
+        raise InvalidInput("What was given, and how strong was it?", field="given")
+    lasted = actor.read_optional(minutes, kind="number", field="minutes")
+    if lasted is None and task.kind != "swab":
+        raise InvalidInput("How many minutes were they in?", field="minutes")
+    if lasted is not None:
+        if not 0 < lasted <= LONGEST_BATH_MIN:
+            raise InvalidInput(f"More than nought and at most {LONGEST_BATH_MIN} minutes.", field="minutes")
+        words = f"{words}, {minutes_words(lasted)}"
+    told = do_task(actor, uid=uid, task=task, happened_at=happened_at)
+    task.given_words = words
+    task.save(update_fields=["given_words"])
+    return told
+
+
 def reach_salinity(actor: Actor, *, uid: UUID, task: Task, salinity: str, happened_at: datetime | None) -> dict[str, Any]:
     """The water is as salty as it should be: a reading, and the task is done."""
     if task.kind != "salinity":
@@ -299,8 +329,8 @@ def take_up(actor: Actor, *, task: Task) -> dict[str, Any]:
     task.refresh_from_db()
     if not task.skipped and not (task.kind in TICKED and task.done_at):
         raise Conflict("This was not left out.", field="task")
-    task.skipped, task.done_at, task.done_by = False, None, None
-    task.save(update_fields=["skipped", "done_at", "done_by"])
+    task.skipped, task.done_at, task.done_by, task.given_words = False, None, None, ""
+    task.save(update_fields=["skipped", "done_at", "done_by", "given_words"])
     return {"uid": str(task.uid)}
 
 

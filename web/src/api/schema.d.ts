@@ -1435,7 +1435,7 @@ export interface paths {
         put?: never;
         /**
          * Do Task
-         * @description A step that needs no figure was done.
+         * @description A step that needs no figure was done, or a bath or a swab that was not run here.
          */
         post: operations["do_task"];
         delete?: never;
@@ -7379,13 +7379,27 @@ export interface components {
             /** Happened At */
             happened_at?: string | null;
         };
-        /** DoneIn */
+        /**
+         * DoneIn
+         * @description A step is done. Of a bath, a dip or a swab that was not run here also what was ``given``, and for how many ``minutes``.
+         */
         DoneIn: {
             /**
              * Write Id
              * Format: uuid
              */
             write_id: string;
+            /**
+             * Given
+             * @default
+             */
+            given?: string;
+            /**
+             * Minutes
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            minutes?: string;
             /** Happened At */
             happened_at?: string | null;
         };

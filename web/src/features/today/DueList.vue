@@ -5,6 +5,7 @@ import { answer, api, type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import AlreadyDialog from './AlreadyDialog.vue'
 import ChangeDialog from './ChangeDialog.vue'
 import DoseDialog from './DoseDialog.vue'
 import WarmDialog from './WarmDialog.vue'
@@ -37,6 +38,7 @@ const PLAIN = ['dose', 'water_change', 'temperature', 'salinity', 'water_test', 
 const dosing = ref<Due | null>(null)
 const changing = ref<Due | null>(null)
 const warming = ref<Due | null>(null)
+const already = ref<Due | null>(null)
 const correcting = ref<Done | null>(null)
 const pressed = ref('')
 
@@ -70,7 +72,7 @@ const tick = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/tasks/{task_id}/done', {
       params: { path: { ...session.inRoom(), task_id: pressed.value } },
-      body: { write_id, happened_at: null },
+      body: { write_id, given: '', minutes: '', happened_at: null },
     }),
   ),
 )
@@ -108,9 +110,10 @@ async function press(due: Due) {
 /** A press says what it does: it opens the run, or records what it names. */
 const wordOf = (d: Due) => (d.kind === 'swab' ? 'Swab it' : d.use ? 'Stand at it' : d.press)
 
-async function tickOff(due: Due) {
-  pressed.value = due.task
-  await tick.run()
+/** What is run by the clock and was done without it is written down; a dose that begins it as any dose. */
+function tickOff(due: Due) {
+  if (due.kind === 'dose') dosing.value = due
+  else already.value = due
 }
 
 const takeUp = useWrite((write_id) =>
@@ -245,6 +248,7 @@ async function undo(done: Done) {
     <DoseDialog v-if="dosing" :due="dosing" @close="dosing = null" />
     <DoseDialog v-if="correcting" :done="correcting" @close="correcting = null" />
     <ChangeDialog v-if="changing" :due="changing" @close="changing = null" />
+    <AlreadyDialog v-if="already" :due="already" @close="already = null" />
     <WarmDialog v-if="warming" :due="warming" @close="warming = null" />
   </section>
 </template>

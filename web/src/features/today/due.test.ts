@@ -79,6 +79,34 @@ describe('what is due', () => {
     expect(document.body.textContent).toContain('The water already holds 2.49 mg/L.')
   })
 
+  it('asks what was given where a bath was done without the timer', async () => {
+    const calls = fakeServer([
+      problem('invalid-input', 'How many minutes were they in?'),
+      { json: { uid: 'task-1' } },
+    ])
+    const drawn = list([due({ kind: 'bath', use: 'fmh_1', title: 'Bath', what: 'bath', press: 'Done' })])
+    await drawn.get('[aria-label^="done already"]').trigger('click')
+    await flushPromises()
+    expect(calls).toHaveLength(0)
+    const fields = document.body.querySelectorAll<HTMLInputElement>('.p-dialog input')
+    fields[0]!.value = 'formalin, 0.8 mL in 5 L'
+    fields[0]!.dispatchEvent(new Event('input'))
+    document.body.querySelector<HTMLFormElement>('.p-dialog form')!.dispatchEvent(new Event('submit'))
+    await flushPromises()
+    expect(document.body.textContent).toContain('How many minutes were they in?')
+    fields[1]!.value = '30'
+    fields[1]!.dispatchEvent(new Event('input'))
+    document.body.querySelector<HTMLFormElement>('.p-dialog form')!.dispatchEvent(new Event('submit'))
+    await flushPromises()
+    expect(calls[1]?.path).toBe(`/api/rooms/${ROOM}/tasks/task-1/done`)
+    expect(calls[1]?.body).toMatchObject({
+      given: 'formalin, 0.8 mL in 5 L',
+      minutes: '30',
+      happened_at: null,
+    })
+    expect(document.body.querySelector('.p-dialog form')).toBeNull()
+  })
+
   it('tells who was quicker', async () => {
     fakeServer([problem('already-done', 'Ivo K. has done this already, at 14:02.')])
     const drawn = list([due()])

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import EntryForm from '@/shared/EntryForm.vue'
+import FieldRow from '@/shared/FieldRow.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+import TextField from '@/shared/TextField.vue'
+
+/** A bath, a dip or a swab that was given without the timer here: what it was, how long, and when. */
+const props = defineProps<{ due: Schemas['DueOut'] }>()
+const emit = defineEmits<{ close: [] }>()
+const session = useSession()
+const given = ref('')
+const minutes = ref('')
+const at = ref<Date | null>(null)
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tasks/{task_id}/done', {
+      params: { path: { ...session.inRoom(), task_id: props.due.task } },
+      body: {
+        write_id,
+        given: given.value,
+        minutes: minutes.value,
+        happened_at: at.value?.toISOString() ?? null,
+      },
+    }),
+  ),
+)
+watch([given, minutes, at], () => write.forget())
+async function save() {
+  if (await write.run()) emit('close')
+}
+</script>
+
+<template>
+  <Dialog
+    visible
+    modal
+    :header="`${due.tank_name}, done already: ${due.title.toLowerCase()}`"
+    @update:visible="emit('close')"
+  >
+    <EntryForm
+      label="Write it down"
+      :busy="write.busy.value"
+      :problem="write.problem.value"
+      :fields="['given', 'minutes', 'happened_at']"
+      testid="save-already"
+      @save="save"
+    >
+      <TextField
+        v-model="given"
+        label="What was given"
+        field="given"
+        :problem="write.problem.value"
+        hint="the medicine, how strong, in how much water"
+        autofocus
+      />
+      <TextField
+        v-if="due.kind !== 'swab'"
+        v-model="minutes"
+        figure
+        label="Minutes they were in"
+        field="minutes"
+        :problem="write.problem.value"
+        inputmode="decimal"
+      />
+      <FieldRow
+        v-slot="f"
+        label="When"
+        field="happened_at"
+        :problem="write.problem.value"
+        hint="now, if left empty"
+      >
+        <DatePicker
+          v-model="at"
+          :input-id="f.id"
+          show-time
+          hour-format="24"
+          date-format="d M yy"
+          :max-date="new Date()"
+        />
+      </FieldRow>
+      <template #presses>
+        <Button type="button" severity="secondary" label="Back" @click="emit('close')" />
+      </template>
+    </EntryForm>
+  </Dialog>
+</template>
