@@ -81,7 +81,7 @@ def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], pa
         all_days=None if plan is None or by_label else math.ceil((plan.ends_at - plan.starts_at) / DAY - 1e-9),
         cost=_cost(plan) if plan else "",
         takes=_takes(plan, actor, typed) if plan and not by_label else "as its label says" if by_label else "",
-        left_words=left_words(plan) if plan else "",
+        left_words=left_words(plan, actor) if plan else "",
         never=never,
         care=len(plan.cared) if plan else 0,
         needs_label=protocol.kind == "label" or protocol.needs_label,

@@ -196,12 +196,12 @@ def parameter_out(parameter: Parameter, value: float, actor: Actor) -> Parameter
     return ParameterOut(id=parameter.id, name=parameter.name, unit=unit, value=shown, low=low, high=high, from_cycle=cycle)
 
 
-def left_words(plan: CoursePlan) -> str:
+def left_words(plan: CoursePlan, actor: Actor) -> str:
     """What share of the parasites comes through, in words."""
     if plan.left is None:
         return ""
     who, share = library().life_cycles[plan.left.cycle].name, plan.left.left_fraction
-    at = f"at {plan.left.at_c:g} °C, from published stage lengths"
+    at = f"at {show_temperature(plan.left.at_c, actor.preferences).text}, from published stage lengths"
     if share < 0.001:
         return f"hardly one in a thousand of {who} comes through {at}"
     return f"about {share * 100:.2g} in 100 of {who} come through {at}"
@@ -256,7 +256,7 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirectio
         ],
         strip=plan_strip(actor, tank, plan, protocol),
         stages=stages_out(actor, protocol, left=plan.left, starts_at=plan.starts_at),
-        left_words=left_words(plan),
+        left_words=left_words(plan, actor),
         clock_words=protocol.clock.text if protocol.clock else "",
         rules=[f"{'Stop' if r.kind == 'stop' else 'Done when'}: {r.text[:1].lower()}{r.text[1:]}" for r in protocol.rules],
         days=days,

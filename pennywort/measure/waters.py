@@ -7,7 +7,7 @@ from pennywort.core.medicine import salts
 from pennywort.core.medicine.correct import changes_needed
 from pennywort.core.reference import library
 from pennywort.core.trace import TraceLine, plain
-from pennywort.core.units import show_fraction, show_mass, show_volume
+from pennywort.core.units import show_fraction, show_mass, show_temperature, show_volume
 from pennywort.core.water import salt
 from pennywort.core.water.build_up import ammonia_build_up
 from pennywort.core.water.chemistry import PER_N, as_nitrogen_mg_per_l
@@ -122,7 +122,7 @@ def salinity(actor: Actor, body: SalinityRequest) -> MeasuredOut:
         figure("specific gravity", f"{every.gravity_25_25:.4f}", "25/25 °C"),
         figure("specific gravity", f"{every.gravity_20_20:.4f}", "20/20 °C"),
         figure("density at 25 over water at 4", f"{every.gravity_25_4:.4f}", "25/4 °C", "some glass hydrometers"),
-        figure("conductivity", f"{every.conductivity_ms_per_cm:.2f}", "mS/cm", f"at {warmth:.1f} °C"),
+        figure("conductivity", f"{every.conductivity_ms_per_cm:.2f}", "mS/cm", f"at {show_temperature(warmth, actor.preferences).text}"),
         figure("TDS", f"{every.tds_mg_per_l:.0f}", "mg/L", "as a meter with this factor shows it"),
     ]
     return answer("salinity", "Salinity in every scale", figures=lines, source="TEOS-10 and PSS-78, by gsw")

@@ -144,6 +144,18 @@ class Preferences(RoomCase):
         self.send(f"tanks/{tank}/readings", {"temperature": "77"})
         self.assertEqual(self.get(f"tanks/{tank}/water", by=self.ivo)[0]["temperature"], {"figure": "25.0", "unit": "°C"})
 
+    def test_the_warmth_in_a_sentence_is_in_the_readers_unit(self) -> None:
+        """82 °F typed is 82.0 °F told, and to the other 27.8 °C: never the 27.7778 that stands between."""
+        self.prefer(temperature_unit="f")
+        tank = self.tank()
+        fish = self.group(tank, species="kuhli_loach")
+        self.send(f"tanks/{tank}/readings", {"temperature": "82"})
+        for by, told in ((None, "82.0 °F"), (self.ivo, "27.8 °C")):
+            words = {s["left_words"] for s in self.ask(f"groups/{fish}/schools", {"condition": "ich"}, **({"by": by} if by else {}))}
+            self.assertTrue(any(f"at {told}, from" in w for w in words), words)
+        told = self.ask("measure", {"kind": "salinity", "scale": "g_per_kg", "value": "35", "temperature": "82"})
+        self.assertIn("at 82.0 °F", [f["words"] for f in told["figures"]])
+
     def test_an_unknown_unit_is_refused(self) -> None:
         answer = self.client_of().put("/api/me/preferences", json.dumps({"volume_unit": "barrels"}), content_type="application/json")
         self.assertEqual((answer.status_code, answer.json()["field"]), (422, "volume_unit"))

@@ -58,7 +58,7 @@ def length_at(rows: Sequence[CycleRow], *, temperature_c: float) -> Range:
     warmth = [r.temperature_c for r in rows]
     if not warmth[0] - BEYOND_C <= temperature_c <= warmth[-1] + BEYOND_C:
         raise NotKnownYet(
-            f"Nobody has published how long its round takes at {temperature_c:g} °C, only from {warmth[0]:g} to {warmth[-1]:g} °C.", field="temperature"
+            f"Nobody has published how long its round takes at {temperature_c:.1f} °C, only from {warmth[0]:g} to {warmth[-1]:g} °C.", field="temperature"
         )
     low, high = (float(np.exp(np.interp(temperature_c, warmth, np.log([getattr(r, name) for r in rows])))) for name in ("low_h", "high_h"))
     return _range(low, high)
