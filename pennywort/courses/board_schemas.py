@@ -115,6 +115,8 @@ class DueOut(Plain):
     warning_short: str
     moves_words: str
     use: str
+    # of a water test what it asks for
+    reads: list[str]
     hangs: Literal["", "applies", "does_not", "unknown"]
     hangs_words: str
 

@@ -135,6 +135,13 @@ class Doing(RoomCase):
         dose = Task.objects.filter(kind="dose").order_by("due_at")[0]
         self.assertEqual(self.send(f"tasks/{dose.uid}/done", status=422)["field"], "task")
 
+    def test_a_test_that_is_due_says_what_it_reads(self) -> None:
+        self.start("copper_30_strict", products=COPPER)
+        test = next(t for t in Task.objects.filter(kind="water_test").order_by("due_at") if "copper" in t.reads)
+        self.clock = test.due_at
+        due = next(d for d in self.get("today")["due"] if d["task"] == str(test.uid))
+        self.assertEqual(due["reads"], ["copper"])
+
     def test_a_reading_below_range_begins_the_thirty_days_again(self) -> None:
         """Range 1.5 to 2.5 mg/L: read 1.2 on the third day, the count begins again with the next good reading (common practice, strict school)."""
         self.start("copper_30_strict", products=COPPER)

@@ -6176,6 +6176,8 @@ export interface components {
             moves_words: string;
             /** Use */
             use: string;
+            /** Reads */
+            reads: string[];
             /**
              * Hangs
              * @enum {string}

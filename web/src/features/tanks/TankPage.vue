@@ -81,6 +81,7 @@ watch(
   },
   { immediate: true },
 )
+const asks = computed(() => String(route.query['reads'] ?? '').split(','))
 let asked = ''
 watch(
   () => groups.value.find((g) => g.uid === route.query['move']),
@@ -250,7 +251,7 @@ const { strike, problem: strikeProblem } = useStrike()
       @update:visible="open = null"
     >
       <ArriveForm v-if="open === 'arrive'" :tank="board.data.value" @done="open = null" />
-      <TestForm v-else-if="open === 'test'" :tank="board.data.value.uid" @done="open = null" />
+      <TestForm v-else-if="open === 'test'" :tank="board.data.value.uid" :asked="asks" @done="open = null" />
       <ChangeForm
         v-else-if="open === 'change'"
         :tank="board.data.value.uid"

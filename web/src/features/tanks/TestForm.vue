@@ -8,7 +8,7 @@ import { useWrite } from '@/shared/useWrite'
 import { NO_TEST } from '@/shared/waterTest'
 import TextField from '@/shared/TextField.vue'
 
-const props = defineProps<{ tank: string }>()
+const props = defineProps<{ tank: string; asked?: string[] }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
 const form = ref({ ...NO_TEST, note: '' })
@@ -21,6 +21,9 @@ const MORE = [
   { name: 'chloride', label: 'Chloride', hint: 'mg/L' },
   { name: 'copper', label: 'Copper', hint: 'mg/L' },
 ] as const
+/** what a task asks for stands open, and first */
+const wanted = MORE.filter((m) => props.asked?.includes(m.name))
+const rest = MORE.filter((m) => !wanted.includes(m))
 const basis = ref<NonNullable<Schemas['ReadingIn']['basis']>>(
   session.keeper?.preferences.kit_basis === 'n' ? 'n' : 'ion',
 )
@@ -52,6 +55,17 @@ async function save() {
     @save="save"
   >
     <TextField
+      v-for="m in wanted"
+      :key="m.name"
+      v-model="form[m.name]"
+      figure
+      :label="m.label"
+      :field="m.name"
+      :problem="problem"
+      :hint="m.hint"
+      inputmode="decimal"
+    />
+    <TextField
       v-model="form.temperature"
       figure
       label="Temperature"
@@ -80,7 +94,7 @@ async function save() {
     />
     <template v-if="more">
       <TextField
-        v-for="m in MORE"
+        v-for="m in rest"
         :key="m.name"
         v-model="form[m.name]"
         figure
@@ -91,8 +105,14 @@ async function save() {
         inputmode="decimal"
       />
     </template>
-    <button v-else type="button" class="more" data-testid="more-readings" @click="more = true">
-      Oxygen, salinity, chlorine, nitrate, chloride, copper
+    <button
+      v-else-if="rest.length"
+      type="button"
+      class="more"
+      data-testid="more-readings"
+      @click="more = true"
+    >
+      {{ rest.map((m, i) => (i ? m.label.toLowerCase() : m.label).replace(', total', '')).join(', ') }}
     </button>
     <ChoiceRow v-model="basis" label="The kit counts" :choices="kits" />
     <TextField v-model="form.note" label="Note" field="note" :problem="problem" maxlength="200" />

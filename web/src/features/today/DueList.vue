@@ -102,7 +102,11 @@ async function press(due: Due) {
   } else if (due.kind === 'water_change') changing.value = due
   else if (due.kind === 'temperature' || due.kind === 'salinity') warming.value = due
   else if (due.kind === 'water_test')
-    await router.push({ name: 'tank', params: { tank: due.tank }, query: { log: 'test' } })
+    await router.push({
+      name: 'tank',
+      params: { tank: due.tank },
+      query: { log: 'test', reads: due.reads.join(',') },
+    })
   else if (due.kind === 'look') await router.push({ name: 'look-at', params: { group: due.group } })
   else await tick.run()
 }

@@ -31,6 +31,7 @@ function due(more: Partial<Schemas['DueOut']> = {}): Schemas['DueOut'] {
     warning_short: '',
     moves_words: '',
     use: '',
+    reads: [],
     hangs: '',
     hangs_words: '',
     ...more,
