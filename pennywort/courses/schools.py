@@ -99,6 +99,10 @@ def _takes(plan: CoursePlan, actor: Actor, typed: list[str]) -> str:
     """What the whole course takes, in a few words."""
     parts = []
     for b in plan.to_buy:
+        if not b.active:
+            # how much of it, only its own label says
+            parts.append("a product by its label")
+            continue
         name = library().actives[b.active].short_name
         parts.append(f"{name}, by your own product" if name in typed else f"{name} {show_amount(b.measures, b.amount, actor.preferences).text}")
     moves = sum(s.kind == "transfer" for s in plan.steps)

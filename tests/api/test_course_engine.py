@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from pennywort.core.reference import library
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.tanks.models import WaterChange
 from tests.api.room import COPPER, RoomCase
@@ -24,6 +25,19 @@ class Schools(RoomCase):
         self.assertEqual(found["watch"]["takes"], "nothing goes in")
         self.assertEqual(found["by_label"]["treat_days"], None)
         self.assertIn("bear at most 27", found["ich_heat"]["never"])
+
+    def test_every_condition_has_its_ways_in_every_water(self) -> None:
+        """No way that the reference knows of breaks the list: the keeper with a dying fish always gets an answer."""
+        waters = {w: self.tank(code=w[:2], name=w, water_type=w) for w in ("freshwater_tropical", "coldwater_pond", "brackish", "marine")}
+        groups = {w: self.group(t) for w, t in waters.items()}
+        beside = []
+        for name in ["", *library().conditions]:
+            for water, group in groups.items():
+                found = self.ask(f"groups/{group}/schools", {"condition": name})
+                self.assertIn("watch", [s["protocol"] for s in found], f"{name} in {water}")
+                beside += [s["takes"] for s in found if s["needs_label"] and s["kind"] != "label" and s["takes"]]
+        self.assertTrue(beside)
+        self.assertTrue(all("a product by its label" in takes for takes in beside), beside)
 
     def test_a_condition_nobody_knows(self) -> None:
         group = self.group(self.tank())
