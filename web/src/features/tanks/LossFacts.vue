@@ -5,6 +5,7 @@ import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
 import TextField from '@/shared/TextField.vue'
+import WhenField from '@/shared/WhenField.vue'
 import type { LossFacts } from './lossFacts'
 
 /** What is known of a loss beside how many: which fish, signs, what is suspected, during what, what was checked. */
@@ -29,16 +30,12 @@ const causes = computed(() => conditions.data.value ?? [])
     placeholder="one without a name"
     show-clear
   />
-  <FieldRow v-slot="f" label="Last seen well" field="last_seen_well_at" :problem="problem">
-    <DatePicker
-      v-model="facts.lastSeenWell"
-      :input-id="f.id"
-      show-time
-      hour-format="24"
-      date-format="d M yy"
-      :max-date="new Date()"
-    />
-  </FieldRow>
+  <WhenField
+    v-model="facts.lastSeenWell"
+    label="Last seen well"
+    field="last_seen_well_at"
+    :problem="problem"
+  />
   <FieldRow v-slot="f" label="Signs" field="signs" :problem="problem">
     <MultiSelect
       v-model="facts.signs"

@@ -10,6 +10,7 @@ import { sendPhoto } from '@/shared/sendPhoto'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 import { LOSS_FIELDS, useLossFacts } from './lossFacts'
 import LossFacts from './LossFacts.vue'
 
@@ -87,16 +88,7 @@ async function save() {
     />
     <CountField v-model="plusMinus" label="give or take" field="count_plus_minus" :problem="problem" />
     <ChoiceRow v-model="manner" label="How" :choices="MANNERS" />
-    <FieldRow v-slot="f" label="Found" field="happened_at" :problem="problem" hint="now, if left empty">
-      <DatePicker
-        v-model="at"
-        :input-id="f.id"
-        show-time
-        hour-format="24"
-        date-format="d M yy"
-        :max-date="new Date()"
-      />
-    </FieldRow>
+    <WhenField v-model="at" label="Found" field="happened_at" :problem="problem" hint="now, if left empty" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
     <template v-if="more">
       <LossFacts v-model="facts" :names="names" :problem="problem" :words="words" />

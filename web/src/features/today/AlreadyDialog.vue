@@ -2,10 +2,10 @@
 import { ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
-import FieldRow from '@/shared/FieldRow.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
+import WhenField from '@/shared/WhenField.vue'
 
 /** A bath, a dip or a swab that was given without the timer here: what it was, how long, and when. */
 const props = defineProps<{ due: Schemas['DueOut'] }>()
@@ -65,22 +65,13 @@ async function save() {
         :problem="write.problem.value"
         inputmode="decimal"
       />
-      <FieldRow
-        v-slot="f"
+      <WhenField
+        v-model="at"
         label="When"
         field="happened_at"
         :problem="write.problem.value"
         hint="now, if left empty"
-      >
-        <DatePicker
-          v-model="at"
-          :input-id="f.id"
-          show-time
-          hour-format="24"
-          date-format="d M yy"
-          :max-date="new Date()"
-        />
-      </FieldRow>
+      />
       <template #presses>
         <Button type="button" severity="secondary" label="Back" @click="emit('close')" />
       </template>

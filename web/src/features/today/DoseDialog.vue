@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
-import FieldRow from '@/shared/FieldRow.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
+import WhenField from '@/shared/WhenField.vue'
 
 /** Another amount or another time than planned; or the correction of a dose already written. */
 const props = defineProps<{ due?: Schemas['DueOut']; done?: Schemas['DoneOut'] }>()
@@ -62,22 +62,13 @@ const title = computed(() => (props.done ? 'Correct a dose' : `${props.due?.tank
         autofocus
         inputmode="text"
       />
-      <FieldRow
-        v-slot="f"
+      <WhenField
+        v-model="at"
         label="When"
         field="happened_at"
         :problem="write.problem.value"
         hint="now, if left empty"
-      >
-        <DatePicker
-          v-model="at"
-          :input-id="f.id"
-          show-time
-          hour-format="24"
-          date-format="d M yy"
-          :max-date="new Date()"
-        />
-      </FieldRow>
+      />
       <ProblemNote
         :problem="write.problem.value ?? leave.problem.value"
         :fields="['amount', 'happened_at']"
