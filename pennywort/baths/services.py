@@ -13,6 +13,7 @@ from pennywort.core.medicine.bath_run import EVENTS, Happened, RunState, may_giv
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Use
 from pennywort.courses.models import Task
+from pennywort.courses.queries.running import RUN_HERE
 from pennywort.courses.services.tasks import Given, do_task, give_again, give_dose, task_of
 from pennywort.fish.models import Group
 from pennywort.measure.dose import find_use
@@ -109,12 +110,12 @@ def not_too_soon(actor: Actor, *, group: Group, use: Use, but: BathRun | None = 
     if use.apart_h is None:
         return
     where = {"run__tank": group.tank} if use.route == IN_TANK else {"run__group": group}
-    active_id = library().uses[use.id][0].id
-    events = BathEvent.objects.standing().filter(kind="in", run__active_id=active_id, **where)
+    active = library().uses[use.id][0]
+    events = BathEvent.objects.standing().filter(kind="in", run__active_id=active.id, **where)
     if but is not None:
         events = events.exclude(run=but)
     # those that were said to be done already, and not run here, count as well
-    uses = [u.id for u in library().actives[active_id].uses]
+    uses = [u.id for u in active.uses]
     ticked = Task.objects.filter(course__tank=group.tank, use_id__in=uses, done_at__isnull=False, skipped=False).exclude(given_words="")
     before = [*events.values_list("happened_at", flat=True), *(at for at in ticked.values_list("done_at", flat=True) if at)]
     again = soonest_again(before, apart_h=use.apart_h.value)
@@ -130,7 +131,7 @@ def _task(actor: Actor, task: UUID | None, group: Group, *, dose_of: str) -> Tas
     if task is None:
         return None
     found = task_of(actor, task)
-    fits = found.kind == "dose" and found.medicine_id == dose_of if dose_of else found.kind in ("bath", "dip", "swab")
+    fits = found.kind == "dose" and found.medicine_id == dose_of if dose_of else found.kind in RUN_HERE
     if not fits or found.course.tank_id != group.tank_id:
         raise InvalidInput("This task is no bath of these fish.", field="task")
     return found
@@ -144,14 +145,18 @@ def in_tank(run: BathRun) -> bool:
 
 def of_eggs(run: BathRun) -> bool:
     """Whether eggs lie in it, not fish: no sign of distress ends it."""
-    known = library().uses.get(run.use_id)
-    return known is not None and known[1].route == "eggs"
+    return _route(run) == "eggs"
 
 
 def is_swab(run: BathRun) -> bool:
     """Whether it is a wound that is swabbed: no water to match, no timer."""
+    return _route(run) == "topical"
+
+
+def _route(run: BathRun) -> str:
+    """The way it is given; empty of a use that the reference no longer holds."""
     known = library().uses.get(run.use_id)
-    return known is not None and known[1].route == "topical"
+    return known[1].route if known is not None else ""
 
 
 def again_allowed(run: BathRun, events: Sequence[BathEvent]) -> bool:

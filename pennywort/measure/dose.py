@@ -46,8 +46,8 @@ from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
 from pennywort.rooms.salt import read_grams_per_l
 from pennywort.rooms.schemas import TraceOut
-from pennywort.shelf.products import find_bottle, read_product
-from pennywort.shelf.queries import is_past, product_of_bottle, spoons_from, tools_at_hand, weighed_spoons
+from pennywort.shelf.products import named_product
+from pennywort.shelf.queries import is_past, spoons_from, tools_at_hand, weighed_spoons
 from pennywort.shelf.services import read_spoons
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import fresh_readings, on_one_water
@@ -254,8 +254,7 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
         prescribed=body.prescribed,
         product_confirmed=body.product_confirmed,
     )
-    bottle = find_bottle(actor, body.bottle, active) if body.bottle else None
-    product = product_of_bottle(bottle) if bottle else read_product(actor, active, strength=body.strength, own=body.own)
+    bottle, product = named_product(actor, active, bottle=body.bottle, strength=body.strength, own=body.own)
     past = bottle is not None and is_past(bottle, actor)
     here = surroundings(actor, body, use, place.tank, expired=body.expired or past)
     typed = actor.read_optional(body.minutes, kind="number", field="minutes")

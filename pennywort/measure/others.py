@@ -27,10 +27,8 @@ from pennywort.measure.requests import CorrectRequest, DisinfectRequest, LabelRe
 from pennywort.measure.schemas import AmountOut, MeasuredOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
-from pennywort.shelf.products import find_bottle, read_product
-from pennywort.shelf.queries import product_of_bottle
+from pennywort.shelf.products import named_product, read_drops_per_ml, read_product
 
-DROPS_PER_ML = 20.0
 LEAST_PEROXIDE, MOST_PEROXIDE = 0.5, 50.0
 LEAST_CHLORINE, MOST_CHLORINE = 10.0, 5000.0
 MOST_ML_PER_L = 20.0
@@ -43,10 +41,7 @@ def label(actor: Actor, body: LabelRequest) -> MeasuredOut:
     per = actor.read(body.per_volume, kind="volume", field="per_volume")
     share = actor.read_share(body.share, field="share", whole_l=volume) if body.share.strip() else None
     times = volume / per * (1.0 if share is None else share)
-    typed_drops = actor.read_optional(body.drops_per_ml, kind="number", field="drops_per_ml")
-    drops = DROPS_PER_ML if typed_drops is None else typed_drops
-    if not 8 <= drops <= 60:
-        raise InvalidInput("Droppers give between 8 and 60 drops in a millilitre; count yours.", field="drops_per_ml")
+    drops = read_drops_per_ml(actor, body.drops_per_ml, field="drops_per_ml")
     words = ""
     measures: Measures = "volume"
     if body.counts == "drops":
@@ -74,8 +69,7 @@ def _of_bottle(actor: Actor, body: CorrectRequest, name: str, active_mg: float, 
         raise InvalidInput("There is no such active in the formulary.", field="active")
     if active is None:
         return plain_amount(f"{name}, of the active", "mass", active_mg, actor, words=words)
-    bottle = find_bottle(actor, body.bottle, active) if body.bottle else None
-    product = product_of_bottle(bottle) if bottle else read_product(actor, active, strength=body.strength, own=body.own)
+    _, product = named_product(actor, active, bottle=body.bottle, strength=body.strength, own=body.own)
     if product is None or product.direct:
         return plain_amount(f"{name}, of the active", "mass", active_mg, actor, words=words)
     measures, amount = in_product(product, active_mg=active_mg)

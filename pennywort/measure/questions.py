@@ -19,15 +19,13 @@ from pennywort.measure.schemas import MeasuredOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
 from pennywort.rooms.salt import read_grams_per_l
-from pennywort.shelf.products import find_bottle, read_amount, read_product
-from pennywort.shelf.queries import product_of_bottle
+from pennywort.shelf.products import named_product, read_amount
 
 AMMONIA_SOURCE = "Emerson et al. 1975; US EPA 1989: recalled, not yet checked"
 
 
 def _product(actor: Actor, active: Active, use: Use, body: WhatIsRequest) -> Product:
-    bottle = find_bottle(actor, body.bottle, active) if body.bottle else None
-    product = product_of_bottle(bottle) if bottle else read_product(actor, active, strength=body.strength, own=body.own)
+    _, product = named_product(actor, active, bottle=body.bottle, strength=body.strength, own=body.own)
     if product is None:
         raise InvalidInput(f"{active.name} is not measured out.", field="use")
     if product.form:

@@ -21,6 +21,8 @@ from pennywort.shelf.queries import bottles_of, is_past, product_of_bottle
 
 Name = Annotated[str, Field(max_length=40)]
 STRENGTH_READ_AS: dict[str, str] = {"percent_w_v": "percent", "percent_w_w": "percent", "purity_percent": "percent", "mg_per_ml": "strength", "mg_each": "each"}
+# drops in a millilitre: of a dropper that nobody counted, the fewest and the most (common practice)
+DROPS_PER_ML, LEAST_DROPS, MOST_DROPS = 20.0, 8.0, 60.0
 # what the core calls a field, as it was sent
 OWN_FIELDS = {"own_strength": "own.value", "density": "own.density", "form": "own.form"}
 
@@ -70,6 +72,28 @@ def find_bottle(actor: Actor, uid: UUID, active: Active, *, field: str = "bottle
     if bottle.active_id != active.id:
         raise InvalidInput(f"{bottle.name} holds {library().actives[bottle.active_id].short_name}, not {active.short_name}.", field=field)
     return bottle
+
+
+def named_product(actor: Actor, active: Active, *, bottle: UUID | None, strength: str, own: OwnStrength | None) -> tuple[Bottle | None, Product | None]:
+    """The bottle that was named, if one was, and the product it holds or that was typed.
+
+    :raises NotFound: no such bottle here. :raises InvalidInput: it holds something else, or a strength that can't be.
+    """
+    if bottle is None:
+        return None, read_product(actor, active, strength=strength, own=own)
+    found = find_bottle(actor, bottle, active)
+    return found, product_of_bottle(found)
+
+
+def read_drops_per_ml(actor: Actor, text: str, *, field: str, uncounted: float | None = DROPS_PER_ML) -> float:
+    """How many drops of a dropper make a millilitre; ``uncounted`` where nothing is typed, None where it must be.
+
+    :raises InvalidInput: no dropper gives so many.
+    """
+    drops = uncounted if uncounted is not None and not text.strip() else actor.read(text, kind="number", field=field)
+    if not LEAST_DROPS <= drops <= MOST_DROPS:
+        raise InvalidInput("Droppers give between 8 and 60 drops in a millilitre; count yours.", field=field)
+    return drops
 
 
 def good_products(actor: Actor) -> list[tuple[str, Product]]:

@@ -14,7 +14,7 @@ from pennywort.core.reference.formulary_models import Active
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.services import find
 from pennywort.shelf.models import Bottle, OwnTool, WeighedSpoon
-from pennywort.shelf.products import STRENGTH_READ_AS, read_amount
+from pennywort.shelf.products import STRENGTH_READ_AS, read_amount, read_drops_per_ml
 from pennywort.shelf.queries import product_of_bottle
 
 # grams a level spoon may hold of anything a keeper weighs
@@ -138,9 +138,7 @@ def add_tool(actor: Actor, *, uid: UUID, name: str, form: str, spoon: str, mark:
     if not name.strip():
         raise InvalidInput("Give the tool a name.", field="name")
     if form == "dropper":
-        drops = actor.read(drops_per_ml, kind="number", field="drops_per_ml")
-        if not 8 <= drops <= 60:
-            raise InvalidInput("Droppers give between 8 and 60 drops in a millilitre; count yours.", field="drops_per_ml")
+        drops = read_drops_per_ml(actor, drops_per_ml, field="drops_per_ml", uncounted=None)
         smallest, largest = 1 / drops, 60 / drops
     elif form == "spoon":
         if spoon not in ("teaspoon", "tablespoon"):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput
@@ -163,12 +163,16 @@ def day_steps(*, minutes: float, volume_l: float, amount_words: str, dissolve_wo
         if pond
         else "Change 90 % of the water, same warmth, for water that reads no chlorine and holds no conditioner: either would spoil it."
     )
-    air = "Air and fountain on full. Gloves and goggles on. What stops it stands beside the water."
+    air = (
+        "Air and fountain on full. Gloves and goggles on. What stops it stands beside the water."
+        if pond
+        else "Air on full. Gloves and goggles on. What stops it stands beside the tank. A lid: they jump."
+    )
     pour = "walk it in along the whole edge, away from the fish." if pond else "pour it along the current, away from the fish."
     return (
         BathStep(text="Rinse the filter in a bucket of tank water and set it aside, wet and aired; carbon out, UV off. Nothing else is in this water."),
         BathStep(text=clean),
-        BathStep(text=air if pond else "Air on full. Gloves and goggles on. What stops it stands beside the tank. A lid: they jump."),
+        BathStep(text=air),
         BathStep(text=f"Dissolve {amount_words}{dissolve_words} until no crystal is left, and {pour}", role="dose"),
         BathStep(
             text="It is in. Start the timer. Violet or pink works, brown is spent. Look every quarter of an hour.", lasts_min=minutes, role="in", turn_count=1
@@ -190,7 +194,7 @@ def dips_steps(parts: Sequence[tuple[str, Sequence[BathStep]]]) -> Sequence[Bath
     done: list[BathStep] = []
     for place, (name, steps) in enumerate(parts, start=1):
         first = next(i for i, s in enumerate(steps) if s.lasts_min is not None)
-        told = [BathStep(**{**vars(s), "text": f"Bucket {place}, {name}: {s.text}"}) for s in steps]
+        told = [replace(s, text=f"Bucket {place}, {name}: {s.text}") for s in steps]
         ready += told[:first]
         done += told[first:]
         rinse = "Rinse: a minute in clean water of the same warmth, so that nothing of this bucket goes into the next."

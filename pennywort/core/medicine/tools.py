@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from pennywort.core.reference.models import Spoons, Tool
@@ -150,7 +150,7 @@ def in_tools(
         elif spoons is not None:
             options.append(_spoon(amount, tool, spoons, most))
     best = _best([o for o in options if o.verdict == "fits"])
-    marked = [InTool(**{**vars(o), "verdict": "fits best"}) if o is best else o for o in options]
+    marked = [replace(o, verdict="fits best") if o is best else o for o in options]
     rank = {"fits best": 0, "fits": 1, "rough": 2, "too many fills": 3, "too coarse": 4}
     return tuple(sorted(marked, key=lambda o: (rank[o.verdict], o.fills > FEW_FILLS, o.error_fraction)))
 

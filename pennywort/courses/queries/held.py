@@ -16,6 +16,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.units import show_concentration
 from pennywort.courses.models import Course, Task
+from pennywort.courses.queries.running import RUN_HERE
 
 # A level this close to the edge of its range is in it: scales, spoons and kits read no finer.
 EDGE_FRACTION = 0.03
@@ -75,7 +76,7 @@ def window_of(course: Course, active_id: str) -> Window | None:
 
 def run_use(task: Task) -> str:
     """The use that is stood at, step by step: a bath, or the dose that begins a day by the clock in the tank; empty for other tasks."""
-    if task.kind in ("bath", "dip", "swab"):
+    if task.kind in RUN_HERE:
         return task.use_id
     protocol = protocol_of(task.course) if task.kind == "dose" and task.medicine_id else None
     use = next((m.use for m in protocol.medicines if m.active == task.medicine_id), "") if protocol else ""

@@ -21,8 +21,10 @@ BEFORE_START = timedelta(hours=12)
 # where less than this part of a refill is missing, the water is full: the plan's dose stands, with its warning
 LEAST_REFILL = 0.05
 WHOLE_CHANGES = ("remove", "transfer")
+# what is stood at by the clock, step by step
+RUN_HERE = ("bath", "dip", "swab")
 # steps that leave no entry of their own: done is a tick, and undone by taking it back
-TICKED = ("bath", "dip", "swab", "food", "carbon_in", "carbon_out", "lights", "feed", "disinfect", "tell")
+TICKED = (*RUN_HERE, "food", "carbon_in", "carbon_out", "lights", "feed", "disinfect", "tell")
 
 
 class Given(NamedTuple):

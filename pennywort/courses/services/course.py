@@ -29,7 +29,7 @@ from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
 from pennywort.rooms.salt import read_grams_per_l
-from pennywort.shelf.products import ProductIn, chosen_product, prices_of
+from pennywort.shelf.products import ProductIn, chosen_product, prices_of, read_drops_per_ml
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import fresh_readings, on_one_water, water_of
 
@@ -37,7 +37,6 @@ LATEST_START = timedelta(days=14)
 EARLIEST_START = timedelta(hours=2)
 # below this part of its target a medicine is out of the water
 OUT_FRACTION = 0.01
-DROPS_PER_ML, LEAST_DROPS, MOST_DROPS = 20.0, 8.0, 60.0
 READ_AS = {"mg/L": "dose_mg_per_l", "uL/L": "dose_ul_per_l", "degC": "temperature", "day": "number", "h": "duration", "1": "number"}
 
 
@@ -109,10 +108,7 @@ def _label_amount(actor: Actor, typed: TypedLabel, text: str, *, field: str) -> 
     if typed.counts == "pieces":
         return {"pieces_count": actor.read(text, kind="pieces", field=field)}
     if typed.counts == "drops":
-        drops = actor.read_optional(typed.drops_per_ml, kind="number", field="label.drops_per_ml")
-        per_ml = DROPS_PER_ML if drops is None else drops
-        if not LEAST_DROPS <= per_ml <= MOST_DROPS:
-            raise InvalidInput("Droppers give between 8 and 60 drops in a millilitre; count yours.", field="label.drops_per_ml")
+        per_ml = read_drops_per_ml(actor, typed.drops_per_ml, field="label.drops_per_ml")
         return {"amount_ml": actor.read(text, kind="drops", field=field) / per_ml}
     return {"amount_ml": actor.read(text, kind="small_volume", field=field)}
 

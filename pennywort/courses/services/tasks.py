@@ -17,7 +17,7 @@ from pennywort.core.medicine.tools import Measures
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import moves, soonest
-from pennywort.courses.queries.running import BEFORE_START, TICKED, WHOLE_CHANGES, active_mg_in, by_label, due_amount
+from pennywort.courses.queries.running import BEFORE_START, RUN_HERE, TICKED, WHOLE_CHANGES, active_mg_in, by_label, due_amount
 from pennywort.courses.services.calendar import fall_due, keep_to_clocks
 from pennywort.fish.models import Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
 from pennywort.fish.queries import count_of
@@ -45,8 +45,7 @@ LEDGERS: dict[str, tuple[type[LedgerRecord], str]] = {
     "merge": (Move, "entry"),
 }
 
-# what is stood at by the clock, and the longest that anybody keeps fish in one (a night and a day)
-RUN_HERE = ("bath", "dip", "swab")
+# the longest that anybody keeps fish in one bath: a night and a day
 LONGEST_BATH_MIN = 1440
 
 
