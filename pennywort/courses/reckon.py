@@ -39,7 +39,7 @@ def reckon_plan(actor: Actor, body: schemas.PlanIn) -> schemas.PlanOut:
         temperature_c=readings.get("temperature"),
         surroundings=Surroundings(water=body.water, lives=frozenset(lives), readings=readings),
         species=species,
-        sand=body.sand,
+        standing={"sand": "sand"} if body.sand else {},
     )
     try:
         zone = ZoneInfo(body.time_zone)

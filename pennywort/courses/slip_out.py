@@ -15,6 +15,7 @@ from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import Shown, show_amount, show_concentration, show_fraction, show_temperature, show_volume
 from pennywort.courses.board_out import plan_strip
+from pennywort.courses.queries.salty import swap_words
 from pennywort.courses.schemas import BuyOut, CautionOut, ParameterOut, RisksOut, RulerOut, RulerTick, SlipLineOut, SlipOut, StepOut, ToolOut
 from pennywort.courses.water_out import stages_out
 from pennywort.rooms.actor import Actor
@@ -175,7 +176,7 @@ def _by_label(label: LabelDirections, plan: CoursePlan, *, tank: Tank, actor: Ac
     )
 
 
-def _step_amount(step: PlannedStep, actor: Actor) -> str:
+def _step_amount(step: PlannedStep, actor: Actor, tank: Tank) -> str:
     if step.kind == "dose":
         return show_amount(step.measures, step.amount or 0.0, actor.preferences).text
     if step.kind == "water_change" and step.share is not None:
@@ -183,7 +184,10 @@ def _step_amount(step: PlannedStep, actor: Actor) -> str:
     if step.kind == "temperature" and step.to is not None:
         return show_temperature(step.to, actor.preferences).text
     if step.kind == "salinity" and step.to is not None:
-        return f"{step.to:g} g/kg"
+        how = ""
+        if step.from_g_per_kg is not None and step.active:
+            how = swap_words(actor.preferences, net_volume_l=tank.net_volume_l, from_g_per_kg=step.from_g_per_kg, to_g_per_kg=step.to, active=step.active)
+        return f"to {step.to:.3g} g/kg{f': {how}' if how else ''}"
     return minutes_words(step.lasts_min) if step.lasts_min else ""
 
 
@@ -216,7 +220,7 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirectio
             title=f"{s.title} ({s.only_if})" if s.only_if else s.title,
             at_words=f"{actor.local(s.due_at):%H:%M}",
             day=(actor.local(s.due_at).date() - first).days + 1,
-            amount=_step_amount(s, actor),
+            amount=_step_amount(s, actor, tank),
         )
         for s in plan.steps
     ]
@@ -242,7 +246,7 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirectio
         cautions=[CautionOut(level=c.level, text=c.text, source=source_words(c.source), recalled=c.recalled) for c in plan.cautions],
         broken=[c.text for c in plan.broken],
         cared=[c.text for c in plan.cared],
-        confirm=[SourcedText.of(c) for c in protocol.confirm],
+        confirm=[SourcedText.of(c) for c in plan.confirm],
         needs_vet=plan.vet,
         vet_reason=vet[0].regulation.text if vet else "",
         to_buy=[

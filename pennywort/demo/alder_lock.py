@@ -109,7 +109,7 @@ class Player:
     ) -> Course:
         products = {active: ProductIn(own=OwnStrength(kind=kind, value=value, form=form)) for active, (kind, value, form) in (own or {}).items()}
         wish = Wish(protocol_id=protocol, parameters=parameters or {}, label=label, products=products)
-        ticked = course.Ticked(confirmed=[0, 1, 2], vet_word=True, reason="They are few, watched twice a day, and bear the low end.")
+        ticked = course.Ticked(confirmed=list(range(6)), vet_word=True, reason="They are few, watched twice a day, and bear the low end.")
         uid = course.start_course(self.actor, uid=self.uid(), group=group, condition=condition, wish=wish, ticked=ticked, starts_at=None)["uid"]
         return Course.objects.get(uid=uid, fishroom=self.actor.fishroom)
 

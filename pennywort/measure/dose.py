@@ -35,7 +35,7 @@ from pennywort.core.water.gate import USUAL_SALINITY_G_PER_KG
 from pennywort.core.water.osmolality import Dissolved
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.circumstances import water_type_of
-from pennywort.courses.queries.running import takes_up
+from pennywort.courses.queries.running import standing_in
 from pennywort.courses.schemas import CautionOut
 from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.measure.amounts import amount_out, dissolve_first, level_shown
@@ -180,11 +180,10 @@ def _held(level: Level | None, use: Use, *, typed: bool) -> list[FigureOut]:
 
 def _uptake(active: Active, use: Use, tank: Tank | None) -> list[CautionOut]:
     """What the sand and rock that the record knows of do to it."""
-    if tank is None or use.route != "prolonged" or not takes_up(tank):
+    standing = standing_in(on_one_water(tank)) if tank is not None and use.route == "prolonged" else {}
+    if not standing:
         return []
-    parts = [f"{tank.sand_depth_cm:g} cm of sand"] if tank.sand_depth_cm else []
-    parts += [f"{tank.rock_mass_kg:g} kg of rock"] if tank.rock_mass_kg else []
-    line = uptake_line(active, found=library(), words=" and ".join(parts))
+    line = uptake_line(active, found=library(), words=" and ".join(standing.values()))
     return [CautionOut(level=line.level, text=line.text, source=source_words(line.source), recalled=line.recalled)] if line else []
 
 

@@ -56,7 +56,7 @@ def fill(room: Fishroom, keeper: Keeper, *, tanks: int, years: float, now: datet
         protocol, condition, _ = RUNNING[i % len(RUNNING)]
         bottle = {"copper": ProductIn(own=OwnStrength(kind="mg_per_ml", value="5", form="bound"))} if "copper" in protocol else {}
         wish = Wish(protocol_id=protocol, products=bottle)
-        ticked = Ticked(confirmed=[0, 1, 2], vet_word=True, reason="They are watched twice a day.")
+        ticked = Ticked(confirmed=list(range(6)), vet_word=True, reason="They are watched twice a day.")
         course.start_course(actor, uid=uuid4(), group=newest[tank.pk], condition=condition, wish=wish, ticked=ticked, starts_at=actor.now)
     _follow(by, until=now - timedelta(hours=2))
 

@@ -92,7 +92,7 @@ class Products(RoomCase):
 class Starting(RoomCase):
     def test_a_care_needs_its_reason_and_keeps_it(self) -> None:
         group = self.group(self.tank(), species="panda_corydoras")
-        body = {"condition": "nitrite", "confirmed": [0, 1, 2], "vet_word": True}
+        body = {"condition": "nitrite", "confirmed": [0, 1, 2, 3], "vet_word": True}
         cared = self.ask(f"groups/{group}/slip", {"protocol": "nitrite_salt"})["cared"]
         self.assertTrue(cared)
         told = self.send(f"groups/{group}/courses", {"protocol": "nitrite_salt", **body, "reason": " "}, status=422)
@@ -104,7 +104,7 @@ class Starting(RoomCase):
         group = self.group(self.tank(**SEA, has_invertebrates=True), species="royal_gramma")
         wish = {"protocol": "copper_30_strict", "products": COPPER}
         self.assertIn("without a backbone", self.ask(f"groups/{group}/slip", wish)["broken"][0])
-        body = {**wish, "condition": "marine_ich", "confirmed": [0, 1, 2], "vet_word": True, "reason": "no"}
+        body = {**wish, "condition": "marine_ich", "confirmed": [0, 1, 2, 3], "vet_word": True, "reason": "no"}
         self.assertEqual(self.send(f"groups/{group}/courses", body, status=422)["field"], "protocol")
 
     def test_what_is_still_in_the_water_and_until_when(self) -> None:
@@ -117,7 +117,7 @@ class Starting(RoomCase):
         self.send(f"courses/{running['uid']}/stop", {"reason": "wrong"})
         told = self.send(
             f"groups/{group}/courses",
-            {"protocol": "worming_water", "condition": "camallanus", "confirmed": [0, 1, 2], "vet_word": True, "reason": "x"},
+            {"protocol": "worming_water", "condition": "camallanus", "confirmed": [0, 1, 2, 3], "vet_word": True, "reason": "x"},
             status=409,
         )
         self.assertIn("There is still metronidazole in this water", told["detail"])

@@ -56,17 +56,24 @@ class BrowserCase(StaticLiveServerTestCase):
         self.driver.get_log("browser")
 
     def tearDown(self) -> None:
-        """Nothing went to another host, and the page complained of nothing it was not told to expect."""
-        hosts = {urlsplit(u).hostname for u in self.requests() if u.startswith(("http", "ws"))}
+        """Nothing went to another host, the server broke nowhere, and the page complained of nothing it was not told to expect."""
+        asked, broke = self.asked_and_broke()
+        hosts = {urlsplit(u).hostname for u in asked if u.startswith(("http", "ws"))}
         self.assertLessEqual(hosts, {"localhost", "127.0.0.1"})
+        # a screen may swallow an answer that it did not get: the network log does not
+        self.assertEqual(broke, [])
         policy = [e["message"] for e in self.driver.get_log("browser") if "Content Security Policy" in e["message"] or "Uncaught" in e["message"]]
         self.assertEqual(policy, [])
         self.driver.get("about:blank")
 
-    def requests(self) -> list[str]:
-        """Every address the browser asked for, from its own network log."""
+    def asked_and_broke(self) -> tuple[list[str], list[str]]:
+        """Every address the browser asked for, and those that the server answered with an error of its own, from the network log."""
         events = [json.loads(e["message"])["message"] for e in self.driver.get_log("performance")]
-        return [e["params"]["request"]["url"] for e in events if e["method"] == "Network.requestWillBeSent"]
+        answers = [e["params"]["response"] for e in events if e["method"] == "Network.responseReceived"]
+        return (
+            [e["params"]["request"]["url"] for e in events if e["method"] == "Network.requestWillBeSent"],
+            [f"{a['status']} {a['url']}" for a in answers if a["status"] >= 500],
+        )
 
     def size(self, width: int, height: int) -> None:
         self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False})
@@ -92,7 +99,9 @@ class BrowserCase(StaticLiveServerTestCase):
             except (StaleElementReferenceException, ElementClickInterceptedException):
                 pass
             time.sleep(0.05)
-        self.fail(f"waited in vain for {what}; the page says: {self.text()[:1500]}")
+        said = self.text()
+        # a dialog stands at the end of the page
+        self.fail(f"waited in vain for {what}; the page says: {said[:1500]} […] {said[1500:][-600:]}")
         return None
 
     def text(self) -> str:

@@ -75,7 +75,7 @@ class NoHarm(DemoCase):
         group = self.paddle
         actor = Actor(keeper=self.maren, fishroom=room, now=timezone.now())
         wish = courses.Wish(protocol_id="permanganate_tank", condition="columnaris")
-        ticked = courses.Ticked(confirmed=[0, 1, 2, 3], vet_word=True, reason="watched")
+        ticked = courses.Ticked(confirmed=list(range(6)), vet_word=True, reason="watched")
         begun = courses.start_course(actor, uid=group.uid, group=group, condition="columnaris", wish=wish, ticked=ticked, starts_at=None)
         course = Course.objects.get(uid=begun["uid"])
         Task.objects.filter(course=course, kind="dose", number=1).update(due_at=timezone.now())

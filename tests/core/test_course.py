@@ -42,7 +42,7 @@ def plan(name: str, *, start: datetime = START, volume: float | None = 80.0, war
     here = Surroundings(water=protocol.water[0], lives=frozenset(chosen.pop("lives", ())))  # type: ignore[call-overload]
     water = Water(net_volume_l=volume, net_uncertainty_l=2) if volume else None
     species = chosen.pop("species", ())
-    tank = TankFacts(water=water, temperature_c=warmth, surroundings=here, sand=sand, species=species)  # type: ignore[arg-type]
+    tank = TankFacts(water=water, temperature_c=warmth, surroundings=here, standing={"sand": "3.0 cm of sand"} if sand else {}, species=species)  # type: ignore[arg-type]
     copper = next((FOUND.uses[m.use][1] for m in protocol.medicines if m.active == "copper"), None)
     products = {"copper": COPPER} if copper is not None and copper.form == "bound" else {}
     wish = Chosen(**{"label": LABEL, "products": products, **chosen})  # type: ignore[arg-type]

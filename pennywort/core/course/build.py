@@ -12,9 +12,12 @@ from pennywort.core.course.clock import ClockRule
 from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
 from pennywort.core.course.outlast import taken_warmth, what_is_left
 from pennywort.core.course.plan import Chosen, CoursePlan, Held, PlannedStep, TankFacts
+from pennywort.core.course.salinity import passed, stepped
+from pennywort.core.course.ticks import ticks_of
 from pennywort.core.course.to_buy import label_to_buy, to_buy
-from pennywort.core.course.warned import warnings_of
+from pennywort.core.course.warned import off_words, warnings_of, worst_first
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
+from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
 from pennywort.core.medicine.label import LabelDirections, check_label
 from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, fits_form, listed_product, measured_for
@@ -98,13 +101,17 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
     values = values_of(protocol, chosen.parameters, temperature_c=read_c, found=found)
     warmth = taken_warmth(values, water=tank.surroundings.water, temperature_c=tank.temperature_c)
     products = {m.active: _product(m.active, m.use, chosen, found) for m in protocol.medicines}
+    told: tuple[SlipCaution, ...] = ()
     if protocol.kind == "label":
         if chosen.label is None:
             raise InvalidInput("Say what the label tells.", field="label.amount")
         steps, ends_h = _by_label(check_label(chosen.label), start=start, zone=zone, water=water)
     else:
         ends_h = hours_of(protocol.ends, values=values, protocol=protocol)
-        steps = _undosed(protocol, values, start=start, zone=zone, species=tank.species)
+        steps = _undosed(protocol, values, start=start, zone=zone, species=tank.species, off=off_words(protocol, found=found))
+        salted = stepped(steps, now_g_per_kg=tank.salinity_g_per_kg)
+        told = passed(steps, salted, protocol=protocol, chosen=chosen.parameters, now_g_per_kg=tank.salinity_g_per_kg)
+        steps = salted
         if tank.stays_set_up:
             steps = _first_tank_kept(steps, protocol)
         if protocol.needs_label:
@@ -114,6 +121,7 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
     observe_h = hours_of(protocol.observe, values=values, protocol=protocol)
     clock = _clock(protocol, values)
     lines, met = warnings_of(protocol, tank=tank, found=found, uses=_uses(protocol), holds=chosen.label.holds if chosen.label else ())
+    ticks, against = ticks_of(protocol, tank=tank, condition=chosen.condition, found=found)
     return CoursePlan(
         protocol=protocol.id,
         version=protocol.version,
@@ -129,8 +137,9 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         to_buy=(*to_buy(steps, held, products, chosen.prices), *label_to_buy(steps, chosen)),
         clock=clock,
         broken=tuple(line for line in met if line.level == "never"),
-        cared=tuple(line for line in met if line.level == "care" and not line.asks),
-        cautions=lines,
+        confirm=ticks,
+        cared=(*against, *(line for line in met if line.level == "care" and not line.asks)),
+        cautions=worst_first((*told, *against, *lines)),
         vet=any(found.uses[use][1].gate == "vet" for use in _uses(protocol)),
         left=what_is_left(protocol, ends_days=ends_h / 24, values=values, warmth=warmth, condition=chosen.condition, found=found),
     )
@@ -224,7 +233,9 @@ def _bearable(step: Step, to: float | None, *, species: Sequence[Species]) -> fl
     return tightest.temperature.high
 
 
-def _undosed(protocol: CourseProtocol, values: Mapping[str, float], *, start: datetime, zone: ZoneInfo, species: Sequence[Species]) -> list[PlannedStep]:
+def _undosed(
+    protocol: CourseProtocol, values: Mapping[str, float], *, start: datetime, zone: ZoneInfo, species: Sequence[Species], off: str
+) -> list[PlannedStep]:
     planned = []
     for place, step in enumerate(protocol.steps):
         for number, hours in enumerate(_times(step, values=values, protocol=protocol), start=1):
@@ -246,7 +257,7 @@ def _undosed(protocol: CourseProtocol, values: Mapping[str, float], *, start: da
                     only_if=step.only_if.words if step.only_if else "",
                     minimum_h=hours_of(step.minimum, values=values, protocol=protocol) if step.minimum else None,
                     every_h=hours_of(step.every, values=values, protocol=protocol) if step.every else None,
-                    text=step.text,
+                    text=step.text if step.kind != "carbon_out" else f"{off} {step.text}".strip(),
                 )
             )
     return _in_order(planned)
@@ -319,7 +330,7 @@ def _dosed(
     kept = list(steps)
     held = []
     for m in protocol.medicines:
-        rates = rates_of(found.kinetics.get(m.active), sand=tank.sand)
+        rates = rates_of(found.kinetics.get(m.active), sand=bool(tank.standing))
         ledger = Ledger(
             (),
             start_at=start,
@@ -400,11 +411,11 @@ def _clock(protocol: CourseProtocol, values: Mapping[str, float]) -> ClockRule |
 
 
 def _waits_for_clock(steps: Sequence[PlannedStep], clock: ClockRule | None, *, start: datetime, end: datetime) -> datetime:
-    """The first single step that lies at or after the days that the clock counts; the end where there is none."""
+    """The first single step, or beginning of a line, at or after the days that the clock counts; the end where there is none."""
     if clock is None:
         return end
     counted = start + timedelta(hours=clock.length_h) - timedelta(hours=2)
-    return min((s.due_at for s in steps if s.every_h is None and s.kind not in MADE_READY and s.due_at >= counted), default=end)
+    return min((s.due_at for s in steps if (s.every_h is None or s.number == 1) and s.kind not in MADE_READY and s.due_at >= counted), default=end)
 
 
 def _treated_h(clock: ClockRule | None, *, ends_h: float) -> float:

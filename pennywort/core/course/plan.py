@@ -13,26 +13,32 @@ from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.medicine.product import Product
-from pennywort.core.reference.course_models import StepKind
+from pennywort.core.reference.course_models import StepKind, ToConfirm
 from pennywort.core.reference.models import Species
 
 
 @dataclass(frozen=True, kw_only=True)
 class TankFacts:
-    """The water a course runs in, and what meets it. ``levels_mg_per_l`` is what is in the water already, by active."""
+    """The water a course runs in, and what meets it. ``levels_mg_per_l`` is what is in the water already, by active.
+
+    ``standing``: sand and rock that take up what is dosed, each as a reader is told of it. ``suspected``: ids of conditions that
+    stood first in the last look at the fish here.
+    """
 
     water: Water | None
     temperature_c: float | None
     surroundings: Surroundings
     species: tuple[Species, ...] = ()
-    sand: bool = False
+    standing: Mapping[str, str] = field(default_factory=dict)
+    suspected: frozenset[str] = frozenset()
+    salinity_g_per_kg: float | None = None
     evaporation_l_per_h: float = 0.0
     levels_mg_per_l: Mapping[str, float] = field(default_factory=dict)
 
     @property
     def stays_set_up(self) -> bool:
         """Whether it holds what bleach would kill or never leave: sand, rock, plants, invertebrates. No bare treatment tank."""
-        return self.sand or bool(self.surroundings.lives & {"plants", "invertebrates"})
+        return bool(self.standing) or bool(self.surroundings.lives & {"plants", "invertebrates"})
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -49,7 +55,8 @@ class Chosen:
 
 @dataclass(frozen=True, kw_only=True)
 class PlannedStep:
-    """One dated thing to do. ``amount`` in mg, mL or pieces of the product (``measures``) holds ``active_mg``.
+    """One dated thing to do. ``amount`` in mg, mL or pieces of the product (``measures``) holds ``active_mg``. ``to`` is a warmth in degC or a
+    salinity in g/kg, that one ``from_g_per_kg`` where the level before it is known.
 
     ``place`` is the line of the protocol, ``number`` which time of it this is. ``expected_mg_per_l`` is the level just after.
     """
@@ -69,6 +76,7 @@ class PlannedStep:
     refill: bool = False
     lasts_min: float | None = None
     to: float | None = None
+    from_g_per_kg: float | None = None
     reads: tuple[str, ...] = ()
     expected_mg_per_l: float | None = None
     only_if: str = ""
@@ -118,7 +126,7 @@ class CoursePlan:
 
     Between the end of treatment and the first day of watching the medicine is taken out.
     ``clock_ends_at`` is the first instant that waits for the clock: medicine out, salt up again, or the end itself.
-    ``broken`` are never-lines that these fish, this water or these medicines meet: it must not start. ``cared`` need a reason.
+    ``confirm`` is what is ticked before it starts. ``broken`` are never-lines that these fish, this water or these medicines meet: it must not start. ``cared`` need a reason.
     ``left`` is what comes through of the parasite it is given against, where its life cycle is known at this warmth.
     """
 
@@ -135,6 +143,7 @@ class CoursePlan:
     products: Mapping[str, Product]
     to_buy: tuple[ToBuy, ...]
     clock: ClockRule | None
+    confirm: tuple[ToConfirm, ...]
     broken: tuple[SlipCaution, ...]
     cared: tuple[SlipCaution, ...]
     cautions: tuple[SlipCaution, ...]

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import replace
 
 from pennywort.core.course.plan import TankFacts
 from pennywort.core.medicine.caution import SlipCaution
-from pennywort.core.medicine.guards import active_meets, cautions, meets, uptake_line
+from pennywort.core.medicine.guards import EQUIPMENT_WORDS, active_meets, cautions, meets, uptake_line
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
@@ -31,8 +31,8 @@ def warnings_of(
             lines.setdefault(named.text, named)
         for line in met:
             hit.setdefault(line.text, _named(active, use, line, many=len(uses) > 1))
-    for m in protocol.medicines if tank.sand else ():
-        uptake = uptake_line(found.actives[m.active], found=found, words="sand and rock in this water")
+    for m in protocol.medicines if tank.standing else ():
+        uptake = uptake_line(found.actives[m.active], found=found, words=" and ".join(tank.standing.values()))
         if uptake is not None:
             lines.setdefault(uptake.text, uptake)
     for name in holds:
@@ -51,8 +51,20 @@ def warnings_of(
                 line = SlipCaution(level=level, text=f"{one.name}: {t.text}", source=t.source, recalled=t.recalled)
                 lines.setdefault(line.text, line)
                 hit.setdefault(line.text, line)
+    return worst_first(lines.values()), tuple(hit.values())
+
+
+def off_words(protocol: CourseProtocol, *, found: Library) -> str:
+    """What is switched off while the medicines of a course are in the water, from their own files; empty where nothing is."""
+    held = [found.uses[m.use] for m in protocol.medicines]
+    names = dict.fromkeys(name for active, use in held if use.route == "prolonged" for name in active.equipment_off)
+    return f"Off while medicine is in: {', '.join(EQUIPMENT_WORDS[n].removeprefix('the ') for n in names)}." if names else ""
+
+
+def worst_first(lines: Iterable[SlipCaution]) -> tuple[SlipCaution, ...]:
+    """Never before care before know; within each as they came."""
     order = {"never": 0, "care": 1, "know": 2}
-    return tuple(sorted(lines.values(), key=lambda c: order[c.level])), tuple(hit.values())
+    return tuple(sorted(lines, key=lambda c: order[c.level]))
 
 
 def _named(active: Active, use: Use, line: SlipCaution, *, many: bool) -> SlipCaution:

@@ -9,6 +9,8 @@ from pennywort.core.errors import InvalidInput
 
 SALT_PER_CHLORIDE = 58.44 / 35.453
 GUARD_RATIO = 10.0
+# the part of a water that a step of salinity swaps (common practice)
+SWAP_FRACTION = 0.2
 # Steps a day in g/L: raising salt for fresh-water fish, raising and lowering sea water (common practice; reference HYPO-1,
 # NACL-3). Down is borne faster than up.
 # Water without fish is mixed at once.
@@ -86,6 +88,30 @@ def brine_g_per_l(*, net_volume_l: float, swapped_l: float, now_g_per_l: float, 
     if brine > 300:
         raise InvalidInput("No water holds so much salt: swap more.", field="swapped")
     return brine
+
+
+@dataclass(frozen=True, kw_only=True)
+class Swap:
+    """A part of the water replaced to bring the whole to another salinity: litres, the salt in them in g/L, and in grams as weighed."""
+
+    swapped_l: float
+    brine_g_per_l: float
+    salt_g: float
+
+
+def swap_for(*, net_volume_l: float, now_g_per_l: float, target_g_per_l: float, share: float = 1.0) -> Swap:
+    """Up: a fifth of the water for brine, so that no dry salt meets a fish. Down: a share of 1 - C'/C for water without salt (arithmetic).
+
+    :param share: of the salt that is salt, 0-1. :raises InvalidInput: a level that is negative or beyond what a fifth can bring.
+    """
+    for field, value in (("now", now_g_per_l), ("target", target_g_per_l)):
+        if not math.isfinite(value) or not 0 <= value <= 60:
+            raise InvalidInput("Between 0 and 60 g/L.", field=field)
+    if target_g_per_l <= now_g_per_l:
+        return Swap(swapped_l=net_volume_l * (1 - target_g_per_l / now_g_per_l) if now_g_per_l else 0.0, brine_g_per_l=0.0, salt_g=0.0)
+    swapped_l = SWAP_FRACTION * net_volume_l
+    brine = brine_g_per_l(net_volume_l=net_volume_l, swapped_l=swapped_l, now_g_per_l=now_g_per_l, target_g_per_l=target_g_per_l)
+    return Swap(swapped_l=swapped_l, brine_g_per_l=brine, salt_g=brine * swapped_l / share)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -15,6 +15,8 @@ StepKind = Literal[
     "feed", "remove", "disinfect", "tell",
 ]  # fmt: skip
 Readings = Literal["copper", "salinity", "ammonia", "nitrite", "nitrate", "oxygen", "ph", "temperature", "peroxide_strip", "alkalinity", "chlorine"]
+# of these the record of a tank says what was read last
+Tested = Literal["temperature", "oxygen", "ph", "ammonia", "nitrite"]
 Risk = Annotated[int, Field(ge=0, le=3)]
 _TERM = re.compile(r"^(?:(?P<number>\d+(?:\.\d+)?)\s*(?P<unit>h|d)|(?P<name>[a-z_]+))$")
 
@@ -218,6 +220,23 @@ class Clock(Sourced):
         return self
 
 
+# what stands in a tank and takes up what is dosed
+Stands = Literal["sand", "rock"]
+
+
+class ToConfirm(Statement):
+    """What is ticked before the start, and what it says of this water and these fish, so that it is not offered against the record.
+
+    ``without``: life, kinds of fish, ``sand`` or ``rock`` that are not there. ``least`` and ``most`` bound readings in the unit
+    of the record (nitrogen as N, mg/L; degC). ``ruled_out``: conditions that are not what is treated.
+    """
+
+    without: tuple[str, ...] = ()
+    least: dict[Tested, float] = {}
+    most: dict[Tested, float] = {}
+    ruled_out: tuple[str, ...] = ()
+
+
 class StopRule(Told):
     """When it is broken off, or not yet over."""
 
@@ -257,7 +276,7 @@ class CourseProtocol(Sourced):
     risks: Risks
     parameters: tuple[Parameter, ...] = ()
     medicines: tuple[CourseMedicine, ...] = ()
-    confirm: tuple[Statement, ...] = ()
+    confirm: tuple[ToConfirm, ...] = ()
     steps: tuple[Step, ...]
     clock: Clock | None = None
     rules: tuple[StopRule, ...] = ()

@@ -11,7 +11,7 @@ from typing import Any, TypeVar, get_args
 import yaml
 from pydantic import ValidationError
 
-from pennywort.core.reference.course_models import CourseProtocol, Kinetics, LifeCycle, Parameter
+from pennywort.core.reference.course_models import CourseProtocol, Kinetics, LifeCycle, Parameter, Stands
 from pennywort.core.reference.disease_models import (
     Action,
     AnswerGroup,
@@ -219,7 +219,22 @@ def check_course(protocol: CourseProtocol, *, found: Library) -> None:
     for m in protocol.medicines:
         if found.uses[m.use][0].id != m.active:
             raise ReferenceError(f"{where}: {m.use} is no use of {m.active}")
+    ids = {*get_args(Life), *get_args(Stands), *found.kin}
+    for line in protocol.confirm:
+        _known(where, line.without, ids)
+        _known(where, line.ruled_out, found.conditions)
+    _check_equipment(protocol, found=found)
     _check_against_uses(protocol, found=found)
+
+
+def _check_equipment(protocol: CourseProtocol, *, found: Library) -> None:
+    """What takes a medicine out of the water is switched off by the course that doses it. :raises ReferenceError: it is not."""
+    if any(step.kind == "carbon_out" for step in protocol.steps):
+        return
+    for m in protocol.medicines:
+        active, use = found.uses[m.use]
+        if use.route == "prolonged" and active.equipment_off and any(s.kind == "dose" and s.active == m.active for s in protocol.steps):
+            raise ReferenceError(f"course {protocol.id}: no step switches off what takes {active.short_name} out ({', '.join(active.equipment_off)})")
 
 
 ROUTES_OF: dict[str, tuple[str, ...]] = {

@@ -34,7 +34,7 @@ def amount_of(task: Task, preferences: Preferences) -> str:
     if task.temperature_c is not None:
         return show_temperature(task.temperature_c, preferences).text
     if task.salinity_g_per_kg is not None:
-        return f"{task.salinity_g_per_kg:g} g/kg"
+        return f"{task.salinity_g_per_kg:.3g} g/kg"
     return minutes_words(task.lasts_min) if task.lasts_min else ""
 
 

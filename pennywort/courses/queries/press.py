@@ -17,6 +17,7 @@ from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import level_words, window_of, windows_of
 from pennywort.courses.queries.running import WHOLE_CHANGES, active_mg_in, due_amount, product_amount, product_of
+from pennywort.courses.queries.salty import task_swap_words
 from pennywort.rooms.actor import Actor
 from pennywort.shelf.queries import tools_at_hand
 from pennywort.tanks.queries import water_of
@@ -50,7 +51,8 @@ def press_of(actor: Actor, task: Task, book: Book) -> Press:
         return _dose(actor, task, book)
     if task.kind in ("water_change", "temperature", "salinity"):
         amount = amount_of(task, actor.preferences)
-        return Press(words=f"{'Change' if task.kind == 'water_change' else 'Reached'} {amount}", amount=amount)
+        how = task_swap_words(task, book, actor.preferences)
+        return Press(words=f"{'Change' if task.kind == 'water_change' else 'Reached'} {amount}", amount=amount, tool_words=how)
     if task.kind == "look":
         return Press(words="Look")
     if task.kind == "water_test":

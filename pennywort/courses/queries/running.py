@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import datetime, timedelta
 from typing import Any, NamedTuple
 
@@ -120,3 +121,11 @@ def given_amount(course: Course, dose: Dose | Given) -> tuple[Measures, float]:
 def takes_up(tank: Tank) -> bool:
     """Sand or rock in it takes up what is dosed."""
     return tank.sand_depth_cm > 0 or tank.rock_mass_kg > 0
+
+
+def standing_in(tanks: Iterable[Tank]) -> dict[str, str]:
+    """The sand and rock that stand in one water, each in words."""
+    tanks = list(tanks)
+    deepest_cm, rock_kg = max((t.sand_depth_cm for t in tanks), default=0.0), sum(t.rock_mass_kg for t in tanks)
+    sand = {"sand": f"{deepest_cm:g} cm of sand"} if deepest_cm > 0 else {}
+    return sand | ({"rock": f"{rock_kg:g} kg of rock"} if rock_kg > 0 else {})

@@ -22,6 +22,7 @@ from pennywort.courses.queries.held import moved_by
 from pennywort.courses.queries.marks import Marks
 from pennywort.courses.queries.press import press_of
 from pennywort.courses.queries.running import TICKED, given_amount
+from pennywort.courses.queries.salty import task_swap_words
 from pennywort.courses.queries.strip import Axis, Strip, amount_words, axis_for, strip_of
 from pennywort.fish.models import Group, Look, Loss
 from pennywort.fish.queries import count_of
@@ -252,7 +253,7 @@ def _waiting(actor: Actor, strips: tuple[Strip, ...], groups: list[Group]) -> tu
     return (*idle, *nameless, *new)
 
 
-def _tomorrow(actor: Actor, task: Task) -> Tomorrow | None:
+def _tomorrow(actor: Actor, task: Task, book: Book) -> Tomorrow | None:
     """What a step of tomorrow needs beforehand: a product weighed, water stood, a tank dried. None for what needs nothing."""
     tank, mine = task.course.tank, actor.preferences
     amount = amount_of(task, mine)
@@ -261,7 +262,7 @@ def _tomorrow(actor: Actor, task: Task) -> Tomorrow | None:
     elif task.kind in ("water_change", "remove") and task.water_share:
         prepare = f"{show_volume(task.water_share * tank.net_volume_l, mine).text} of water, as warm and as salty as theirs"
     elif task.kind in ("temperature", "salinity"):
-        prepare = f"to {amount}"
+        prepare = task_swap_words(task, book, mine) or f"to {amount}"
     elif task.kind in READY:
         prepare = READY[task.kind]
     else:
@@ -295,7 +296,7 @@ def board_of(actor: Actor) -> TodayBoard:
         sentence=_sentence(actor, items, upcoming),
         fish_words=f"{fish} fish, {lost or 'none'} lost in two weeks" if fish else "",
         waiting=_waiting(actor, strips, marks.all_groups),
-        tomorrow=tuple(t for task in near if task.due_at >= midnight_next and (t := _tomorrow(actor, task))),
+        tomorrow=tuple(t for task in near if task.due_at >= midnight_next and (t := _tomorrow(actor, task, book))),
     )
 
 

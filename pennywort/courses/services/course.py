@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 from typing import Any
@@ -21,10 +21,10 @@ from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.circumstances import water_type_of
 from pennywort.courses.queries.held import course_name, protocol_of
-from pennywort.courses.queries.running import running_courses, takes_up
+from pennywort.courses.queries.running import running_courses, standing_in
 from pennywort.courses.services.cases import check_condition, open_case
 from pennywort.courses.services.protocols import is_own, protocol_named
-from pennywort.fish.models import Group
+from pennywort.fish.models import Group, Look
 from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
@@ -35,6 +35,8 @@ from pennywort.tanks.queries import fresh_readings, on_one_water, water_of
 
 LATEST_START = timedelta(days=14)
 EARLIEST_START = timedelta(hours=2)
+# a look says what is suspected for so long (common practice)
+SUSPECTED_FOR = timedelta(days=3)
 # below this part of its target a medicine is out of the water
 OUT_FRACTION = 0.01
 READ_AS = {"mg/L": "dose_mg_per_l", "uL/L": "dose_ul_per_l", "degC": "temperature", "day": "number", "h": "duration", "1": "number"}
@@ -153,7 +155,10 @@ def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None =
         | ({"invertebrates"} if any(t.has_invertebrates for t in waters) else set())
         | ({"plants"} if any(t.has_plants for t in waters) else set())
     )
-    readings = {"temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph}
+    readings = {
+        "temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph,
+        "ammonia": read.total_ammonia_as_n_mg_per_l, "nitrite": read.nitrite_as_n_mg_per_l,
+    }
     return TankFacts(
         water=water_of(tank),
         temperature_c=read.temperature_c,
@@ -164,9 +169,21 @@ def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None =
             allergies=frozenset(actor.keeper.allergies),
         ),
         species=species,
-        sand=any(takes_up(t) for t in waters),
+        salinity_g_per_kg=read.salinity_g_per_kg,
+        standing=standing_in(waters),
+        suspected=frozenset(_suspected(actor, waters)),
         levels_mg_per_l=dict(levels or {}),
     )
+
+
+def _suspected(actor: Actor, tanks: Sequence[Tank]) -> Iterator[str]:
+    """What stood first in the newest look at each group in these tanks, while that look is fresh."""
+    looks = Look.objects.standing().filter(group__tank__in=tanks, happened_at__gt=actor.now - SUSPECTED_FOR).order_by("group", "-happened_at", "-pk")
+    seen: set[int | None] = set()
+    for look in looks:
+        if look.group_id not in seen and look.shares:
+            yield max(look.shares, key=lambda name: float(look.shares[name]))
+        seen.add(look.group_id)
 
 
 def chosen_of(actor: Actor, protocol: CourseProtocol, wish: Wish) -> Chosen:
@@ -253,13 +270,13 @@ class Ticked:
     reason: str = ""
 
 
-def _check_ticks(protocol: CourseProtocol, plan: CoursePlan, ticked: Ticked) -> None:
+def _check_ticks(plan: CoursePlan, ticked: Ticked) -> None:
     """:raises Refused: a never is met, a gate is not confirmed, or a care has no reason."""
     if plan.broken:
         raise Refused(f"Never here: {plan.broken[0].text}.", field="protocol")
-    missing = [i for i in range(len(protocol.confirm)) if i not in ticked.confirmed]
+    missing = [i for i in range(len(plan.confirm)) if i not in ticked.confirmed]
     if missing:
-        raise Refused(f"Tick it first: {protocol.confirm[missing[0]].text}", field=f"confirmed.{missing[0]}")
+        raise Refused(f"Tick it first: {plan.confirm[missing[0]].text}", field=f"confirmed.{missing[0]}")
     if plan.vet and not ticked.vet_word:
         raise Refused("This needs a veterinarian’s word. Tick it when you have it.", field="vet_word")
     if plan.cared and not ticked.reason.strip():
@@ -277,7 +294,7 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
     if start.tzinfo is None or not actor.now - EARLIEST_START <= start <= actor.now + LATEST_START:
         raise InvalidInput("Start it now, or within two weeks.", field="starts_at")
     protocol, plan = plan_for(actor, tank, wish, starts_at=start)
-    _check_ticks(protocol, plan, ticked)
+    _check_ticks(plan, ticked)
     _check_room_for(actor, tank, protocol)
     before = _held_before(Book([tank], now=actor.now), tank, plan)
     for watch in running_courses(tank, now=actor.now):
@@ -305,7 +322,7 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
         products={active: vars(product) for active, product in plan.products.items()},
         reason=ticked.reason.strip(),
         label=vars(label) if label else None,
-        confirmed=[protocol.confirm[i].text for i in sorted(set(ticked.confirmed)) if 0 <= i < len(protocol.confirm)]
+        confirmed=[plan.confirm[i].text for i in sorted(set(ticked.confirmed)) if 0 <= i < len(plan.confirm)]
         + (["A veterinarian said so."] if plan.vet else []),
         net_volume_l=tank.net_volume_l,
         starts_at=plan.starts_at,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { Problem } from '@/api/client'
+import type { Problem, Schemas } from '@/api/client'
 import SelectField from '@/shared/SelectField.vue'
 import StrengthFields from '@/shared/StrengthFields.vue'
 import { productsOf } from '@/shared/strengths'
@@ -13,7 +13,11 @@ import { useShelf } from '@/shared/useShelf'
 import type { DoseValues } from './useMeasure'
 
 /** Which medicine, for what, in which strength, how much, and what it meets. */
-const props = defineProps<{ problem: Problem | null; tank: boolean }>()
+const props = defineProps<{
+  problem: Problem | null
+  tank: Schemas['TankOut'] | null
+  water: string | null
+}>()
 const dose = defineModel<DoseValues>({ required: true })
 const { data: actives } = useActives()
 const { data: shelf } = useShelf()
@@ -161,7 +165,15 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
       />
       <span>It is past its date.</span>
     </label>
-    <DoseMeets v-if="use" v-model="dose" :use="use" :problem="problem" :tank="tank" :spoons="active.spoons" />
+    <DoseMeets
+      v-if="use"
+      v-model="dose"
+      :use="use"
+      :problem="problem"
+      :tank="tank"
+      :water="water"
+      :spoons="active.spoons"
+    />
     <p class="small from">
       <RouterLink :to="{ name: 'shelf' }">Tools at hand: {{ tools }}</RouterLink>
     </p>

@@ -12,7 +12,10 @@ import type { DoseValues } from './useMeasure'
 const props = defineProps<{
   use: Schemas['UseOut']
   problem: Problem | null
-  tank: boolean
+  /** the tank it goes into, if it is one of the record */
+  tank: Schemas['TankOut'] | null
+  /** the kind of water it goes into, where that is said */
+  water: string | null
   spoons: boolean
 }>()
 const dose = defineModel<DoseValues>({ required: true })
@@ -23,18 +26,21 @@ const RUNNING = [
   { value: 'skimmer', label: 'skimmer' },
   { value: 'ozone', label: 'ozone' },
 ]
-const LIFE = [
+const SEA = ['marine', 'brackish']
+const FRESH = ['freshwater_tropical', 'coldwater_pond', 'brackish']
+/** Life and kinds of fish that bear a medicine poorly; those of other water than this are not offered. */
+const LIFE: { value: string; label: string; only?: string[] }[] = [
   { value: 'invertebrates', label: 'shrimp, corals' },
   { value: 'snails', label: 'snails' },
   { value: 'plants', label: 'plants' },
   { value: 'elasmobranchs', label: 'sharks, rays' },
   { value: 'fry', label: 'fry' },
-  { value: 'soft_water_fish', label: 'soft-water fish' },
-  { value: 'loach_catfish', label: 'loaches, catfish' },
-  { value: 'small_tetra', label: 'small tetras' },
-  { value: 'discus_angel', label: 'discus, angelfish' },
+  { value: 'soft_water_fish', label: 'soft-water fish', only: FRESH },
+  { value: 'loach_catfish', label: 'loaches, catfish', only: FRESH },
+  { value: 'small_tetra', label: 'small tetras', only: FRESH },
+  { value: 'discus_angel', label: 'discus, angelfish', only: FRESH },
   { value: 'puffer', label: 'puffers' },
-  { value: 'angel_butterfly_marine', label: 'marine angels' },
+  { value: 'angel_butterfly_marine', label: 'marine angels', only: SEA },
 ]
 interface Row {
   name: string
@@ -63,6 +69,14 @@ const MADE_WITH: Row[] = [
   { name: 'bath.water.marine_salt', label: 'Bath water: sea salt', hint: 'g/kg or SG' },
 ]
 const more = ref(false)
+const life = computed(() =>
+  LIFE.filter(
+    (l) => !l.only || !props.water || l.only.includes(props.water) || dose.value.lives.includes(l.value),
+  ).map((l) => ({
+    ...l,
+    recorded: byRecord(l.value),
+  })),
+)
 const isBath = computed(() => ['bath', 'dip'].includes(props.use.route))
 const more_rows = computed(() => [
   ...MORE,
@@ -72,6 +86,14 @@ const more_rows = computed(() => [
 ])
 const bath_rows = computed(() => [...BATH, ...(dose.value.madeWith === 'own' ? [] : MADE_WITH)])
 const inWater = computed(() => (actives.value ?? []).map((a) => ({ value: a.id, label: a.short_name })))
+/** What the record says lives in the water that it goes into: it counts whatever is pressed. A vessel of its own holds only the fish. */
+function byRecord(value: string) {
+  if (!props.tank || isBath.value) return false
+  return (
+    (value === 'invertebrates' && props.tank.has_invertebrates) ||
+    (value === 'plants' && props.tank.has_plants)
+  )
+}
 function set(change: Partial<DoseValues>) {
   dose.value = { ...dose.value, confirmed: false, sure: false, ...change }
 }
@@ -111,11 +133,13 @@ function toggle(list: 'running' | 'lives', value: string) {
       }}<span v-if="tank" class="quiet">, besides what the record knows</span>
     </h3>
     <button
-      v-for="l in LIFE"
+      v-for="l in life"
       :key="l.value"
       type="button"
       class="chip"
-      :aria-pressed="dose.lives.includes(l.value)"
+      :aria-pressed="l.recorded || dose.lives.includes(l.value)"
+      :disabled="l.recorded"
+      :title="l.recorded ? 'by the record of this tank' : undefined"
       :data-testid="`lives-${l.value}`"
       @click="toggle('lives', l.value)"
     >

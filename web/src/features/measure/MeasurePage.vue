@@ -48,6 +48,7 @@ const places = computed(() => [
     label: `${t.name}, ${t.volume.net.figure} ${t.volume.net.unit}`,
   })),
 ])
+const inTank = computed(() => tanks.value?.find((t) => t.uid === tank.value) ?? null)
 const needsWater = computed(() => what.value === 'dose' || !!kind.value?.water)
 const hasWater = computed(() => !needsWater.value || !!tank.value || !!volume.value.trim())
 const shownFields = computed(() => (kind.value?.fields ?? []).filter((f) => !f.when || f.when(values.value)))
@@ -187,7 +188,13 @@ watch(
           <span class="fig quiet">{{ needsWater ? 2 : 1 }}</span>
           {{ what === 'dose' ? 'The medicine' : kind?.label }}
         </h2>
-        <DoseFields v-if="what === 'dose'" v-model="dose" :problem="problem" :tank="!!tank" />
+        <DoseFields
+          v-if="what === 'dose'"
+          v-model="dose"
+          :problem="problem"
+          :tank="inTank"
+          :water="inTank?.water_type ?? water"
+        />
         <template v-for="f in shownFields" v-else :key="f.name">
           <FieldRow
             v-if="f.options || f.list"

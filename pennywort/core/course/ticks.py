@@ -1,0 +1,51 @@
+"""What is ticked before a course starts, and which ticks the record contradicts: those are not offered, and say why."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from pennywort.core.course.plan import TankFacts
+from pennywort.core.medicine.caution import SlipCaution
+from pennywort.core.reference.course_models import CourseProtocol, ToConfirm
+from pennywort.core.reference.library import Library
+from pennywort.core.reference.naming import mid_sentence
+
+LIFE_HERE = {"invertebrates": "animals without a backbone", "plants": "plants"}
+# a reading as it is written in a sentence, with its unit
+READS: dict[str, str] = {"ammonia": "ammonia {:.2g} mg/L as N", "nitrite": "nitrite {:.2g} mg/L as N", "oxygen": "oxygen {:.2g} mg/L", "ph": "pH {:.1f}"}
+READS |= {"temperature": "a water of {:.1f} °C"}
+
+
+def ticks_of(protocol: CourseProtocol, *, tank: TankFacts, condition: str, found: Library) -> tuple[tuple[ToConfirm, ...], tuple[SlipCaution, ...]]:
+    """The ticks that can be true here, and a care-line for each that the record contradicts.
+
+    ``condition``: what the course is against, by its id; empty where nothing is named.
+    """
+    offered, against = [], []
+    for line in protocol.confirm:
+        said = list(_contradicted(line, tank=tank, condition=condition, found=found))
+        if said:
+            text = f"it asks for “{line.text.rstrip('.')}”, and by the record there is {' and '.join(said)}"
+            against.append(SlipCaution(level="care", text=text, source=line.source, recalled=line.recalled))
+        else:
+            offered.append(line)
+    return tuple(offered), tuple(against)
+
+
+def _contradicted(line: ToConfirm, *, tank: TankFacts, condition: str, found: Library) -> Iterator[str]:
+    """What the record says against it, in words that follow "there is"."""
+    for name in line.without:
+        if name in tank.standing:
+            yield tank.standing[name]
+        elif name in tank.surroundings.lives:
+            yield LIFE_HERE[name] if name in LIFE_HERE else found.kin[name].name
+    for name, bounds in (*((n, (v, None)) for n, v in line.least.items()), *((n, (None, v)) for n, v in line.most.items())):
+        value = tank.surroundings.readings.get(name)
+        least, most = bounds
+        if value is not None and ((least is not None and value < least) or (most is not None and value > most)):
+            yield READS[name].format(value)
+    for name in line.ruled_out:
+        if name == condition:
+            yield f"{mid_sentence(found.conditions[name].short_name)}, which it is chosen against"
+        elif name in tank.suspected:
+            yield f"{mid_sentence(found.conditions[name].short_name)} first in the last look"
