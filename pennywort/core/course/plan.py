@@ -126,7 +126,8 @@ class CoursePlan:
 
     Between the end of treatment and the first day of watching the medicine is taken out.
     ``clock_ends_at`` is the first instant that waits for the clock: medicine out, salt up again, or the end itself.
-    ``confirm`` is what is ticked before it starts. ``broken`` are never-lines that these fish, this water or these medicines meet: it must not start. ``cared`` need a reason.
+    ``confirm`` is what is ticked before it starts. ``broken`` are never-lines that these fish, this water or these medicines meet:
+    it must not start. ``cared`` need a reason.
     ``left`` is what comes through of the parasite it is given against, where its life cycle is known at this warmth.
     """
 
