@@ -69,6 +69,7 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
                 warning=d.warning,
                 warning_short=d.warning_short,
                 moves_words=d.moves_words,
+                where_words=d.where_words,
                 use=run_use(d.task),
                 reads=d.task.reads,
                 hangs=d.decided.state if d.decided else "",

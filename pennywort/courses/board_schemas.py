@@ -114,6 +114,7 @@ class DueOut(Plain):
     warning: str
     warning_short: str
     moves_words: str
+    where_words: str
     use: str
     # of a water test what it asks for
     reads: list[str]

@@ -207,6 +207,7 @@ class SlipOut(Schema):
     kind: str
     water: ShownOut
     water_uncertainty: ShownOut
+    where_words: str
     for_it: SourcedText
     against_it: SourcedText
     risks: RisksOut

@@ -23,7 +23,7 @@ from pennywort.rooms.reference_api import SourcedText, source_words
 from pennywort.rooms.schemas import ShownOut, TraceOut
 from pennywort.shelf.queries import tools_at_hand, weighed_spoons
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import water_of
+from pennywort.tanks.queries import on_one_water, once_words, water_of
 
 # a packet or tablet that is shared is dissolved in so much
 SHARED_ML = 10.0
@@ -238,6 +238,7 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirectio
         kind=protocol.kind,
         water=ShownOut.of(show_volume(tank.net_volume_l, actor.preferences)),
         water_uncertainty=ShownOut.of(show_volume(tank.net_uncertainty_l, actor.preferences)),
+        where_words=once_words(tank, on_one_water(tank)) if lines else "",
         for_it=SourcedText.of(protocol.for_it),
         against_it=SourcedText.of(protocol.against_it),
         risks=RisksOut(**vars(protocol.risks)),

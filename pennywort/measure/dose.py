@@ -50,7 +50,7 @@ from pennywort.shelf.products import named_product
 from pennywort.shelf.queries import is_past, spoons_from, tools_at_hand, weighed_spoons
 from pennywort.shelf.services import read_spoons
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import fresh_readings, on_one_water
+from pennywort.tanks.queries import fresh_readings, on_one_water, once_words
 from pennywort.tanks.services import tank_of
 
 DOSE_KIND = {"mg/L": "dose_mg_per_l", "g/L": "dose_g_per_l", "uL/L": "dose_ul_per_l", "mg/kg": "dose_mg_per_kg", "mg/g": "number"}
@@ -264,7 +264,8 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
         active, use, product=product, water=place.water, here=here, wanted=wanted, found=library(), tools=_tools(actor, body.tools)
     )  # fmt: skip
     out = _out(actor, active, use, measured, place=place, product=product, minutes=minutes, bath=body.bath or BathIn())
-    out.figures = [*_held(held, use, typed=typed_now is not None), *out.figures]
+    where = once_words(place.tank, on_one_water(place.tank)) if place.tank is not None and use.route == "prolonged" and out.amounts else ""
+    out.figures = [*([FigureOut(label="goes in", figure="", unit="", words=where)] if where else []), *_held(held, use, typed=typed_now is not None), *out.figures]
     out.cautions = [*_uptake(active, use, place.tank), *out.cautions]
     return out
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from datetime import datetime, timedelta
 
 from django.db.models import Q, QuerySet
@@ -27,6 +28,15 @@ def on_one_water(tank: Tank) -> list[Tank]:
     return list(Tank.objects.filter(Q(pk=tank.water_id) | Q(shares_water_with=tank.water_id)).order_by("pk"))
 
 
+def once_words(tank: Tank, members: Iterable[Tank]) -> str:
+    """Where something goes that several tanks on one water would each ask for; empty for a water of its own."""
+    others = [t.name for t in members if t.pk != tank.pk]
+    if not others:
+        return ""
+    named = others[0] if len(others) == 1 else f"{', '.join(others[:-1])} and {others[-1]}"
+    return f"once, into {tank.name}: {named} {'has' if len(others) == 1 else 'have'} the same water"
+
+
 def water_of(tank: Tank) -> Water:
     """The tank's net water for dosing."""
     return Water(net_volume_l=tank.net_volume_l, net_uncertainty_l=tank.net_uncertainty_l)
@@ -50,8 +60,9 @@ def volume_of(tank: Tank) -> WaterVolume:
 
 
 def readings_of(tank: Tank) -> QuerySet[WaterReading]:
-    """Readings of this water that stand, newest first."""
-    return WaterReading.objects.standing().filter(tank__in=on_one_water(tank)).select_related("recorded_by").order_by("-happened_at", "-pk")
+    """Readings of this water that stand, newest first; of other tanks on it those since this one was set up."""
+    of_others = Q(tank__in=on_one_water(tank), happened_at__gte=tank.recorded_at)
+    return WaterReading.objects.standing().filter(Q(tank=tank) | of_others).select_related("recorded_by").order_by("-happened_at", "-pk")
 
 
 def fresh_readings(tank: Tank, *, now: datetime) -> tuple[Readings, datetime | None]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any
 
 from pennywort.core.reference import library
@@ -83,6 +84,26 @@ class Products(RoomCase):
         amount = self.get("today")["done"][0]["amount"]
         self.send(f"tasks/{due['task']}/dose", {"amount": amount, "corrects": first})
         self.assertAlmostEqual(Dose.objects.standing().get().amount_mg or 0, 112.5)
+
+    def test_an_overdue_dose_stands_still_while_it_is_weighed(self) -> None:
+        """The second round fills up to its level, and what is left decays: for three hours its figure holds, a reading or change counts at once."""
+        self.course(self.loaches, "two_rounds", condition="skin_flukes", products={"praziquantel": HALF_POWDER})
+        for due in self.due():
+            self.send(f"tasks/{due['task']}/dose", {"amount": due["press_amount"]})
+        second = Task.objects.filter(kind="dose", medicine_id="praziquantel", done_at=None).order_by("due_at")[0]
+
+        def press() -> str:
+            return str(next(d for d in self.due() if d["task"] == str(second.uid))["press_amount"])
+
+        amounts = []
+        for minutes in (0, 10, 95, 179, 181):
+            self.clock = second.due_at + timedelta(minutes=minutes)
+            amounts.append(press())
+        self.assertEqual(len(set(amounts[:4])), 1)
+        self.assertGreater(float(amounts[4].split()[0]), float(amounts[0].split()[0]))
+        self.send(f"tanks/{self.weir}/changes", {"share": "50 %", "put_back": False})
+        self.later(minutes=1)
+        self.assertGreater(float(press().split()[0]), float(amounts[4].split()[0]) * 1.05)
 
     def test_a_bottle_of_another_fishroom(self) -> None:
         wish = {"protocol": "two_rounds", "products": {"praziquantel": {"bottle": str(self.room.uid), "strength": "", "own": None}}}

@@ -74,6 +74,32 @@ class OneWater(RoomCase):
         self.send(f"tanks/{self.sluice}/changes", {"share": "50 %", "put_back": False})
         self.assertEqual(self.strip("Weir")["level"]["figure"], "0.33")
 
+    def test_which_of_the_two_receives_it(self) -> None:
+        """Today, the slip and Measure say it: once, not once a tank. A water of its own says nothing of it."""
+        fish = self.group(self.weir)
+        words = "once, into Weir: Sluice has the same water"
+        self.assertEqual(self.ask(f"groups/{fish}/slip", {"protocol": "salt_and_warmth"})["where_words"], words)
+        self.course(fish)
+        self.assertEqual(self.due()[0]["where_words"], words)
+        told = self.ask("measure", {"kind": "dose", "use": "mb_1", "tank": self.weir, "confirmed": True})
+        self.assertIn(words, [f["words"] for f in told["figures"]])
+        alone = self.group(self.tank(name="Lock"))
+        self.assertEqual(self.ask(f"groups/{alone}/slip", {"protocol": "salt_and_warmth"})["where_words"], "")
+
+    def test_a_new_tank_on_an_old_water_has_no_tests_from_before_it(self) -> None:
+        self.send(f"tanks/{self.weir}/readings", {"temperature": "24", "ph": "7.2"})
+        self.later(hours=2)
+        lock = self.tank(name="Lock", shares_water_with=self.weir)
+        self.assertEqual(self.get(f"tanks/{lock}/water"), [])
+        self.assertEqual(self.strip("Lock")["readings"], [])
+        self.assertEqual((len(self.get(f"tanks/{self.sluice}/water")), len(self.strip("Sluice")["readings"])), (1, 1))
+        # from then on they have one water, and a test of its own may lie earlier
+        self.later(hours=1)
+        self.send(f"tanks/{self.weir}/readings", {"temperature": "25"})
+        self.assertEqual(len(self.get(f"tanks/{lock}/water")), 1)
+        self.send(f"tanks/{lock}/readings", {"ph": "7.0", "happened_at": (self.clock - timedelta(hours=5)).isoformat()})
+        self.assertEqual(len(self.get(f"tanks/{lock}/water")), 2)
+
     def test_no_second_medicine_on_the_same_water(self) -> None:
         self.course(self.group(self.weir))
         told = self.send(

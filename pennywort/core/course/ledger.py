@@ -260,6 +260,11 @@ class Ledger:
         """The level with its band at an instant. :raises InvalidInput: before the start."""
         return self._level(self._at(at))
 
+    @property
+    def last_event_at(self) -> datetime:
+        """When something last happened to this water; its start where nothing did."""
+        return self._instants[-1]
+
     def masses(self, at: datetime) -> Masses:
         """Where everything is that was given. :raises InvalidInput: before the start."""
         s = self._at(at)

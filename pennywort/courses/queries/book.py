@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import replace
-from datetime import datetime
+from datetime import datetime, timedelta
 from functools import cached_property
 from typing import NamedTuple, TypeVar, cast
 
@@ -22,6 +22,8 @@ from pennywort.tanks.queries import on_one_water
 
 # what changes the level of a medicine
 IN_WATER = ("dose", "water_change", *WHOLE_CHANGES, "carbon_in", "carbon_out")
+# for so long the level that a dose is reckoned from stands still (common practice)
+WEIGHING = timedelta(hours=3)
 Row = TypeVar("Row", bound=NamedTuple)
 
 
@@ -96,6 +98,10 @@ class Book:
         # a tank set up after these were read has a higher key
         return Q(fishroom__in=self.rooms, **{f"{tank}__lte": max(self.tanks, default=0)})
 
+    def on_its_water(self, tank: Tank) -> list[Tank]:
+        """The tanks of this book on one water with this one, itself among them."""
+        return [t for t in self.tanks.values() if t.water_id == tank.water_id]
+
     @cached_property
     def courses(self) -> dict[int, Course]:
         """Running courses by key, the oldest first."""
@@ -165,8 +171,8 @@ class Book:
         return self._by_water(Read(*row) for row in rows.values_list(*Read._fields))
 
     def readings(self, tank: Tank) -> list[Read]:
-        """Its water tests that stand, oldest first."""
-        return self._readings.get(tank.water_id, [])
+        """Its water tests that stand, oldest first; of tanks on its water those since it was set up itself."""
+        return [r for r in self._readings.get(tank.water_id, []) if r.tank_id == tank.pk or r.happened_at >= tank.recorded_at]
 
     @cached_property
     def _carbon(self) -> dict[int, list[Carbon]]:
@@ -265,10 +271,20 @@ class Book:
         ledger = self.ledger(tank, medicine_id)
         return ledger.level(self.now).concentration_mg_per_l if ledger else 0.0
 
+    def level_to_weigh(self, task: Task) -> float:
+        """The level a dose is reckoned from, mg/L. It stands still for some hours from when the dose fell due, so that its figure does not
+        change while it is weighed; what happens to the water counts at once.
+        """
+        ledger = self.ledger(task.course.tank, task.medicine_id)
+        if ledger is None:
+            return 0.0
+        still = self.now - (self.now - task.due_at) % WEIGHING
+        return ledger.level(max(still, ledger.last_event_at)).concentration_mg_per_l
+
     def _read_of(self, tank: Tank, medicine_id: str) -> list[tuple[datetime, float]]:
         """The water tests that read this medicine, mg/L, oldest first."""
         by = library().actives[medicine_id].read_by
-        rows = self.readings(tank)
+        rows = self._readings.get(tank.water_id, [])
         if by == "copper":
             return [(r.happened_at, r.copper_mg_per_l) for r in rows if r.copper_mg_per_l is not None]
         if by == "salinity":

@@ -67,7 +67,7 @@ def _expected(task: Task) -> str:
 
 
 def _dose(actor: Actor, task: Task, book: Book) -> Press:
-    level = book.level(task.course.tank, task.medicine_id) if task.dose_mg is not None else None
+    level = book.level_to_weigh(task) if task.dose_mg is not None else None
     measures, amount = due_amount(task, level_mg_per_l=level)
     piece = product_of(task.course, task.medicine_id).piece if task.dose_mg is not None else "piece"
     tool = best_tool(task, measures, amount, tools_at_hand(actor), most=_most(task, level_mg_per_l=level), piece=piece)

@@ -16,7 +16,7 @@ from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_amount, show_fraction, show_volume
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.ahead import amount_of
-from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.book import IN_WATER, Book
 from pennywort.courses.queries.conditions import decisions
 from pennywort.courses.queries.held import moved_by
 from pennywort.courses.queries.marks import Marks
@@ -28,7 +28,7 @@ from pennywort.fish.models import Group, Look, Loss
 from pennywort.fish.queries import count_of
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import WaterChange
-from pennywort.tanks.queries import tanks_of
+from pennywort.tanks.queries import once_words, tanks_of
 
 SOON = timedelta(hours=1)
 UNSEEN = timedelta(days=7)
@@ -63,6 +63,7 @@ class DueItem:
     warning: str
     warning_short: str
     moves_words: str
+    where_words: str
     decided: Decision | None
 
 
@@ -147,6 +148,7 @@ def due_item(actor: Actor, task: Task, *, book: Book, moved: tuple[Moved, ...], 
         warning=press.warning,
         warning_short=press.warning_short,
         moves_words=_moves_words(actor, moved),
+        where_words=once_words(task.course.tank, book.on_its_water(task.course.tank)) if task.kind in IN_WATER else "",
         decided=decided,
     )
 

@@ -88,7 +88,7 @@ def _amounts(actor: Actor, task: Task, *, given: str | Given, confirm_unusual: b
     if isinstance(given, Given) and given.active_mg is not None and task.dose_mg is not None:
         return {"amount_mg": given.active_mg}
     text = given.text if isinstance(given, Given) else given
-    level = Book([task.course.tank], now=actor.now).level(task.course.tank, task.medicine_id) if task.refill else None
+    level = Book([task.course.tank], now=actor.now).level_to_weigh(task) if task.refill else None
     measures, planned = due_amount(task, level_mg_per_l=level)
     amount = read_amount(actor, text, measures=measures, field="amount")
     if amount <= 0:

@@ -6174,6 +6174,8 @@ export interface components {
             warning_short: string;
             /** Moves Words */
             moves_words: string;
+            /** Where Words */
+            where_words: string;
             /** Use */
             use: string;
             /** Reads */
@@ -6522,6 +6524,8 @@ export interface components {
             kind: string;
             water: components["schemas"]["ShownOut"];
             water_uncertainty: components["schemas"]["ShownOut"];
+            /** Where Words */
+            where_words: string;
             for_it: components["schemas"]["SourcedText"];
             against_it: components["schemas"]["SourcedText"];
             risks: components["schemas"]["RisksOut"];

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
 import CautionColumns from '@/shared/CautionColumns.vue'
 import FigureText from '@/shared/FigureText.vue'
 import SlipRuler from '@/shared/SlipRuler.vue'
@@ -23,6 +24,7 @@ const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', r
       <p class="small quiet">
         {{ slip.water.figure }} {{ slip.water.unit }} net, give or take {{ slip.water_uncertainty.figure }}
       </p>
+      <p v-if="slip.where_words" class="small">{{ capital(slip.where_words) }}.</p>
     </header>
     <section
       v-for="line in slip.lines"

@@ -69,6 +69,7 @@ const slip: Schemas['SlipOut'] = {
   kind: 'steps',
   water: shown('87.4', 'L'),
   water_uncertainty: shown('1.8', 'L'),
+  where_words: '',
   for_it: text('mild'),
   against_it: text('slow'),
   lines: [line],

@@ -25,6 +25,7 @@ function due(more: Partial<Schemas['DueOut']> = {}): Schemas['DueOut'] {
     press: 'Gave 112 mg',
     press_amount: '112 mg',
     put_back: false,
+    where_words: '',
     tool_words: 'scale, reads 1 mg',
     reaches: '2.49 mg/L',
     warning: '',
