@@ -68,6 +68,24 @@ class NoHarm(DemoCase):
         whole = -int(-(net_l / 37.854 * 7) // 1)
         self.sees(f"{whole} packets")
         self.sees(f"{whole * 1.2:.2f}")
+        # a look at the shelf, and back: the label is not typed a second time; a fresh visit begins empty
+        self.press("Shelf")
+        self.until(lambda: self.one("h1").text == "Shelf", "the shelf")
+        self.driver.back()
+        self.until(lambda: self.field("Product").get_attribute("value") == "the grey packets", "what was typed")
+        self.sees(f"{whole * 1.2:.2f}")
+        self.open("/shelf")
+        self.open(f"/courses/for/{self.paddle.uid}?condition=fin_rot")
+        self.school("by its label")
+        self.assertEqual(self.field("Product").get_attribute("value"), "")
+
+    def test_a_tick_against_the_record_is_not_offered(self) -> None:
+        """Paddle holds 2 cm of sand: that it is a bare hospital tank can't be ticked, and the course asks why all the same."""
+        self.open(f"/courses/for/{self.paddle.uid}?condition=columnaris")
+        self.school("Columnaris in four steps")
+        self.sees("by the record there is 2 cm of sand")
+        self.sees("A vet has named the antibiotic.")
+        self.assertNotIn("This is a bare hospital tank.", [e.text for e in self.all("label")])
 
     def test_a_day_of_permanganate_from_today_to_its_end(self) -> None:
         """The press opens the run; nothing is given before it is in; the run writes the dose into the ledger."""

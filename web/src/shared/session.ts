@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
+import { forgetAll } from './useKept'
 
 /** Who is signed in and which fishroom is open. */
 export const useSession = defineStore('session', () => {
@@ -19,6 +20,7 @@ export const useSession = defineStore('session', () => {
 
   async function end() {
     take(await answer(api.POST('/api/session/end')))
+    forgetAll()
     // what was kept for walking without a connection is nobody else's to read
     if ('caches' in window) await caches.delete('pennywort-answers')
   }

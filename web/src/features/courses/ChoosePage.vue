@@ -6,6 +6,7 @@ import { answer, api, type Problem, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
+import { useKept } from '@/shared/useKept'
 import { useWrite } from '@/shared/useWrite'
 import DayBoard from './DayBoard.vue'
 import TextField from '@/shared/TextField.vue'
@@ -57,18 +58,6 @@ const schools = useQuery({
 })
 const list = computed(() => schools.data.value ?? [])
 const protocol = ref('')
-watch(
-  list,
-  (found) => {
-    if (!found.some((p) => p.protocol === protocol.value))
-      protocol.value =
-        (found.find((p) => !p.never && !p.needs_label) ?? found.find((p) => !p.never) ?? found[0])
-          ?.protocol ?? ''
-  },
-  { immediate: true },
-)
-const school = computed(() => list.value.find((p) => p.protocol === protocol.value) ?? null)
-
 const label = ref<LabelText>({
   ...{ product: '', amount: '', per_volume: '', every: '24 h', days: null, counts: 'volume' as const },
   ...{
@@ -83,9 +72,22 @@ const label = ref<LabelText>({
 })
 const parameters = ref<Record<string, string>>({})
 const products = ref<Record<string, Schemas['ProductIn']>>({})
+const reason = ref('')
+const kept = useKept('course', { picked, protocol, label, parameters, products, reason })
+watch(
+  list,
+  (found) => {
+    if (found.length && !found.some((p) => p.protocol === protocol.value))
+      protocol.value =
+        (found.find((p) => !p.never && !p.needs_label) ?? found.find((p) => !p.never) ?? found[0])
+          ?.protocol ?? ''
+  },
+  { immediate: true },
+)
+const school = computed(() => list.value.find((p) => p.protocol === protocol.value) ?? null)
+
 const confirmed = ref<number[]>([])
 const vetWord = ref(false)
-const reason = ref('')
 watch(protocol, () => {
   confirmed.value = []
   vetWord.value = false
@@ -194,7 +196,9 @@ const open = computed(() =>
 )
 async function begin() {
   const done = await start.run()
-  if (done) await router.push({ name: 'today' })
+  if (!done) return
+  kept.forget()
+  await router.push({ name: 'today' })
 }
 const FIELDS = computed(() => [
   ...['product', 'amount', 'per_volume', 'every', 'days', 'drops_per_ml'].map((name) => `label.${name}`),

@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
+import { useKept } from '@/shared/useKept'
 import PageHead from '@/shared/PageHead.vue'
 import LookPage from './LookPage.vue'
 import type { Newcomer } from './useLook'
@@ -18,6 +19,7 @@ const species = ref<string | Schemas['SpeciesOut']>('')
 const count = ref<number | null>(1)
 const seller = ref('')
 const begun = ref<Newcomer | null>(null)
+useKept('inspect', { water, species, count, seller, begun })
 const offered = ref<Schemas['SpeciesOut'][]>([])
 const list = useQuery({
   queryKey: ['species'],

@@ -26,7 +26,7 @@ const route = useRoute()
 const look = useLook(toRef(props, 'group'), toRef(props, 'newcomer'))
 const { signs, counts, context, kin, typed, kit, note, mode, place, fish, weighed, write, carried } = look
 const board = computed(() => look.board.data.value ?? null)
-if (props.newcomer || route.query['mode'] === 'arrival') mode.value = 'arrival'
+if (!look.kept.restored && (props.newcomer || route.query['mode'] === 'arrival')) mode.value = 'arrival'
 
 /** A place of the plan, or the short list of the day. */
 const LIST = 'list'
@@ -72,6 +72,7 @@ watch(picked, () => (asked.value = ''), { flush: 'sync' })
 async function keep(then: 'case' | 'treat') {
   const done = await write.run()
   if (!done) return
+  look.kept.forget()
   if (props.newcomer) await router.push({ name: 'look' })
   else if (then === 'treat')
     await router.push({

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch, type Ref } from 'vue'
 import { answer, api, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/shared/session'
+import { useKept } from '@/shared/useKept'
 import { useWrite } from '@/shared/useWrite'
 import { NO_TEST } from '@/shared/waterTest'
 import { changedFrom, type Counts, type Signs } from './marks'
@@ -35,6 +36,10 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
   const kit = ref<KitBasis>({})
   const note = ref('')
   const carried = ref<Signs>({})
+  const begun = ref('')
+  const kept = useKept('look', {
+    ...{ mode, place, fish, signs, counts, context, kin, typed, kit, note, carried, begun },
+  })
 
   const board = useQuery({
     queryKey: ['look', group, fish, newcomer],
@@ -73,7 +78,6 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
     kin.value = from?.kin ?? ''
   }
   // a board that comes again with the same marks (after a focus, a write elsewhere) must not wipe what was marked since
-  const begun = ref('')
   watch(
     [() => board.data.value, mode, fish],
     () => {
@@ -169,6 +173,7 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
   )
   const problem = computed(() => write.problem.value ?? (weigh.error.value as Problem | null))
   return {
+    kept,
     board,
     weigh,
     weighed: computed(() => weigh.data.value ?? null),

@@ -65,7 +65,7 @@ watch([active, bottles], ([now], [before]) => {
   if (!now) return
   const kept = now.uses.some((u) => u.id === dose.value.use)
   // of what is not measured out there is no strength to wait for: waiting for one would go on for ever
-  if (kept && before?.id === now.id && (dose.value.strength || !strengths.value.length)) return
+  if (kept && (dose.value.strength || (before?.id === now.id && !strengths.value.length))) return
   // what stands on the shelf comes first
   const first = bottles.value.find((b) => !b.past)
   dose.value = {

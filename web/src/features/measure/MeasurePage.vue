@@ -14,6 +14,7 @@ import { KINDS, type Values } from './kinds'
 import { firstValues, requestOf } from './requestOf'
 import MeasureSlip from './MeasureSlip.vue'
 import { useActives } from '@/shared/useActives'
+import { useKept } from '@/shared/useKept'
 import { useShelf } from '@/shared/useShelf'
 import { productsOf } from '@/shared/strengths'
 import { doseRequest, noDose, useMeasure } from './useMeasure'
@@ -25,12 +26,15 @@ const asked = (name: string) => (typeof route.query[name] === 'string' ? (route.
 const what = ref(asked('what') || 'dose')
 const kind = computed(() => KINDS.find((k) => k.id === what.value) ?? null)
 const values = ref<Values>({})
-watch(kind, (k) => (values.value = k ? firstValues(k) : {}), { immediate: true })
 const dose = ref({ ...noDose(), active: asked('active'), use: asked('use') })
 const tank = ref(asked('tank'))
 const volume = ref('')
 const giveOrTake = ref('')
 const water = ref<string | null>(null)
+const kept = useKept('measure', { what, values, dose, tank, volume, giveOrTake, water })
+// what was confirmed was confirmed of the record as it stood then
+if (kept.restored) dose.value = { ...dose.value, confirmed: false, sure: false, prescribed: false }
+watch(kind, (k) => (values.value = k ? firstValues(k) : {}), { immediate: !kept.restored })
 const WATERS = [
   { value: 'freshwater_tropical', label: 'fresh, tropical' },
   { value: 'coldwater_pond', label: 'fresh, cold' },

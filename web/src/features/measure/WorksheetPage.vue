@@ -5,6 +5,7 @@ import { answer, api, Problem, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
+import { useKept } from '@/shared/useKept'
 import { useActives } from '@/shared/useActives'
 import WorksheetLine from './WorksheetLine.vue'
 
@@ -18,6 +19,7 @@ const { data: tanks } = useQuery({
 })
 const blank = (): Line => ({ place: '', tank: '', volume: '', use: '', target: '', confirmed: '' })
 const lines = ref<Line[]>([blank(), blank(), blank()])
+useKept('worksheet', { lines })
 const sheet = ref<Schemas['SheetOut'] | null>(null)
 const problem = ref<Problem | null>(null)
 const filled = computed(() =>

@@ -8,6 +8,7 @@ import FigureText from '@/shared/FigureText.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
+import { useKept } from '@/shared/useKept'
 import { useWrite } from '@/shared/useWrite'
 import BoxDrawing from './BoxDrawing.vue'
 import { useVolume, type Measures } from './useVolume'
@@ -42,6 +43,7 @@ const measures = ref<Measures>({
   sump_volume: '',
   measured_net_volume: '',
 })
+const kept = useKept('tank', { facts, measures })
 const waters = [
   { value: 'freshwater_tropical', label: 'fresh, tropical' },
   { value: 'coldwater_pond', label: 'fresh, cold' },
@@ -61,7 +63,7 @@ const { data: old } = useQuery({
 watch(
   old,
   (tank) => {
-    if (!tank) return
+    if (!tank || kept.restored) return
     facts.value = {
       code: tank.code,
       name: tank.name,
@@ -106,7 +108,9 @@ const fields = [
 watch([measures, facts], () => write.forget(), { deep: true })
 async function save() {
   const done = await write.run()
-  if (done) await router.push({ name: 'tank', params: { tank: done.uid } })
+  if (!done) return
+  kept.forget()
+  await router.push({ name: 'tank', params: { tank: done.uid } })
 }
 </script>
 
