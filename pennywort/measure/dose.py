@@ -265,7 +265,11 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     )  # fmt: skip
     out = _out(actor, active, use, measured, place=place, product=product, minutes=minutes, bath=body.bath or BathIn())
     where = once_words(place.tank, on_one_water(place.tank)) if place.tank is not None and use.route == "prolonged" and out.amounts else ""
-    out.figures = [*([FigureOut(label="goes in", figure="", unit="", words=where)] if where else []), *_held(held, use, typed=typed_now is not None), *out.figures]
+    out.figures = [
+        *([FigureOut(label="goes in", figure="", unit="", words=where)] if where else []),
+        *_held(held, use, typed=typed_now is not None),
+        *out.figures,
+    ]
     out.cautions = [*_uptake(active, use, place.tank), *out.cautions]
     return out
 

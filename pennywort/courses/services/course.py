@@ -156,8 +156,11 @@ def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None =
         | ({"plants"} if any(t.has_plants for t in waters) else set())
     )
     readings = {
-        "temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph,
-        "ammonia": read.total_ammonia_as_n_mg_per_l, "nitrite": read.nitrite_as_n_mg_per_l,
+        "temperature": read.temperature_c,
+        "oxygen": read.oxygen_mg_per_l,
+        "ph": read.ph,
+        "ammonia": read.total_ammonia_as_n_mg_per_l,
+        "nitrite": read.nitrite_as_n_mg_per_l,
     }
     return TankFacts(
         water=water_of(tank),
