@@ -13,7 +13,7 @@ from pennywort.baths.models import BathEvent
 from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_fraction
-from pennywort.courses.models import Case, Course, Dose
+from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.story import condition_name, look_words, observation_words, reading_words
 from pennywort.courses.queries.strip import amount_words
@@ -165,6 +165,10 @@ def _sources(actor: Actor) -> Iterator[Source]:
         words = f"{row.run.title}: {BATH_WORDS.get(row.kind, row.kind)}"
         return TimeLine(at=row.happened_at, kind="bath", words=words, detail="", by=row.by, **of_fish(row.run.group))
 
+    def ticked(row: Task) -> TimeLine:
+        words, by_whom = f"{row.title}, not run here", str(row.done_by or "")
+        return TimeLine(at=row.done_at or row.due_at, kind="bath", words=words, detail=row.given_words, by=by_whom, **of_case(row.course.case))
+
     at, fish = "happened_at", ("group__tank",)
     for model in (Loss, Leaving, Recount, Scuffle):
         yield model.__name__.lower(), model.objects.standing().filter(**room).select_related(*by, *fish), at, ledger
@@ -180,4 +184,6 @@ def _sources(actor: Actor) -> Iterator[Source]:
     yield "close", Case.objects.filter(**room, closed_at__isnull=False).select_related("closed_by", "tank", "group"), "closed_at", closed
     # a part that moved did not come, it was here
     yield "arrival", Group.objects.filter(**room).exclude(pk__in=parts_of(actor).values("group")).select_related(*by, "tank"), "recorded_at", arrival
+    done = Task.objects.filter(**room, done_at__isnull=False, skipped=False).exclude(given_words="")
+    yield "bath", done.select_related("done_by", "course__case__tank"), "done_at", ticked
     yield "bath", BathEvent.objects.standing().filter(**room).select_related(*by, "run__group__tank"), at, bath

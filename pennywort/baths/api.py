@@ -176,6 +176,7 @@ def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
         must_match=not swab and not day and not eggs,
         stops=[c.text for c in told.cautions if c.level == "never"],
         pairs=_pairs(run),
+        tender=list(services.tender_of(run)),
         most_min=max(run.lasts_min, _most_min(run)),
         noted=[] if eggs else [schemas.BathNotedOut(id=i, label=w, count=sum(e.kind == i for e in turn)) for i, w in NOTED.items()],
         colour=next((e.kind for e in reversed(turn) if e.kind in COLOURS), ""),

@@ -123,6 +123,8 @@ class RunOut(Schema):
     noted: list[BathNotedOut]
     colour: str
     within_reach: str
+    # what is to be minded of these fish: who bears it poorly, or for less long
+    tender: list[str]
     colours: list[BathColourOut]
     rescue: list[str]
     log: list[BathLogOut]

@@ -10,6 +10,7 @@ from uuid import UUID, uuid5
 from pennywort.baths.models import BathEvent, BathRun
 from pennywort.core.errors import InvalidInput, Refused
 from pennywort.core.medicine.bath_run import EVENTS, Happened, RunState, may_give_again, read_run, soonest_again
+from pennywort.core.medicine.guards import tender_words
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Use
 from pennywort.courses.models import Task
@@ -124,6 +125,15 @@ def not_too_soon(actor: Actor, *, group: Group, use: Use, but: BathRun | None = 
         hours = use.apart_h.value
         apart = f"{hours / 24:g} days" if hours >= 72 else f"{hours:g} hours"
         raise Refused(f"The last one is less than {apart} ago: their gills and skin need that long. Again from {local:%A} {local:%H:%M}.", field="request.use")
+
+
+def tender_of(run: BathRun) -> tuple[str, ...]:
+    """What is to be minded of the fish of this bath: the kind bears it poorly, or for less long."""
+    known, kind = library().uses.get(run.use_id), library().species.get(run.group.species_id)
+    if known is None or kind is None or of_eggs(run):
+        return ()
+    own = tuple(f"{kind.name}: {t.text}" for t in kind.tolerances if t.active == run.active_id)
+    return (*own, *tender_words(*known, lives=frozenset([kind.kin]), temperature_c=None, found=library()))
 
 
 def _task(actor: Actor, task: UUID | None, group: Group, *, dose_of: str) -> Task | None:

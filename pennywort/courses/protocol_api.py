@@ -18,7 +18,7 @@ from pennywort.core.medicine.product import Product
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.own import read_own
-from pennywort.core.units import show_amount
+from pennywort.core.units import show_amount, show_temperature, show_volume
 from pennywort.courses.models import OwnProtocol
 from pennywort.courses.schools import A_WEEK
 from pennywort.courses.services import protocols
@@ -30,6 +30,7 @@ from pennywort.tanks.api import act
 router = Router(tags=["courses"])
 # the water that a preview is reckoned for
 SAMPLE_L = 100.0
+SAMPLE_C = 25.0
 
 
 class ProtocolRow(Schema):
@@ -72,6 +73,7 @@ class PreviewOut(Schema):
     id: str
     name: str
     replaces: bool
+    sample: str
     days: int
     conditions: list[str]
     steps: list[PreviewStep]
@@ -126,6 +128,7 @@ def check_protocol(request: HttpRequest, room_id: Path[UUID], body: TextIn) -> P
         id=protocol.id,
         name=protocol.name,
         replaces=any(p.id == protocol.id for _, p in protocols.own_protocols(actor)),
+        sample=f"In {show_volume(SAMPLE_L, actor.preferences).text} at {show_temperature(SAMPLE_C, actor.preferences).text}",
         days=-((plan.starts_at - plan.ends_at) // timedelta(days=1)),
         conditions=[library().conditions[c].short_name for c in protocol.conditions],
         steps=steps[:60],
@@ -155,7 +158,7 @@ def _sample(actor: Actor, protocol: CourseProtocol) -> CoursePlan:
     # a use that is for the keeper's own bottle: any strength will do for a sample
     uses = {m.active: found.uses[m.use][1] for m in protocol.medicines}
     products = {active: Product(name="your own product", mg_per_ml=1.0, form=use.form) for active, use in uses.items() if use.strengths == ()}
-    facts = TankFacts(water=Water(net_volume_l=SAMPLE_L, net_uncertainty_l=0.0), temperature_c=25.0, surroundings=Surroundings(water=protocol.water[0]))
+    facts = TankFacts(water=Water(net_volume_l=SAMPLE_L, net_uncertainty_l=0.0), temperature_c=SAMPLE_C, surroundings=Surroundings(water=protocol.water[0]))
     return build_plan(protocol, tank=facts, chosen=Chosen(products=products, label=A_WEEK), start_at=actor.now, zone=actor.zone, found=found)
 
 

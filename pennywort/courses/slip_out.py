@@ -27,7 +27,7 @@ from pennywort.tanks.queries import on_one_water, once_words, water_of
 
 # a packet or tablet that is shared is dissolved in so much
 SHARED_ML = 10.0
-SHOWN_UNIT = {"degC": "°C", "uL/L": "µL/L", "day": "days", "1": ""}
+SHOWN_UNIT = {"uL/L": "µL/L", "day": "days", "1": ""}
 
 
 def tool_out(option: InTool) -> ToolOut:
@@ -194,6 +194,8 @@ def _step_amount(step: PlannedStep, actor: Actor, tank: Tank) -> str:
 def parameter_out(parameter: Parameter, value: float, actor: Actor) -> ParameterOut:
     """A parameter as it may be typed again."""
     unit = SHOWN_UNIT.get(parameter.unit, parameter.unit)
+    if parameter.unit == "degC":
+        unit = show_temperature(value, actor.preferences).unit
     shown = show_temperature(value, actor.preferences).text if parameter.unit == "degC" else f"{value:.4g}"
     low, high = (show_temperature(v, actor.preferences).text if parameter.unit == "degC" else f"{v:g}" for v in (parameter.low, parameter.high))
     cycle = library().life_cycles[parameter.from_cycle].name if parameter.from_cycle else ""

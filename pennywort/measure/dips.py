@@ -7,6 +7,7 @@ from itertools import pairwise
 from pennywort.core.errors import InvalidInput, PennywortError
 from pennywort.core.medicine.steps import BathStep, dips_steps
 from pennywort.core.reference import library
+from pennywort.courses.queries.circumstances import last_looks, signs_of_illness
 from pennywort.courses.schemas import CautionOut
 from pennywort.measure.answer import answer, figure
 from pennywort.measure.dose import dose, find_use
@@ -14,13 +15,19 @@ from pennywort.measure.requests import DipIn, DipsRequest, DoseRequest
 from pennywort.measure.schemas import BathStepOut, FigureOut, MeasuredOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
+from pennywort.tanks.queries import on_one_water
+from pennywort.tanks.services import tank_of
 
+ASKS = "Does one of them look ill: breathes fast, lies, gulps, or has an open wound? Say so above."
+NOT_THIS_WAY = "Two strong baths may kill it: a tank of its own and a look at it come first."
 # worst first: what holds one bucket holds the whole row of them
 ORDER = ("never", "block", "vet", "asks", "confirm")
 
 
 def dips(actor: Actor, body: DipsRequest) -> MeasuredOut:
     """Two or three baths in a row. :raises PennywortError: naming the bucket and its field."""
+    if ill := _ill_words(actor, body):
+        return answer("dips", "Dips", verdict="never" if ill != ASKS else "asks", words=ill, source="common practice", recalled=True)
     told = [_bucket(actor, body, bucket, place) for place, bucket in enumerate(body.buckets)]
     actives = [find_use(bucket.use)[0] for bucket in body.buckets]
     held = next((t for verdict in ORDER for t in told if t.verdict == verdict), None)
@@ -45,6 +52,16 @@ def dips(actor: Actor, body: DipsRequest) -> MeasuredOut:
         source=source,
         recalled=True,
     )
+
+
+def _ill_words(actor: Actor, body: DipsRequest) -> str:
+    """Why these fish are not dipped in a row: one looks ill, by the keeper or by the last look at this tank; empty where none does."""
+    tank = tank_of(actor, body.tank) if body.tank else None
+    seen = signs_of_illness(last_looks(on_one_water(tank), now=actor.now)) if tank is not None else ()
+    if seen:
+        signs = ", ".join(library().signs[s].short for s in seen[:3])
+        return f"By the last look one of them shows: {signs}. {NOT_THIS_WAY}"
+    return {"yes": f"One of them looks ill. {NOT_THIS_WAY}", "no": ""}.get(body.looks_ill, ASKS)
 
 
 def _bucket(actor: Actor, body: DipsRequest, bucket: DipIn, place: int) -> MeasuredOut:

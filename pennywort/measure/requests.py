@@ -190,6 +190,8 @@ class DipsRequest(WaterIn):
 
     kind: Literal["dips"]
     buckets: Annotated[list[DipIn], Field(min_length=2, max_length=3)]
+    # whether one of the fish looks ill: such fish are not dipped in row
+    looks_ill: Literal["", "no", "yes"] = ""
     lives: Names | None = None
     confirmed: bool = False
     product_confirmed: bool = False

@@ -158,7 +158,7 @@ def salt_steps(actor: Actor, body: SaltStepsRequest) -> MeasuredOut:
         grams = show_mass(brine * swapped * 1000 / (which.strengths[0].share or 1.0), mine)
         figures.append(figure("or swap", f"{brine:.1f}", "g/L", f"{show_volume(swapped, mine).text} of the water for this, {grams.text} of salt in it"))
         gravity = gravity_from_grams(brine)
-        figures += [figure("that brine reads", f"{gravity:.4f}", "SG", "at 25 °C, of sea salt")] if gravity is not None else []
+        figures += [figure("that brine reads", f"{gravity:.4f}", "SG", f"at {show_temperature(25.0, mine).text}, of sea salt")] if gravity is not None else []
     steps = []
     for day in days:
         what = f"change {show_fraction(day.change_fraction, up=True).text} for water without salt"

@@ -67,6 +67,7 @@ MIDDLEWARE = [
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "pennywort.site.readers.OwnDegrees",
     "pennywort.site.problems.ApiProblems",
 ]
 ROOT_URLCONF = "pennywort.site.urls"

@@ -55,7 +55,7 @@ class Baths(RoomCase):
         self.assertIn("Match the waters first", self.note(run, "in", status=409)["detail"])
         self.assertEqual(self.match(run, "", "25", status=422)["field"], "bath.temperature")
         told = self.match(run, "20", "25", status=422)
-        self.assertIn("5.0 °C colder", told["detail"])
+        self.assertIn("5.0\u202f°C colder", told["detail"])
         self.assertFalse(self.get(f"baths/{run}")["matched"])
         self.match(run, "24.8", "25")
         self.assertEqual(self.get(f"baths/{run}")["pairs"][0], {"name": "temperature", "bath": "24.8", "home": "25"})
@@ -189,6 +189,7 @@ class Baths(RoomCase):
         self.assertTrue(done["words"].endswith(": formalin 37 %, 0.8 mL in 5 L, 30 minutes"), done["words"])
         case = Task.objects.get(pk=task.pk).course.case.uid
         self.assertTrue(any(line["detail"] == task.given_words for line in self.get(f"cases/{case}")["lines"]))
+        self.assertTrue(any(line["detail"] == task.given_words for line in self.get("timeline")["lines"]))
         request = {"kind": "dose", "use": task.use_id, "volume": "5 L", "confirmed": True, "product_confirmed": True, "in_water": []}
         told = self.send(f"groups/{self.barbs}/baths", {"request": request}, status=422)
         self.assertIn("less than", told["detail"])

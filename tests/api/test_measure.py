@@ -269,7 +269,7 @@ class Others(MeasureCase):
     def test_two_buckets(self) -> None:
         """Formalin 45 minutes, then a dye by the label (common practice): both made ready first, each with its own amount."""
         body = {
-            "volume": "1 gal", "temperature": "20", "oxygen": "8", "confirmed": True,
+            "volume": "1 gal", "temperature": "20", "oxygen": "8", "confirmed": True, "looks_ill": "no",
             "buckets": [{"use": "form_2", "minutes": "45"}, {"use": "mb_3", "target": "30 mg/L", "prescribed": True}],
         }  # fmt: skip
         got = self.measure("dips", **body)
@@ -290,7 +290,7 @@ class Others(MeasureCase):
         tank = self.tank()
         self.send(f"tanks/{tank}/readings", {"temperature": "26", "ph": "7", "ammonia": "0", "nitrite": "0"})
         body = {"use": "km_2", "tank": tank, "volume": "10 L", "confirmed": True}
-        self.assertIn("5.0 °C colder", self.measure("dose", **body, bath={"temperature": "21"})["words"])
+        self.assertIn("5.0\u202f°C colder", self.measure("dose", **body, bath={"temperature": "21"})["words"])
         self.assertEqual(self.measure("dose", **body, bath={"temperature": "26.3", "turns": 2})["verdict"], "amount")
         thin = self.measure("dose", **body, bath={"other_water": True, "home": {"tds": "530"}, "water": {"tds": "193"}})
         self.assertEqual((thin["verdict"], thin["amounts"]), ("never", []))

@@ -172,3 +172,36 @@ class Known(Asking):
         self.assertEqual(names[0], "watch", "the first stands chosen: nothing was seen, so nothing goes in unasked")
         self.assertTrue({"arrival_dips", "watch"} <= set(names), names)
         self.ask(f"groups/{fish}/schools", {"condition": "plague"}, status=404)
+
+    def test_fish_that_look_ill_are_not_dipped_on_arrival(self) -> None:
+        """The buckets ask; what the last look says answers for them; the course is not for such fish at all."""
+        sea = self.tank(code="M", name="Sea", water_type="marine")
+        fish = self.group(sea, species="royal gramma")
+        body = {
+            "kind": "dips", "tank": sea, "volume": "1 gal", "temperature": "20", "oxygen": "8", "confirmed": True, "product_confirmed": True,
+            "buckets": [{"use": "form_2", "minutes": "30"}, {"use": "mb_3", "target": "30 mg/L", "prescribed": True}],
+        }  # fmt: skip
+        asked = self.ask("measure", body)
+        self.assertEqual((asked["verdict"], asked["amounts"], asked["steps"]), ("asks", [], []))
+        self.assertEqual(self.ask("measure", {**body, "looks_ill": "yes"})["verdict"], "never")
+        self.assertEqual(self.ask("measure", {**body, "looks_ill": "no"})["verdict"], "amount")
+        self.assertEqual(self.ask("measure", {**body, "looks_ill": "perhaps"}, status=422)["field"], "looks_ill")
+        self.assertEqual(self.ask(f"groups/{fish}/slip", {"protocol": "arrival_dips"})["broken"], [])
+        self.send(f"groups/{fish}/looks", {"signs": {"rapid_breathing": True, "eating_normally": True}})
+        told = self.ask("measure", {**body, "looks_ill": "no"})
+        self.assertEqual(told["verdict"], "never")
+        self.assertIn("By the last look one of them shows: ", told["words"])
+        broken = self.ask(f"groups/{fish}/slip", {"protocol": "arrival_dips"})["broken"]
+        self.assertEqual(len(broken), 1)
+        self.assertIn("it asks for “None of them looks ill", broken[0])
+        start = {"protocol": "arrival_dips", "condition": "", "confirmed": [0, 1, 2, 3], "vet_word": True, "reason": "they will do"}
+        self.assertEqual(self.send(f"groups/{fish}/courses", start, status=422)["field"], "protocol")
+
+    def test_who_bears_a_bath_poorly_is_said_at_it(self) -> None:
+        """Kuhli loaches in permanganate and in a salt dip: a quarter of an hour, half a minute; cherry barbs: nothing."""
+        tank = self.tank()
+        loaches, barbs = self.group(tank, species="kuhli_loach"), self.group(tank)
+        request = {"kind": "dose", "use": "km_2", "volume": "5 L", "confirmed": True, "product_confirmed": True, "minutes": "15"}
+        told = [self.get(f"baths/{self.send(f'groups/{g}/baths', {'request': request})['uid']}")["tender"] for g in (loaches, barbs)]
+        self.assertIn("15 minutes at most: delicate fish stay in it 15 minutes", told[0])
+        self.assertEqual(told[1], [])

@@ -51,7 +51,7 @@ class Release(RoomCase):
         self.send(f"tanks/{self.weir}/readings", {"temperature": "25.5"})
         self.send(f"tanks/{display}/readings", {"temperature": "24"})
         told = self.gate(f"?to={display}")
-        self.assertEqual(next(c["words"] for c in told["checks"] if c["name"] == "temperature matched"), "1.5 °C apart: ramp it slowly, or drip longer")
+        self.assertEqual(next(c["words"] for c in told["checks"] if c["name"] == "temperature matched"), "1.5\u202f°C apart: ramp it slowly, or drip longer")
         self.assertIn("drip 10.0 L of the new water to 5.0 L of theirs", told["drip"][0].replace("5.00", "5.0"))
         self.assertIn("222 mL a minute", told["drip"][1])
         # a box of 12 L takes 24 L: more than twice as fast

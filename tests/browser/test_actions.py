@@ -134,7 +134,7 @@ class Actions(BrowserCase):
     def test_a_course_the_fish_do_not_bear_is_refused_by_name(self) -> None:
         group = Group.objects.get(tank__name="Paddle")
         self.open(f"/courses/for/{group.uid}?condition=ich")
-        self.sees("Panda corydoras live here and bear at most 25 °C")
+        self.sees("Panda corydoras live here and bear at most 25\u00a0°C")
         self.assertEqual(self.all("[data-testid='start-course']"), [])
 
     def test_copper_of_ones_own_from_the_bottle_to_the_card(self) -> None:

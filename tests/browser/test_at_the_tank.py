@@ -67,7 +67,7 @@ class AtTheTank(DemoCase):
     def test_a_bath_with_a_reload_in_the_middle_and_a_stop_at_the_first_sign(self) -> None:
         run = self.make_ready()
         self.match("21", "26.4")
-        self.until(lambda: "5.4 °C colder" in self.tid("match-stopped").text, "why it is stopped")
+        self.until(lambda: "5.4\u202f°C colder" in self.tid("match-stopped").text, "why it is stopped")
         self.match("26.3", "26.4")
         self.press(self.tid("fish-in"))
         self.until(lambda: self.tid("timer").text >= "00:02", "two seconds")

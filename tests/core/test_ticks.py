@@ -44,7 +44,7 @@ class AgainstTheRecord(TestCase):
             ("velvet_dark_dye", {"lives": ["plants"]}, "plants"),
             ("fin_rot_label", {"readings": {"ammonia": 0.5, "nitrite": 0.01}}, "ammonia 0.5 mg/L as N"),
             ("peroxide_series", {"readings": {"oxygen": 4.2}}, "oxygen 4.2 mg/L"),
-            ("ich_dye", {"readings": {"temperature": 28.0}}, "a water of 28.0 °C"),
+            ("ich_dye", {"readings": {"temperature": 28.0}}, "a water of 28.0\u00a0°C"),
             ("tank_transfer", {"condition": "marine_velvet"}, "marine velvet, which it is chosen against"),
             ("tank_transfer", {"suspected": frozenset(["marine_velvet"])}, "marine velvet first in the last look"),
         ]

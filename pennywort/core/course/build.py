@@ -27,6 +27,7 @@ from pennywort.core.reference.formulary_models import Use
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Species
 from pennywort.core.reference.naming import plural
+from pennywort.core.units import degrees
 
 MOST_STEPS = 2000
 EARLIEST_YEAR, LATEST_YEAR = 1950, 2200
@@ -136,9 +137,9 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         products=products,
         to_buy=(*to_buy(steps, held, products, chosen.prices), *label_to_buy(steps, chosen)),
         clock=clock,
-        broken=tuple(line for line in met if line.level == "never"),
         confirm=ticks,
-        cared=(*against, *(line for line in met if line.level == "care" and not line.asks)),
+        broken=tuple(line for line in (*met, *against) if line.level == "never"),
+        cared=tuple(line for line in (*against, *met) if line.level == "care" and not line.asks),
         cautions=worst_first((*told, *against, *lines)),
         vet=any(found.uses[use][1].gate == "vet" for use in _uses(protocol)),
         left=what_is_left(protocol, ends_days=ends_h / 24, values=values, warmth=warmth, condition=chosen.condition, found=found),
@@ -228,7 +229,7 @@ def _bearable(step: Step, to: float | None, *, species: Sequence[Species]) -> fl
         return to
     if tightest.temperature.high < to - MOST_COOLER_C:
         raise Refused(
-            f"{plural(tightest.name, 2).capitalize()} live here and bear at most {tightest.temperature.high:g} °C: no warmth for them.", field="protocol"
+            f"{plural(tightest.name, 2).capitalize()} live here and bear at most {degrees(tightest.temperature.high)}: no warmth for them.", field="protocol"
         )
     return tightest.temperature.high
 

@@ -22,7 +22,7 @@ class TankFacts:
     """The water a course runs in, and what meets it. ``levels_mg_per_l`` is what is in the water already, by active.
 
     ``standing``: sand and rock that take up what is dosed, each as a reader is told of it. ``suspected``: ids of conditions that
-    stood first in the last look at the fish here.
+    stood first in the last look at the fish here, ``seen`` ids of the signs of illness seen in it.
     """
 
     water: Water | None
@@ -31,6 +31,7 @@ class TankFacts:
     species: tuple[Species, ...] = ()
     standing: Mapping[str, str] = field(default_factory=dict)
     suspected: frozenset[str] = frozenset()
+    seen: tuple[str, ...] = ()
     salinity_g_per_kg: float | None = None
     evaporation_l_per_h: float = 0.0
     levels_mg_per_l: Mapping[str, float] = field(default_factory=dict)

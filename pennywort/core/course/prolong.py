@@ -62,9 +62,11 @@ def prolong(steps: Sequence[PlannedStep], *, done: Set[tuple[int, int]], end_at:
         last, waits = line[-1], line[0].due_at >= end_at - SLACK
         runs_up_to_it = bool(every) and not waits and last.due_at > end_at - max(every, NEAR_END)
         until = last.due_at + later
+        # what comes again and again after the end, and has begun, goes on as it began
+        begun = waits and bool(every) and any((s.place, s.number) in done for s in line)
         for step in line:
             key = (step.place, step.number)
-            if key in done:
+            if key in done or begun:
                 kept.append(step)
             elif runs_up_to_it and later < timedelta(0) and step.due_at >= until + every - SLACK:
                 dropped.append(key)

@@ -9,15 +9,16 @@ from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference.course_models import CourseProtocol, ToConfirm
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.naming import mid_sentence
+from pennywort.core.units.degrees import ON_THE_SCALE
 
 LIFE_HERE = {"invertebrates": "animals without a backbone", "plants": "plants"}
 # a reading as it is written in a sentence, with its unit
 READS: dict[str, str] = {"ammonia": "ammonia {:.2g} mg/L as N", "nitrite": "nitrite {:.2g} mg/L as N", "oxygen": "oxygen {:.2g} mg/L", "ph": "pH {:.1f}"}
-READS |= {"temperature": "a water of {:.1f} °C"}
+READS |= {"temperature": f"a water of {{:.1f}}{ON_THE_SCALE}"}
 
 
 def ticks_of(protocol: CourseProtocol, *, tank: TankFacts, condition: str, found: Library) -> tuple[tuple[ToConfirm, ...], tuple[SlipCaution, ...]]:
-    """The ticks that can be true here, and a care-line for each that the record contradicts.
+    """The ticks that can be true here, and a line for each that the record contradicts: never where ill fish must not meet it.
 
     ``condition``: what the course is against, by its id; empty where nothing is named.
     """
@@ -26,7 +27,7 @@ def ticks_of(protocol: CourseProtocol, *, tank: TankFacts, condition: str, found
         said = list(_contradicted(line, tank=tank, condition=condition, found=found))
         if said:
             text = f"it asks for “{line.text.rstrip('.')}”, and by the record there is {' and '.join(said)}"
-            against.append(SlipCaution(level="care", text=text, source=line.source, recalled=line.recalled))
+            against.append(SlipCaution(level="never" if line.well else "care", text=text, source=line.source, recalled=line.recalled))
         else:
             offered.append(line)
     return tuple(offered), tuple(against)
@@ -44,6 +45,8 @@ def _contradicted(line: ToConfirm, *, tank: TankFacts, condition: str, found: Li
         least, most = bounds
         if value is not None and ((least is not None and value < least) or (most is not None and value > most)):
             yield READS[name].format(value)
+    if line.well and tank.seen:
+        yield f"{', '.join(found.signs[s].short for s in tank.seen[:3])} in the last look"
     for name in line.ruled_out:
         if name == condition:
             yield f"{mid_sentence(found.conditions[name].short_name)}, which it is chosen against"

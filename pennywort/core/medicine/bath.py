@@ -9,10 +9,10 @@ from pennywort.core.errors import InvalidInput, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference.figures import Figure
 from pennywort.core.reference.formulary_models import Active, Shorter, Use
+from pennywort.core.units import degrees_apart
+from pennywort.core.water.matched import MATCHED_WORDS, SHOCK_C, WITHIN_C
 from pennywort.core.water.osmolality import Dissolved, compare_words, osmolality_mosmol_per_kg
 
-# Matched within half a degree (reference, FWD-1); two degrees at once are a shock of their own (common practice).
-MATCHED_C, SHOCK_C = 0.5, 2.0
 CP = ("common practice",)
 
 
@@ -40,11 +40,11 @@ def match(active: Active, use: Use, *, water: BathWater, target_g_per_l: float) 
     lines: list[SlipCaution] = []
     if water.bath_c is not None and water.home_c is not None:
         apart = abs(water.bath_c - water.home_c)
-        words = f"the bath is {apart:.1f} °C {'colder' if water.bath_c < water.home_c else 'warmer'} than the water they come from"
+        words = f"the bath is {degrees_apart(apart)} {'colder' if water.bath_c < water.home_c else 'warmer'} than the water they come from"
         if apart > SHOCK_C:
             lines.append(SlipCaution(level="never", text=f"{words}: match it first", source=CP, recalled=True))
-        elif apart > MATCHED_C:
-            lines.append(SlipCaution(level="care", text=f"{words}: within half a degree is matched", source=CP, recalled=True))
+        elif apart > WITHIN_C["bath"]:
+            lines.append(SlipCaution(level="care", text=f"{words}: within {MATCHED_WORDS['bath']} is matched", source=CP, recalled=True))
     if water.home is not None and not use.thinner:
         parts = water.home if water.made_with is None else water.made_with
         if active.salt and target_g_per_l > 0:

@@ -6,11 +6,12 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
-from pennywort.core.medicine.bath import BathWater
+from pennywort.core.medicine.bath import BathWater, shorter_for
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.formulary_models import Active, Use, WaterBound
 from pennywort.core.reference.library import Library
+from pennywort.core.units.degrees import ON_THE_SCALE
 
 CP = ("common practice",)
 LIFE_WORDS = {
@@ -18,7 +19,7 @@ LIFE_WORDS = {
     "fry": "fry", "soft_water_fish": "soft-water fish",
 }  # fmt: skip
 EQUIPMENT_WORDS = {"carbon": "carbon", "uv": "UV", "skimmer": "the skimmer", "ozone": "ozone"}
-UNITS = {"temperature": " °C", "oxygen": " mg/L", "alkalinity": " mg/L as CaCO₃", "ph": "", "un_ionised_ammonia": " mg/L NH₃-N"}
+UNITS = {"temperature": ON_THE_SCALE, "oxygen": " mg/L", "alkalinity": " mg/L as CaCO₃", "ph": "", "un_ionised_ammonia": " mg/L NH₃-N"}
 MEASURES = {"temperature": "temperature", "oxygen": "oxygen", "alkalinity": "alkalinity", "ph": "pH", "un_ionised_ammonia": "ammonia with pH and temperature"}
 
 
@@ -54,6 +55,13 @@ def _of_life(active: Active, here: Surroundings, found: Library) -> Iterator[Sli
         if name in here.lives:
             who = found.kin[name].name if name in found.kin else LIFE_WORDS[name]
             yield _line("care", f"{who} live here and bear {active.short_name} poorly: the low end, one fish first, watch")
+
+
+def tender_words(active: Active, use: Use, *, lives: frozenset[str], temperature_c: float | None, found: Library) -> tuple[str, ...]:
+    """What is to be minded of these fish at a bath or dose of it: who bears it poorly, and who stays in it for less, or in what warmth."""
+    met = _of_life(active, Surroundings(water=use.water[0], lives=lives), found)
+    cut = shorter_for(use, lives=lives, temperature_c=temperature_c)
+    return (*(line.text for line in met), *([f"{cut.minutes:g} minutes at most: {cut.text}"] if cut else []))
 
 
 def _of_equipment(active: Active, use: Use, here: Surroundings) -> Iterator[SlipCaution]:

@@ -8,6 +8,7 @@ from typing import Literal
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.formulary_models import Active, Use
+from pennywort.core.water.matched import MATCHED_WORDS
 
 # A mix of peroxide serves further fish while a strip still reads two thirds of it (common practice).
 STILL_GOOD_FRACTION = 2 / 3
@@ -77,13 +78,19 @@ def bath_steps(
         raise InvalidInput(f"One mix serves 1 to {MOST_TURNS} turns.", field="bath.turns")
     target = target_mg_per_l if target_mg_per_l is not None else use.dose.value if use.dose is not None else None
     steps = [
-        BathStep(text=f"Fill a clean vessel with {volume_words} of {WATERS[made_with]}: same temperature within half a degree, same pH and salinity."),
+        BathStep(
+            text=f"Fill a clean vessel with {volume_words} of {WATERS[made_with]}: same temperature within {MATCHED_WORDS['bath']}, same pH and salinity."
+        ),
         BathStep(text="Air stone in, lid at hand, a bucket of the same water without medicine beside it, with its own air."),
     ]
     if use.thinner == "sea":
-        steps[0] = BathStep(text=f"Fill a clean vessel with {volume_words} of thinner sea water, aired and matched within half a degree: {use.dose_text}.")
+        steps[0] = BathStep(
+            text=f"Fill a clean vessel with {volume_words} of thinner sea water, aired and matched within {MATCHED_WORDS['bath']}: {use.dose_text}."
+        )
     elif use.thinner == "fresh":
-        steps[0] = BathStep(text=f"{volume_words} of fresh water, dechlorinated, aired, matched within half a degree and to pH 8.0 to 8.4 with bicarbonate.")
+        steps[0] = BathStep(
+            text=f"{volume_words} of fresh water, dechlorinated, aired, matched within {MATCHED_WORDS['bath']} and to pH 8.0 to 8.4 with bicarbonate."
+        )
     if amount_words:
         steps.append(BathStep(text=f"Stir in {amount_words} until nothing shows, wait two minutes.", role="dose"))
     lasts = mix_lasts_words(active, target_mg_per_l=target)

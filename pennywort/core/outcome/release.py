@@ -9,11 +9,13 @@ from datetime import datetime, timedelta
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.units.degrees import APART
+from pennywort.core.water.matched import WITHIN_C
 
 # all of these are common practice: fish that are seen eating for three days, looked at within two, and matched as a bag of fish is
 EATING_DAYS = 3.0
 LOOKED_DAYS = 2.0
-MATCHED_C, MATCHED_G_PER_KG = 1.0, 1.0
+MATCHED_G_PER_KG = 1.0
 DRIP_MIN = 45.0
 MOST_TIMES = 20.0
 
@@ -75,9 +77,9 @@ def gate(facts: Facts, *, now: datetime) -> Gate:
         raise InvalidInput("Between one day and a year of watching.", field="days")
     checks = [_watched(facts, now), _treated(facts, now), _medicine(facts), _eating(facts, now), _signs(facts, now)]
     if facts.destination:
-        checks.append(_matched("temperature", facts.apart_c, MATCHED_C, "°C", "Read the thermometer in both tanks."))
+        checks.append(_matched("temperature", facts.apart_c, WITHIN_C["release"], APART, "Read the thermometer in both tanks."))
         if facts.salt_matters:
-            checks.append(_matched("salinity", facts.apart_g_per_kg, MATCHED_G_PER_KG, "g/kg", "Read the salinity of both."))
+            checks.append(_matched("salinity", facts.apart_g_per_kg, MATCHED_G_PER_KG, " g/kg", "Read the salinity of both."))
     missing = [c for c in checks if c.state != "yes"]
     dates = [c.ready_at for c in missing]
     earliest = now if not missing else max(d for d in dates if d is not None) if all(d is not None for d in dates) else None
@@ -133,7 +135,7 @@ def _ago(at: datetime, now: datetime) -> str:
 def _matched(name: str, apart: float | None, most: float, unit: str, ask: str) -> Check:
     if apart is None:
         return Check(name=f"{name} matched", state="unknown", words=ask)
-    words = f"{apart:.1f} {unit} apart"
+    words = f"{apart:.1f}{unit} apart"
     return Check(name=f"{name} matched", state="yes" if apart <= most else "no", words=words if apart <= most else f"{words}: ramp it slowly, or drip longer")
 
 

@@ -11,6 +11,7 @@ import numpy as np
 
 from pennywort.core.errors import InvalidInput, NotKnownYet
 from pennywort.core.reference.course_models import CycleRow, LifeCycle
+from pennywort.core.units import degrees
 
 # between the twentieth and the nineteen twentieths of a log-normal lie 2 x 1.645 standard deviations
 _SIGMAS = 1.6448536269514722
@@ -54,11 +55,12 @@ def length_at(rows: Sequence[CycleRow], *, temperature_c: float) -> Range:
     :raises NotKnownYet: colder or warmer than anything published.
     """
     if not math.isfinite(temperature_c) or not 0 <= temperature_c <= 35:
-        raise InvalidInput("Between 0 and 35 °C.", field="temperature")
+        raise InvalidInput(f"Between {degrees(0)} and {degrees(35)}.", field="temperature")
     warmth = [r.temperature_c for r in rows]
     if not warmth[0] - BEYOND_C <= temperature_c <= warmth[-1] + BEYOND_C:
         raise NotKnownYet(
-            f"Nobody has published how long its round takes at {temperature_c:.1f} °C, only from {warmth[0]:g} to {warmth[-1]:g} °C.", field="temperature"
+            f"Nobody has published how long its round takes at {degrees(temperature_c)}, only from {degrees(warmth[0])} to {degrees(warmth[-1])}.",
+            field="temperature",
         )
     low, high = (float(np.exp(np.interp(temperature_c, warmth, np.log([getattr(r, name) for r in rows])))) for name in ("low_h", "high_h"))
     return _range(low, high)

@@ -228,13 +228,15 @@ class ToConfirm(Statement):
     """What is ticked before the start, and what it says of this water and these fish, so that it is not offered against the record.
 
     ``without``: life, kinds of fish, ``sand`` or ``rock`` that are not there. ``least`` and ``most`` bound readings in the unit
-    of the record (nitrogen as N, mg/L; degC). ``ruled_out``: conditions that are not what is treated.
+    of the record (nitrogen as N, mg/L; degC). ``ruled_out``: conditions that are not what is treated. ``well``: it says that the
+    fish look well; where the last look says otherwise the course is not for them at all.
     """
 
     without: tuple[str, ...] = ()
     least: dict[Tested, float] = {}
     most: dict[Tested, float] = {}
     ruled_out: tuple[str, ...] = ()
+    well: bool = False
 
 
 class StopRule(Told):

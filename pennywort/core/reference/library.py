@@ -27,6 +27,7 @@ from pennywort.core.reference.disease_models import (
 from pennywort.core.reference.figures import Datum
 from pennywort.core.reference.formulary_models import Active, Allergen, Equipment, Interaction, Life, Sensitivity, Use
 from pennywort.core.reference.models import HumaneEnd, InstrumentKind, Limit, Publication, Species, Tool
+from pennywort.core.units import in_reference
 
 DATA = Path(__file__).parent / "data"
 M = TypeVar("M", bound=Datum)
@@ -93,7 +94,7 @@ StrictYaml.add_constructor(MAPPING, strict_mapping)
 def read_yaml(path: Path) -> Any:
     """The plain content of one reference file."""
     try:
-        return yaml.load(path.read_text(encoding="utf-8"), Loader=StrictYaml)  # noqa: S506  (a SafeLoader)
+        return yaml.load(in_reference(path.read_text(encoding="utf-8")), Loader=StrictYaml)  # noqa: S506  (a SafeLoader)
     except yaml.YAMLError as error:
         raise ReferenceError(f"{path.name}: {error}") from error
 

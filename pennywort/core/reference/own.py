@@ -11,6 +11,7 @@ from pydantic import ValidationError
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.library import MAPPING, Library, ReferenceError, check_course, strict_mapping
+from pennywort.core.units.degrees import ON_THE_SCALE
 
 MOST_BYTES = 64 * 1024
 MOST_LINES = 80
@@ -70,7 +71,8 @@ def write_own(protocol: CourseProtocol, *, as_id: str = "") -> str:
     content = protocol.model_dump(mode="json", exclude_defaults=True)
     if as_id:
         content["id"] = as_id
-    return str(yaml.safe_dump(_in_order(content), sort_keys=False, allow_unicode=True, width=140, default_flow_style=None))
+    # a file is typed on: its temperatures are plain text, as its keeper would write them
+    return str(yaml.safe_dump(_in_order(content), sort_keys=False, allow_unicode=True, width=140, default_flow_style=None)).replace(ON_THE_SCALE, " °C")
 
 
 def _in_order(value: Any) -> Any:

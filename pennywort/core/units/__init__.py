@@ -1,5 +1,6 @@
 """What was typed becomes a canonical float once; what is shown is made from it once."""
 
+from pennywort.core.units.degrees import degrees, degrees_apart, in_own_degrees, in_reference
 from pennywort.core.units.preferences import Preferences
 from pennywort.core.units.shown import (
     Shown,
@@ -20,6 +21,10 @@ __all__ = [
     "Kind",
     "Preferences",
     "Shown",
+    "degrees",
+    "degrees_apart",
+    "in_own_degrees",
+    "in_reference",
     "quarters",
     "read_quantity",
     "read_ratio",

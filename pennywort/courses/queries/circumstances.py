@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
@@ -24,6 +25,8 @@ EDGE = 0.15
 # A level this far above the top of the window is too much, not a rounding of the scale.
 OVER = 1.1
 FINDS_LAST = timedelta(days=7)
+# a look tells how they are for so long (common practice)
+LOOK_TELLS = timedelta(days=3)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -152,6 +155,19 @@ def _of_care(actor: Actor, group: Group) -> list[str]:
     if any("copper" in str((c.label or {}).get("product", "")).lower() for c in running_courses(tank, now=now)):
         facts.append("copper_in_use")
     return facts
+
+
+def last_looks(tanks: Sequence[Tank], *, now: datetime) -> list[Look]:
+    """The newest look at each group in these tanks, while it still tells how they are."""
+    looks = Look.objects.standing().filter(group__tank__in=tanks, happened_at__gt=now - LOOK_TELLS).order_by("happened_at", "pk")
+    return list({look.group_id: look for look in looks}.values())
+
+
+def signs_of_illness(looks: Sequence[Look]) -> tuple[str, ...]:
+    """Ids of what was seen in them that a well fish does not show."""
+    signs = library().signs
+    seen = (s for look in looks for s, there in look.signs.items() if there and s in signs)
+    return tuple(dict.fromkeys(s for s in seen if not signs[s].good and signs[s].reading is None))
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -8,7 +8,7 @@ from datetime import datetime
 from pennywort.core.outcome.figures import CaseFigures, Count, case_figures
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
-from pennywort.core.units import show_concentration, show_fraction, show_temperature
+from pennywort.core.units import show_concentration, show_fraction, show_temperature, show_volume
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.strip import amount_words
@@ -158,7 +158,7 @@ def story_of(actor: Actor, case: Case) -> Story:
                 at=course.recorded_at,
                 kind="course",
                 words=f"Course started: {course_name(course)}",
-                detail=_course_detail(course),
+                detail=_course_detail(course, actor),
                 by=course.by,
             )
         )
@@ -182,10 +182,10 @@ def _start_words(case: Case) -> str:
     return f"{start.words} {plural(case.group.species_name, start.count)} in {case.tank.name}"
 
 
-def _course_detail(course: Course) -> str:
+def _course_detail(course: Course, actor: Actor) -> str:
     name = condition_name(course.condition_id)
     what = [f"for {name}"] if name else []
-    what.append(f"{course.net_volume_l:.1f} L net")
+    what.append(f"{show_volume(course.net_volume_l, actor.preferences).text} net")
     if course.label:
         what.append(f"{course.label['product']}, by its label")
     what.append(f"rule {course.protocol_version}")

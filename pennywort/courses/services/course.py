@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 from typing import Any
@@ -19,12 +19,12 @@ from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.book import Book
-from pennywort.courses.queries.circumstances import water_type_of
+from pennywort.courses.queries.circumstances import last_looks, signs_of_illness, water_type_of
 from pennywort.courses.queries.held import course_name, protocol_of
 from pennywort.courses.queries.running import running_courses, standing_in
 from pennywort.courses.services.cases import check_condition, open_case
 from pennywort.courses.services.protocols import is_own, protocol_named
-from pennywort.fish.models import Group, Look
+from pennywort.fish.models import Group
 from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
@@ -35,8 +35,6 @@ from pennywort.tanks.queries import fresh_readings, on_one_water, water_of
 
 LATEST_START = timedelta(days=14)
 EARLIEST_START = timedelta(hours=2)
-# a look says what is suspected for so long (common practice)
-SUSPECTED_FOR = timedelta(days=3)
 # below this part of its target a medicine is out of the water
 OUT_FRACTION = 0.01
 READ_AS = {"mg/L": "dose_mg_per_l", "uL/L": "dose_ul_per_l", "degC": "temperature", "day": "number", "h": "duration", "1": "number"}
@@ -149,6 +147,7 @@ def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None =
     """What the record knows of a tank, as a plan needs it."""
     waters = on_one_water(tank)
     species = tuple(species_in(groups_in_water(tank)))
+    looks = last_looks(waters, now=actor.now)
     read, _ = fresh_readings(tank, now=actor.now)
     lives = (
         {s.kin for s in species}
@@ -174,19 +173,10 @@ def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None =
         species=species,
         salinity_g_per_kg=read.salinity_g_per_kg,
         standing=standing_in(waters),
-        suspected=frozenset(_suspected(actor, waters)),
+        suspected=frozenset(max(look.shares, key=lambda name: float(look.shares[name])) for look in looks if look.shares),
+        seen=signs_of_illness(looks),
         levels_mg_per_l=dict(levels or {}),
     )
-
-
-def _suspected(actor: Actor, tanks: Sequence[Tank]) -> Iterator[str]:
-    """What stood first in the newest look at each group in these tanks, while that look is fresh."""
-    looks = Look.objects.standing().filter(group__tank__in=tanks, happened_at__gt=actor.now - SUSPECTED_FOR).order_by("group", "-happened_at", "-pk")
-    seen: set[int | None] = set()
-    for look in looks:
-        if look.group_id not in seen and look.shares:
-            yield max(look.shares, key=lambda name: float(look.shares[name]))
-        seen.add(look.group_id)
 
 
 def chosen_of(actor: Actor, protocol: CourseProtocol, wish: Wish) -> Chosen:

@@ -3168,6 +3168,12 @@ export interface components {
             kind: "dips";
             /** Buckets */
             buckets: components["schemas"]["DipIn"][];
+            /**
+             * Looks Ill
+             * @default
+             * @enum {string}
+             */
+            looks_ill?: "" | "no" | "yes";
             /** Lives */
             lives?: string[] | null;
             /**
@@ -7707,6 +7713,8 @@ export interface components {
             name: string;
             /** Replaces */
             replaces: boolean;
+            /** Sample */
+            sample: string;
             /** Days */
             days: number;
             /** Conditions */
@@ -8353,6 +8361,8 @@ export interface components {
             colour: string;
             /** Within Reach */
             within_reach: string;
+            /** Tender */
+            tender: string[];
             /** Colours */
             colours: components["schemas"]["BathColourOut"][];
             /** Rescue */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
 import ProblemNote from '@/shared/ProblemNote.vue'
 
 /** All is ready: the waters side by side once more, what stops it within reach, and the press that starts the timer. */
@@ -25,6 +26,7 @@ const emit = defineEmits<{ begin: [] }>()
       </tr>
     </tbody>
   </table>
+  <p v-for="t in run.tender" :key="t" class="tannin">{{ capital(t) }}.</p>
   <p v-if="run.within_reach"><b>Within reach</b> {{ run.within_reach }}</p>
   <ProblemNote :problem="problem" />
   <div class="foot">

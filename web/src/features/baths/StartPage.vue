@@ -27,14 +27,26 @@ const running = useQuery({
   queryKey: ['baths', () => session.room?.uid],
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/baths', { params: { path: session.inRoom() } })),
 })
+const tanks = useQuery({
+  queryKey: ['tanks', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
+})
 const alive = computed(() =>
   (groups.data.value ?? [])
     .filter((g) => g.left > 0)
     .map((g) => ({ ...g, label: `${g.words}, ${g.tank_name}` })),
 )
+const group = ref(asked('group'))
+const use = ref(asked('use'))
+/** the water they live in: only baths for it are offered */
+const water = computed(() => {
+  const tank = groups.data.value?.find((g) => g.uid === group.value)?.tank
+  return tanks.data.value?.find((t) => t.uid === tank)?.water_type ?? ''
+})
 const uses = computed(() =>
   (actives.value ?? [])
     .flatMap((a) => a.uses)
+    .filter((u) => !water.value || u.water.includes(water.value) || u.id === use.value)
     .filter(
       (u) =>
         (['bath', 'dip', 'prolonged', 'eggs'].includes(u.route) && u.minutes) ||
@@ -42,8 +54,6 @@ const uses = computed(() =>
     )
     .map((u) => ({ ...u, label: `${u.active_name}, ${u.name}` })),
 )
-const group = ref(asked('group'))
-const use = ref(asked('use'))
 const volume = ref('')
 const minutes = ref('')
 const target = ref('')
@@ -163,7 +173,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
         v-if="chosen.minutes"
         v-model="minutes"
         figure
-        label="Minutes"
+        label="Minutes at most"
         field="minutes"
         :problem="write.problem.value"
         :hint="

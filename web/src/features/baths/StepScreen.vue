@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
 
 /** One step before it begins; the last of them shows the amount. */
 defineProps<{ run: Schemas['RunOut']; place: number; steps: Schemas['BathStepOut'][] }>()
@@ -9,6 +10,9 @@ const emit = defineEmits<{ next: []; back: [] }>()
 <template>
   <p class="count small quiet">step {{ place + 1 }} of {{ steps.length + (run.must_match ? 2 : 1) }}</p>
   <p class="say">{{ steps[place]?.text }}</p>
+  <ul v-if="run.tender.length" class="tender tannin" data-testid="tender">
+    <li v-for="t in run.tender" :key="t">{{ capital(t) }}.</li>
+  </ul>
   <div v-if="run.measured.amounts[0] && place === steps.length - 1" class="amount">
     <b class="fig">{{ run.measured.amounts[0].big.figure }} {{ run.measured.amounts[0].big.unit }}</b>
     <span>{{ run.measured.amounts[0].name }}</span>
@@ -20,6 +24,13 @@ const emit = defineEmits<{ next: []; back: [] }>()
 </template>
 
 <style scoped>
+.tender {
+  list-style: none;
+  padding: 0;
+  margin: 12px 0 0;
+  font-size: 16px;
+  line-height: 22px;
+}
 .amount b {
   display: block;
   font-size: 64px;

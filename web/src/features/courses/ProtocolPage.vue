@@ -134,7 +134,7 @@ onBeforeRouteLeave(() =>
       <p v-if="fault" class="small quiet">at {{ fault.body.field?.replace('text.', '') }}</p>
       <template v-if="preview && !fault">
         <h2 class="block-head">
-          <span>In 100 L at 25 °C</span><span class="small quiet">{{ preview.days }} days in all</span>
+          <span>{{ preview.sample }}</span><span class="small quiet">{{ preview.days }} days in all</span>
         </h2>
         <p class="small quiet">against {{ preview.conditions.join(', ') || 'nothing named' }}</p>
         <table>

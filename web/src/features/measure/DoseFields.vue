@@ -23,7 +23,12 @@ const { data: actives } = useActives()
 const { data: shelf } = useShelf()
 const active = computed(() => actives.value?.find((a) => a.id === dose.value.active) ?? null)
 const use = computed(() => active.value?.uses.find((u) => u.id === dose.value.use) ?? null)
-const uses = computed(() => active.value?.uses ?? [])
+/** those for this kind of water; all of them where none is, so that the slip can say why not */
+const uses = computed(() => {
+  const all = active.value?.uses ?? []
+  const here = all.filter((u) => !props.water || u.water.includes(props.water) || u.id === dose.value.use)
+  return here.length ? here : all
+})
 const bottles = computed(() => shelf.value?.bottles.filter((b) => b.active === dose.value.active) ?? [])
 const strengths = computed(() => productsOf(active.value, shelf.value, dose.value.use, true))
 const tools = computed(() => shelf.value?.tools.map((t) => t.name).join(', ') || 'the usual ones')
@@ -70,7 +75,7 @@ watch([active, bottles], ([now], [before]) => {
   const first = bottles.value.find((b) => !b.past)
   dose.value = {
     ...dose.value,
-    use: kept ? dose.value.use : (now.uses[0]?.id ?? ''),
+    use: kept ? dose.value.use : (uses.value[0]?.id ?? ''),
     strength: first ? `bottle:${first.uid}` : (strengths.value[0]?.value ?? ''),
     confirmed: false,
     sure: false,

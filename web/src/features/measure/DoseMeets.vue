@@ -56,7 +56,7 @@ const MORE: Row[] = [
   { name: 'ph', label: 'pH', hint: '' },
 ]
 const BATH: Row[] = [
-  { name: 'bath.temperature', label: 'The bath is', hint: '°C or °F' },
+  { name: 'bath.temperature', label: 'The bath is', hint: 'as its thermometer reads' },
   { name: 'bath.home_temperature', label: 'Their water is', hint: 'as last read, if left empty' },
   { name: 'bath.turns', label: 'Turns of fish', hint: 'in one mix' },
   { name: 'bath.home.tds', label: 'Their water: TDS', hint: 'mg/L' },

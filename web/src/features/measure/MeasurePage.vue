@@ -21,6 +21,7 @@ import { doseRequest, noDose, useMeasure } from './useMeasure'
 
 /** Measure: any volume, dose, salt or bath, for a tank of the record or for water as typed. */
 const session = useSession()
+const inF = computed(() => session.keeper?.preferences.temperature_unit === 'f')
 const route = useRoute()
 const asked = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : '')
 const what = ref(asked('what') || 'dose')
@@ -104,14 +105,17 @@ const useList = (of: (u: Schemas['UseOut']) => boolean) =>
       .filter(of)
       .map((u) => ({ value: u.id, label: `${a.short_name}, ${u.name}${u.dose ? `, ${u.dose}` : ''}` })),
   )
+/** of a tank of the record only what is for its kind of water */
+const fits = (u: Schemas['UseOut']) =>
+  !inTank.value || u.water.includes(inTank.value.water_type) || Object.values(values.value).includes(u.id)
 const inWater = ['mg/L', 'g/L', 'µL/L']
 const lists = computed(() => {
   const of = actives.value?.find(
     (a) => a.id === values.value['active'] || a.uses.some((u) => u.id === values.value['use']),
   )
   return {
-    baths: useList((u) => ['bath', 'dip'].includes(u.route) && u.gate !== 'block'),
-    uses: useList((u) => u.gate !== 'block' && inWater.includes(u.typed_unit)),
+    baths: useList((u) => ['bath', 'dip'].includes(u.route) && u.gate !== 'block' && fits(u)),
+    uses: useList((u) => u.gate !== 'block' && inWater.includes(u.typed_unit) && fits(u)),
     actives: (actives.value ?? [])
       .filter((a) => a.strengths.length)
       .map((a) => ({ value: a.id, label: a.name })),
@@ -226,7 +230,7 @@ watch(
             :model-value="values[f.name] ?? ''"
             figure
             :label="f.label"
-            :hint="f.hint"
+            :hint="inF && f.hintF ? f.hintF : f.hint"
             :field="f.name"
             :problem="problem"
             @update:model-value="values[f.name] = $event ?? ''"

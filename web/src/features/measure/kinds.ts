@@ -5,6 +5,8 @@ export interface Field {
   name: string
   label: string
   hint?: string
+  /** the same for who reads °F */
+  hintF?: string
   options?: { value: string; label: string }[]
   when?: (values: Values) => boolean
   first?: string
@@ -177,7 +179,7 @@ export const KINDS: Kind[] = [
         ],
       },
       { name: 'value', label: 'Reading', hint: '1.025, 35, 53 mS/cm' },
-      { name: 'temperature', label: 'Water', hint: '25 °C if left empty' },
+      { name: 'temperature', label: 'Water', hint: '25 °C if left empty', hintF: '77 °F if left empty' },
       {
         name: 'sample_temperature',
         label: 'Sample at',
@@ -188,6 +190,7 @@ export const KINDS: Kind[] = [
         name: 'reference_temperature',
         label: 'It is marked for',
         hint: 'stands on it: 25, 20, 15 or 4 °C',
+        hintF: 'stands on it: 77, 68 or 60 °F',
         when: is('scale', 'gravity'),
       },
       { name: 'tds_factor', label: 'TDS factor', hint: '0.64 if left empty' },
@@ -261,6 +264,11 @@ export const KINDS: Kind[] = [
         { name: `buckets.${i}.target`, label: 'Bring it to', hint: 'as published, if left empty' },
         { name: `buckets.${i}.minutes`, label: 'Minutes', hint: 'the shortest, if left empty' },
       ]),
+      {
+        name: 'looks_ill',
+        label: 'Looks ill',
+        options: [option('no', 'none of them'), option('yes', 'one or more')],
+      },
       {
         name: 'by_label',
         label: 'Your vet or label',
