@@ -115,8 +115,8 @@ def slip(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schema
     tank = group_of(actor, group_id).tank
     wish = body.wish()
     protocol, plan = course.plan_for(actor, tank, wish, starts_at=actor.now)
-    label = course.read_label(actor, wish.label) if protocol.kind == "label" or protocol.needs_label else None
-    return slip_out(protocol, plan, label=label, tank=tank, actor=actor)
+    labels = course.labels_of_wish(actor, protocol, wish)
+    return slip_out(protocol, plan, labels=labels, tank=tank, actor=actor)
 
 
 @router.post("/groups/{uuid:group_id}/schools", response=list[schemas.SchoolOut], operation_id="schools")

@@ -70,7 +70,9 @@ class Course(RoomRecord):
     held_before = models.JSONField(default=dict)
     products = models.JSONField(default=dict)
     reason = models.CharField(max_length=300, blank=True)
+    # the directions of a product by its own label, and of further ones given at the same time
     label = models.JSONField(null=True, blank=True)
+    also_labels = models.JSONField(default=list, blank=True)
     confirmed = models.JSONField(default=list)
     net_volume_l = models.FloatField()
     starts_at = models.DateTimeField()
@@ -114,6 +116,8 @@ class Task(RoomRecord):
     title = models.CharField(max_length=120)
     due_at = models.DateTimeField(db_index=True)
     medicine_id = models.CharField(max_length=40, blank=True)
+    # of a product by its label its name
+    product = models.CharField(max_length=80, blank=True)
     dose_mg = models.FloatField(null=True, blank=True)
     dose_ml = models.FloatField(null=True, blank=True)
     # of a product by its label that is weighed or counted

@@ -10,10 +10,11 @@ from ninja import Schema
 from pydantic import Field
 
 from pennywort.courses.board_schemas import PlanStripOut
-from pennywort.courses.services.course import Ticked, TypedLabel, Wish
+from pennywort.courses.services.course import Ticked, Wish
 from pennywort.courses.water_out import StagesOut
 from pennywort.rooms.reference_api import SourcedText
 from pennywort.rooms.schemas import Entry, In, ShownOut, TraceOut, Typed, Write
+from pennywort.shelf.labels import LabelIn
 from pennywort.shelf.products import ProductIn
 
 
@@ -26,32 +27,24 @@ class AheadOut(Schema):
     amount: str
 
 
-class LabelIn(In):
-    product: str = Field(max_length=80)
-    amount: Typed
-    per_volume: Typed
-    every: Typed
-    days: int
-    counts: Literal["volume", "mass", "drops", "pieces"] = "volume"
-    drops_per_ml: Typed = ""
-    piece: str = Field(default="piece", max_length=20)
-    change: Typed = ""
-    change_on_day: int | None = None
-    holds: list[Annotated[str, Field(max_length=40)]] = Field(default=[], max_length=6)
-    paid: Typed = ""
-    paid_for: Typed = ""
-
-
 class WishIn(In):
     protocol: str = Field(max_length=40)
     parameters: dict[str, Typed] = {}
     products: dict[str, ProductIn] = {}
     label: LabelIn | None = None
+    # further products by their labels, given at the same time
+    also: Annotated[list[LabelIn], Field(max_length=3)] = []
     condition: str = Field(default="", max_length=40)
 
     def wish(self) -> Wish:
-        label = TypedLabel(**self.label.dict()) if self.label else None
-        return Wish(protocol_id=self.protocol, parameters=self.parameters, products=self.products, label=label, condition=self.condition)
+        return Wish(
+            protocol_id=self.protocol,
+            parameters=self.parameters,
+            products=self.products,
+            label=self.label.typed() if self.label else None,
+            also=[label.typed() for label in self.also],
+            condition=self.condition,
+        )
 
 
 class StartIn(WishIn, Write):

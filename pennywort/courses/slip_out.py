@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 from pennywort.core.course.plan import CoursePlan, Held, PlannedStep
 from pennywort.core.medicine.dose import Reach, dose_trace, known_water, label_trace, reach
@@ -21,7 +22,7 @@ from pennywort.courses.water_out import stages_out
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import SourcedText, source_words
 from pennywort.rooms.schemas import ShownOut, TraceOut
-from pennywort.shelf.queries import tools_at_hand, weighed_spoons
+from pennywort.shelf.queries import label_spoons, tools_at_hand, weighed_spoons
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import on_one_water, once_words, water_of
 
@@ -146,8 +147,9 @@ def split_words(count: float, *, piece: str) -> str:
 
 
 def _by_label(label: LabelDirections, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLineOut:
-    first = next(s for s in plan.steps if s.kind == "dose" and s.active is None)
-    tools = in_tools(first.amount or 0.0, measures=label.measures, tools=tools_at_hand(actor), spoons=None, piece=label.piece)
+    first = next(s for s in plan.steps if s.kind == "dose" and s.active is None and s.product == label.product.strip())
+    spoons = label_spoons(label.teaspoon_g)
+    tools = in_tools(first.amount or 0.0, measures=label.measures, tools=tools_at_hand(actor), spoons=spoons, piece=label.piece)
     best = tools[0] if tools and tools[0].usable else None
     unit = {"volume": "mL", "mass": "mg", "pieces": f"{label.piece}s"}[label.measures]
     trace = label_trace(water=known_water(water_of(tank)), amount=label.amount, unit=unit, per_volume_l=label.per_volume_l)
@@ -213,7 +215,7 @@ def left_words(plan: CoursePlan, actor: Actor) -> str:
     return f"about {share * 100:.2g} in 100 of {who} come through {at}"
 
 
-def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirections | None, tank: Tank, actor: Actor) -> SlipOut:
+def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, labels: Sequence[LabelDirections], tank: Tank, actor: Actor) -> SlipOut:
     """Everything the slip shows, with the days ahead."""
     first = actor.local(plan.starts_at).date()
     days = [
@@ -228,8 +230,8 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirectio
     ]
     ends = actor.local(plan.ends_at)
     lines = [_line(held, plan, tank=tank, actor=actor) for held in plan.held if any(s.active == held.active and s.kind == "dose" for s in plan.steps)]
-    if label is not None:
-        lines.append(_by_label(label, plan, tank=tank, actor=actor))
+    lines += [_by_label(label, plan, tank=tank, actor=actor) for label in labels]
+    pieces = {label.product.strip(): label.piece for label in labels}
     found = library()
     vet = next((found.uses[use] for use in dict.fromkeys(s.use for s in plan.steps if s.use) if found.uses[use][1].gate == "vet"), None)
     return SlipOut(
@@ -256,7 +258,7 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, label: LabelDirectio
             BuyOut(
                 name=found.actives[b.active].short_name if b.active else b.product,
                 product=b.product,
-                amount=ShownOut.of(show_amount(b.measures, b.amount, actor.preferences, piece=label.piece if label and not b.active else "piece")),
+                amount=ShownOut.of(show_amount(b.measures, b.amount, actor.preferences, piece=pieces.get(b.product, "piece"))),
                 cost=f"{b.cost:.2f}" if b.cost is not None else "",
             )
             for b in plan.to_buy

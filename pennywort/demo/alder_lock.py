@@ -19,7 +19,7 @@ from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.press import press_of
 from pennywort.courses.queries.running import TICKED, WHOLE_CHANGES
 from pennywort.courses.services import cases, course, looks, tasks
-from pennywort.courses.services.course import TypedLabel, Wish
+from pennywort.courses.services.course import Wish
 from pennywort.courses.services.weighing import Looked
 from pennywort.demo.pictures import fish_picture
 from pennywort.fish.going import AboutLoss, add_leaving, add_loss, add_recount, add_scuffle, name_fish
@@ -29,6 +29,7 @@ from pennywort.fish.queries import count_of
 from pennywort.fish.services import add_group, add_observation
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.models import Fishroom, Keeper, Membership
+from pennywort.shelf.labels import TypedLabel
 from pennywort.shelf.products import OwnStrength, ProductIn
 from pennywort.shelf.services import TypedBottle, add_bottle, add_tool, weigh_spoons
 from pennywort.tanks.models import Tank

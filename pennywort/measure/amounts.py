@@ -8,6 +8,7 @@ from pennywort.core.medicine.formulary import DIRECT, Amount
 from pennywort.core.medicine.stock import Stock
 from pennywort.core.medicine.tools import InTool, Measures, in_tools
 from pennywort.core.reference import library
+from pennywort.core.reference.models import Spoons
 from pennywort.core.units import Preferences, Shown, show_amount, show_concentration, show_volume
 from pennywort.courses.schemas import ToolOut
 from pennywort.courses.slip_out import ruler_out, tool_out
@@ -82,10 +83,13 @@ def dissolve_first(dissolve: DissolvedIn, mine: Preferences) -> str:
     return f"dissolve it in {volume} of water in all, in {dissolve.portion_count} portions of a bucket each"
 
 
-def plain_amount(name: str, measures: Measures, amount: float, actor: Actor, *, words: str = "", spoons_of: str = "", piece: str = "piece") -> AmountOut:
+def plain_amount(
+    name: str, measures: Measures, amount: float, actor: Actor, *, words: str = "", spoons_of: str = "", spoons: Spoons | None = None, piece: str = "piece"
+) -> AmountOut:
     """An amount that aims at no published range: a label's, a top-up, a salt step, a neutraliser."""
     mine = actor.preferences
-    spoons = (weighed_spoons(actor, spoons_of) or library().actives[spoons_of].spoons) if spoons_of else None
+    if spoons_of:
+        spoons = weighed_spoons(actor, spoons_of) or library().actives[spoons_of].spoons
     options = in_tools(amount, measures=measures, tools=tools_at_hand(actor), spoons=spoons, piece=piece)
     best = next((o.amount for o in options if o.usable), amount)
     return AmountOut(

@@ -35,7 +35,7 @@ from pennywort.core.water.gate import USUAL_SALINITY_G_PER_KG
 from pennywort.core.water.osmolality import Dissolved
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.circumstances import water_type_of
-from pennywort.courses.queries.running import standing_in
+from pennywort.courses.queries.running import held_by_labels, standing_in
 from pennywort.courses.schemas import CautionOut
 from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.measure.amounts import amount_out, dissolve_first, level_shown
@@ -113,7 +113,7 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *
             book = Book([tank], now=actor.now)
             in_water |= set(book.medicines(tank)) & set(found.actives)
             # what a product by its label holds is in the water as well
-            in_water |= {name for course in book.running(tank) for name in (course.label or {}).get("holds", ())}
+            in_water |= {name for course in book.running(tank) for name in held_by_labels(course)}
         read, _ = fresh_readings(tank, now=actor.now)
         salinity = read.salinity_g_per_kg
         known = {"temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph}

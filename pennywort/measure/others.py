@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Literal
 
-from pennywort.core.errors import InvalidInput
+from pennywort.core.errors import InvalidInput, PennywortError
 from pennywort.core.medicine.correct import after_change, change_to_come_down, changes_needed, within_total
 from pennywort.core.medicine.dose import mass_for_target_mg
+from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.medicine.neutralise import (
     ammonia_from_chloramine_mg_per_l,
     ascorbic_acid_for_chlorine_mg,
@@ -15,7 +17,6 @@ from pennywort.core.medicine.neutralise import (
     thiosulfate_for_chlorine_mg,
 )
 from pennywort.core.medicine.product import in_product
-from pennywort.core.medicine.tools import Measures
 from pennywort.core.reference import library
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import read_ratio, show_concentration, show_fraction
@@ -27,11 +28,12 @@ from pennywort.measure.requests import CorrectRequest, DisinfectRequest, LabelRe
 from pennywort.measure.schemas import AmountOut, MeasuredOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import source_words
+from pennywort.shelf.labels import TypedLabel, read_label
 from pennywort.shelf.products import named_product, read_drops_per_ml, read_product
+from pennywort.shelf.queries import label_spoons
 
 LEAST_PEROXIDE, MOST_PEROXIDE = 0.5, 50.0
 LEAST_CHLORINE, MOST_CHLORINE = 10.0, 5000.0
-MOST_ML_PER_L = 20.0
 GEAR_SOURCE = "UF/IFAS VM-87 and stoichiometry: recalled, not yet checked"
 
 
@@ -40,26 +42,30 @@ def label(actor: Actor, body: LabelRequest) -> MeasuredOut:
     volume = need_water(place_of(actor, body)).net_volume_l
     per = actor.read(body.per_volume, kind="volume", field="per_volume")
     share = actor.read_share(body.share, field="share", whole_l=volume) if body.share.strip() else None
+    typed = TypedLabel(
+        product="by its label", amount=body.amount, per_volume=body.per_volume, every="24 h", days=1, counts=body.counts,
+        drops_per_ml=body.drops_per_ml, teaspoon=body.teaspoon,
+    )  # fmt: skip
+    read = _unlabelled(lambda: read_label(actor, typed, at="label"))
     times = volume / per * (1.0 if share is None else share)
-    drops = read_drops_per_ml(actor, body.drops_per_ml, field="drops_per_ml")
-    words = ""
-    measures: Measures = "volume"
+    amount, measures, words = read.amount * times, read.measures, ""
     if body.counts == "drops":
-        count = actor.read(body.amount, kind="drops", field="amount")
-        amount = count / drops * times
-        words = f"{count * times:.0f} drops at {drops:g} in a millilitre; measured in a syringe it is surer"
+        drops = read_drops_per_ml(actor, body.drops_per_ml, field="drops_per_ml")
+        words = f"{amount * drops:.0f} drops at {drops:g} in a millilitre; measured in a syringe it is surer"
     elif body.counts == "pieces":
-        amount, measures = actor.read(body.amount, kind="pieces", field="amount") * times, "pieces"
         words = "pieces, packets or capfuls as on the label"
-    elif body.counts == "mass":
-        amount, measures = actor.read(body.amount, kind="mass", field="amount") * 1000 * times, "mass"
-    else:
-        amount = actor.read(body.amount, kind="small_volume", field="amount") * times
-        if amount / volume > MOST_ML_PER_L:
-            raise InvalidInput("That is more than 20 mL in every litre: no label says so. Check mL against the volume.", field="amount")
     trace = [TraceLine(label="label, times this water", formula=f"{body.amount} × {plain(volume)} ÷ {plain(per)}", value=amount, unit=measures)]
-    shown = plain_amount("By its label", measures, amount, actor, words=words)
+    shown = plain_amount("By its label", measures, amount, actor, words=words, spoons=label_spoons(read.teaspoon_g))
     return answer("label", "By its label", amounts=[shown], trace=trace, source="label")
+
+
+def _unlabelled(read: Callable[[], LabelDirections]) -> LabelDirections:
+    """A label that stands alone: its fields are those of the request."""
+    try:
+        return read()
+    except PennywortError as error:
+        error.field = (error.field or "amount").removeprefix("label.")
+        raise
 
 
 def _of_bottle(actor: Actor, body: CorrectRequest, name: str, active_mg: float, *, words: str = "") -> AmountOut:

@@ -98,6 +98,7 @@ class LabelRequest(WaterIn):
     per_volume: Typed
     counts: Literal["volume", "mass", "drops", "pieces"] = "volume"
     drops_per_ml: Typed = ""
+    teaspoon: Typed = ""
     share: Typed = ""
 
 

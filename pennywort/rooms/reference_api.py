@@ -213,3 +213,36 @@ def condition(request: HttpRequest, condition_id: str) -> ConditionOut:
         lookalikes=[SourcedText.of(x) for x in c.lookalikes],
         protocols=[protocol_out(p) for p in courses_for(c)],
     )
+
+
+class GivenTogetherOut(Schema):
+    """Medicines that a course here gives in one water at the same time."""
+
+    names: str
+    course: str
+
+
+class SeveralOut(Schema):
+    """What is said before a second medicine is given at the same time, and what is given together in courses here."""
+
+    words: str
+    together: list[GivenTogetherOut]
+
+
+SEVERAL = (
+    "Each burdens fish and filter, and what two of them do to one another is seldom known: most labels forbid a second one. If one fails, wash it out "
+    "before the next. Where two are given all the same, say of each what it holds, so that what must not meet and what would be given twice is stopped."
+)
+
+
+@router.get("/together", response=SeveralOut, operation_id="together")
+def together(request: HttpRequest) -> SeveralOut:
+    """What is known of several medicines at once: a warning, and the pairs that the courses here hold in one water."""
+    found = library()
+    rows: dict[str, str] = {}
+    for protocol in found.courses.values():
+        given = dict.fromkeys(s.active for s in protocol.steps if s.kind == "dose" and s.active)
+        if len(given) > 1:
+            names = " and ".join(found.actives[a].short_name for a in given)
+            rows.setdefault(names, protocol.name)
+    return SeveralOut(words=SEVERAL, together=[GivenTogetherOut(names=names, course=course) for names, course in rows.items()])

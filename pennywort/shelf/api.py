@@ -12,14 +12,15 @@ from ninja import Path, Router, Schema
 from pydantic import Field
 
 from pennywort.core.medicine.product import Own, Product, keeps_until, measures_of
-from pennywort.core.reference import library
+from pennywort.core.reference import library, naming
 from pennywort.core.units import show_amount
 from pennywort.rooms.actor import Actor, enter
 from pennywort.rooms.api import keeper_of
 from pennywort.rooms.schemas import Typed, Write, Written
 from pennywort.rooms.services import write_once
-from pennywort.shelf import queries, services
-from pennywort.shelf.models import Bottle, OwnTool, WeighedSpoon
+from pennywort.shelf import labels, queries, services
+from pennywort.shelf.labels import LabelIn
+from pennywort.shelf.models import Bottle, LabelledProduct, OwnTool, WeighedSpoon
 
 router = Router(tags=["shelf"])
 
@@ -66,8 +67,21 @@ class SpoonsIn(Write):
     tablespoon: Typed = ""
 
 
+class KeepLabelIn(Write):
+    label: LabelIn
+
+
+class KeptLabelOut(Schema):
+    """A product by its label, as it stands on the shelf: in words, and as it is typed again."""
+
+    uid: UUID
+    words: str
+    holds_words: str
+    label: LabelIn
+
+
 class GoneIn(Write):
-    what: Literal["bottle", "tool"]
+    what: Literal["bottle", "tool", "label"]
     uid: UUID
     gone: bool = True
 
@@ -102,6 +116,7 @@ class ShelfOut(Schema):
     """All that stands on the shelf; ``usual`` while no tool was listed and the usual ones are taken."""
 
     bottles: list[BottleOut]
+    labels: list[KeptLabelOut]
     tools: list[OwnToolOut]
     usual_tools: list[str]
     spoons: list[SpoonsOut]
@@ -141,6 +156,19 @@ def _paid_words(bottle: Bottle, product: Product, actor: Actor) -> str:
     return f"{bottle.paid:.2f} for {show_amount(measures_of(product), bottle.paid_for, actor.preferences).text}"
 
 
+def label_out(kept: LabelledProduct, actor: Actor) -> KeptLabelOut:
+    """A label of the shelf."""
+    typed = labels.typed_again(kept, actor)
+    amount = f"{typed.amount} {naming.plural(kept.piece, round(kept.amount))}" if kept.counts == "pieces" else typed.amount
+    found = library().actives
+    return KeptLabelOut(
+        uid=kept.uid,
+        words=f"{amount} in every {typed.per_volume}, every {typed.every}, {kept.days} {'day' if kept.days == 1 else 'days'}",
+        holds_words=", ".join(found[name].short_name for name in kept.holds if name in found),
+        label=LabelIn(**vars(typed)),
+    )
+
+
 def tool_words(tool: OwnTool) -> str:
     """How fine it is and what it holds, as on the tool itself."""
     if tool.form == "dropper":
@@ -163,6 +191,7 @@ def shelf(request: HttpRequest, room_id: Path[UUID]) -> ShelfOut:
     tools = queries.own_tools(actor)
     return ShelfOut(
         bottles=[bottle_out(b, actor) for b in queries.bottles_of(actor)],
+        labels=[label_out(kept, actor) for kept in labels.labels_of(actor)],
         tools=[OwnToolOut(uid=t.uid, name=t.name, form=t.form, words=tool_words(t)) for t in tools],
         usual_tools=[] if tools else [t.name for t in library().tools.values()],
         spoons=[
@@ -181,6 +210,13 @@ def add_bottle(request: HttpRequest, room_id: Path[UUID], body: BottleIn) -> dic
     """Put a bottle or a stock solution on the shelf."""
     actor = act(request, room_id)
     return write_once(actor, body.write_id, "add_bottle", body.dict(), lambda: services.add_bottle(actor, uid=body.write_id, typed=body.typed()))
+
+
+@router.post("/shelf/labels", response=Written, operation_id="keep_label")
+def keep_label(request: HttpRequest, room_id: Path[UUID], body: KeepLabelIn) -> dict[str, object]:
+    """Keep what a product's label says on the shelf."""
+    actor = act(request, room_id)
+    return write_once(actor, body.write_id, "keep_label", body.dict(), lambda: labels.keep_label(actor, uid=body.write_id, typed=body.label.typed()))
 
 
 @router.post("/shelf/tools", response=Written, operation_id="add_tool")

@@ -66,3 +66,30 @@ class WeighedSpoon(RoomRecord):
 
     class Meta(RoomRecord.Meta):
         abstract = False
+
+
+LABEL_COUNTS = [("volume", "mL"), ("drops", "drops"), ("mass", "grams"), ("pieces", "pieces")]
+
+
+class LabelledProduct(RoomRecord):
+    """A product that goes by its own label: so much (mL, mg or pieces) in so many litres, how often and how long, and what it holds."""
+
+    product = models.CharField(max_length=80)
+    counts = models.CharField(max_length=8, choices=LABEL_COUNTS)
+    amount = models.FloatField()
+    drops_per_ml = models.FloatField(null=True, blank=True)
+    per_volume_l = models.FloatField()
+    every_h = models.FloatField()
+    days = models.PositiveIntegerField()
+    piece = models.CharField(max_length=20, default="piece")
+    change_fraction = models.FloatField(null=True, blank=True)
+    change_on_day = models.PositiveIntegerField(null=True, blank=True)
+    holds = models.JSONField(default=list)
+    # what a level teaspoon of a dry one weighs
+    teaspoon_g = models.FloatField(null=True, blank=True)
+    paid = models.FloatField(null=True, blank=True)
+    paid_for = models.FloatField(null=True, blank=True)
+    gone_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        abstract = False

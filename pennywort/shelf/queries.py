@@ -76,6 +76,11 @@ def weighed_spoons(actor: Actor, active_id: str) -> Spoons | None:
     return actor.memo["spoons"].get(active_id)  # type: ignore[no-any-return]
 
 
+def label_spoons(teaspoon_g: float | None) -> Spoons | None:
+    """Level spoons of a dry product by its label, where its teaspoon was weighed; a tablespoon holds three."""
+    return spoons_from(teaspoon_g, 3 * teaspoon_g) if teaspoon_g else None
+
+
 def spoons_from(teaspoon_g: float, tablespoon_g: float) -> Spoons:
     """Weighed spoons with the spread of filling them."""
 

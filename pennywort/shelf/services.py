@@ -13,12 +13,13 @@ from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.services import find
-from pennywort.shelf.models import Bottle, OwnTool, WeighedSpoon
+from pennywort.shelf.models import Bottle, LabelledProduct, OwnTool, WeighedSpoon
 from pennywort.shelf.products import STRENGTH_READ_AS, read_amount, read_drops_per_ml
 from pennywort.shelf.queries import product_of_bottle
 
 # grams a level spoon may hold of anything a keeper weighs
 MOST_PAID = 1e6
+KINDS: dict[str, type[Bottle] | type[OwnTool] | type[LabelledProduct]] = {"bottle": Bottle, "tool": OwnTool, "label": LabelledProduct}
 TEASPOON_G, TABLESPOON_G = (0.5, 30.0), (1.5, 90.0)
 
 
@@ -194,8 +195,8 @@ def read_spoons(actor: Actor, teaspoon: str, tablespoon: str) -> tuple[float, fl
 
 
 def set_gone(actor: Actor, *, what: str, uid: UUID, gone: bool) -> dict[str, Any]:
-    """Take a bottle or a tool off the shelf, or put it back. :raises NotFound: not of this fishroom."""
-    row: Bottle | OwnTool = find(Bottle, actor, uid, name="bottle") if what == "bottle" else find(OwnTool, actor, uid, name="tool")
+    """Take a bottle, a tool or a label off the shelf, or put it back. :raises NotFound: not of this fishroom."""
+    row: Bottle | OwnTool | LabelledProduct = find(KINDS[what], actor, uid, name=what)
     row.gone_at = actor.now if gone else None
     row.save(update_fields=["gone_at"])
     actor.memo.clear()

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from zoneinfo import ZoneInfo
 
+from pennywort.core.course.by_label import beside, by_labels
 from pennywort.core.course.clock import ClockRule
 from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
 from pennywort.core.course.outlast import taken_warmth, what_is_left
@@ -16,13 +17,13 @@ from pennywort.core.course.salinity import passed, stepped
 from pennywort.core.course.ticks import ticks_of
 from pennywort.core.course.to_buy import label_to_buy, to_buy
 from pennywort.core.course.warned import off_words, warnings_of, worst_first
+from pennywort.core.course.when import MADE_READY, at_hour, in_order
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
-from pennywort.core.medicine.label import LabelDirections, check_label
 from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, fits_form, listed_product, measured_for
 from pennywort.core.parasite.life_cycle import days_to_outlast
-from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, StepKind, terms_of
+from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, terms_of
 from pennywort.core.reference.formulary_models import Use
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Species
@@ -33,13 +34,6 @@ MOST_STEPS = 2000
 EARLIEST_YEAR, LATEST_YEAR = 1950, 2200
 # a step of warmth is still worth taking this much cooler (common practice)
 MOST_COOLER_C = 1.0
-# what comes first where two fall due together: water out before medicine in, tests after
-ORDER: tuple[StepKind, ...] = (
-    "disinfect", "tell", "carbon_out", "water_change", "transfer", "remove", "temperature", "salinity", "lights", "dose", "bath", "dip", "swab", "food",
-    "feed", "carbon_in", "look", "water_test",
-)  # fmt: skip
-# what is only made ready for a step that follows
-MADE_READY = ("disinfect", "tell")
 TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0, "g/kg": 1000.0, "uL/L": MG_PER_UL_FORMALIN}
 
 
@@ -79,14 +73,6 @@ def hours_of(text: str, *, values: Mapping[str, float], protocol: CourseProtocol
     return sum(sign * (hours if hours is not None else values[name] * (24 if unit[name] == "day" else 1)) for sign, hours, name in terms_of(text))
 
 
-def at_hour(start: datetime, hours: float, *, zone: ZoneInfo) -> datetime:
-    """``hours`` after the start; whole days keep the clock time of the fishroom across a change of summer time."""
-    if hours % 24 == 0:
-        local = start.astimezone(zone).replace(tzinfo=None) + timedelta(hours=hours)
-        return local.replace(tzinfo=zone).astimezone(UTC)
-    return start + timedelta(hours=hours)
-
-
 def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, start_at: datetime, zone: ZoneInfo, found: Library) -> CoursePlan:
     """Put a protocol on the calendar of one tank.
 
@@ -104,9 +90,7 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
     products = {m.active: _product(m.active, m.use, chosen, found) for m in protocol.medicines}
     told: tuple[SlipCaution, ...] = ()
     if protocol.kind == "label":
-        if chosen.label is None:
-            raise InvalidInput("Say what the label tells.", field="label.amount")
-        steps, ends_h = _by_label(check_label(chosen.label), start=start, zone=zone, water=water)
+        steps, ends_h = by_labels(chosen.labels, start=start, zone=zone, water=water)
     else:
         ends_h = hours_of(protocol.ends, values=values, protocol=protocol)
         steps = _undosed(protocol, values, start=start, zone=zone, species=tank.species, off=off_words(protocol, found=found))
@@ -116,12 +100,12 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         if tank.stays_set_up:
             steps = _first_tank_kept(steps, protocol)
         if protocol.needs_label:
-            steps = _in_order([*steps, *_beside(protocol, chosen.label, start=start, zone=zone, water=water)])
+            steps = in_order([*steps, *beside(chosen.labels, place=len(protocol.steps), start=start, zone=zone, water=water)])
     targets = _targets(protocol, values, chosen=chosen, species=tank.species, found=found)
     steps, held = _dosed(steps, protocol, tank=tank, water=water, values=values, targets=targets, products=products, start=start, found=found)
     observe_h = hours_of(protocol.observe, values=values, protocol=protocol)
     clock = _clock(protocol, values)
-    lines, met = warnings_of(protocol, tank=tank, found=found, uses=_uses(protocol), holds=chosen.label.holds if chosen.label else ())
+    lines, met = warnings_of(protocol, tank=tank, found=found, uses=_uses(protocol), holds=[label.holds for label in chosen.labels])
     ticks, against = ticks_of(protocol, tank=tank, condition=chosen.condition, found=found)
     return CoursePlan(
         protocol=protocol.id,
@@ -261,7 +245,7 @@ def _undosed(
                     text=step.text if step.kind != "carbon_out" else f"{off} {step.text}".strip(),
                 )
             )
-    return _in_order(planned)
+    return in_order(planned)
 
 
 def _first_tank_kept(steps: Sequence[PlannedStep], protocol: CourseProtocol) -> list[PlannedStep]:
@@ -272,47 +256,6 @@ def _first_tank_kept(steps: Sequence[PlannedStep], protocol: CourseProtocol) -> 
         instead = protocol.steps[step.place].if_settled
         kept.append(replace(step, kind="tell", title=instead) if instead and moves == 1 and step.kind == "disinfect" else step)
     return kept
-
-
-def _in_order(steps: Iterable[PlannedStep]) -> list[PlannedStep]:
-    return sorted(steps, key=lambda s: (s.due_at, ORDER.index(s.kind), s.place))
-
-
-def _beside(protocol: CourseProtocol, label: LabelDirections | None, *, start: datetime, zone: ZoneInfo, water: Water) -> list[PlannedStep]:
-    """The doses of a product by its label, beside the protocol's own steps."""
-    if label is None:
-        raise InvalidInput("Say what the label tells.", field="label.amount")
-    steps, _ = _by_label(check_label(label), start=start, zone=zone, water=water)
-    return [replace(s, place=len(protocol.steps)) for s in steps if s.kind == "dose"]
-
-
-def _by_label(label: LabelDirections, *, start: datetime, zone: ZoneInfo, water: Water) -> tuple[list[PlannedStep], float]:
-    """Doses by the label's own figures, a look each day, a test every other day, the medicine out at the end."""
-    amount = water.net_volume_l * label.amount / label.per_volume_l
-    count = math.ceil(label.days * 24 / label.every_h - 1e-9)
-    doses = [
-        PlannedStep(
-            place=0, number=i + 1, kind="dose", title=f"Dose {i + 1} of {count}", due_at=at_hour(start, i * label.every_h, zone=zone),
-            measures=label.measures, amount=amount, minimum_h=label.every_h * 0.75, every_h=label.every_h,
-        )
-        for i in range(count)
-    ]  # fmt: skip
-    looks = [
-        PlannedStep(place=1, number=d, kind="look", title="Look: better, same or worse", due_at=at_hour(start, 24.0 * d, zone=zone))
-        for d in range(1, label.days + 1)
-    ]
-    tests = [
-        PlannedStep(place=2, number=i, kind="water_test", title="Ammonia and nitrite", due_at=at_hour(start, 24.0 * d, zone=zone), reads=("ammonia", "nitrite"))
-        for i, d in enumerate(range(2, label.days + 1, 2), start=1)
-    ]
-    ends = 24.0 * label.days
-    own = label.change_fraction is not None
-    share = label.change_fraction if label.change_fraction is not None else 0.5
-    # the label's own change, on its own day; where it says nothing half takes the medicine out
-    change_h = 24.0 * (label.change_on_day - 1) if own and label.change_on_day is not None else ends
-    title = "The change that the label asks for" if own else "Change half, carbon in: medicine out"
-    out = PlannedStep(place=3, number=1, kind="water_change", title=title, due_at=at_hour(start, change_h, zone=zone), share=share)
-    return _in_order([*doses, *looks, *tests, out]), max(ends, change_h)
 
 
 def _dosed(

@@ -44,19 +44,35 @@ class TankFacts:
 
 @dataclass(frozen=True, kw_only=True)
 class Chosen:
-    """What the keeper set: parameters in their own units, products, label directions, prices of a mg, mL or piece, what it is against."""
+    """What the keeper set: parameters in their own units, products, prices of a mg, mL or piece, what it is against.
+
+    ``label`` are the directions of a product by its own label, ``also`` those of further ones given at the same time.
+    """
 
     parameters: Mapping[str, float] = field(default_factory=dict)
     products: Mapping[str, Product] = field(default_factory=dict)
     label: LabelDirections | None = None
+    also: tuple[LabelDirections, ...] = ()
     prices: Mapping[str, float] = field(default_factory=dict)
     label_price: float | None = None
+    also_prices: tuple[float | None, ...] = ()
     condition: str = ""
+
+    @property
+    def labels(self) -> tuple[LabelDirections, ...]:
+        """Every product that goes by its own label, the first one first."""
+        return (self.label, *self.also) if self.label is not None else self.also
+
+    def price_of(self, place: int) -> float | None:
+        """What a mL, mg or piece of one of them costs."""
+        prices = (self.label_price, *self.also_prices) if self.label is not None else self.also_prices
+        return prices[place] if place < len(prices) else None
 
 
 @dataclass(frozen=True, kw_only=True)
 class PlannedStep:
-    """One dated thing to do. ``amount`` in mg, mL or pieces of the product (``measures``) holds ``active_mg``. ``to`` is a warmth in degC or a
+    """One dated thing to do. ``amount`` in mg, mL or pieces of the product (``measures``) holds ``active_mg``; ``product``
+    names one by its label. ``to`` is a warmth in degC or a
     salinity in g/kg, that one ``from_g_per_kg`` where the level before it is known.
 
     ``place`` is the line of the protocol, ``number`` which time of it this is. ``expected_mg_per_l`` is the level just after.
@@ -68,6 +84,7 @@ class PlannedStep:
     title: str
     due_at: datetime
     active: str | None = None
+    product: str = ""
     use: str | None = None
     active_mg: float | None = None
     measures: str = ""

@@ -7,8 +7,8 @@ from collections.abc import Sequence, Set
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
-from pennywort.core.course.build import MADE_READY
 from pennywort.core.course.plan import PlannedStep
+from pennywort.core.course.when import MADE_READY
 
 DAY = timedelta(days=1)
 # less than this is no reason to move a whole calendar (common practice)

@@ -25,11 +25,15 @@ def to_buy(steps: Sequence[PlannedStep], held: Sequence[Held], products: Mapping
 
 
 def label_to_buy(steps: Sequence[PlannedStep], chosen: Chosen) -> tuple[ToBuy, ...]:
-    """What a product by its label takes in all; packets and tablets are bought whole."""
-    if chosen.label is None or not any(s.kind == "dose" and s.active is None for s in steps):
-        return ()
-    label = chosen.label
-    amount = sum(s.amount or 0.0 for s in steps if s.kind == "dose" and s.active is None)
-    whole = math.ceil(amount - 1e-9) if label.measures == "pieces" else amount
-    cost = chosen.label_price * whole if chosen.label_price is not None else None
-    return (ToBuy(active="", product=label.product.strip(), measures=label.measures, amount=float(whole), cost=cost),)
+    """What each product by its label takes in all; packets and tablets are bought whole."""
+    bought = []
+    for place, label in enumerate(chosen.labels):
+        name, price = label.product.strip(), chosen.price_of(place)
+        doses = [s for s in steps if s.kind == "dose" and s.active is None and s.product == name]
+        if not doses:
+            continue
+        amount = sum(s.amount or 0.0 for s in doses)
+        whole = math.ceil(amount - 1e-9) if label.measures == "pieces" else amount
+        cost = price * whole if price is not None else None
+        bought.append(ToBuy(active="", product=name, measures=label.measures, amount=float(whole), cost=cost))
+    return tuple(bought)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import replace
 
 from pennywort.core.course.plan import TankFacts
@@ -15,9 +15,12 @@ from pennywort.core.reference.models import CautionLevel
 
 
 def warnings_of(
-    protocol: CourseProtocol, *, tank: TankFacts, found: Library, uses: Sequence[str], holds: Sequence[str] = ()
+    protocol: CourseProtocol, *, tank: TankFacts, found: Library, uses: Sequence[str], holds: Sequence[Sequence[str]] = ()
 ) -> tuple[tuple[SlipCaution, ...], tuple[SlipCaution, ...]]:
-    """Never, care and know of every use in it, and which of them these surroundings meet."""
+    """Never, care and know of every use in it, and which of them these surroundings meet.
+
+    ``holds``: of each product by its label the actives in it; products given at the same time meet one another.
+    """
     lines: dict[str, SlipCaution] = {}
     hit: dict[str, SlipCaution] = {}
     mine = {m.active for m in protocol.medicines}
@@ -35,15 +38,22 @@ def warnings_of(
         uptake = uptake_line(found.actives[m.active], found=found, words=" and ".join(tank.standing.values()))
         if uptake is not None:
             lines.setdefault(uptake.text, uptake)
-    for name in holds:
+    if len(holds) > 1 and not all(holds):
+        text = "of one of these products it is not said what it holds: nobody can tell whether they may meet"
+        lines[text] = hit[text] = SlipCaution(level="care", text=text, source=("common practice",), recalled=True)
+    for place, name in ((i, name) for i, of_one in enumerate(holds) for name in of_one):
         active = found.actives[name]
-        for line in active_meets(active, here=tank.surroundings, found=found):
+        others = {other for i, of_one in enumerate(holds) if i != place for other in of_one}
+        together = list(_given_with(active, tank=tank, others=others, found=found))
+        # beside the medicines of the protocol itself, of which it speaks in its text: only what must never meet them
+        together += [line for line in _given_with(active, tank=tank, others=mine, found=found) if line.level == "never"]
+        for line in together:
             hit.setdefault(line.text, line)
             lines.setdefault(line.text, line)
         hazard = active.keeper_hazard
         always = SlipCaution(level="care", text=f"for you: {hazard.text}", source=hazard.source, recalled=hazard.recalled)
         lines.setdefault(always.text, always)
-    mine = {*mine, *holds}
+    mine = {*mine, *(name for of_one in holds for name in of_one)}
     for one in tank.species:
         for t in one.tolerances:
             if t.active in mine:
@@ -52,6 +62,15 @@ def warnings_of(
                 lines.setdefault(line.text, line)
                 hit.setdefault(line.text, line)
     return worst_first(lines.values()), tuple(hit.values())
+
+
+def _given_with(active: Active, *, tank: TankFacts, others: set[str], found: Library) -> Iterator[SlipCaution]:
+    """What an active of a product meets in this water and in what is given with it at the same time."""
+    if active.id in others:
+        text = f"{active.short_name} is in more than one of these medicines: it would be given twice"
+        yield SlipCaution(level="never", text=text, source=("common practice",), recalled=True)
+    here = replace(tank.surroundings, in_water=tank.surroundings.in_water | (others - {active.id}))
+    yield from active_meets(active, here=here, found=found)
 
 
 def off_words(protocol: CourseProtocol, *, found: Library) -> str:

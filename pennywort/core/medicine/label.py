@@ -22,7 +22,7 @@ class LabelDirections:
 
     Exactly one of ``amount_ml``, ``amount_mg`` and ``pieces_count`` (tablets, packets, capfuls). ``change_fraction`` of the
     water is changed on ``change_on_day``, where the label says so; half at the end where it says nothing. ``holds`` are ids of
-    the actives in it, as far as the label names them.
+    the actives in it, as far as the label names them. ``teaspoon_g`` what a level teaspoon of a dry one weighs here.
     """
 
     product: str
@@ -36,6 +36,7 @@ class LabelDirections:
     change_fraction: float | None = None
     change_on_day: int | None = None
     holds: tuple[str, ...] = ()
+    teaspoon_g: float | None = None
 
     @property
     def measures(self) -> Measures:

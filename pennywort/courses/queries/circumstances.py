@@ -10,10 +10,10 @@ from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.models import Species
 from pennywort.core.water.gate import Level, Readings, temperature_range
-from pennywort.courses.models import Dose, Task
+from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import windows_of
-from pennywort.courses.queries.running import running_courses
+from pennywort.courses.queries.running import held_by_labels, running_courses
 from pennywort.fish.models import Group, Look
 from pennywort.fish.queries import count_of, groups_in_water, species_in
 from pennywort.rooms.actor import Actor
@@ -142,6 +142,12 @@ def _of_warmth(group: Group, *, readings: Readings) -> list[str]:
     return facts
 
 
+def _copper_in(course: Course) -> bool:
+    """Whether a course gives copper: by what it holds in the water, or by what its labels say they hold."""
+    actives = library().actives
+    return any(name in actives and actives[name].read_by == "copper" for name in (*course.targets_mg_per_l, *held_by_labels(course)))
+
+
 def _of_care(actor: Actor, group: Group) -> list[str]:
     tank, now, facts = group.tank, actor.now, []
     lately = readings_of(tank).filter(happened_at__gt=now - timedelta(days=3)).exclude(temperature_c=None)
@@ -152,7 +158,7 @@ def _of_care(actor: Actor, group: Group) -> list[str]:
         facts.append("recent_water_change")
     if Dose.objects.standing().filter(course__tank=tank, happened_at__gt=now - timedelta(days=3)).exists():
         facts.append("recent_medication")
-    if any("copper" in str((c.label or {}).get("product", "")).lower() for c in running_courses(tank, now=now)):
+    if any(_copper_in(c) for c in running_courses(tank, now=now)):
         facts.append("copper_in_use")
     return facts
 

@@ -16,7 +16,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.units import show_concentration
 from pennywort.courses.models import Course, Task
-from pennywort.courses.queries.running import RUN_HERE
+from pennywort.courses.queries.running import RUN_HERE, labels_on
 
 # A level this close to the edge of its range is in it: scales, spoons and kits read no finer.
 EDGE_FRACTION = 0.03
@@ -91,7 +91,7 @@ def clock_rule(course: Course, *, every_h: float | None) -> ClockRule | None:
         return None
     # what was set when it began; a parameter that its protocol learnt since has its own value
     values = {p.id: p.value for p in protocol.parameters} | course.parameters
-    by_label = (course.label or {}).get("days", 0) * 24.0
+    by_label = max((float(label.get("days", 0)) for label in labels_on(course)), default=0.0) * 24.0
     length = by_label if protocol.kind == "label" else hours_of(clock.length, values=values, protocol=protocol)
     if not length:
         return None

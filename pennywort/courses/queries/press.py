@@ -16,10 +16,10 @@ from pennywort.courses.models import Task
 from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import level_words, window_of, windows_of
-from pennywort.courses.queries.running import WHOLE_CHANGES, active_mg_in, due_amount, product_amount, product_of
+from pennywort.courses.queries.running import WHOLE_CHANGES, active_mg_in, due_amount, label_of, product_amount, product_of
 from pennywort.courses.queries.salty import task_swap_words
 from pennywort.rooms.actor import Actor
-from pennywort.shelf.queries import tools_at_hand
+from pennywort.shelf.queries import label_spoons, tools_at_hand
 from pennywort.tanks.queries import water_of
 
 # a dose that leads this far beyond what was planned is asked about
@@ -40,7 +40,7 @@ class Press:
 
 def best_tool(task: Task, measures: Measures, amount: float, tools: Sequence[Tool], *, most: float = math.inf, piece: str = "piece") -> InTool | None:
     """The tool at hand that fits a dose best, if one does; rounded no higher than ``most``, in the unit of the amount."""
-    spoons = library().actives[task.medicine_id].spoons if task.dose_mg is not None else None
+    spoons = library().actives[task.medicine_id].spoons if task.dose_mg is not None else label_spoons(label_of(task).get("teaspoon_g"))
     options = in_tools(amount, measures=measures, tools=tools, spoons=spoons, most=most, piece=piece)
     return options[0] if options and options[0].usable else None
 
@@ -69,7 +69,7 @@ def _expected(task: Task) -> str:
 def _dose(actor: Actor, task: Task, book: Book) -> Press:
     level = book.level_to_weigh(task) if task.dose_mg is not None else None
     measures, amount = due_amount(task, level_mg_per_l=level)
-    piece = product_of(task.course, task.medicine_id).piece if task.dose_mg is not None else "piece"
+    piece = product_of(task.course, task.medicine_id).piece if task.dose_mg is not None else str(label_of(task).get("piece", "piece"))
     tool = best_tool(task, measures, amount, tools_at_hand(actor), most=_most(task, level_mg_per_l=level), piece=piece)
     exact = show_amount(measures, amount, actor.preferences, piece=piece)
     reaches, warning, short = "", "", ""

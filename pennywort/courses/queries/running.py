@@ -88,6 +88,24 @@ def by_label(entry: Task | Dose | Given) -> tuple[Measures, float] | None:
     return next(((measures, getattr(entry, name)) for measures, name in names if getattr(entry, name) is not None), None)
 
 
+def labels_on(course: Course) -> list[dict[str, Any]]:
+    """The directions of every product that this course gives by its label, the first one first."""
+    return [*([course.label] if course.label else []), *course.also_labels]
+
+
+def label_of(task: Task) -> dict[str, Any]:
+    """The label that a dose task goes by; empty for one that is told by its active."""
+    if task.dose_mg is not None:
+        return {}
+    labels = labels_on(task.course)
+    return next((x for x in labels if task.product and str(x["product"]).strip() == task.product), labels[0] if labels else {})
+
+
+def held_by_labels(course: Course) -> set[str]:
+    """Actives that the products by their labels hold, as far as those name them."""
+    return {name for label in labels_on(course) for name in label.get("holds", ())}
+
+
 def dose_now(task: Task, *, level_mg_per_l: float | None = None) -> float | None:
     """A dose task's amount for the water as it is today, mg of active; None where a product is given by its label.
 

@@ -11,6 +11,7 @@ from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_concentration, show_fraction, show_temperature, show_volume
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.held import course_name
+from pennywort.courses.queries.running import labels_on
 from pennywort.courses.queries.strip import amount_words
 from pennywort.fish.book import loss_detail, loss_words
 from pennywort.fish.models import Look, Loss, Observation
@@ -186,7 +187,6 @@ def _course_detail(course: Course, actor: Actor) -> str:
     name = condition_name(course.condition_id)
     what = [f"for {name}"] if name else []
     what.append(f"{show_volume(course.net_volume_l, actor.preferences).text} net")
-    if course.label:
-        what.append(f"{course.label['product']}, by its label")
+    what += [f"{label['product']}, by its label" for label in labels_on(course)]
     what.append(f"rule {course.protocol_version}")
     return ", ".join(what)

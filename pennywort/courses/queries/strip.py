@@ -14,7 +14,7 @@ from pennywort.courses.models import Case, Course, Dose
 from pennywort.courses.queries.book import Book, Planned
 from pennywort.courses.queries.held import EDGE_FRACTION, Window, protocol_of, windows_of
 from pennywort.courses.queries.marks import Marks
-from pennywort.courses.queries.running import Given, given_amount
+from pennywort.courses.queries.running import Given, given_amount, labels_on
 from pennywort.fish.models import Group
 from pennywort.fish.queries import fish_words
 from pennywort.rooms.actor import Actor
@@ -168,7 +168,7 @@ def course_words(course: Course) -> str:
     if protocol is None:
         return course.protocol_id
     if protocol.kind == "label":
-        return str((course.label or {}).get("product", "by label"))
+        return " + ".join(str(label["product"]) for label in labels_on(course)) or "by label"
     if protocol.kind == "watch":
         return "no medicine"
     return " + ".join(library().actives[m.active].short_name for m in protocol.medicines) or protocol.name

@@ -21,7 +21,7 @@ from pennywort.courses.queries.conditions import decisions
 from pennywort.courses.queries.held import moved_by
 from pennywort.courses.queries.marks import Marks
 from pennywort.courses.queries.press import press_of
-from pennywort.courses.queries.running import TICKED, given_amount
+from pennywort.courses.queries.running import TICKED, given_amount, label_of
 from pennywort.courses.queries.salty import task_swap_words
 from pennywort.courses.queries.strip import Axis, Strip, amount_words, axis_for, strip_of
 from pennywort.fish.models import Group, Look, Loss
@@ -115,7 +115,7 @@ def _what(task: Task) -> str:
     if task.kind == "dose" and task.medicine_id:
         return library().actives[task.medicine_id].short_name
     if task.kind == "dose":
-        return str((task.course.label or {}).get("product", "")) or "dose"
+        return str(label_of(task).get("product", "")) or "dose"
     if task.kind == "water_test":
         return f"water test: {task.title[:1].lower()}{task.title[1:]}"
     return WHAT.get(task.kind, task.kind.replace("_", " "))

@@ -166,6 +166,7 @@ class TaskPart(Part):
     title: str = Field(max_length=120)
     due_at: AwareDatetime
     medicine_id: str = Field(max_length=40)
+    product: str = Field(default="", max_length=80)
     dose_mg: Positive | None
     dose_ml: Positive | None
     dose_product_mg: Positive | None = None
@@ -232,6 +233,7 @@ class CoursePart(Part):
     products: dict[str, ProductPart] = Field(default_factory=dict)
     reason: str = Field(default="", max_length=300)
     label: dict[str, Any] | None
+    also_labels: list[dict[str, Any]] = Field(default_factory=list, max_length=4)
     confirmed: list[str]
     net_volume_l: Positive
     starts_at: AwareDatetime

@@ -13,7 +13,7 @@ from pennywort.core.course.plan import Chosen, CoursePlan, PlannedStep, TankFact
 from pennywort.core.errors import InvalidInput, Refused
 from pennywort.core.medicine.correct import changes_needed
 from pennywort.core.medicine.guards import Surroundings
-from pennywort.core.medicine.label import LabelDirections, check_label
+from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.reference.disease_models import WaterType
@@ -29,7 +29,8 @@ from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
 from pennywort.rooms.salt import read_grams_per_l
-from pennywort.shelf.products import ProductIn, chosen_product, prices_of, read_drops_per_ml
+from pennywort.shelf.labels import TypedLabel, label_price, read_label
+from pennywort.shelf.products import ProductIn, chosen_product, prices_of
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import fresh_readings, on_one_water, water_of
 
@@ -41,32 +42,14 @@ READ_AS = {"mg/L": "dose_mg_per_l", "uL/L": "dose_ul_per_l", "degC": "temperatur
 
 
 @dataclass(frozen=True, kw_only=True)
-class TypedLabel:
-    """What the keeper copied from his bottle."""
-
-    product: str
-    amount: str
-    per_volume: str
-    every: str
-    days: int
-    counts: str = "volume"
-    drops_per_ml: str = ""
-    piece: str = "piece"
-    change: str = ""
-    change_on_day: int | None = None
-    holds: Sequence[str] = ()
-    paid: str = ""
-    paid_for: str = ""
-
-
-@dataclass(frozen=True, kw_only=True)
 class Wish:
-    """A protocol as the keeper wants it: typed parameters, products by active, or a label; against what."""
+    """A protocol as the keeper wants it: typed parameters, products by active, labels of products given at the same time; against what."""
 
     protocol_id: str
     parameters: Mapping[str, str] = field(default_factory=dict)
     products: Mapping[str, ProductIn] = field(default_factory=dict)
     label: TypedLabel | None = None
+    also: Sequence[TypedLabel] = ()
     condition: str = ""
 
 
@@ -78,52 +61,12 @@ def protocol_for(actor: Actor, protocol_id: str, water: WaterType) -> CourseProt
     return protocol
 
 
-def read_label(actor: Actor, typed: TypedLabel | None) -> LabelDirections | None:
-    """:raises InvalidInput: directions no bottle gives."""
-    if typed is None:
-        return None
-    unknown = [name for name in typed.holds if name not in library().actives]
-    if unknown:
-        raise InvalidInput("There is no such active in the formulary.", field="label.holds")
-    change = actor.read_share(typed.change, field="label.change", whole_l=None) if typed.change.strip() else None
-    return check_label(
-        LabelDirections(
-            product=typed.product,
-            per_volume_l=actor.read(typed.per_volume, kind="volume", field="label.per_volume"),
-            every_h=actor.read(typed.every, kind="duration", field="label.every"),
-            days=typed.days,
-            piece=typed.piece.strip() or "piece",
-            change_fraction=change,
-            change_on_day=typed.change_on_day,
-            holds=tuple(typed.holds),
-            **_label_amount(actor, typed, typed.amount, field="label.amount"),
-        )
-    )
-
-
-def _label_amount(actor: Actor, typed: TypedLabel, text: str, *, field: str) -> dict[str, float]:
-    """An amount as this label counts it: drops by how many make a millilitre."""
-    if typed.counts == "mass":
-        return {"amount_mg": actor.read(text, kind="mass", field=field) * 1000}
-    if typed.counts == "pieces":
-        return {"pieces_count": actor.read(text, kind="pieces", field=field)}
-    if typed.counts == "drops":
-        per_ml = read_drops_per_ml(actor, typed.drops_per_ml, field="label.drops_per_ml")
-        return {"amount_ml": actor.read(text, kind="drops", field=field) / per_ml}
-    return {"amount_ml": actor.read(text, kind="small_volume", field=field)}
-
-
-def _label_price(actor: Actor, typed: TypedLabel | None) -> float | None:
-    """What a mL, mg or piece of it costs. :raises InvalidInput: one figure without the other, or nothing bought."""
-    if typed is None or not (typed.paid.strip() or typed.paid_for.strip()):
-        return None
-    paid = actor.read_optional(typed.paid, kind="number", field="label.paid")
-    if paid is None:
-        raise InvalidInput("What did it cost? A plain number, in your own money.", field="label.paid")
-    bought = sum(_label_amount(actor, typed, typed.paid_for, field="label.paid_for").values())
-    if bought <= 0:
-        raise InvalidInput("This must be more than nothing.", field="label.paid_for")
-    return paid / bought
+def labels_of_wish(actor: Actor, protocol: CourseProtocol, wish: Wish) -> list[LabelDirections]:
+    """The labels that this protocol goes by, the first one first; none where it goes by none."""
+    if protocol.kind != "label" and not protocol.needs_label:
+        return []
+    first = [read_label(actor, wish.label, at="label")] if wish.label else []
+    return [*first, *(read_label(actor, typed, at=f"also.{i}") for i, typed in enumerate(wish.also))]
 
 
 def read_parameter(actor: Actor, parameter: Parameter, text: str) -> float:
@@ -196,10 +139,12 @@ def chosen_of(actor: Actor, protocol: CourseProtocol, wish: Wish) -> Chosen:
     return Chosen(
         parameters=_parameters(actor, wish.parameters, protocol),
         products=products,
-        label=read_label(actor, wish.label),
+        label=read_label(actor, wish.label, at="label") if wish.label else None,
+        also=tuple(read_label(actor, typed, at=f"also.{i}") for i, typed in enumerate(wish.also)),
         prices=prices_of(actor, products),
         condition=wish.condition,
-        label_price=_label_price(actor, wish.label),
+        label_price=label_price(actor, wish.label, at="label") if wish.label else None,
+        also_prices=tuple(label_price(actor, typed, at=f"also.{i}") for i, typed in enumerate(wish.also)),
     )
 
 
@@ -297,7 +242,7 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
     if condition:
         case.condition_id = check_condition(condition)
         case.save(update_fields=["condition_id"])
-    label = read_label(actor, wish.label) if protocol.kind == "label" or protocol.needs_label else None
+    labels = labels_of_wish(actor, protocol, wish)
     course = Course.objects.create(
         uid=uid,
         fishroom=actor.fishroom,
@@ -314,7 +259,8 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
         held_before=before,
         products={active: vars(product) for active, product in plan.products.items()},
         reason=ticked.reason.strip(),
-        label=vars(label) if label else None,
+        label=vars(labels[0]) if labels else None,
+        also_labels=[vars(label) for label in labels[1:]],
         confirmed=[plan.confirm[i].text for i in sorted(set(ticked.confirmed)) if 0 <= i < len(plan.confirm)]
         + (["A veterinarian said so."] if plan.vet else []),
         net_volume_l=tank.net_volume_l,
@@ -341,6 +287,7 @@ def _task(actor: Actor, course: Course, *, uid5: UUID, step: PlannedStep) -> Tas
         title=step.title,
         due_at=step.due_at,
         medicine_id=step.active or "",
+        product=step.product,
         dose_mg=step.active_mg,
         dose_ml=step.amount if by_label and step.measures == "volume" else None,
         dose_product_mg=step.amount if by_label and step.measures == "mass" else None,

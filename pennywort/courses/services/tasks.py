@@ -17,7 +17,7 @@ from pennywort.core.medicine.tools import Measures
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import moves, soonest
-from pennywort.courses.queries.running import BEFORE_START, RUN_HERE, TICKED, WHOLE_CHANGES, active_mg_in, by_label, due_amount
+from pennywort.courses.queries.running import BEFORE_START, RUN_HERE, TICKED, WHOLE_CHANGES, active_mg_in, by_label, due_amount, label_of
 from pennywort.courses.services.calendar import fall_due, keep_to_clocks
 from pennywort.fish.models import Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
 from pennywort.fish.queries import count_of
@@ -145,7 +145,7 @@ def give_dose(
             task=task,
             attempt=old.attempt if old else last + 1,
             medicine_id=task.medicine_id,
-            product="" if task.dose_mg is not None else str((course.label or {}).get("product", "")),
+            product=str(label_of(task).get("product", "")),
             **amounts,
             net_volume_l=old.net_volume_l if old else course.tank.net_volume_l,
             happened_at=at,
@@ -250,15 +250,11 @@ def what_goes_back(actor: Actor, *, tank: Tank, changed_fraction: float) -> list
             if level > 0:
                 mg = put_back_mg(net_volume_l=tank.net_volume_l, level_mg_per_l=level, changed_fraction=changed_fraction)
                 found.append(PutBack(course=course, medicine_id=medicine_id, product="", amount_mg=mg, measures="mass", amount=0.0, level_mg_per_l=level))
-        products = [d for d in book.given(tank) if d.course_id == course.pk and d.water_change_id is None and by_label(d) is not None]
-        if products:
-            label = by_label(products[-1])
-            assert label is not None
-            measures, amount = label
+        # of each product by its label as much as the last dose of it was
+        last = {d.product: label for d in book.given(tank) if d.course_id == course.pk and d.water_change_id is None and (label := by_label(d)) is not None}
+        for product, (measures, amount) in last.items():
             back = put_back_ml(dose_ml=amount, changed_fraction=changed_fraction)
-            found.append(
-                PutBack(course=course, medicine_id="", product=products[-1].product, amount_mg=None, measures=measures, amount=back, level_mg_per_l=None)
-            )
+            found.append(PutBack(course=course, medicine_id="", product=product, amount_mg=None, measures=measures, amount=back, level_mg_per_l=None))
     return found
 
 

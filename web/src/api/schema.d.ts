@@ -248,6 +248,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Together
+         * @description What is known of several medicines at once: a warning, and the pairs that the courses here hold in one water.
+         */
+        get: operations["together"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference/actives": {
         parameters: {
             query?: never;
@@ -482,6 +502,26 @@ export interface paths {
          * @description Put a bottle or a stock solution on the shelf.
          */
         post: operations["add_bottle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/shelf/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Label
+         * @description Keep what a product's label says on the shelf.
+         */
+        post: operations["keep_label"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2516,6 +2556,26 @@ export interface components {
             /** Signs */
             signs: string[];
         };
+        /**
+         * GivenTogetherOut
+         * @description Medicines that a course here gives in one water at the same time.
+         */
+        GivenTogetherOut: {
+            /** Names */
+            names: string;
+            /** Course */
+            course: string;
+        };
+        /**
+         * SeveralOut
+         * @description What is said before a second medicine is given at the same time, and what is given together in courses here.
+         */
+        SeveralOut: {
+            /** Words */
+            words: string;
+            /** Together */
+            together: components["schemas"]["GivenTogetherOut"][];
+        };
         /** ActiveOut */
         ActiveOut: {
             /** Id */
@@ -3562,6 +3622,12 @@ export interface components {
              */
             drops_per_ml?: string;
             /**
+             * Teaspoon
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            teaspoon?: string;
+            /**
              * Share
              * @description A figure as typed: 2.5 gal, 82F
              * @default
@@ -4097,6 +4163,95 @@ export interface components {
             /** Stock */
             stock: boolean;
         };
+        /**
+         * KeptLabelOut
+         * @description A product by its label, as it stands on the shelf: in words, and as it is typed again.
+         */
+        KeptLabelOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Words */
+            words: string;
+            /** Holds Words */
+            holds_words: string;
+            label: components["schemas"]["LabelIn"];
+        };
+        /**
+         * LabelIn
+         * @description A label as it is typed.
+         */
+        LabelIn: {
+            /** Product */
+            product: string;
+            /**
+             * Amount
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            amount: string;
+            /**
+             * Per Volume
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            per_volume: string;
+            /**
+             * Every
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            every: string;
+            /** Days */
+            days: number;
+            /**
+             * Counts
+             * @default volume
+             * @enum {string}
+             */
+            counts?: "volume" | "mass" | "drops" | "pieces";
+            /**
+             * Drops Per Ml
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            drops_per_ml?: string;
+            /**
+             * Piece
+             * @default piece
+             */
+            piece?: string;
+            /**
+             * Change
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            change?: string;
+            /** Change On Day */
+            change_on_day?: number | null;
+            /**
+             * Holds
+             * @default []
+             */
+            holds?: string[];
+            /**
+             * Teaspoon
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            teaspoon?: string;
+            /**
+             * Paid
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            paid?: string;
+            /**
+             * Paid For
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            paid_for?: string;
+        };
         /** OwnToolOut */
         OwnToolOut: {
             /**
@@ -4118,6 +4273,8 @@ export interface components {
         ShelfOut: {
             /** Bottles */
             bottles: components["schemas"]["BottleOut"][];
+            /** Labels */
+            labels: components["schemas"]["KeptLabelOut"][];
             /** Tools */
             tools: components["schemas"]["OwnToolOut"][];
             /** Usual Tools */
@@ -4227,6 +4384,15 @@ export interface components {
              */
             paid_for?: string;
         };
+        /** KeepLabelIn */
+        KeepLabelIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            label: components["schemas"]["LabelIn"];
+        };
         /** ToolIn */
         ToolIn: {
             /**
@@ -4299,7 +4465,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "bottle" | "tool";
+            what: "bottle" | "tool" | "label";
             /**
              * Uid
              * Format: uuid
@@ -6633,70 +6799,6 @@ export interface components {
             /** Amount */
             amount: string;
         };
-        /** LabelIn */
-        LabelIn: {
-            /** Product */
-            product: string;
-            /**
-             * Amount
-             * @description A figure as typed: 2.5 gal, 82F
-             */
-            amount: string;
-            /**
-             * Per Volume
-             * @description A figure as typed: 2.5 gal, 82F
-             */
-            per_volume: string;
-            /**
-             * Every
-             * @description A figure as typed: 2.5 gal, 82F
-             */
-            every: string;
-            /** Days */
-            days: number;
-            /**
-             * Counts
-             * @default volume
-             * @enum {string}
-             */
-            counts?: "volume" | "mass" | "drops" | "pieces";
-            /**
-             * Drops Per Ml
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            drops_per_ml?: string;
-            /**
-             * Piece
-             * @default piece
-             */
-            piece?: string;
-            /**
-             * Change
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            change?: string;
-            /** Change On Day */
-            change_on_day?: number | null;
-            /**
-             * Holds
-             * @default []
-             */
-            holds?: string[];
-            /**
-             * Paid
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            paid?: string;
-            /**
-             * Paid For
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            paid_for?: string;
-        };
         /**
          * ProductIn
          * @description One of: a bottle of the shelf, a strength of the formulary, or what a label says.
@@ -6730,6 +6832,11 @@ export interface components {
                 [key: string]: components["schemas"]["ProductIn"];
             };
             label?: components["schemas"]["LabelIn"] | null;
+            /**
+             * Also
+             * @default []
+             */
+            also?: components["schemas"]["LabelIn"][];
             /**
              * Condition
              * @default
@@ -6935,6 +7042,11 @@ export interface components {
                 [key: string]: components["schemas"]["ProductIn"];
             };
             label?: components["schemas"]["LabelIn"] | null;
+            /**
+             * Also
+             * @default []
+             */
+            also?: components["schemas"]["LabelIn"][];
             /**
              * Condition
              * @default
@@ -7258,6 +7370,11 @@ export interface components {
                 [key: string]: components["schemas"]["ProductIn"];
             };
             label?: components["schemas"]["LabelIn"] | null;
+            /**
+             * Also
+             * @default []
+             */
+            also?: components["schemas"]["LabelIn"][];
             /**
              * Condition
              * @default
@@ -8996,6 +9113,26 @@ export interface operations {
             };
         };
     };
+    together: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeveralOut"];
+                };
+            };
+        };
+    };
     actives: {
         parameters: {
             query?: never;
@@ -9256,6 +9393,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["BottleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    keep_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepLabelIn"];
             };
         };
         responses: {

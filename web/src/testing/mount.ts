@@ -43,6 +43,8 @@ export function problem(kind: string, detail: string, more: Record<string, unkno
 
 /** Mount a component as the app does, with a keeper signed in to one fishroom. */
 export function show<C>(component: C, options: ComponentMountingOptions<C> = {}) {
+  // every page of a test is a visit of its own
+  history.replaceState(null, '')
   const pinia = createPinia()
   setActivePinia(pinia)
   useSession().take({

@@ -10,7 +10,8 @@ import { useKept } from '@/shared/useKept'
 import { useWrite } from '@/shared/useWrite'
 import DayBoard from './DayBoard.vue'
 import TextField from '@/shared/TextField.vue'
-import LabelForm, { type LabelText } from './LabelForm.vue'
+import ByLabels from './ByLabels.vue'
+import { asSent, emptyLabel, isSaid, labelFields, type LabelText } from './labels'
 import ProductPick from '@/shared/ProductPick.vue'
 import SchoolTable from './SchoolTable.vue'
 import SlipCard from './SlipCard.vue'
@@ -58,22 +59,11 @@ const schools = useQuery({
 })
 const list = computed(() => schools.data.value ?? [])
 const protocol = ref('')
-const label = ref<LabelText>({
-  ...{ product: '', amount: '', per_volume: '', every: '24 h', days: null, counts: 'volume' as const },
-  ...{
-    drops_per_ml: '',
-    piece: 'packet',
-    change: '',
-    change_on_day: null,
-    holds: [],
-    paid: '',
-    paid_for: '',
-  },
-})
+const labels = ref<LabelText[]>([emptyLabel()])
 const parameters = ref<Record<string, string>>({})
 const products = ref<Record<string, Schemas['ProductIn']>>({})
 const reason = ref('')
-const kept = useKept('course', { picked, protocol, label, parameters, products, reason })
+const kept = useKept('course', { picked, protocol, labels, parameters, products, reason })
 watch(
   list,
   (found) => {
@@ -103,14 +93,7 @@ const ready = computed(
     !!fish.value &&
     !!school.value &&
     !unsaid.value &&
-    (!school.value.needs_label ||
-      !!(
-        label.value.product &&
-        label.value.amount &&
-        label.value.per_volume &&
-        label.value.every &&
-        label.value.days
-      )),
+    (!school.value.needs_label || labels.value.every(isSaid)),
 )
 const wish = computed(() => ({
   protocol: protocol.value,
@@ -118,7 +101,8 @@ const wish = computed(() => ({
   products: Object.fromEntries(
     Object.entries(products.value).filter(([, p]) => p.bottle || p.strength || p.own?.value),
   ),
-  label: school.value?.needs_label ? { ...label.value, days: label.value.days ?? 0 } : null,
+  label: school.value?.needs_label ? asSent(labels.value[0]!) : null,
+  also: school.value?.needs_label ? labels.value.slice(1).map(asSent) : [],
   condition: condition.value,
 }))
 const settled = ref(wish.value)
@@ -201,8 +185,7 @@ async function begin() {
   await router.push({ name: 'today' })
 }
 const FIELDS = computed(() => [
-  ...['product', 'amount', 'per_volume', 'every', 'days', 'drops_per_ml'].map((name) => `label.${name}`),
-  ...['change', 'change_on_day', 'holds', 'paid', 'paid_for'].map((name) => `label.${name}`),
+  ...labels.value.flatMap((_, i) => labelFields(i ? `also.${i - 1}` : 'label')),
   ...settable.value.map((p) => `parameters.${p.id}`),
   ...(school.value?.medicines ?? []).flatMap((m) => [
     `products.${m.active}`,
@@ -273,7 +256,7 @@ const FIELDS = computed(() => [
           :problem="problem"
           @update:model-value="parameters = { ...parameters, [p.id]: $event ?? '' }"
         />
-        <LabelForm v-if="school.needs_label" v-model:label="label" :problem="problem" />
+        <ByLabels v-if="school.needs_label" v-model="labels" :problem="problem" />
         <ProblemNote :problem="problem" :fields="FIELDS" />
       </div>
 

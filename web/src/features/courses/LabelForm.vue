@@ -1,14 +1,21 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { Problem, Schemas } from '@/api/client'
+import { computed, ref } from 'vue'
+import { answer, api, type Problem } from '@/api/client'
 import CountField from '@/shared/CountField.vue'
 import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
 import TextField from '@/shared/TextField.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
 import { useActives } from '@/shared/useActives'
+import { useShelf } from '@/shared/useShelf'
+import { useWrite } from '@/shared/useWrite'
+import { asSent, isSaid, labelFields, type LabelText } from './labels'
 
-export type LabelText = Required<Omit<Schemas['LabelIn'], 'days'>> & { days: number | null }
-defineProps<{ problem: Problem | null }>()
+/** One product's label. `at` is its name in the request. */
+const props = defineProps<{ problem: Problem | null; at: string }>()
+const emit = defineEmits<{ remove: [] }>()
+const session = useSession()
 const label = defineModel<LabelText>('label', { required: true })
 const { data: actives } = useActives()
 const choices = computed(() => (actives.value ?? []).filter((a) => a.strengths.length))
@@ -19,6 +26,29 @@ const COUNTS: { value: LabelText['counts']; label: string; example: string }[] =
   { value: 'pieces', label: 'packets, tablets', example: '1 packet' },
 ]
 const PIECES = ['packet', 'tablet', 'capsule', 'capful', 'scoop', 'piece']
+const { data: shelf } = useShelf()
+const kept = computed(() =>
+  (shelf.value?.labels ?? []).map((k) => ({ value: k.uid, label: k.label.product })),
+)
+const picked = ref('')
+function take(uid: string) {
+  picked.value = uid
+  const from = shelf.value?.labels.find((k) => k.uid === uid)
+  if (from) label.value = { ...label.value, ...from.label }
+}
+const keep = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/shelf/labels', {
+      params: { path: session.inRoom() },
+      body: { write_id, label: asSent(label.value) },
+    }),
+  ),
+)
+const isKept = ref('')
+async function keepIt() {
+  const sent = JSON.stringify(label.value)
+  if (await keep.run()) isKept.value = sent
+}
 const example = computed(() => COUNTS.find((c) => c.value === label.value.counts)?.example ?? '')
 </script>
 
@@ -28,21 +58,32 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
     <p class="small quiet">
       Read it twice: one label may give seven days for sick fish and three for new ones.
     </p>
+    <SelectField
+      v-if="kept.length"
+      :model-value="picked"
+      label="From your shelf"
+      :options="kept"
+      option-value="value"
+      option-label="label"
+      placeholder="type a new one"
+      :data-testid="`${at}-shelf`"
+      @update:model-value="take"
+    />
     <TextField
       v-model="label.product"
       label="Product"
-      field="label.product"
+      :field="`${at}.product`"
       :problem="problem"
       hint="as you call it"
       maxlength="80"
     />
-    <SelectField v-model="label.counts" label="It counts" :options="COUNTS" data-testid="label-counts" />
+    <SelectField v-model="label.counts" label="It counts" :options="COUNTS" :data-testid="`${at}-counts`" />
     <SelectField v-if="label.counts === 'pieces'" v-model="label.piece" label="They are" :options="PIECES" />
     <TextField
       v-model="label.amount"
       figure
       label="This much"
-      field="label.amount"
+      :field="`${at}.amount`"
       :problem="problem"
       :placeholder="example"
     />
@@ -51,16 +92,25 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       v-model="label.drops_per_ml"
       figure
       label="Drops in a mL"
-      field="label.drops_per_ml"
+      :field="`${at}.drops_per_ml`"
       :problem="problem"
       placeholder="20"
       hint="count yours into a syringe"
     />
     <TextField
+      v-if="label.counts === 'mass'"
+      v-model="label.teaspoon"
+      figure
+      label="My level teaspoon"
+      :field="`${at}.teaspoon`"
+      :problem="problem"
+      hint="g of this powder, if you weighed it"
+    />
+    <TextField
       v-model="label.per_volume"
       figure
       label="in every"
-      field="label.per_volume"
+      :field="`${at}.per_volume`"
       :problem="problem"
       placeholder="10 gal"
     />
@@ -68,14 +118,14 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       v-model="label.every"
       figure
       label="every"
-      field="label.every"
+      :field="`${at}.every`"
       :problem="problem"
       placeholder="24 h"
     />
     <CountField
       v-model="label.days"
       label="for so many days"
-      field="label.days"
+      :field="`${at}.days`"
       :problem="problem"
       :max="60"
     />
@@ -83,7 +133,7 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       v-model="label.change"
       figure
       label="Then change"
-      field="label.change"
+      :field="`${at}.change`"
       :problem="problem"
       placeholder="25 %"
       hint="half, if it says nothing"
@@ -92,14 +142,14 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       v-if="label.change"
       v-model="label.change_on_day"
       label="on day"
-      field="label.change_on_day"
+      :field="`${at}.change_on_day`"
       :problem="problem"
       :max="61"
     />
     <FieldRow
       v-slot="f"
       label="It holds"
-      field="label.holds"
+      :field="`${at}.holds`"
       :problem="problem"
       hint="so far as it names them"
     >
@@ -112,14 +162,14 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
         :max-selected-labels="3"
         :label-id="f.id"
         aria-label="What it holds"
-        data-testid="label-holds"
+        :data-testid="`${at}-holds`"
       />
     </FieldRow>
     <TextField
       v-model="label.paid"
       figure
       label="You paid"
-      field="label.paid"
+      :field="`${at}.paid`"
       :problem="problem"
       hint="a plain number"
     />
@@ -128,10 +178,26 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       v-model="label.paid_for"
       figure
       label="for"
-      field="label.paid_for"
+      :field="`${at}.paid_for`"
       :problem="problem"
       :placeholder="example"
     />
+    <div class="presses">
+      <button
+        v-if="isSaid(label)"
+        type="button"
+        class="link small"
+        :disabled="keep.busy.value"
+        :data-testid="`${at}-keep`"
+        @click="keepIt"
+      >
+        {{ isKept === JSON.stringify(label) ? 'kept on the shelf' : 'keep this label on the shelf' }}
+      </button>
+      <button v-if="props.at !== 'label'" type="button" class="link small" @click="emit('remove')">
+        without this one
+      </button>
+    </div>
+    <ProblemNote :problem="keep.problem.value" :fields="labelFields('label')" />
   </fieldset>
 </template>
 
@@ -143,5 +209,11 @@ fieldset {
 }
 legend {
   width: 100%;
+}
+.presses {
+  display: flex;
+  gap: 16px;
+  min-height: 44px;
+  align-items: center;
 }
 </style>

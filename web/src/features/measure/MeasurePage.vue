@@ -56,7 +56,11 @@ const places = computed(() => [
 const inTank = computed(() => tanks.value?.find((t) => t.uid === tank.value) ?? null)
 const needsWater = computed(() => what.value === 'dose' || !!kind.value?.water)
 const hasWater = computed(() => !needsWater.value || !!tank.value || !!volume.value.trim())
-const shownFields = computed(() => (kind.value?.fields ?? []).filter((f) => !f.when || f.when(values.value)))
+const shownFields = computed(() =>
+  (kind.value?.fields ?? []).filter(
+    (f) => (!f.when || f.when(values.value)) && (f.list !== 'labels' || !!shelf.value?.labels.length),
+  ),
+)
 const BY_ITSELF = 'Fill in what is asked; the slip comes by itself.'
 /** what must still be said before anything is reckoned; empty once all of it is */
 const missing = computed(() => {
@@ -119,9 +123,20 @@ const lists = computed(() => {
     actives: (actives.value ?? [])
       .filter((a) => a.strengths.length)
       .map((a) => ({ value: a.id, label: a.name })),
+    labels: (shelf.value?.labels ?? []).map((k) => ({ value: k.uid, label: k.label.product })),
     products: productsOf(of, shelf.value, values.value['use'] ?? '', true),
   }
 })
+// a label of the shelf fills what it says; it may be changed for this once
+watch(
+  () => values.value['kept'],
+  (uid) => {
+    const from = shelf.value?.labels.find((k) => k.uid === uid)?.label
+    if (!from) return
+    const { counts = 'volume', amount, per_volume, drops_per_ml = '', teaspoon = '' } = from
+    values.value = { ...values.value, counts, amount, per_volume, drops_per_ml, teaspoon }
+  },
+)
 function confirmAll() {
   if (kind.value) values.value = { ...values.value, confirmed: 'yes' }
   else dose.value = { ...dose.value, confirmed: true }

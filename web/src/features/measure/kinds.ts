@@ -11,7 +11,7 @@ export interface Field {
   when?: (values: Values) => boolean
   first?: string
   /** options come from the formulary and the shelf: every bath, every use in water, every medicine, what it is taken from */
-  list?: 'baths' | 'uses' | 'actives' | 'products'
+  list?: 'baths' | 'uses' | 'actives' | 'products' | 'labels'
 }
 export type Values = Record<string, string>
 export interface Kind {
@@ -66,6 +66,7 @@ export const KINDS: Kind[] = [
     water: true,
     needs: ['amount', 'per_volume'],
     fields: [
+      { name: 'kept', label: 'From your shelf', list: 'labels' },
       {
         name: 'counts',
         label: 'The label counts',
@@ -84,6 +85,12 @@ export const KINDS: Kind[] = [
         label: 'Drops in 1 mL',
         hint: '20 if not counted',
         when: is('counts', 'drops'),
+      },
+      {
+        name: 'teaspoon',
+        label: 'My level teaspoon',
+        hint: 'g of this powder, if you weighed it',
+        when: is('counts', 'mass'),
       },
       { name: 'share', label: 'Of it, this share', hint: 'all, if left empty' },
     ],

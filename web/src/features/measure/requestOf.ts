@@ -9,7 +9,8 @@ export function requestOf(kind: Kind, values: Values): Record<string, unknown> {
   for (const field of kind.fields) {
     const value = values[field.name] ?? ''
     if (!value.trim() || (field.when && !field.when(values))) continue
-    if (field.name === 'by_label') continue
+    // what is only asked here: it fills or changes other fields
+    if (field.name === 'by_label' || field.list === 'labels') continue
     if (field.list === 'products') {
       if (value.startsWith('bottle:')) body['bottle'] = value.slice(7)
       else if (value !== 'own') body['strength'] = value

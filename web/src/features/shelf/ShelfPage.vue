@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { answer, api } from '@/api/client'
+import { answer, api, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -14,8 +14,9 @@ import ToolForm from './ToolForm.vue'
 /** The shelf: what is in the bottles, what was mixed and until when, what is measured with. */
 const session = useSession()
 const { data: shelf, error } = useShelf()
+type Kept = Schemas['GoneIn']['what']
 const adding = ref<'bottle' | 'tool' | 'spoons' | null>(null)
-const last = ref<{ what: 'bottle' | 'tool'; uid: string; name: string } | null>(null)
+const last = ref<{ what: Kept; uid: string; name: string } | null>(null)
 const sentence = computed(() => {
   const past = shelf.value?.bottles.filter((b) => b.past).length ?? 0
   if (past) return past === 1 ? 'One bottle is past its date.' : `${past} bottles are past their date.`
@@ -23,7 +24,7 @@ const sentence = computed(() => {
     ? 'What stands here is offered first wherever something is measured.'
     : 'Nothing stands here yet. What you own is written down once, as its label says.'
 })
-let asked = { what: 'bottle' as 'bottle' | 'tool', uid: '', gone: true }
+let asked = { what: 'bottle' as Kept, uid: '', gone: true }
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/shelf/gone', {
@@ -32,7 +33,7 @@ const write = useWrite((write_id) =>
     }),
   ),
 )
-async function take(what: 'bottle' | 'tool', item: { uid: string; name: string }, gone = true) {
+async function take(what: Kept, item: { uid: string; name: string }, gone = true) {
   asked = { what, uid: item.uid, gone }
   if (await write.run()) last.value = gone ? { what, uid: item.uid, name: item.name } : null
 }
@@ -93,6 +94,26 @@ async function take(what: 'bottle' | 'tool', item: { uid: string; name: string }
       No bottle yet. A strength that is written down once is not misread at eleven at night.
     </p>
     <Button label="Write down a bottle" data-testid="add-bottle" @click="adding = 'bottle'" />
+  </section>
+  <section v-if="shelf?.labels.length" aria-label="Products by their labels">
+    <h2 class="block-head">By their own labels</h2>
+    <ul class="rows" data-testid="labels">
+      <li v-for="l in shelf.labels" :key="l.uid" class="row">
+        <b>{{ l.label.product }}</b>
+        <span
+          >{{ l.words
+          }}<span class="small quiet block">{{
+            l.holds_words ? `holds ${l.holds_words}` : 'what it holds is not said'
+          }}</span></span
+        >
+        <Button
+          label="Used up"
+          severity="secondary"
+          :aria-label="`${l.label.product}: used up`"
+          @click="take('label', { uid: l.uid, name: l.label.product })"
+        />
+      </li>
+    </ul>
   </section>
   <section v-if="shelf" aria-label="Tools at hand">
     <h2 class="block-head">Tools at hand</h2>

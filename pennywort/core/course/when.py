@@ -1,0 +1,30 @@
+"""When the steps of a course fall due, and in which order."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from datetime import UTC, datetime, timedelta
+from zoneinfo import ZoneInfo
+
+from pennywort.core.course.plan import PlannedStep
+from pennywort.core.reference.course_models import StepKind
+
+# what comes first where two fall due together: water out before medicine in, tests after
+ORDER: tuple[StepKind, ...] = (
+    "disinfect", "tell", "carbon_out", "water_change", "transfer", "remove", "temperature", "salinity", "lights", "dose", "bath", "dip", "swab", "food",
+    "feed", "carbon_in", "look", "water_test",
+)  # fmt: skip
+# what is only made ready for a step that follows
+MADE_READY = ("disinfect", "tell")
+
+
+def at_hour(start: datetime, hours: float, *, zone: ZoneInfo) -> datetime:
+    """``hours`` after the start; whole days keep the clock time of the fishroom across a change of summer time."""
+    if hours % 24 == 0:
+        local = start.astimezone(zone).replace(tzinfo=None) + timedelta(hours=hours)
+        return local.replace(tzinfo=zone).astimezone(UTC)
+    return start + timedelta(hours=hours)
+
+
+def in_order(steps: Iterable[PlannedStep]) -> list[PlannedStep]:
+    return sorted(steps, key=lambda s: (s.due_at, ORDER.index(s.kind), s.place))
