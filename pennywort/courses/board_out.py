@@ -92,7 +92,8 @@ def plan_strip(actor: Actor, tank: Tank, plan: CoursePlan, protocol: CourseProto
     strip = Strip(
         tank=tank,
         fish=fish_words(groups_in(tank)) or "empty",
-        medicine=" + ".join(library().actives[h.active].short_name for h in plan.held) or "no medicine",
+        medicine=" + ".join([library().actives[h.active].short_name for h in plan.held] + list(dict.fromkeys(s.product for s in plan.steps if s.product)))
+        or "no medicine",
         state="none",
         state_words="as planned",
         level=None,

@@ -7,6 +7,7 @@ from datetime import timedelta
 
 from django.db import connection
 from django.utils import timezone
+from selenium.webdriver.common.keys import Keys
 
 from pennywort.baths.models import BathEvent, BathRun
 from pennywort.core.reference import library
@@ -78,6 +79,29 @@ class NoHarm(DemoCase):
         self.open(f"/courses/for/{self.paddle.uid}?condition=fin_rot")
         self.school("by its label")
         self.assertEqual(self.field("Product").get_attribute("value"), "")
+
+    def test_a_second_product_is_warned_of_first_and_comes_from_the_shelf(self) -> None:
+        """The dye is kept on the shelf; a second product with the same dye in it is never given beside it."""
+        self.open(f"/courses/for/{self.paddle.uid}?condition=fin_rot")
+        self.school("by its label")
+        for label, text in (("Product", "the blue bottle"), ("This much", "5 mL"), ("in every", "40 L"), ("for so many days", "3")):
+            self.fill(label, text)
+        self.press(self.tid("label-holds"))
+        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if "Methylene blue" in e.text), None), "methylene blue"))
+        self.field("Product").send_keys(Keys.ESCAPE)
+        self.press(self.tid("label-keep"))
+        self.sees("kept on the shelf")
+        self.press(self.tid("another-product"))
+        self.until(lambda: "most labels forbid a second one" in self.tid("many-at-once").text, "what is said first")
+        self.press(self.tid("add-label"))
+        self.choose("also.0-shelf", "the blue bottle")
+        self.sees("Never here: methylene blue is in more than one of these medicines")
+        self.open("/shelf")
+        self.until(lambda: "5 mL in every 40 L" in self.tid("labels").text, "the label on the shelf")
+        self.open("/measure?what=label")
+        self.fill("Water", "80 L")
+        self.choose("field-kept", "the blue bottle")
+        self.until(lambda: "10mL" in self.one(".big").text.replace("\n", "").replace(" ", ""), "twice the dose")
 
     def test_a_tick_against_the_record_is_not_offered(self) -> None:
         """Paddle holds 2 cm of sand: that it is a bare hospital tank can't be ticked, and the course asks why all the same."""

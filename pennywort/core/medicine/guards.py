@@ -61,7 +61,7 @@ def tender_words(active: Active, use: Use, *, lives: frozenset[str], temperature
     """What is to be minded of these fish at a bath or dose of it: who bears it poorly, and who stays in it for less, or in what warmth."""
     met = _of_life(active, Surroundings(water=use.water[0], lives=lives), found)
     cut = shorter_for(use, lives=lives, temperature_c=temperature_c)
-    return (*(line.text for line in met), *([f"{cut.minutes:g} minutes at most: {cut.text}"] if cut else []))
+    return (*(line.text for line in met), *([cut.text] if cut else []))
 
 
 def _of_equipment(active: Active, use: Use, here: Surroundings) -> Iterator[SlipCaution]:

@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { answer, api, type Problem, type Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -300,7 +301,7 @@ const FIELDS = computed(() => [
           </div>
           <div v-if="slip.cared.length" class="tick why">
             <label for="reason"
-              >{{ slip.cared.join('; ') }}.
+              >{{ capital(slip.cared.join('; ')) }}.
               <span class="small tannin">Why is it given all the same?</span></label
             >
             <Textarea id="reason" v-model="reason" rows="2" maxlength="300" data-testid="reason" />

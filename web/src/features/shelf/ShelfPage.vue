@@ -102,7 +102,7 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
         <b>{{ l.label.product }}</b>
         <span
           >{{ l.words
-          }}<span class="small quiet block">{{
+          }}<span class="small quiet paid">{{
             l.holds_words ? `holds ${l.holds_words}` : 'what it holds is not said'
           }}</span></span
         >
