@@ -116,7 +116,7 @@ def slip(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schema
     wish = body.wish()
     protocol, plan = course.plan_for(actor, tank, wish, starts_at=actor.now)
     labels = course.labels_of_wish(actor, protocol, wish)
-    return slip_out(protocol, plan, labels=labels, tank=tank, actor=actor)
+    return slip_out(protocol, plan, labels=labels, tank=tank, clean=course.clean_tanks(actor, protocol, wish, tank=tank), actor=actor)
 
 
 @router.post("/groups/{uuid:group_id}/schools", response=list[schemas.SchoolOut], operation_id="schools")
@@ -299,7 +299,7 @@ def take_up(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: Writ
     """A task that was left out is due again."""
     actor = act(request, room_id)
     task = tasks.task_of(actor, task_id)
-    return write_once(actor, body.write_id, "take_up", {"task": task_id}, lambda: tasks.take_up(actor, task=task))
+    return write_once(actor, body.write_id, "take_up", {"task": task_id}, lambda: tasks.take_up(actor, uid=body.write_id, task=task))
 
 
 @router.post("/strike", response=Written, operation_id="strike")

@@ -138,6 +138,9 @@ class Task(RoomRecord):
     lasts_min = models.FloatField(null=True, blank=True)
     expected_mg_per_l = models.FloatField(null=True, blank=True)
     reads = models.JSONField(default=list, blank=True)
+    # of a move the tank it goes to, and once it is made where they were; of a tank to be emptied which it is
+    to_tank = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+    moved_from = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
     only_if = models.CharField(max_length=120, blank=True)
     done_at = models.DateTimeField(null=True, blank=True)
     done_by = models.ForeignKey(Keeper, null=True, blank=True, on_delete=models.PROTECT, related_name="+")

@@ -35,6 +35,8 @@ class WishIn(In):
     # further products by their labels, given at the same time
     also: Annotated[list[LabelIn], Field(max_length=3)] = []
     condition: str = Field(default="", max_length=40)
+    # the clean tanks that its moves go through, in turn
+    tanks: Annotated[list[UUID], Field(max_length=2)] = []
 
     def wish(self) -> Wish:
         return Wish(
@@ -44,6 +46,7 @@ class WishIn(In):
             label=self.label.typed() if self.label else None,
             also=[label.typed() for label in self.also],
             condition=self.condition,
+            tanks=tuple(self.tanks),
         )
 
 
@@ -189,6 +192,8 @@ class SchoolOut(Schema):
     never: str
     care: int
     needs_label: bool
+    # it moves them through clean tanks, which may be named
+    moves: bool
     medicines: list[HeldOut]
 
 

@@ -84,6 +84,7 @@ def _school(actor: Actor, facts: TankFacts, shelf: list[tuple[str, Product]], pa
         left_words=left_words(plan, actor) if plan else "",
         never=never,
         care=len(plan.cared) if plan else 0,
+        moves=not protocol.medicines and any(s.kind == "transfer" for s in protocol.steps),
         needs_label=protocol.kind == "label" or protocol.needs_label,
         medicines=[HeldOut(active=m.active, use=m.use) for m in protocol.medicines],
     )

@@ -215,16 +215,22 @@ def left_words(plan: CoursePlan, actor: Actor) -> str:
     return f"about {share * 100:.2g} in 100 of {who} come through {at}"
 
 
-def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, labels: Sequence[LabelDirections], tank: Tank, actor: Actor) -> SlipOut:
+def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, labels: Sequence[LabelDirections], tank: Tank, clean: Sequence[Tank], actor: Actor) -> SlipOut:
     """Everything the slip shows, with the days ahead."""
     first = actor.local(plan.starts_at).date()
+    # the last of them, found from behind, is the tank that they came from
+    tanks = [*clean, tank]
     days = [
         StepOut(
             kind=s.kind,
             title=f"{s.title} ({s.only_if})" if s.only_if else s.title,
             at_words=f"{actor.local(s.due_at):%H:%M}",
             day=(actor.local(s.due_at).date() - first).days + 1,
-            amount=_step_amount(s, actor, tank),
+            amount=_step_amount(s, actor, tank)
+            if s.tank_place is None
+            else f"into {tanks[s.tank_place].name}"
+            if s.kind == "transfer"
+            else tanks[s.tank_place].name,
         )
         for s in plan.steps
     ]

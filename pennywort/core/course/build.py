@@ -17,7 +17,7 @@ from pennywort.core.course.salinity import passed, stepped
 from pennywort.core.course.ticks import ticks_of
 from pennywort.core.course.to_buy import label_to_buy, to_buy
 from pennywort.core.course.warned import off_words, warnings_of, worst_first
-from pennywort.core.course.when import MADE_READY, at_hour, in_order
+from pennywort.core.course.when import MADE_READY, at_hour, in_order, into_tanks
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
@@ -97,6 +97,7 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         salted = stepped(steps, now_g_per_kg=tank.salinity_g_per_kg)
         told = passed(steps, salted, protocol=protocol, chosen=chosen.parameters, now_g_per_kg=tank.salinity_g_per_kg)
         steps = salted
+        steps = into_tanks(steps, count=chosen.tank_count)
         if tank.stays_set_up:
             steps = _first_tank_kept(steps, protocol)
         if protocol.needs_label:

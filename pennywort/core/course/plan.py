@@ -46,13 +46,15 @@ class TankFacts:
 class Chosen:
     """What the keeper set: parameters in their own units, products, prices of a mg, mL or piece, what it is against.
 
-    ``label`` are the directions of a product by its own label, ``also`` those of further ones given at the same time.
+    ``label`` are the directions of a product by its own label, ``also`` those of further ones given at the same time,
+    ``tank_count`` how many clean tanks stand ready for its moves.
     """
 
     parameters: Mapping[str, float] = field(default_factory=dict)
     products: Mapping[str, Product] = field(default_factory=dict)
     label: LabelDirections | None = None
     also: tuple[LabelDirections, ...] = ()
+    tank_count: int = 0
     prices: Mapping[str, float] = field(default_factory=dict)
     label_price: float | None = None
     also_prices: tuple[float | None, ...] = ()
@@ -71,7 +73,9 @@ class Chosen:
 
 @dataclass(frozen=True, kw_only=True)
 class PlannedStep:
-    """One dated thing to do. ``amount`` in mg, mL or pieces of the product (``measures``) holds ``active_mg``; ``product``
+    """One dated thing to do. ``tank_place``: of a move and of what is emptied after it which of the chosen tanks, -1 for the one they came from.
+
+    ``amount`` in mg, mL or pieces of the product (``measures``) holds ``active_mg``; ``product``
     names one by its label. ``to`` is a warmth in degC or a
     salinity in g/kg, that one ``from_g_per_kg`` where the level before it is known.
 
@@ -100,6 +104,7 @@ class PlannedStep:
     only_if: str = ""
     minimum_h: float | None = None
     every_h: float | None = None
+    tank_place: int | None = None
     text: str = ""
 
 

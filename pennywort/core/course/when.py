@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from zoneinfo import ZoneInfo
 
@@ -16,6 +17,24 @@ ORDER: tuple[StepKind, ...] = (
 )  # fmt: skip
 # what is only made ready for a step that follows
 MADE_READY = ("disinfect", "tell")
+
+
+def into_tanks(steps: Sequence[PlannedStep], *, count: int) -> list[PlannedStep]:
+    """Moves go through the clean tanks in turn, and what is emptied after a move is the tank that was just left.
+
+    :param count: how many tanks were chosen; with none nothing is said of them.
+    """
+    if not count:
+        return list(steps)
+    here, left, placed, moved = -1, -1, [], 0
+    for step in steps:
+        if step.kind == "transfer":
+            left, here = here, moved % count
+            moved += 1
+            placed.append(replace(step, tank_place=here))
+        else:
+            placed.append(replace(step, tank_place=left) if step.kind == "disinfect" and moved else step)
+    return placed
 
 
 def at_hour(start: datetime, hours: float, *, zone: ZoneInfo) -> datetime:

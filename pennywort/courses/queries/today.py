@@ -148,9 +148,17 @@ def due_item(actor: Actor, task: Task, *, book: Book, moved: tuple[Moved, ...], 
         warning=press.warning,
         warning_short=press.warning_short,
         moves_words=_moves_words(actor, moved),
-        where_words=once_words(task.course.tank, book.on_its_water(task.course.tank)) if task.kind in IN_WATER else "",
+        where_words=_where_words(task, book),
         decided=decided,
     )
+
+
+def _where_words(task: Task, book: Book) -> str:
+    """Into which tank it goes: of a move the clean one, of a tank to be emptied its name, of tanks on one water that it goes in once."""
+    if task.to_tank_id is not None:
+        to = book.tanks.get(task.to_tank_id)
+        return "" if to is None else f"into {to.name}" if task.kind == "transfer" else f"that is {to.name}"
+    return once_words(task.course.tank, book.on_its_water(task.course.tank)) if task.kind in IN_WATER else ""
 
 
 def _moved(actor: Actor, due: list[Task]) -> dict[int, tuple[Moved, ...]]:
@@ -197,7 +205,9 @@ def _done_today(actor: Actor, book: Book) -> tuple[DoneItem, ...]:
         add("change", change, f"{book.tanks[change.tank_id].name}: changed {show_fraction(change.changed_fraction).text}")
     for loss in Loss.objects.standing().filter(book.here("group__tank"), **mine).select_related("group", "recorded_by"):
         add("loss", loss, f"{book.tanks[loss.group.tank_id].name}: {loss.count} lost")
-    without_entry = Task.objects.filter(book.here("course__tank"), Q(skipped=True) | Q(kind__in=TICKED), done_at__gte=actor.midnight, course__stopped_at=None)
+    without_entry = Task.objects.filter(
+        book.here("course__tank"), Q(skipped=True) | Q(kind__in=TICKED) | Q(moved_from__isnull=False), done_at__gte=actor.midnight, course__stopped_at=None
+    )
     for task in without_entry.select_related("course", "done_by"):
         at = task.done_at or actor.now
         words = f"{book.tanks[task.course.tank_id].name}: {'left out ' if task.skipped else ''}{task.title[:1].lower()}{task.title[1:]}"

@@ -25,7 +25,7 @@ from pennywort.courses.queries.running import running_courses, standing_in
 from pennywort.courses.services.cases import check_condition, open_case
 from pennywort.courses.services.protocols import is_own, protocol_named
 from pennywort.fish.models import Group
-from pennywort.fish.queries import groups_in_water, species_in
+from pennywort.fish.queries import count_of, groups_in_water, species_in
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
 from pennywort.rooms.salt import read_grams_per_l
@@ -33,6 +33,7 @@ from pennywort.shelf.labels import TypedLabel, label_price, read_label
 from pennywort.shelf.products import ProductIn, chosen_product, prices_of
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import fresh_readings, on_one_water, water_of
+from pennywort.tanks.services import tank_of
 
 LATEST_START = timedelta(days=14)
 EARLIEST_START = timedelta(hours=2)
@@ -51,6 +52,7 @@ class Wish:
     label: TypedLabel | None = None
     also: Sequence[TypedLabel] = ()
     condition: str = ""
+    tanks: tuple[UUID, ...] = ()
 
 
 def protocol_for(actor: Actor, protocol_id: str, water: WaterType) -> CourseProtocol:
@@ -143,14 +145,40 @@ def chosen_of(actor: Actor, protocol: CourseProtocol, wish: Wish) -> Chosen:
         also=tuple(read_label(actor, typed, at=f"also.{i}") for i, typed in enumerate(wish.also)),
         prices=prices_of(actor, products),
         condition=wish.condition,
+        tank_count=len(wish.tanks),
         label_price=label_price(actor, wish.label, at="label") if wish.label else None,
         also_prices=tuple(label_price(actor, typed, at=f"also.{i}") for i, typed in enumerate(wish.also)),
     )
 
 
+def clean_tanks(actor: Actor, protocol: CourseProtocol, wish: Wish, *, tank: Tank) -> list[Tank]:
+    """The clean tanks that the moves of a course go through.
+
+    :raises InvalidInput: tanks where nothing moves or a medicine is held in the water, the same twice, or one that is not bare and empty.
+    :raises NotFound: not of this fishroom.
+    """
+    found: list[Tank] = []
+    for i, uid in enumerate(wish.tanks):
+        name = f"tanks.{i}"
+        one = tank_of(actor, uid)
+        if protocol.medicines or not any(s.kind == "transfer" for s in protocol.steps):
+            raise InvalidInput("This course moves them through no tanks.", field=name)
+        if one.water_type != tank.water_type:
+            raise InvalidInput(f"{one.name} holds another kind of water.", field=name)
+        if one.water_id in {tank.water_id, *(t.water_id for t in found)}:
+            raise InvalidInput(f"{one.name} has the same water as another tank of this course: a move into it leaves nothing behind.", field=name)
+        if standing_in([one]) or one.has_plants or one.has_invertebrates:
+            raise InvalidInput(f"{one.name} is not bare: what they shed lives on in sand, rock and plants.", field=name)
+        if any(count_of(g).count for g in groups_in_water(one)):
+            raise InvalidInput(f"Fish live in {one.name}.", field=name)
+        found.append(one)
+    return found
+
+
 def plan_for(actor: Actor, tank: Tank, wish: Wish, *, starts_at: datetime) -> tuple[CourseProtocol, CoursePlan]:
     """The calendar of a wish in this tank. Keeps nothing."""
     protocol = protocol_for(actor, wish.protocol_id, water_type_of(tank))
+    clean_tanks(actor, protocol, wish, tank=tank)
     facts, chosen = tank_facts(actor, tank), chosen_of(actor, protocol, wish)
     return protocol, build_plan(protocol, tank=facts, chosen=chosen, start_at=starts_at, zone=actor.zone, found=library())
 
@@ -271,11 +299,12 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
         first_ends_at=plan.clock_ends_at,
         clock_ends_at=plan.clock_ends_at,
     )
-    Task.objects.bulk_create(_task(actor, course, uid5=uuid5(uid, f"task {i}"), step=step) for i, step in enumerate(plan.steps))
+    clean = clean_tanks(actor, protocol, wish, tank=tank)
+    Task.objects.bulk_create(_task(actor, course, uid5=uuid5(uid, f"task {i}"), step=step, clean=clean) for i, step in enumerate(plan.steps))
     return {"uid": str(course.uid), "case": str(case.uid)}
 
 
-def _task(actor: Actor, course: Course, *, uid5: UUID, step: PlannedStep) -> Task:
+def _task(actor: Actor, course: Course, *, uid5: UUID, step: PlannedStep, clean: Sequence[Tank]) -> Task:
     by_label = step.kind == "dose" and step.active is None
     return Task(
         uid=uid5,
@@ -306,4 +335,5 @@ def _task(actor: Actor, course: Course, *, uid5: UUID, step: PlannedStep) -> Tas
         expected_mg_per_l=step.expected_mg_per_l,
         reads=list(step.reads),
         only_if=step.only_if,
+        to_tank=None if step.tank_place is None else course.tank if step.tank_place < 0 else clean[step.tank_place],
     )

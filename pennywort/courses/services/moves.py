@@ -11,7 +11,7 @@ from uuid import UUID, uuid5
 from pennywort.core.errors import InvalidInput
 from pennywort.core.outcome.figures import Count, check_count
 from pennywort.core.reference.naming import plural
-from pennywort.courses.models import Case, Course
+from pennywort.courses.models import Case, Course, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.running import running_courses
@@ -114,12 +114,22 @@ def arrive(actor: Actor, *, uid: UUID, tank: Tank, **values: Any) -> dict[str, A
 
 
 def move_fish(
-    actor: Actor, *, uid: UUID, group: Group, to: Tank, count: int | None, plus_minus: int, note: str, individuals: Sequence[UUID] = ()
+    actor: Actor,
+    *,
+    uid: UUID,
+    group: Group,
+    to: Tank,
+    count: int | None,
+    plus_minus: int,
+    note: str,
+    individuals: Sequence[UUID] = (),
+    along: Course | None = None,
 ) -> dict[str, Any]:
     """Move a group, or part of it, to another tank.
 
     A part becomes a group of its own with the arrival of the whole. An open case stays with those who stay; it goes along
-    with a whole group. :raises InvalidInput: the same tank, or more than there are.
+    with a whole group. ``along``: a course whose own move this is: it is not stopped by it. :raises InvalidInput: the same tank, or more than
+    there are.
     """
     if to.pk == group.tank_id:
         raise InvalidInput("They are in this tank already.", field="to")
@@ -130,7 +140,8 @@ def move_fish(
     if not going.whole:
         _named_along(actor, group, moving, individuals)
     same_water = to.water_id == from_tank.water_id
-    told = "" if same_water else mixed(actor, newcomers=moving, tank=to, count=going.count.count)
+    # those that a course moves together lived together before
+    told = "" if same_water or along is not None else mixed(actor, newcomers=moving, tank=to, count=going.count.count)
     Move.objects.create(
         uid=uid,
         fishroom=actor.fishroom,
@@ -148,7 +159,7 @@ def move_fish(
     if going.whole:
         Group.objects.filter(pk=group.pk).update(tank=to)
         Case.objects.filter(group=group, closed_at=None).update(tank=to)
-    for course in left_behind:
+    for course in (c for c in left_behind if c != along):
         course.stopped_at, course.stop_reason = actor.now, f"the fish went to {to.name}"
         course.save(update_fields=["stopped_at", "stop_reason"])
     return {"uid": str(moving.uid), "told": told}
@@ -211,3 +222,24 @@ def _parted(actor: Actor, group: Group, *, uid: UUID, to: Tank, count: Count) ->
         supplier=group.supplier,
         watched_since=group.watched_since,
     )
+
+
+def transfer(actor: Actor, *, uid: UUID, task: Task, to: Tank) -> None:
+    """All fish of a course's water go over into a clean tank, and the course with them."""
+    course, before = task.course, task.course.tank
+    for group in groups_in_water(before):
+        if count_of(group).count:
+            move_fish(actor, uid=uuid5(uid, f"move {group.uid}"), group=group, to=to, count=None, plus_minus=0, note=task.title, along=course)
+    Course.objects.filter(pk=course.pk).update(tank=to)
+    course.tank = to
+    Task.objects.filter(pk=task.pk).update(moved_from=before)
+    task.moved_from = before
+
+
+def transfer_back(actor: Actor, *, uid: UUID, task: Task) -> None:
+    """A move that was pressed by mistake is walked back. :raises Conflict: they have gone on since."""
+    if task.moved_from is None or task.to_tank is None or task.course.tank_id != task.to_tank_id:
+        raise Conflict("They have gone on since: move them by hand.", field="task")
+    transfer(actor, uid=uid, task=task, to=task.moved_from)
+    Task.objects.filter(pk=task.pk).update(moved_from=None)
+    task.moved_from = None

@@ -19,6 +19,7 @@ from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import moves, soonest
 from pennywort.courses.queries.running import BEFORE_START, RUN_HERE, TICKED, WHOLE_CHANGES, active_mg_in, by_label, due_amount, label_of
 from pennywort.courses.services.calendar import fall_due, keep_to_clocks
+from pennywort.courses.services.moves import transfer, transfer_back
 from pennywort.fish.models import Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
 from pennywort.fish.queries import count_of
 from pennywort.rooms.actor import Actor
@@ -183,7 +184,9 @@ def do_task(actor: Actor, *, uid: UUID, task: Task, happened_at: datetime | None
         raise InvalidInput("This needs its figure: enter what was given, changed or read.", field="task")
     _still_open(actor, task)
     at = when(actor, happened_at)
-    if task.kind in WHOLE_CHANGES:
+    if task.kind == "transfer" and task.to_tank is not None:
+        transfer(actor, uid=uid, task=task, to=task.to_tank)
+    elif task.kind in WHOLE_CHANGES:
         add_water_change(actor, uid=uid, tank=task.course.tank, changed_fraction=1.0, happened_at=at)
     _done(actor, task, at=at)
     return {"uid": str(task.uid), "moved": _shift(task.course, at=at)}
@@ -319,11 +322,14 @@ def leave_out(actor: Actor, *, task: Task) -> dict[str, Any]:
     return {"uid": str(task.uid)}
 
 
-def take_up(actor: Actor, *, task: Task) -> dict[str, Any]:
+def take_up(actor: Actor, *, uid: UUID, task: Task) -> dict[str, Any]:
     """A task that was left out, or ticked by mistake, is due again. :raises Conflict: it was neither."""
     task.refresh_from_db()
-    if not task.skipped and not (task.kind in TICKED and task.done_at):
+    moved = task.kind == "transfer" and task.moved_from is not None
+    if not task.skipped and not ((task.kind in TICKED or moved) and task.done_at):
         raise Conflict("This was not left out.", field="task")
+    if moved and not task.skipped:
+        transfer_back(actor, uid=uid, task=task)
     task.skipped, task.done_at, task.done_by, task.given_words = False, None, None, ""
     task.save(update_fields=["skipped", "done_at", "done_by", "given_words"])
     return {"uid": str(task.uid)}

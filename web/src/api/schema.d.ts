@@ -6842,6 +6842,11 @@ export interface components {
              * @default
              */
             condition?: string;
+            /**
+             * Tanks
+             * @default []
+             */
+            tanks?: string[];
         };
         /**
          * HeldOut
@@ -6885,6 +6890,8 @@ export interface components {
             care: number;
             /** Needs Label */
             needs_label: boolean;
+            /** Moves */
+            moves: boolean;
             /** Medicines */
             medicines: components["schemas"]["HeldOut"][];
         };
@@ -7052,6 +7059,11 @@ export interface components {
              * @default
              */
             condition?: string;
+            /**
+             * Tanks
+             * @default []
+             */
+            tanks?: string[];
             /**
              * Water
              * @enum {string}
@@ -7380,6 +7392,11 @@ export interface components {
              * @default
              */
             condition?: string;
+            /**
+             * Tanks
+             * @default []
+             */
+            tanks?: string[];
             /**
              * Confirmed
              * @default []

@@ -11,6 +11,7 @@ import { useKept } from '@/shared/useKept'
 import { useWrite } from '@/shared/useWrite'
 import DayBoard from './DayBoard.vue'
 import TextField from '@/shared/TextField.vue'
+import CleanTanks from './CleanTanks.vue'
 import ByLabels from './ByLabels.vue'
 import { asSent, emptyLabel, isSaid, labelFields, type LabelText } from './labels'
 import ProductPick from '@/shared/ProductPick.vue'
@@ -63,8 +64,9 @@ const protocol = ref('')
 const labels = ref<LabelText[]>([emptyLabel()])
 const parameters = ref<Record<string, string>>({})
 const products = ref<Record<string, Schemas['ProductIn']>>({})
+const clean = ref<string[]>([])
 const reason = ref('')
-const kept = useKept('course', { picked, protocol, labels, parameters, products, reason })
+const kept = useKept('course', { picked, protocol, labels, parameters, products, clean, reason })
 watch(
   list,
   (found) => {
@@ -84,6 +86,7 @@ watch(protocol, () => {
   vetWord.value = false
   parameters.value = {}
   products.value = {}
+  clean.value = []
   reason.value = ''
 })
 const noProduct = (): Schemas['ProductIn'] => ({ bottle: null, strength: '', own: null })
@@ -105,6 +108,7 @@ const wish = computed(() => ({
   label: school.value?.needs_label ? asSent(labels.value[0]!) : null,
   also: school.value?.needs_label ? labels.value.slice(1).map(asSent) : [],
   condition: condition.value,
+  tanks: school.value?.moves ? clean.value : [],
 }))
 const settled = ref(wish.value)
 let timer: ReturnType<typeof setTimeout> | undefined
@@ -186,6 +190,7 @@ async function begin() {
   await router.push({ name: 'today' })
 }
 const FIELDS = computed(() => [
+  ...['tanks.0', 'tanks.1'],
   ...labels.value.flatMap((_, i) => labelFields(i ? `also.${i - 1}` : 'label')),
   ...settable.value.map((p) => `parameters.${p.id}`),
   ...(school.value?.medicines ?? []).flatMap((m) => [
@@ -256,6 +261,13 @@ const FIELDS = computed(() => [
           :field="`parameters.${p.id}`"
           :problem="problem"
           @update:model-value="parameters = { ...parameters, [p.id]: $event ?? '' }"
+        />
+        <CleanTanks
+          v-if="school.moves"
+          v-model="clean"
+          :tanks="tanks.data.value ?? []"
+          :from="tank"
+          :problem="problem"
         />
         <ByLabels v-if="school.needs_label" v-model="labels" :problem="problem" />
         <ProblemNote :problem="problem" :fields="FIELDS" />

@@ -241,6 +241,7 @@ describe('schools side by side', () => {
     never: '',
     care: 0,
     needs_label: false,
+    moves: false,
     medicines: [],
     ...more,
   })
