@@ -70,6 +70,7 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
                 warning_short=d.warning_short,
                 moves_words=d.moves_words,
                 where_words=d.where_words,
+                text=d.task.text,
                 use=run_use(d.task),
                 reads=d.task.reads,
                 hangs=d.decided.state if d.decided else "",

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
 
 from pennywort.core.course.plan import CoursePlan, Held
 from pennywort.core.reference import library
@@ -13,6 +13,14 @@ from pennywort.fish.queries import fish_words, groups_in
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.schemas import ShownOut
 from pennywort.tanks.models import Tank
+
+# a name of a month takes so many columns: where the next begins within them the first is left out
+MONTH_NEEDS = timedelta(days=3)
+
+
+def _month(day: date, *, first: bool) -> str:
+    """The name of a month over its first day, and over the first of an axis where there is room for it."""
+    return f"{day:%B}" if day.day == 1 or (first and (day + MONTH_NEEDS).month == day.month) else ""
 
 
 def _mark(mark: Mark) -> board.MarkOut:
@@ -74,11 +82,7 @@ def days_out(actor: Actor, axis: Axis) -> list[board.DayOut]:
     days = []
     for i in range((actor.local(axis.ends_at).date() - first).days):
         day = first + timedelta(days=i)
-        days.append(
-            board.DayOut(
-                letter=f"{day:%a}"[0], number=str(day.day), month=f"{day:%B}" if i == 0 or day.day == 1 else "", weekend=day.weekday() >= 5, today=day == today
-            )
-        )
+        days.append(board.DayOut(letter=f"{day:%a}"[0], number=str(day.day), month=_month(day, first=i == 0), weekend=day.weekday() >= 5, today=day == today))
     return days
 
 

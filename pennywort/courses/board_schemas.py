@@ -115,6 +115,7 @@ class DueOut(Plain):
     warning_short: str
     moves_words: str
     where_words: str
+    text: str
     use: str
     # of a water test what it asks for
     reads: list[str]

@@ -51,6 +51,8 @@ def _event(task: Task, *, now: datetime, preferences: Preferences) -> Event:
     if task.done_at and not task.skipped:
         event.add("description", f"Done {task.done_at:%Y-%m-%d %H:%M} UTC")
     elif not task.skipped and not task.course.stopped_at:
+        if task.text:
+            event.add("description", task.text)
         alarm = Alarm()
         alarm.add("action", "DISPLAY")
         alarm.add("trigger", timedelta(0))

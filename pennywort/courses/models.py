@@ -114,6 +114,8 @@ class Task(RoomRecord):
     course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="tasks")
     kind = models.CharField(max_length=16)
     title = models.CharField(max_length=120)
+    # how it is done, and what to mind
+    text = models.CharField(max_length=600, blank=True)
     due_at = models.DateTimeField(db_index=True)
     medicine_id = models.CharField(max_length=40, blank=True)
     # of a product by its label its name

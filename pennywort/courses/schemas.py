@@ -25,6 +25,7 @@ class AheadOut(Schema):
     at_words: str
     title: str
     amount: str
+    text: str
 
 
 class WishIn(In):
@@ -130,6 +131,7 @@ class StepOut(Schema):
     at_words: str
     day: int
     amount: str
+    text: str
 
 
 class RisksOut(Schema):

@@ -223,6 +223,7 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, labels: Sequence[Lab
     days = [
         StepOut(
             kind=s.kind,
+            text=s.text,
             title=f"{s.title} ({s.only_if})" if s.only_if else s.title,
             at_words=f"{actor.local(s.due_at):%H:%M}",
             day=(actor.local(s.due_at).date() - first).days + 1,

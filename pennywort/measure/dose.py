@@ -50,7 +50,7 @@ from pennywort.shelf.products import named_product
 from pennywort.shelf.queries import is_past, spoons_from, tools_at_hand, weighed_spoons
 from pennywort.shelf.services import read_spoons
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import fresh_readings, on_one_water, once_words
+from pennywort.tanks.queries import equipment_on, fresh_readings, on_one_water, once_words
 from pennywort.tanks.services import tank_of
 
 DOSE_KIND = {"mg/L": "dose_mg_per_l", "g/L": "dose_g_per_l", "uL/L": "dose_ul_per_l", "mg/kg": "dose_mg_per_kg", "mg/g": "number"}
@@ -100,7 +100,7 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *
     water: WaterType = body.water or (water_type_of(tank) if tank else use.water[0])
     lives = set(_listed(body.lives, among=(*get_args(Life), *found.kin), field="lives"))
     in_water = set(_listed(body.in_water, among=found.actives, field="in_water"))
-    running = _listed(body.running, among=get_args(Equipment), field="running")
+    running = set(_listed(body.running, among=get_args(Equipment), field="running"))
     readings: dict[str, float] = {}
     salinity: float | None = None
     if tank is not None:
@@ -114,6 +114,8 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *
             in_water |= set(book.medicines(tank)) & set(found.actives)
             # what a product by its label holds is in the water as well
             in_water |= {name for course in book.running(tank) for name in held_by_labels(course)}
+        if body.running is None:
+            running |= equipment_on(on_one_water(tank))
         read, _ = fresh_readings(tank, now=actor.now)
         salinity = read.salinity_g_per_kg
         known = {"temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph}

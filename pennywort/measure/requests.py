@@ -71,7 +71,8 @@ class DoseRequest(WaterIn):
     share: Typed = ""
     minutes: Typed = ""
     lives: Names | None = None
-    running: Names = Field(default_factory=list)
+    # what the record knows of the tank, unless it is said
+    running: Names | None = None
     in_water: Names | None = None
     biofilter: bool = False
     expired: bool = False

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from typing import Literal
+from typing import Annotated, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -12,6 +12,7 @@ from ninja import Path, Router, Schema
 from pydantic import Field
 
 from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.formulary_models import Equipment
 from pennywort.core.units import show_length, show_temperature, show_volume
 from pennywort.core.units.shown import show_fraction
 from pennywort.core.water.volume import WaterVolume
@@ -52,10 +53,11 @@ class TankIn(Measures, Write):
     water_type: WaterType
     has_invertebrates: bool = False
     has_plants: bool = False
+    equipment: Annotated[list[Equipment], Field(max_length=4)] = []
     shares_water_with: UUID | None = None
 
     def facts(self) -> dict[str, object]:
-        return {name: getattr(self, name) for name in ("code", "name", "water_type", "has_invertebrates", "has_plants")}
+        return {name: getattr(self, name) for name in ("code", "name", "water_type", "has_invertebrates", "has_plants", "equipment")}
 
 
 class VolumeOut(Schema):
@@ -87,6 +89,7 @@ class TankOut(Schema):
     water_type: str
     has_invertebrates: bool
     has_plants: bool
+    equipment: list[str]
     volume: VolumeOut
     typed: dict[str, str]
     shares_water_with: UUID | None
@@ -103,6 +106,7 @@ class TankOut(Schema):
             water_type=tank.water_type,
             has_invertebrates=tank.has_invertebrates,
             has_plants=tank.has_plants,
+            equipment=tank.equipment,
             volume=VolumeOut.of(queries.volume_of(tank), actor),
             typed=_typed_again(tank, actor),
             shares_water_with=others[0].uid if others else None,

@@ -32,6 +32,8 @@ class Tank(RoomRecord):
     shares_water_with = models.ForeignKey("self", null=True, blank=True, on_delete=models.SET_NULL, related_name="on_its_water")
     has_invertebrates = models.BooleanField(default=False)
     has_plants = models.BooleanField(default=False)
+    # what runs on it: carbon, UV, a skimmer, ozone
+    equipment = models.JSONField(default=list, blank=True)
 
     @property
     def water_id(self) -> int:

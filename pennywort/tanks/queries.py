@@ -28,6 +28,11 @@ def on_one_water(tank: Tank) -> list[Tank]:
     return list(Tank.objects.filter(Q(pk=tank.water_id) | Q(shares_water_with=tank.water_id)).order_by("pk"))
 
 
+def equipment_on(tanks: Iterable[Tank]) -> set[str]:
+    """What runs on a water, by the record of its tanks."""
+    return {name for tank in tanks for name in tank.equipment}
+
+
 def once_words(tank: Tank, members: Iterable[Tank]) -> str:
     """Where something goes that several tanks on one water would each ask for; empty for a water of its own."""
     others = [t.name for t in members if t.pk != tank.pk]

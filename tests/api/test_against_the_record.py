@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from pennywort.courses.models import Course
-from tests.api.room import COPPER, RoomCase
+from tests.api.room import COPPER, TANK, RoomCase
 from tests.api.test_course_engine import SEA
 
 ROCK = "No invertebrate, live rock or coral sand is in this water."
@@ -68,3 +68,43 @@ class Salinity(RoomCase):
         self.send(f"tanks/{self.tank_id}/readings", {"salinity": "8.0 g/kg"})
         # 1 - 7.02/8.03 g/L of 80 L
         self.assertEqual(self.due("salinity")[0]["tool_words"], "swap 10.1 L, 13 % of it, for water without salt")
+
+
+class Equipment(RoomCase):
+    """What runs on a tank, by its record: Measure stops a medicine that it takes out, and a course says what to switch off."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.sill = self.tank(**SEA, equipment=["skimmer", "uv"])
+        self.fish = self.group(self.sill, species="royal_gramma")
+
+    def test_measure_knows_it_unless_it_is_said(self) -> None:
+        self.assertEqual(self.get(f"tanks/{self.sill}")["equipment"], ["skimmer", "uv"])
+        body = {"kind": "dose", "use": "cu_2", "tank": self.sill, "own": COPPER["copper"]["own"], "confirmed": True}
+        told = self.ask("measure", body)
+        self.assertEqual((told["verdict"], told["amounts"]), ("never", []))
+        self.assertTrue(any("UV is running" in c["text"] for c in told["cautions"]))
+        self.assertEqual(self.ask("measure", {**body, "running": []})["verdict"], "amount")
+        self.assertEqual(self.ask("measure", {**body, "running": ["filter"]}, status=422)["field"], "running")
+        # a bath is a vessel of its own
+        bath = self.ask("measure", {"kind": "dose", "use": "form_2", "tank": self.sill, "volume": "5 L", "confirmed": True, "temperature": "20", "oxygen": "8"})
+        self.assertFalse([c for c in bath["cautions"] if "is running" in c["text"]])
+
+    def test_a_tank_on_the_same_water_counts(self) -> None:
+        twin = self.tank(**{**SEA, "name": "Twin", "code": ""}, shares_water_with=self.sill)
+        body = {"kind": "dose", "use": "cu_2", "tank": twin, "own": COPPER["copper"]["own"], "confirmed": True}
+        self.assertEqual(self.ask("measure", body)["verdict"], "never")
+
+    def test_the_course_says_what_to_switch_off_here(self) -> None:
+        """How a step is done stands wherever the step does: on the slip, on Today, on the card and in the calendar."""
+        wish = {"protocol": "copper_30_strict", "products": COPPER, "condition": "marine_ich"}
+        words = "Off while medicine is in: carbon, UV, ozone, skimmer. By the record UV and the skimmer run on this tank."
+        self.assertIn(words, [d["text"] for d in self.ask(f"groups/{self.fish}/slip", wish)["days"] if d["kind"] == "carbon_out"])
+        self.course(self.fish, **wish)
+        self.assertEqual(self.due("carbon_out")[0]["text"], words)
+        self.assertIn(words, [a["text"] for a in self.get(f"tanks/{self.sill}/ahead")])
+        calendar = self.client_of().get(self.url(f"cases/{Course.objects.get().case.uid}/calendar")).content.decode()
+        self.assertIn("By the record UV and the skimmer", calendar.replace("\r\n ", "").replace("\\,", ","))
+
+    def test_what_no_tank_runs(self) -> None:
+        self.assertEqual(self.send("tanks", {**TANK, "name": "X", "equipment": ["laser"]}, status=422)["field"], "equipment.0")

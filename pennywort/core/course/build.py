@@ -93,7 +93,7 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
         steps, ends_h = by_labels(chosen.labels, start=start, zone=zone, water=water)
     else:
         ends_h = hours_of(protocol.ends, values=values, protocol=protocol)
-        steps = _undosed(protocol, values, start=start, zone=zone, species=tank.species, off=off_words(protocol, found=found))
+        steps = _undosed(protocol, values, start=start, zone=zone, species=tank.species, off=off_words(protocol, equipment=tank.equipment, found=found))
         salted = stepped(steps, now_g_per_kg=tank.salinity_g_per_kg)
         told = passed(steps, salted, protocol=protocol, chosen=chosen.parameters, now_g_per_kg=tank.salinity_g_per_kg)
         steps = salted

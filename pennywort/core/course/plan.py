@@ -21,7 +21,7 @@ from pennywort.core.reference.models import Species
 class TankFacts:
     """The water a course runs in, and what meets it. ``levels_mg_per_l`` is what is in the water already, by active.
 
-    ``standing``: sand and rock that take up what is dosed, each as a reader is told of it. ``suspected``: ids of conditions that
+    ``standing``: sand and rock that take up what is dosed, each as a reader is told of it. ``equipment`` what runs on it. ``suspected``: ids of conditions that
     stood first in the last look at the fish here, ``seen`` ids of the signs of illness seen in it.
     """
 
@@ -30,6 +30,7 @@ class TankFacts:
     surroundings: Surroundings
     species: tuple[Species, ...] = ()
     standing: Mapping[str, str] = field(default_factory=dict)
+    equipment: frozenset[str] = frozenset()
     suspected: frozenset[str] = frozenset()
     seen: tuple[str, ...] = ()
     salinity_g_per_kg: float | None = None

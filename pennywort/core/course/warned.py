@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence, Set
 from dataclasses import replace
 
 from pennywort.core.course.plan import TankFacts
@@ -73,11 +73,15 @@ def _given_with(active: Active, *, tank: TankFacts, others: set[str], found: Lib
     yield from active_meets(active, here=here, found=found)
 
 
-def off_words(protocol: CourseProtocol, *, found: Library) -> str:
+def off_words(protocol: CourseProtocol, *, equipment: Set[str], found: Library) -> str:
     """What is switched off while the medicines of a course are in the water, from their own files; empty where nothing is."""
     held = [found.uses[m.use] for m in protocol.medicines]
     names = dict.fromkeys(name for active, use in held if use.route == "prolonged" for name in active.equipment_off)
-    return f"Off while medicine is in: {', '.join(EQUIPMENT_WORDS[n].removeprefix('the ') for n in names)}." if names else ""
+    if not names:
+        return ""
+    here = " and ".join(EQUIPMENT_WORDS[n] for n in names if n in equipment)
+    runs = f" By the record {here} {'run' if ' and ' in here else 'runs'} on this tank." if here else ""
+    return f"Off while medicine is in: {', '.join(EQUIPMENT_WORDS[n].removeprefix('the ') for n in names)}.{runs}"
 
 
 def worst_first(lines: Iterable[SlipCaution]) -> tuple[SlipCaution, ...]:

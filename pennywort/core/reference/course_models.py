@@ -183,7 +183,7 @@ class Step(Told):
     reads: tuple[Readings, ...] = ()
     if_settled: str = ""
     only_if: OnlyIf | None = None
-    text: str = ""
+    text: Annotated[str, Field(max_length=400)] = ""
 
     @model_validator(mode="after")
     def _complete(self) -> Step:

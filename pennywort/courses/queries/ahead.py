@@ -23,6 +23,7 @@ class Ahead:
     at_words: str
     title: str
     amount: str
+    text: str
 
 
 def amount_of(task: Task, preferences: Preferences) -> str:
@@ -48,6 +49,7 @@ def ahead_in(actor: Actor, tank: Tank) -> list[Ahead]:
             at_words=f"{actor.local(task.due_at):%H:%M}",
             title=f"{task.title} ({task.only_if})" if task.only_if else task.title,
             amount=amount_of(task, actor.preferences),
+            text=task.text,
         )
         for task in open_tasks(tank, now=actor.now)
     ]

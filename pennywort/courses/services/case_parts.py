@@ -11,6 +11,7 @@ from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field
 
 from pennywort.core.reference.course_models import StepKind
 from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.formulary_models import Equipment
 
 FORMAT: Literal["pennywort-case"] = "pennywort-case"
 VERSION: Literal[1] = 1
@@ -61,6 +62,7 @@ class TankPart(Part):
     net_uncertainty_l: Number
     has_invertebrates: bool
     has_plants: bool
+    equipment: list[Equipment] = Field(default_factory=list, max_length=4)
 
 
 class GroupPart(Part):
@@ -164,6 +166,7 @@ class RecountPart(LedgerPart):
 class TaskPart(Part):
     kind: StepKind
     title: str = Field(max_length=120)
+    text: str = Field(default="", max_length=600)
     due_at: AwareDatetime
     medicine_id: str = Field(max_length=40)
     product: str = Field(default="", max_length=80)

@@ -32,7 +32,7 @@ from pennywort.rooms.salt import read_grams_per_l
 from pennywort.shelf.labels import TypedLabel, label_price, read_label
 from pennywort.shelf.products import ProductIn, chosen_product, prices_of
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import fresh_readings, on_one_water, water_of
+from pennywort.tanks.queries import equipment_on, fresh_readings, on_one_water, water_of
 from pennywort.tanks.services import tank_of
 
 LATEST_START = timedelta(days=14)
@@ -118,6 +118,7 @@ def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None =
         species=species,
         salinity_g_per_kg=read.salinity_g_per_kg,
         standing=standing_in(waters),
+        equipment=frozenset(equipment_on(waters)),
         suspected=frozenset(max(look.shares, key=lambda name: float(look.shares[name])) for look in looks if look.shares),
         seen=signs_of_illness(looks),
         levels_mg_per_l=dict(levels or {}),
@@ -314,6 +315,7 @@ def _task(actor: Actor, course: Course, *, uid5: UUID, step: PlannedStep, clean:
         course=course,
         kind=step.kind,
         title=step.title,
+        text=step.text,
         due_at=step.due_at,
         medicine_id=step.active or "",
         product=step.product,

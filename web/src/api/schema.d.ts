@@ -3359,7 +3359,7 @@ export interface components {
             /** Lives */
             lives?: string[] | null;
             /** Running */
-            running?: string[];
+            running?: string[] | null;
             /** In Water */
             in_water?: string[] | null;
             /**
@@ -4560,6 +4560,8 @@ export interface components {
             has_invertebrates: boolean;
             /** Has Plants */
             has_plants: boolean;
+            /** Equipment */
+            equipment: string[];
             volume: components["schemas"]["VolumeOut"];
             /** Typed */
             typed: {
@@ -4650,6 +4652,11 @@ export interface components {
              * @default false
              */
             has_plants?: boolean;
+            /**
+             * Equipment
+             * @default []
+             */
+            equipment?: ("carbon" | "uv" | "skimmer" | "ozone")[];
             /** Shares Water With */
             shares_water_with?: string | null;
         };
@@ -6348,6 +6355,8 @@ export interface components {
             moves_words: string;
             /** Where Words */
             where_words: string;
+            /** Text */
+            text: string;
             /** Use */
             use: string;
             /** Reads */
@@ -6798,6 +6807,8 @@ export interface components {
             day: number;
             /** Amount */
             amount: string;
+            /** Text */
+            text: string;
         };
         /**
          * ProductIn
@@ -6917,6 +6928,8 @@ export interface components {
             title: string;
             /** Amount */
             amount: string;
+            /** Text */
+            text: string;
         };
         /**
          * PlanOut

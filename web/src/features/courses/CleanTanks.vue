@@ -11,14 +11,13 @@ const props = defineProps<{
 }>()
 const chosen = defineModel<string[]>({ required: true })
 const options = computed(() => [
-  { value: '', label: 'none of these' },
   ...props.tanks
     .filter((t) => t.uid !== props.from.uid && t.water_type === props.from.water_type)
     .map((t) => ({ value: t.uid, label: `${t.name}, ${t.volume.net.figure} ${t.volume.net.unit}` })),
 ])
-function choose(place: number, uid: string) {
+function choose(place: number, uid: string | null) {
   const both = [chosen.value[0] ?? '', chosen.value[1] ?? '']
-  both[place] = uid
+  both[place] = uid ?? ''
   chosen.value = both.filter((u) => u)
 }
 </script>
@@ -27,11 +26,13 @@ function choose(place: number, uid: string) {
   <SelectField
     v-for="(label, i) in ['First clean tank', 'Second']"
     :key="label"
-    :model-value="chosen[i] ?? ''"
+    :model-value="chosen[i] ?? null"
     :label="label"
     :field="`tanks.${i}`"
     :problem="problem"
     :options="options"
+    :placeholder="options.length ? 'not named' : 'no other tank of this water'"
+    show-clear
     option-value="value"
     option-label="label"
     :hint="i ? '' : 'bare and empty; the press then moves the fish there'"

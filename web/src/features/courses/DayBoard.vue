@@ -25,7 +25,9 @@ const rows = computed(() =>
   }).filter((r) => r.count),
 )
 function words(steps: Schemas['StepOut'][]): string {
-  return steps.map((s) => `${s.at_words} ${s.title}${s.amount ? `, ${s.amount}` : ''}`).join('; ')
+  return steps
+    .map((s) => `${s.at_words} ${s.title}${s.amount ? `, ${s.amount}` : ''}${s.text ? `. ${s.text}` : ''}`)
+    .join('; ')
 }
 </script>
 

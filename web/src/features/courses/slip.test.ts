@@ -185,6 +185,7 @@ describe('the day board', () => {
     at_words: '08:00',
     day,
     amount,
+    text: '',
   })
   const steps = [
     step('dose', 1, '58 g'),

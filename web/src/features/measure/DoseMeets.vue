@@ -98,7 +98,16 @@ function set(change: Partial<DoseValues>) {
   dose.value = { ...dose.value, confirmed: false, sure: false, ...change }
 }
 const type = (name: string, value?: string) => set({ typed: { ...dose.value.typed, [name]: value ?? '' } })
-function toggle(list: 'running' | 'lives', value: string) {
+/** what runs on it: as pressed here, else by the record of the tank */
+const runs = computed(() =>
+  dose.value.runningSaid ? dose.value.running : (props.tank?.equipment ?? dose.value.running),
+)
+function run(value: string) {
+  const now = runs.value
+  const running = now.includes(value) ? now.filter((v) => v !== value) : [...now, value]
+  set({ runningSaid: true, running })
+}
+function toggle(list: 'lives', value: string) {
   const now = dose.value[list]
   set({ [list]: now.includes(value) ? now.filter((v) => v !== value) : [...now, value] })
 }
@@ -113,8 +122,8 @@ function toggle(list: 'running' | 'lives', value: string) {
         :key="r.value"
         type="button"
         class="chip"
-        :aria-pressed="dose.running.includes(r.value)"
-        @click="toggle('running', r.value)"
+        :aria-pressed="runs.includes(r.value)"
+        @click="run(r.value)"
       >
         {{ r.label }}
       </button>

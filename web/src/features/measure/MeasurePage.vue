@@ -35,6 +35,8 @@ const water = ref<string | null>(null)
 const kept = useKept('measure', { what, values, dose, tank, volume, giveOrTake, water })
 // what was confirmed was confirmed of the record as it stood then
 if (kept.restored) dose.value = { ...dose.value, confirmed: false, sure: false, prescribed: false }
+// what runs is asked of the tank that was chosen
+watch(tank, () => (dose.value = { ...dose.value, running: [], runningSaid: false }))
 watch(kind, (k) => (values.value = k ? firstValues(k) : {}), { immediate: !kept.restored })
 const WATERS = [
   { value: 'freshwater_tropical', label: 'fresh, tropical' },

@@ -17,6 +17,8 @@ export interface DoseValues {
   expired: boolean
   biofilter: boolean
   running: string[]
+  /** what runs was said here, and not left to the record of the tank */
+  runningSaid: boolean
   lives: string[]
   in_water: string[]
   prescribed: boolean
@@ -34,6 +36,7 @@ export const noDose = (): DoseValues => ({
   expired: false,
   biofilter: false,
   running: [],
+  runningSaid: false,
   lives: [],
   in_water: [],
   prescribed: false,
@@ -59,7 +62,7 @@ export function doseRequest(d: DoseValues, ofTank: boolean): Record<string, unkn
     strength: bottle || d.strength === 'own' ? '' : d.strength,
     expired: d.expired,
     biofilter: d.biofilter,
-    running: d.running,
+    running: d.running.length || !ofTank || d.runningSaid ? d.running : null,
     lives: d.lives.length || !ofTank ? d.lives : null,
     in_water: d.in_water.length || !ofTank ? d.in_water : null,
     prescribed: d.prescribed,

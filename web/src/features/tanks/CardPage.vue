@@ -24,10 +24,10 @@ const ahead = useQuery({
 })
 const strip = computed(() => today.data.value?.strips.find((s) => s.tank === props.tank) ?? null)
 const days = computed(() => {
-  const found: { day: string; rows: { at: string; title: string; amount: string }[] }[] = []
+  const found: { day: string; rows: { at: string; title: string; amount: string; text: string }[] }[] = []
   for (const a of ahead.data.value ?? []) {
     if (found.at(-1)?.day !== a.day_words) found.push({ day: a.day_words, rows: [] })
-    found.at(-1)!.rows.push({ at: a.at_words, title: a.title, amount: a.amount })
+    found.at(-1)!.rows.push({ at: a.at_words, title: a.title, amount: a.amount, text: a.text })
   }
   return found.slice(0, 8)
 })
@@ -70,7 +70,9 @@ const print = () => window.print()
           <td class="fig">
             <b v-if="!i">{{ d.day }}</b> {{ r.at }}
           </td>
-          <td>{{ r.title }}</td>
+          <td>
+            {{ r.title }}<span v-if="r.text" class="small quiet how">{{ r.text }}</span>
+          </td>
           <td class="fig right">{{ r.amount }}</td>
           <td class="pen"><span class="box" aria-hidden="true"></span></td>
         </tr>
@@ -86,6 +88,9 @@ const print = () => window.print()
 </template>
 
 <style scoped>
+.how {
+  display: block;
+}
 .card {
   max-width: 820px;
   font-size: 18px;

@@ -23,6 +23,7 @@ const facts = ref({
   water_type: 'freshwater_tropical' as Schemas['TankIn']['water_type'],
   has_invertebrates: false,
   has_plants: false,
+  equipment: [] as Schemas['TankIn']['equipment'],
   shares_water_with: null as string | null,
 })
 const tanks = useQuery({
@@ -70,6 +71,7 @@ watch(
       water_type: tank.water_type as Schemas['TankIn']['water_type'],
       has_invertebrates: tank.has_invertebrates,
       has_plants: tank.has_plants,
+      equipment: [...tank.equipment] as Schemas['TankIn']['equipment'],
       shares_water_with: tank.shares_water_with,
     }
     measures.value = { ...measures.value, ...tank.typed }
@@ -91,19 +93,13 @@ const write = useWrite((write_id) => {
 })
 // what the server says of the figures while typing, or of the whole form when saved
 const problem = computed(() => write.problem.value ?? (enough.value ? reckoning.value : null))
-const fields = [
-  'name',
-  'shares_water_with',
-  'code',
-  'length',
-  'width',
-  'water_depth',
-  'sand_depth',
-  'sand_porosity',
-  'rock_mass',
-  'rock_density',
-  'sump_volume',
-  'measured_net_volume',
+const fields = ['name', 'shares_water_with', 'code', ...Object.keys(measures.value)]
+/** what takes a medicine out, or destroys it, while it runs */
+const EQUIPMENT = [
+  { id: 'carbon', label: 'carbon' },
+  { id: 'uv', label: 'UV' },
+  { id: 'skimmer', label: 'skimmer' },
+  { id: 'ozone', label: 'ozone' },
 ]
 watch([measures, facts], () => write.forget(), { deep: true })
 async function save() {
@@ -155,6 +151,16 @@ async function save() {
               ><Checkbox v-model="facts.has_invertebrates" binary input-id="inverts" /><label for="inverts"
                 >snails, shrimps, corals</label
               ></span
+            >
+          </span>
+        </div>
+        <div class="pick">
+          <span>Runs on it</span>
+          <span class="ticks">
+            <span v-for="e in EQUIPMENT" :key="e.id"
+              ><Checkbox v-model="facts.equipment" :value="e.id" :input-id="e.id" /><label :for="e.id">{{
+                e.label
+              }}</label></span
             >
           </span>
         </div>

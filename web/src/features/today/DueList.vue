@@ -160,6 +160,7 @@ async function undo(done: Done) {
             <span>{{ d.what }}</span>
             <span v-if="!PLAIN.includes(d.kind)" class="small quiet">{{ d.title }}</span>
             <span v-if="d.tool_words" class="small quiet">{{ d.tool_words }}</span>
+            <span v-if="d.text" class="small quiet">{{ d.text }}</span>
             <span v-if="d.where_words" class="small quiet">{{ d.where_words }}</span>
             <span v-if="d.reaches && !d.warning" class="small quiet">reaches {{ d.reaches }}</span>
             <span v-if="d.warning" class="small tannin">{{ d.warning_short }}</span>

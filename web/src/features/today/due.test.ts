@@ -26,6 +26,7 @@ function due(more: Partial<Schemas['DueOut']> = {}): Schemas['DueOut'] {
     press_amount: '112 mg',
     put_back: false,
     where_words: '',
+    text: '',
     tool_words: 'scale, reads 1 mg',
     reaches: '2.49 mg/L',
     warning: '',
