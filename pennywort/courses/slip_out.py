@@ -23,6 +23,7 @@ from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import SourcedText, source_words
 from pennywort.rooms.schemas import ShownOut, TraceOut
 from pennywort.shelf.queries import label_spoons, tools_at_hand, weighed_spoons
+from pennywort.shelf.stocks import stock_of, stock_words
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import on_one_water, once_words, water_of
 
@@ -87,11 +88,16 @@ def _line(held: Held, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLine
     most = measured_for(product, active_mg=held.high_mg_per_l * share * water.net_volume_l)[1]
     tools = in_tools(amount, measures=first.measures, tools=tools_at_hand(actor), spoons=spoons, most=most, piece=product.piece)  # type: ignore[arg-type]
     best = tools[0] if tools and tools[0].usable else None
+    stock = None if best else stock_of(actor, product, held.active, measures=first.measures, amount=amount, net_volume_l=tank.net_volume_l, most=most)  # type: ignore[arg-type]
     # a first dose may be a part of what is aimed at, or more than it where a ramp climbs later
     whole_mg = held.target_mg_per_l * water.net_volume_l
     whole_reach = reach(water=water, added_mg=whole_mg)
     parts = round(1 / share) if share < 0.9999 else 1
     whole = f"one of {parts} parts; {show_amount(first.measures, amount * parts, actor.preferences, piece=product.piece).text} in all" if parts > 1 else ""
+    if stock is not None:
+        how = stock_words(stock, measures=first.measures, piece=product.piece, mine=actor.preferences)  # type: ignore[arg-type]
+        whole = f"{f'{whole}. ' if whole else ''}Too little for any tool here: {how}"
+    given = best.amount if best else stock.gives if stock else amount
     source = found.uses[held.use][1].source
     return SlipLineOut(
         medicine=held.active,
@@ -99,7 +105,7 @@ def _line(held: Held, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLine
         name=f"{active.name}: {product.name}" if product.name != active.name and len(active.strengths) > 1 else active.name,
         short_name=active.short_name,
         colour=active.colour,
-        big=ShownOut.of(show_amount(first.measures, best.amount if best else amount, actor.preferences, piece=product.piece)),
+        big=ShownOut.of(show_amount(first.measures, given, actor.preferences, piece=product.piece)),
         whole_words=whole,
         share_words="All of it reaches" if parts > 1 else "Reaches",
         tools=[tool_out(t) for t in tools],

@@ -5,7 +5,6 @@ from __future__ import annotations
 from pennywort.core.medicine.dissolving import DissolvedIn
 from pennywort.core.medicine.dose import Reach
 from pennywort.core.medicine.formulary import DIRECT, Amount
-from pennywort.core.medicine.stock import Stock
 from pennywort.core.medicine.tools import InTool, Measures, in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Spoons
@@ -16,6 +15,7 @@ from pennywort.measure.schemas import AmountOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.schemas import ShownOut
 from pennywort.shelf.queries import tools_at_hand, weighed_spoons
+from pennywort.shelf.stocks import stock_words
 
 
 def level_shown(value: float, unit: str, *, like: float) -> Shown:
@@ -60,14 +60,6 @@ def amount_out(amount: Amount, *, name: str, piece: str, mine: Preferences) -> A
         ),
         active_mg=amount.active_mg,
     )
-
-
-def stock_words(stock: Stock, *, measures: Measures, piece: str, mine: Preferences) -> str:
-    """How a stock is made and what is taken of it."""
-    verb = {"mass": "weigh", "volume": "draw", "pieces": "crush"}[measures]
-    weigh = show_amount(measures, stock.weigh, mine, piece=piece)
-    words = f"{verb} {weigh.text}, make it up to {stock.made_up_to_ml:g} mL with water, stir, and take {stock.take_ml:g} mL of that"
-    return f"{words}; not all of it dissolves: shake it hard and draw at once" if stock.suspended else words
 
 
 def dissolving_words(amount: Amount, mine: Preferences) -> str:

@@ -9,12 +9,13 @@ from pennywort.core.medicine.food import mass_from_length_g, medicated
 from pennywort.core.medicine.stock import stock_for
 from pennywort.core.medicine.tools import in_tools
 from pennywort.core.units import show_mass
-from pennywort.measure.amounts import plain_amount, stock_words
+from pennywort.measure.amounts import plain_amount
 from pennywort.measure.answer import answer, figure, step
 from pennywort.measure.requests import FoodRequest
 from pennywort.measure.schemas import AmountOut, MeasuredOut
 from pennywort.rooms.actor import Actor
 from pennywort.shelf.queries import tools_at_hand
+from pennywort.shelf.stocks import stock_words
 
 # of a stock that is dripped onto food the rest is poured away
 MOST_DOSES = 500.0

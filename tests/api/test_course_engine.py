@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from datetime import timedelta
 from typing import Any
 
@@ -104,6 +105,23 @@ class Products(RoomCase):
         self.send(f"tanks/{self.weir}/changes", {"share": "50 %", "put_back": False})
         self.later(minutes=1)
         self.assertGreater(float(press().split()[0]), float(amounts[4].split()[0]) * 1.05)
+
+    def test_a_dose_too_little_for_any_tool_comes_by_a_stock(self) -> None:
+        """Praziquantel for 1.5 L at 2.5 mg/L is 3.75 mg: no scale here weighs it, so a stock is made; the press writes what it gives."""
+        cup = self.tank(name="Cup", code="C", length="15 cm", width="10 cm", water_depth="12 cm", measured_net_volume="1.5 L")
+        fish = self.group(cup, species="kuhli_loach", count=1)
+        wish = {"protocol": "two_rounds", "condition": "skin_flukes"}
+        line = next(x for x in self.ask(f"groups/{fish}/slip", wish)["lines"] if x["medicine"] == "praziquantel")
+        self.assertRegex(line["whole_words"], r"Too little for any tool here: weigh \d+ mg, make it up to \d+ mL with water, stir, and take [\d.]+ mL of that")
+        weigh, made_up, take = (float(x) for x in re.findall(r"weigh (\d+) mg.* to (\d+) mL.* take ([\d.]+) mL", line["whole_words"])[0])
+        # what is taken of it, by hand, is within a twentieth of what is wanted
+        self.assertAlmostEqual(weigh / made_up * take, 3.75, delta=0.19)
+        self.course(fish, **wish)
+        due = next(d for d in self.due() if d["what"] == "praziquantel")
+        self.assertIn("make it up to", due["tool_words"])
+        self.assertAlmostEqual(float(due["press_amount"].split()[0]), weigh / made_up * take, delta=0.01)
+        self.send(f"tasks/{due['task']}/dose", {"amount": due["press_amount"]})
+        self.assertAlmostEqual(Dose.objects.get().amount_mg or 0, 3.75, delta=0.19)
 
     def test_a_bottle_of_another_fishroom(self) -> None:
         wish = {"protocol": "two_rounds", "products": {"praziquantel": {"bottle": str(self.room.uid), "strength": "", "own": None}}}

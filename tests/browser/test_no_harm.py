@@ -194,10 +194,16 @@ class NoHarm(DemoCase):
         for kind in kinds:
             self.press(self.tid(kind))
             self.until(lambda k=kind: self.tid(k).get_attribute("aria-pressed") == "true", kind)  # type: ignore[misc]
-        # every use of which nothing is measured out, and the first use of each way of giving one
-        first_of = {use.route: use.id for _, use in reversed(library().uses.values())}
+        # one use of each kind that the form tells apart: all that it draws and watches depends on these
+        kinds_of: dict[tuple[object, ...], tuple[str, str]] = {}
         for active, use in library().uses.values():
-            if not active.strengths or use.id in first_of.values():
-                self.open(f"/measure?active={active.id}&use={use.id}")
-                self.until(lambda: self.all("[data-testid='choose-use']"), use.id)
-                self.assertEqual(self.driver.execute_script("return 7"), 7, use.id)
+            told = (use.route, bool(use.dose), bool(use.minutes), bool(active.strengths), use.most_in_all is not None, use.strengths == ())
+            kinds_of.setdefault(told, (active.id, use.id))
+        self.assertGreaterEqual(len(kinds_of), 15)
+        for active_id, use_id in kinds_of.values():
+            self.open(f"/measure?active={active_id}&use={use_id}")
+            self.until(lambda: self.all("[data-testid='choose-use']"), use_id)
+            self.fill("Water", "10 L")
+            # an answer, or what is still asked: the page goes on
+            self.until(lambda: self.all("[data-testid='measured']") or "How does the label say its strength?" in self.text(), use_id)
+            self.assertEqual(self.driver.execute_script("return 7"), 7, use_id)

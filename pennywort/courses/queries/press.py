@@ -20,6 +20,7 @@ from pennywort.courses.queries.running import WHOLE_CHANGES, active_mg_in, due_a
 from pennywort.courses.queries.salty import task_swap_words
 from pennywort.rooms.actor import Actor
 from pennywort.shelf.queries import label_spoons, tools_at_hand
+from pennywort.shelf.stocks import stock_of, stock_words
 from pennywort.tanks.queries import water_of
 
 # a dose that leads this far beyond what was planned is asked about
@@ -70,19 +71,26 @@ def _dose(actor: Actor, task: Task, book: Book) -> Press:
     level = book.level_to_weigh(task) if task.dose_mg is not None else None
     measures, amount = due_amount(task, level_mg_per_l=level)
     piece = product_of(task.course, task.medicine_id).piece if task.dose_mg is not None else str(label_of(task).get("piece", "piece"))
-    tool = best_tool(task, measures, amount, tools_at_hand(actor), most=_most(task, level_mg_per_l=level), piece=piece)
-    exact = show_amount(measures, amount, actor.preferences, piece=piece)
+    most = _most(task, level_mg_per_l=level)
+    tool = best_tool(task, measures, amount, tools_at_hand(actor), most=most, piece=piece)
+    stock = None
+    if tool is None and task.dose_mg is not None:
+        product, volume_l = product_of(task.course, task.medicine_id), task.course.tank.net_volume_l
+        stock = stock_of(actor, product, task.medicine_id, measures=measures, amount=amount, net_volume_l=volume_l, most=most)
+    given = tool.amount if tool else stock.gives if stock else amount
     reaches, warning, short = "", "", ""
     if level is not None:
-        given_mg = active_mg_in(task.course, task.medicine_id, tool.amount if tool else amount)
+        given_mg = active_mg_in(task.course, task.medicine_id, given)
         reaches, warning = _reaches(task, water=water_of(task.course.tank), level=level, amount_mg=given_mg)
         short = f"look first: would reach {reaches}" if warning else ""
         if not warning and (open_change := _open_change(actor, task, book)):
             warning, short = f"“{open_change}” is still open: change the water first, then dose.", "change the water first"
-    if tool is None:
-        shown, words = exact, "no tool here measures so little well"
+    shown = show_amount(measures, given, actor.preferences, piece=piece)
+    if stock is not None:
+        words = stock_words(stock, measures=measures, piece=piece, mine=actor.preferences)
+    elif tool is None:
+        words = "no tool here measures so little well"
     else:
-        shown = show_amount(measures, tool.amount, actor.preferences, piece=piece)
         words = tool.name if tool.fills == 1 else f"{tool.name}: {tool.words}"
     return Press(words=f"Gave {shown.text}", amount=shown.text, tool_words=words, reaches=reaches, warning=warning, warning_short=short)
 
