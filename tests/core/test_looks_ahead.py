@@ -185,7 +185,7 @@ class SideBySide(TestCase):
         self.assertIs(rows["gold_grey_dust"].answer, False)
         self.assertNotEqual(got.question, "gold_grey_dust")
         assert got.pair is not None
-        self.assertEqual(got.pair.decide_by, "hours")
+        self.assertEqual(got.pair.decide_by, "within hours")
 
     def test_the_question_separates_columnaris_from_mould(self) -> None:
         got = compare("columnaris", "saprolegnia", water=FRESH, signs={}, found=FOUND)

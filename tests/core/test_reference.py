@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import shutil
 import tempfile
 from collections.abc import Iterator
@@ -74,6 +75,32 @@ class Sources(TestCase):
         names = [s.short for s in library().signs.values()]
         self.assertEqual(len(set(names)), len(names))
         self.assertEqual([n for n in names if len(n) > 44 or "_" in n], [])
+
+
+class Words(TestCase):
+    """A keeper reads whole, plain sentences: none of the marks that notes are taken in."""
+
+    NOTES = re.compile(r"\bincl\.|\be\.g\.|\bi\.e\.|\bBW\b|\balt\.|[≥≤→]|\bw/|\bOK\b|×\s?\d+ ?(?:min|h|d|s)\b|\bresp\.|\bapprox|\bvs\b")
+
+    def texts(self, value: Any) -> Iterator[str]:
+        if isinstance(value, str):
+            yield value
+        elif isinstance(value, dict):
+            for name, part in value.items():
+                yield from self.texts(part) if name not in ("source", "title") else ()
+        elif isinstance(value, list):
+            for part in value:
+                yield from self.texts(part)
+
+    def test_no_text_is_a_note(self) -> None:
+        for path in DATA.rglob("*.yaml"):
+            for text in self.texts(read_yaml(path)) if path.name != "publications.yaml" else ():
+                with self.subTest(path.name):
+                    self.assertIsNone(self.NOTES.search(text), text)
+
+    def test_the_search_itself_finds_one(self) -> None:
+        for note in ("50 mg/L ×10 min", "heat, salt OK", "flat vs fluffy", "alt. 100 mg/kg", "salt ≤1 g/L"):
+            self.assertIsNotNone(self.NOTES.search(note), note)
 
 
 class Refusals(TestCase):

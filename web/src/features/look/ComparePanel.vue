@@ -106,7 +106,7 @@ const rows = computed(() => (data.value?.rows ?? []).slice(0, 12))
       <dd>{{ data.separates }}.</dd>
       <dt>Meanwhile</dt>
       <dd>{{ data.meanwhile }}.</dd>
-      <dt>Decide by</dt>
+      <dt>Decide</dt>
       <dd>{{ data.decide_by }}</dd>
     </dl>
     <p class="small quiet">
