@@ -1,4 +1,4 @@
-import type { Kind, Values } from './kinds'
+import type { Kind, Values } from './asked'
 import { put } from './useMeasure'
 
 /** The request of a kind: dotted names become parts, what is empty or not asked is left out. */
