@@ -160,10 +160,11 @@ def label_out(kept: LabelledProduct, actor: Actor) -> KeptLabelOut:
     """A label of the shelf."""
     typed = labels.typed_again(kept, actor)
     amount = f"{typed.amount} {naming.plural(kept.piece, round(kept.amount))}" if kept.counts == "pieces" else typed.amount
+    new = f", {kept.new_days} for new fish" if kept.new_days else ""
     found = library().actives
     return KeptLabelOut(
         uid=kept.uid,
-        words=f"{amount} in every {typed.per_volume}, every {typed.every}, {kept.days} {'day' if kept.days == 1 else 'days'}",
+        words=f"{amount} in every {typed.per_volume}, every {typed.every}, {kept.days} {'day' if kept.days == 1 else 'days'}{new}",
         holds_words=", ".join(found[name].short_name for name in kept.holds if name in found),
         label=LabelIn(**vars(typed)),
     )

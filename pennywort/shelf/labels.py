@@ -10,7 +10,7 @@ from uuid import UUID
 from pydantic import Field
 
 from pennywort.core.errors import InvalidInput, PennywortError
-from pennywort.core.medicine.label import LabelDirections, check_label
+from pennywort.core.medicine.label import MOST_LABEL_DAYS, LabelDirections, check_label
 from pennywort.core.reference import library
 from pennywort.core.units import show_fraction, show_small_volume
 from pennywort.core.units.registry import factor
@@ -35,6 +35,9 @@ class TypedLabel:
     per_volume: str
     every: str
     days: int
+    # what the label gives for new fish instead, and for which it is read now
+    new_days: int | None = None
+    reading: str = "sick"
     counts: str = "volume"
     drops_per_ml: str = ""
     piece: str = "piece"
@@ -54,6 +57,8 @@ class LabelIn(In):
     per_volume: Typed
     every: Typed
     days: int
+    new_days: int | None = None
+    reading: Literal["sick", "new"] = "sick"
     counts: Literal["volume", "mass", "drops", "pieces"] = "volume"
     drops_per_ml: Typed = ""
     piece: str = Field(default="piece", max_length=20)
@@ -77,7 +82,7 @@ def read_label(actor: Actor, typed: TypedLabel, *, at: str) -> LabelDirections:
         product=typed.product,
         per_volume_l=actor.read(typed.per_volume, kind="volume", field=f"{at}.per_volume"),
         every_h=actor.read(typed.every, kind="duration", field=f"{at}.every"),
-        days=typed.days,
+        days=_days(typed, at=at),
         piece=typed.piece.strip() or "piece",
         change_fraction=actor.read_share(typed.change, field=f"{at}.change", whole_l=None) if typed.change.strip() else None,
         change_on_day=typed.change_on_day,
@@ -90,6 +95,17 @@ def read_label(actor: Actor, typed: TypedLabel, *, at: str) -> LabelDirections:
     except PennywortError as error:
         error.field = f"{at}.{(error.field or 'amount').removeprefix('label.')}"
         raise
+
+
+def _days(typed: TypedLabel, *, at: str) -> int:
+    """The days of the reading that is followed. :raises InvalidInput: the label was read for new fish, and no days for them were copied."""
+    if typed.new_days is not None and not 1 <= typed.new_days <= MOST_LABEL_DAYS:
+        raise InvalidInput(f"A course by label lasts 1 to {MOST_LABEL_DAYS} days.", field=f"{at}.new_days")
+    if typed.reading == "sick":
+        return typed.days
+    if typed.new_days is None:
+        raise InvalidInput("How many days does the label give for new fish?", field=f"{at}.new_days")
+    return typed.new_days
 
 
 def _teaspoon_g(actor: Actor, typed: TypedLabel, *, at: str) -> float | None:
@@ -150,7 +166,7 @@ def keep_label(actor: Actor, *, uid: UUID, typed: TypedLabel) -> dict[str, Any]:
         raise Conflict("So many labels on one shelf? Take off what is used up first.", field="label")
     kept = LabelledProduct.objects.create(
         uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper, product=name, counts=typed.counts, amount=read.amount,
-        drops_per_ml=drops, per_volume_l=read.per_volume_l, every_h=read.every_h, days=read.days, piece=read.piece,
+        drops_per_ml=drops, per_volume_l=read.per_volume_l, every_h=read.every_h, days=typed.days, new_days=typed.new_days, piece=read.piece,
         change_fraction=read.change_fraction, change_on_day=read.change_on_day, holds=list(read.holds), teaspoon_g=read.teaspoon_g,
         paid=paid[0] if paid else None, paid_for=paid[1] if paid else None,
     )  # fmt: skip
@@ -166,6 +182,7 @@ def typed_again(kept: LabelledProduct, actor: Actor) -> TypedLabel:
         per_volume=f"{kept.per_volume_l * factor('liter', unit):.6g} {name}",
         every=f"{kept.every_h:g} h",
         days=kept.days,
+        new_days=kept.new_days,
         counts=kept.counts,
         drops_per_ml=f"{kept.drops_per_ml:g}" if kept.drops_per_ml else "",
         piece=kept.piece,

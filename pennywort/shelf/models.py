@@ -81,6 +81,8 @@ class LabelledProduct(RoomRecord):
     per_volume_l = models.FloatField()
     every_h = models.FloatField()
     days = models.PositiveIntegerField()
+    # what it gives for new fish instead
+    new_days = models.PositiveIntegerField(null=True, blank=True)
     piece = models.CharField(max_length=20, default="piece")
     change_fraction = models.FloatField(null=True, blank=True)
     change_on_day = models.PositiveIntegerField(null=True, blank=True)

@@ -165,6 +165,24 @@ class Several(RoomCase):
         )
 
 
+class Readings(RoomCase):
+    """One label, two readings: seven days for sick fish, three for new ones."""
+
+    def test_the_reading_that_is_followed_decides_the_days(self) -> None:
+        fish = self.group(self.tank())
+
+        def doses(*, status: int = 200, **label: Any) -> Any:
+            told = self.ask(f"groups/{fish}/slip", {"protocol": "by_label", "label": {**PACKETS, **label}}, status=status)
+            return told["field"] if status != 200 else sum(d["kind"] == "dose" for d in told["days"])
+
+        self.assertEqual((doses(new_days=3), doses(new_days=3, reading="new"), doses(reading="sick")), (7, 3, 7))
+        self.assertEqual((doses(reading="new", status=422), doses(new_days=0, status=422)), ("label.new_days", "label.new_days"))
+        self.send("shelf/labels", {"label": {**PACKETS, "new_days": 3, "reading": "new"}})
+        kept = self.get("shelf")["labels"][0]
+        self.assertTrue(kept["words"].endswith("7 days, 3 for new fish"))
+        self.assertEqual((kept["label"]["days"], kept["label"]["new_days"], kept["label"]["reading"]), (7, 3, "sick"))
+
+
 class Kept(RoomCase):
     """A label on the shelf: read once, offered wherever a label is asked for."""
 

@@ -20,6 +20,21 @@ from pennywort.tanks.models import Tank
 from tests.browser.chromium import PHONE
 from tests.browser.test_screens import DemoCase
 
+# a page of the app left and another opened in it, without loading all of it anew; what the chooser of a use then shows
+OPENS = """const [path, done] = arguments
+const go = (to) => {
+  const next = { position: (history.state?.position ?? 0) + 1, current: to, back: null, forward: null, replaced: false }
+  history.pushState(next, '', to)
+  dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
+}
+const until = (ready, then, left = 160) => (ready() ? then() : left ? setTimeout(() => until(ready, then, left - 1), 25) : done('in vain'))
+const chooser = () => document.querySelector("[data-testid='choose-use']")
+go('/shelf')
+until(() => document.querySelector('h1')?.innerText === 'Shelf', () => {
+  go(path)
+  until(chooser, () => done(chooser().innerText.trim()))
+})"""
+
 
 class NoHarm(DemoCase):
     def setUp(self) -> None:
@@ -194,7 +209,11 @@ class NoHarm(DemoCase):
         for kind in kinds:
             self.press(self.tid(kind))
             self.until(lambda k=kind: self.tid(k).get_attribute("aria-pressed") == "true", kind)  # type: ignore[misc]
-        # one use of each kind that the form tells apart: all that it draws and watches depends on these
+        # every use, as a link within the app opens it
+        for active, use in library().uses.values():
+            shown = self.driver.execute_async_script(OPENS, f"/measure?active={active.id}&use={use.id}")
+            self.assertTrue(shown.startswith(use.name[:20]), (use.id, shown))
+        # and with something typed one of each kind that the form tells apart
         kinds_of: dict[tuple[object, ...], tuple[str, str]] = {}
         for active, use in library().uses.values():
             told = (use.route, bool(use.dose), bool(use.minutes), bool(active.strengths), use.most_in_all is not None, use.strengths == ())

@@ -4203,6 +4203,14 @@ export interface components {
             every: string;
             /** Days */
             days: number;
+            /** New Days */
+            new_days?: number | null;
+            /**
+             * Reading
+             * @default sick
+             * @enum {string}
+             */
+            reading?: "sick" | "new";
             /**
              * Counts
              * @default volume

@@ -25,6 +25,10 @@ const COUNTS: { value: LabelText['counts']; label: string; example: string }[] =
   { value: 'mass', label: 'grams, mg', example: '2 g' },
   { value: 'pieces', label: 'packets, tablets', example: '1 packet' },
 ]
+const READINGS: { value: LabelText['reading']; label: string }[] = [
+  { value: 'sick', label: 'sick: the first' },
+  { value: 'new', label: 'new, none is ill: the second' },
+]
 const PIECES = ['packet', 'tablet', 'capsule', 'capful', 'scoop', 'piece']
 const { data: shelf } = useShelf()
 const kept = computed(() =>
@@ -128,6 +132,20 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       :field="`${at}.days`"
       :problem="problem"
       :max="60"
+    />
+    <CountField
+      v-model="label.new_days"
+      label="and for new fish"
+      :field="`${at}.new_days`"
+      :problem="problem"
+      :max="60"
+    />
+    <SelectField
+      v-if="label.new_days"
+      v-model="label.reading"
+      label="These are"
+      :options="READINGS"
+      :data-testid="`${at}-reading`"
     />
     <TextField
       v-model="label.change"

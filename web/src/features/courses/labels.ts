@@ -5,6 +5,7 @@ export type LabelText = Required<Omit<Schemas['LabelIn'], 'days'>> & { days: num
 
 export const emptyLabel = (): LabelText => ({
   ...{ product: '', amount: '', per_volume: '', every: '24 h', days: null, counts: 'volume' as const },
+  ...{ new_days: null, reading: 'sick' as const },
   ...{ drops_per_ml: '', piece: 'packet', change: '', change_on_day: null, holds: [], teaspoon: '' },
   ...{ paid: '', paid_for: '' },
 })
@@ -18,6 +19,6 @@ export const asSent = (label: LabelText): Schemas['LabelIn'] => ({ ...label, day
 /** The fields of one label as the server names them. */
 export const labelFields = (at: string) =>
   [
-    ...['product', 'amount', 'per_volume', 'every', 'days', 'drops_per_ml', 'teaspoon'],
+    ...['product', 'amount', 'per_volume', 'every', 'days', 'new_days', 'drops_per_ml', 'teaspoon'],
     ...['change', 'change_on_day', 'holds', 'paid', 'paid_for'],
   ].map((name) => `${at}.${name}`)
