@@ -7,12 +7,15 @@ from typing import Literal
 from ninja import Schema
 
 from pennywort.core.diagnosis.acts import Act
+from pennywort.core.diagnosis.mends import Mending
 from pennywort.core.diagnosis.next_look import NextLook, Swing
 from pennywort.core.diagnosis.ranking import Evidence, Ranked, Ranking, within
 from pennywort.core.reference import library
-from pennywort.core.units import Preferences, show_concentration, show_temperature
-from pennywort.core.water.gate import Gate, GateLine
+from pennywort.core.units import Preferences, show_concentration, show_fraction, show_mass, show_temperature, show_volume
+from pennywort.core.water.gate import NAMES, Gate, GateLine, Readings
 from pennywort.courses.services.weighing import Diagnosis
+from pennywort.rooms.reference_api import source_words
+from pennywort.tanks.models import Tank
 
 
 class EvidenceOut(Schema):
@@ -253,6 +256,49 @@ class ActsOut(Schema):
         )
 
 
+class MendOut(Schema):
+    """What mends one reading that is at fault, its figure for this tank, and where it is done: a water change, or Measure filled in."""
+
+    id: str
+    reading: str
+    harmful: bool
+    say: str
+    amount: str
+    press: Literal["", "change", "measure"]
+    query: dict[str, str]
+    source: str
+    recalled: bool
+
+    @staticmethod
+    def of(m: Mending, readings: Readings, tank: Tank | None, mine: Preferences) -> MendOut:
+        amount, press, query = _mended(m, readings, tank, mine)
+        source = source_words(m.mend.source)
+        return MendOut(
+            id=m.mend.id, reading=NAMES[m.reading], harmful=m.harmful, say=m.mend.say, amount=amount, press=press if tank else "",
+            query=query if tank else {}, source=source, recalled=m.mend.recalled,
+        )  # fmt: skip
+
+
+def _mended(m: Mending, readings: Readings, tank: Tank | None, mine: Preferences) -> tuple[str, Literal["", "change", "measure"], dict[str, str]]:
+    """The figure in words, what the press opens, and what stands in it."""
+    if m.share_fraction is not None:
+        share = show_fraction(m.share_fraction, up=True).text
+        litres = f", {show_volume(m.share_fraction * tank.net_volume_l, mine).text}" if tank else ""
+        times = "" if m.changes_count == 1 else f", and again after some hours: {m.changes_count} times in all"
+        return f"Change {share}{litres}{times}.", "change", {"share": share}
+    if m.sodium_chloride_mg_per_l is not None:
+        level = f"{m.sodium_chloride_mg_per_l:.0f} mg/L of pure salt"
+        grams = f", {show_mass(m.sodium_chloride_mg_per_l * tank.net_volume_l, mine).text} here" if tank else ""
+        typed = {"nitrite": f"{readings.nitrite_as_n_mg_per_l or 0:.3g}", "nitrite_as": "n"}
+        chloride = {"chloride": f"{readings.chloride_mg_per_l:.3g}"} if readings.chloride_mg_per_l else {}
+        return f"{level}{grams}, dissolved first.", "measure", {"what": "nitrite", **typed, **chloride}
+    if m.thiosulfate_mg_per_l is not None:
+        level = f"{m.thiosulfate_mg_per_l:.2g} mg/L of sodium thiosulfate crystals"
+        grams = f", {show_mass(m.thiosulfate_mg_per_l * tank.net_volume_l, mine).text} here" if tank else ""
+        return f"{level}{grams}.", "measure", {"what": "tap", "chlorine": f"{readings.chlorine_mg_per_l or 0:.3g}"}
+    return m.rate, "", {}
+
+
 class TogetherOut(Schema):
     id: str
     name: str
@@ -277,13 +323,15 @@ class DiagnosisOut(Schema):
     together: TogetherOut | None
     two: TwoOut | None
     next_looks: list[NextLookOut]
+    # what mends the readings that are at fault, what harms now first
+    mends: list[MendOut]
     acts: ActsOut
     signs: dict[str, bool]
     looked_at: int
     of_signs: int
 
     @staticmethod
-    def of(d: Diagnosis, mine: Preferences) -> DiagnosisOut:
+    def of(d: Diagnosis, mine: Preferences, *, tank: Tank | None = None) -> DiagnosisOut:
         found, ranking = library(), d.ranking
         listed = d.weighed.net.listed
         return DiagnosisOut(
@@ -295,6 +343,7 @@ class DiagnosisOut(Schema):
             together=_together(ranking),
             two=_two(ranking),
             next_looks=[NextLookOut.of(n) for n in d.next_looks],
+            mends=[MendOut.of(m, d.readings, tank, mine) for m in d.mends],
             acts=ActsOut.of(d),
             signs=dict(d.facts.signs),
             looked_at=len(d.facts.signs),

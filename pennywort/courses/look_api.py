@@ -38,7 +38,8 @@ def weigh(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schem
     """Weigh what is marked so far; keeps nothing."""
     actor = act(request, room_id)
     group = group_of(actor, group_id)
-    return DiagnosisOut.of(diagnose_typed(actor, subject_of(actor, group), body.looked(), alone=body.in_bag), actor.preferences)
+    told = diagnose_typed(actor, subject_of(actor, group), body.looked(), alone=body.in_bag)
+    return DiagnosisOut.of(told, actor.preferences, tank=None if body.in_bag else group.tank)
 
 
 @router.post("/groups/{uuid:group_id}/looks", response=schemas.LookWritten, operation_id="record_look")

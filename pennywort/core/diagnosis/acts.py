@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal
@@ -89,14 +89,15 @@ def expected_losses(weighed: Weighed) -> Mapping[str, float]:
     return {"": float(table.missed @ weighed.posterior_prob), **dict(zip(table.actions, values.tolist(), strict=True))}
 
 
-def acts(weighed: Weighed, *, water_at_fault: bool = False, bring_back: Literal["", "cool", "warm"] = "") -> Acts:
+def acts(weighed: Weighed, *, water_at_fault: bool = False, bring_back: Literal["", "cool", "warm"] = "", mending: Sequence[str] = ()) -> Acts:
     """Weigh every act by its expected loss over the posterior.
 
     loss(act) = sum over conditions of P(condition) [missed (1 - helps) + harms] + cost(act)
 
     so that a small chance of what takes the tank within hours can outweigh the likeliest, mild one. An act that harms
-    a condition with more than 1 chance in 20 is not advised while unsure. With the water at fault the part change leads
-    and no treatment is advised. Water out of the fish's range is to be brought back into it whatever the disease:
+    a condition with more than 1 chance in 20 is not advised while unsure. With the water at fault what mends the reading leads
+    (``mending``, in its order; a part change where no reading says what), and no treatment is advised. Water out of the fish's
+    range is to be brought back into it whatever the disease:
     ``bring_back`` says which way, and that way is then never called wrong. Losses and shares are data, expert guesses.
     """
     net = weighed.net
@@ -107,6 +108,7 @@ def acts(weighed: Weighed, *, water_at_fault: bool = False, bring_back: Literal[
     weight = table.missed * now
     worst = int(weight[:-1].argmax())
     told: list[Act] = []
+    leads = list(mending) or (["partial_change"] if water_at_fault else [])
     for row, name in enumerate(table.actions):
         action = found.actions[name]
         saved = table.missed - table.losses[row] + action.cost.value
@@ -115,8 +117,8 @@ def acts(weighed: Weighed, *, water_at_fault: bool = False, bring_back: Literal[
         loss = float(values[row])
         if water_at_fault and action.kind == "treat":
             loss += found.likelihoods.drug_in_bad_water_adds.value
-        if water_at_fault and name == "partial_change":
-            loss -= found.likelihoods.missed["hours"].value * 0.5
+        if name in leads:
+            loss -= found.likelihoods.missed["hours"].value * 0.5 * (1 - leads.index(name) / 20)
         if bring_back and name in (bring_back, INTO_RANGE):
             loss -= found.likelihoods.out_of_range_costs.value
         told.append(
@@ -129,7 +131,9 @@ def acts(weighed: Weighed, *, water_at_fault: bool = False, bring_back: Literal[
             ),
         )
     told.sort(key=lambda act: (-act.saves, act.action))
-    useful = [a for a in told if a.saves > 0 and a.action not in harmed]
+    useful = [a for a in told if a.saves > 0 and (a.action not in harmed or a.action in mending)]
+    # what the reading itself asks for comes before what any disease might
+    useful.sort(key=lambda act: leads.index(act.action) if act.action in mending else len(leads))
     if any(a.action == bring_back for a in useful):
         useful = [a for a in useful if a.action != INTO_RANGE]
     do = tuple(a for a in useful if found.actions[a.action].kind != "treat")
@@ -142,7 +146,7 @@ def acts(weighed: Weighed, *, water_at_fault: bool = False, bring_back: Literal[
         worst_share=float(now[worst]),
         do=do,
         treat=treat,
-        not_now=tuple(sorted((a, c) for a, c in harmed.items() if a != bring_back)),
+        not_now=tuple(sorted((a, c) for a, c in harmed.items() if a != bring_back and a not in mending)),
         scrape=scrape,
         scrape_saves=worth,
         end_is_kind=_end_is_kind(weighed, found.actions["humane_end"]),

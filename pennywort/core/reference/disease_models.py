@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import cached_property
 from typing import Literal
 
-from pydantic import model_validator
+from pydantic import Field, model_validator
 
 from pennywort.core.reference.figures import Datum, Figure, Sourced, Statement
 
@@ -138,6 +138,27 @@ class Action(Sourced):
     gate: Gate
     cost: Figure
     if_seen: tuple[tuple[str, ...], ...] = ()
+
+
+class Mend(Sourced):
+    """What mends a reading that is at fault. ``amount``: what is reckoned for a tank: a share to change, grams of a salt, or a rate."""
+
+    id: str
+    reading: Measure
+    state: Literal["above", "below", "swung"]
+    water: tuple[WaterType, ...] = ("freshwater_tropical", "coldwater_pond", "brackish", "marine")
+    acts: tuple[str, ...] = Field(min_length=1)
+    amount: Literal["", "share", "chloride", "thiosulfate", "rate"]
+    say: str
+
+
+class BringBack(Sourced):
+    """How fast warmth is brought back that lies up to ``beyond_c`` degrees outside the range of the fish."""
+
+    id: str
+    direction: Literal["up", "down"]
+    beyond_c: float = Field(gt=0)
+    text: str
 
 
 class Pair(Sourced):

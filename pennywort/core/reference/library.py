@@ -15,11 +15,13 @@ from pennywort.core.reference.course_models import CourseProtocol, Kinetics, Lif
 from pennywort.core.reference.disease_models import (
     Action,
     AnswerGroup,
+    BringBack,
     Condition,
     Context,
     Kin,
     Likelihoods,
     LookKind,
+    Mend,
     Pair,
     Region,
     Sign,
@@ -51,6 +53,8 @@ class Library:
     kin: dict[str, Kin]
     pairs: tuple[Pair, ...]
     actions: dict[str, Action]
+    mends: dict[str, Mend]
+    bring_back: dict[str, BringBack]
     conditions: dict[str, Condition]
     species: dict[str, Species]
     limits: dict[str, Limit]
@@ -169,6 +173,8 @@ def load_library(folder: Path = DATA) -> Library:
         kin=_list(folder / "kin.yaml", Kin),
         pairs=tuple(_one(folder / "pairs.yaml", Pair, raw) for raw in read_yaml(folder / "pairs.yaml")),
         actions=_list(folder / "actions.yaml", Action),
+        mends=_list(folder / "mends.yaml", Mend),
+        bring_back=_list(folder / "bring_back.yaml", BringBack),
         conditions=conditions,
         species=_list(folder / "species.yaml", Species),
         limits=_list(folder / "limits.yaml", Limit),
@@ -336,6 +342,8 @@ def _check_conditions(found: Library) -> None:
         _known(fact.id, [fact.same_reading] if fact.same_reading else [], found.signs)
     for pair in found.pairs:
         _known("pairs", [*pair.one, *pair.other], found.conditions)
+    for mend in found.mends.values():
+        _known(f"mend {mend.id}", mend.acts, found.actions)
     for action in found.actions.values():
         _known(f"action {action.id}", [s for signs in action.if_seen for s in signs], found.signs)
 

@@ -8,6 +8,7 @@ from typing import Literal
 
 from pennywort.core.diagnosis.acts import Acts, acts
 from pennywort.core.diagnosis.facts import Facts, Share, check
+from pennywort.core.diagnosis.mends import Mending, mends_for
 from pennywort.core.diagnosis.network import Weighed, weigh
 from pennywort.core.diagnosis.next_look import NextLook, next_looks
 from pennywort.core.diagnosis.ranking import Ranking, ranking_of
@@ -44,6 +45,7 @@ class Diagnosis:
     ranking: Ranking
     next_looks: tuple[NextLook, ...]
     acts: Acts
+    mends: tuple[Mending, ...] = ()
 
 
 def facts_of(subject: Subject, looked: Looked, *, alone: bool = False) -> Facts:
@@ -80,14 +82,18 @@ def diagnose(subject: Subject, facts: Facts, *, readings: Readings) -> Diagnosis
     told = signs_from_readings(readings, gate=gate, water=subject.water, found=found)
     whole = replace(facts, signs={**facts.signs, **told})
     weighed = weigh(whole, found=found)
+    mends = mends_for(gate, readings, water=subject.water, found=found)
+    # what harms now leads; what is only out of range is told, and leads nothing
+    leading = dict.fromkeys(act for m in mends if m.harmful for act in m.mend.acts)
     return Diagnosis(
+        mends=mends,
         gate=gate,
         readings=readings,
         facts=whole,
         weighed=weighed,
         ranking=ranking_of(weighed),
         next_looks=next_looks(weighed),
-        acts=acts(weighed, water_at_fault=gate.state == "shut", bring_back=BRING_BACK.get(gate.state_of("temperature"), "")),
+        acts=acts(weighed, water_at_fault=gate.state == "shut", bring_back=BRING_BACK.get(gate.state_of("temperature"), ""), mending=tuple(leading)),
     )
 
 

@@ -187,6 +187,8 @@ const GATE_FIELDS = Object.keys(NO_TEST)
           <MeanwhilePanel
             v-if="weighed.looked_at > 0 || weighed.gate.state === 'shut'"
             :acts="weighed.acts"
+            :mends="weighed.mends"
+            :tank="board?.tank ?? ''"
           />
         </div>
         <div class="keep">

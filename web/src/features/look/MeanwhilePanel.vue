@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
 
 /** What to do while unsure: what loses least on average, what must wait, and who is to be called. */
-defineProps<{ acts: Schemas['ActsOut'] }>()
+defineProps<{ acts: Schemas['ActsOut']; mends?: Schemas['MendOut'][]; tank?: string }>()
 const GATES: Record<string, string> = { vet: 'a vet decides', care: 'with care' }
 </script>
 
@@ -10,6 +11,26 @@ const GATES: Record<string, string> = { vet: 'a vet decides', care: 'with care' 
   <section class="safe" aria-label="Meanwhile" data-testid="meanwhile">
     <h2>Meanwhile</h2>
     <p v-if="acts.report_words" class="report" role="alert">{{ acts.report_words }}</p>
+    <section v-if="mends?.length" class="first" aria-label="First the water" data-testid="mends">
+      <h3>First the water</h3>
+      <div v-for="m in mends" :key="m.id" class="mend" :class="{ now: m.harmful }" :data-testid="`mend-${m.id}`">
+        <b>{{ m.reading }}</b>
+        <p v-if="m.amount" class="amount">{{ m.amount }}</p>
+        <p class="small">{{ m.say }}</p>
+        <RouterLink
+          v-if="m.press === 'change' && tank"
+          :to="{ name: 'tank', params: { tank }, query: { log: 'change', ...m.query } }"
+          class="small"
+          >Write down the change</RouterLink
+        >
+        <RouterLink
+          v-else-if="m.press === 'measure' && tank"
+          :to="{ name: 'measure', query: { tank, ...m.query } }"
+          class="small"
+          >Measure it</RouterLink
+        >
+      </div>
+    </section>
     <p class="small why">{{ acts.why }}</p>
     <ul class="rows">
       <li v-for="a in acts.do" :key="a.id" :data-testid="`act-${a.id}`">
@@ -51,6 +72,25 @@ h2 {
 h3 {
   font-size: 13px;
   padding-top: 7px;
+}
+.mend {
+  border-top: 1px solid var(--rule);
+  padding: 6px 0 7px;
+}
+.mend.now {
+  border-top: 3px solid var(--brick);
+}
+.mend.now > b {
+  color: var(--brick);
+}
+.mend a {
+  display: inline-block;
+  padding: 6px 0;
+}
+.amount {
+  font-size: 16px;
+  line-height: 21px;
+  font-weight: 650;
 }
 .why {
   padding-bottom: 5px;

@@ -39,6 +39,9 @@ if (kept.restored) dose.value = { ...dose.value, confirmed: false, sure: false, 
 // what runs is asked of the tank that was chosen
 watch(tank, () => (dose.value = { ...dose.value, running: [], runningSaid: false }))
 watch(kind, (k) => (values.value = k ? firstValues(k) : {}), { immediate: !kept.restored })
+// what a look already read stands in its fields
+if (!kept.restored)
+  for (const f of kind.value?.fields ?? []) if (asked(f.name)) values.value[f.name] = asked(f.name)
 const WATERS = [
   { value: 'freshwater_tropical', label: 'fresh, tropical' },
   { value: 'coldwater_pond', label: 'fresh, cold' },

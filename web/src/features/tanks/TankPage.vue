@@ -77,7 +77,7 @@ function ask(dialog: Dialog, of: Schemas['GroupOut'] | null = null) {
 watch(
   () => route.query['log'],
   (log) => {
-    if (log === 'test') ask('test')
+    if (log === 'test' || log === 'change') ask(log)
   },
   { immediate: true },
 )
@@ -255,7 +255,7 @@ const { strike, problem: strikeProblem } = useStrike()
       <ChangeForm
         v-else-if="open === 'change'"
         :tank="board.data.value.uid"
-        share="25 %"
+:share="typeof route.query['share'] === 'string' ? route.query['share'] : '25 %'"
         put-back
         @done="open = null"
       />
