@@ -289,7 +289,7 @@ def _mended(m: Mending, readings: Readings, tank: Tank | None, mine: Preferences
     if m.sodium_chloride_mg_per_l is not None:
         level = f"{m.sodium_chloride_mg_per_l:.0f} mg/L of pure salt"
         grams = f", {show_mass(m.sodium_chloride_mg_per_l * tank.net_volume_l, mine).text} here" if tank else ""
-        typed = {"nitrite": f"{readings.nitrite_as_n_mg_per_l or 0:.3g}", "nitrite_as": "n"}
+        typed = {"nitrite": f"{readings.nitrite_as_n_mg_per_l or 0:.4g}", "nitrite_as": "n"}
         chloride = {"chloride": f"{readings.chloride_mg_per_l:.3g}"} if readings.chloride_mg_per_l else {}
         return f"{level}{grams}, dissolved first.", "measure", {"what": "nitrite", **typed, **chloride}
     if m.thiosulfate_mg_per_l is not None:

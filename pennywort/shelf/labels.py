@@ -19,9 +19,8 @@ from pennywort.rooms.errors import Conflict
 from pennywort.rooms.schemas import In, Typed
 from pennywort.shelf.models import LabelledProduct
 from pennywort.shelf.products import read_drops_per_ml
+from pennywort.shelf.services import TEASPOON_G
 
-# what a level spoon of anything holds, in grams
-TEASPOON_G = (0.5, 30.0)
 MOST_KEPT = 200
 VOLUMES = {"l": ("liter", "L"), "us_gal": ("gallon", "US gal"), "imp_gal": ("imperial_gallon", "imp gal")}
 

@@ -43,8 +43,7 @@ class Diagnose(RoomCase):
         }  # fmt: skip
         self.assertEqual(told, self.ask("diagnose", body))
         self.assertEqual(set(told), {
-            "gate", "verdict", "can_be_told", "ranked", "something_else_in_100", "together", "two", "next_looks", "acts", "signs", "looked_at", "of_signs",
-        })  # fmt: skip
+            "gate", "verdict", "can_be_told", "ranked", "something_else_in_100", "together", "two", "next_looks", "acts", "signs", "looked_at", "of_signs", "mends"})  # fmt: skip
         self.assertEqual((told["signs"]["temperature_off"], told["gate"]["state"]), (True, "half"))
 
     def test_a_list_answers_with_a_list(self) -> None:
@@ -54,7 +53,7 @@ class Diagnose(RoomCase):
 
     def test_water_alone_is_a_case(self) -> None:
         told = self.run_on('{water: freshwater_tropical, signs: {}, ammonia: "2", ph: "8.4", temperature: "27"}')
-        self.assertEqual((told["gate"]["state"], told["acts"]["do"][0]["id"], told["acts"]["treat"]), ("shut", "partial_change", []))
+        self.assertEqual((told["gate"]["state"], told["acts"]["do"][0]["id"], told["acts"]["treat"]), ("shut", "large_change", []))
 
     def test_what_is_wrong_is_named_by_case_and_field(self) -> None:
         for text, words in (

@@ -68,7 +68,7 @@ class Look(RoomCase):
         got = self.ask(f"groups/{self.barbs}/weigh", {"signs": SPOTS, "ammonia": "1", "ph": "8.2", "temperature": "26"})
         self.assertEqual(got["ranked"][0]["condition"], "ich")
         self.assertEqual((got["gate"]["state"], got["gate"]["words"]), ("shut", "Mend the water first: ammonia."))
-        self.assertEqual(got["acts"]["do"][0]["id"], "partial_change")
+        self.assertEqual(got["acts"]["do"][0]["id"], "large_change")
         self.assertEqual(got["ranked"][0]["evidence_for"][0]["sign"], "white_spots_countable")
         self.assertTrue(got["next_looks"])
         self.assertEqual(Case.objects.count(), 0)

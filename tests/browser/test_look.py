@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from pathlib import Path
 
 from selenium.webdriver.common.by import By
@@ -103,6 +104,23 @@ class ByMouse(Looking):
         self.assertNotIn("If it gets no clearer", self.tid("meanwhile").text)
         self.fill("ammonia", "-3")
         self.until(lambda: self.all(".gate .says .brick"), "the field to say what is wrong")
+
+    def test_air_and_salt_come_before_any_disease(self) -> None:
+        """Oxygen of 1.5 and nitrite of 3.28: air first, salt with its grams, and the press that opens Measure filled in."""
+        self.open(f"/look/{Group.objects.get(tank__name='Sluice').uid}")
+        self.sees("Today’s round")
+        self.mark("rapid_breathing", 0)
+        for label, text in (("oxygen", "1.5"), ("nitrite", "3.28")):
+            self.fill(label, text)
+        mends = self.until(lambda: self.tid("mends") if "pure salt" in self.tid("mends").text else None, "what mends the water")
+        self.assertLess(mends.text.index("oxygen"), mends.text.index("nitrite"))
+        self.assertEqual(self.all("[data-testid^='act-']")[0].get_attribute("data-testid"), "act-more_air")
+        grams = re.search(r"([\d.]+) g here", mends.text)
+        assert grams is not None
+        self.press(self.one("[data-testid='mend-nitrite'] a"))
+        self.until(lambda: self.one("h1").text == "Measure", "Measure")
+        self.until(lambda: self.field("Nitrite reads").get_attribute("value").startswith("0.99"), "the reading, as nitrogen")
+        self.until(lambda: grams[1].split(".")[0] in self.tid("measured").text, "the same grams")
 
     def test_one_fish_has_looks_of_its_own(self) -> None:
         self.open(f"/look/{self.paddle.uid}")

@@ -105,6 +105,8 @@ class Measuring(DemoCase):
         self.fill("Temperature", "20")
         self.fill("Oxygen", "8")
         self.choose("field-by_label", "gives these doses")
+        self.sees("Does one of them look ill")
+        self.choose("field-looks_ill", "none of them")
         self.all("input")[4].send_keys("30")
         self.until(lambda: self.all("[data-testid='confirm-all']"), "what is asked first")
         self.press(self.tid("confirm-all"))

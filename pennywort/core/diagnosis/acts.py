@@ -113,7 +113,7 @@ def acts(weighed: Weighed, *, water_at_fault: bool = False, bring_back: Literal[
         action = found.actions[name]
         saved = table.missed - table.losses[row] + action.cost.value
         carrier = int((saved * now)[:-1].argmax())
-        carried = bool(saved[carrier] > 0)
+        carried = bool(saved[carrier] > 1e-9)
         loss = float(values[row])
         if water_at_fault and action.kind == "treat":
             loss += found.likelihoods.drug_in_bad_water_adds.value
@@ -134,8 +134,9 @@ def acts(weighed: Weighed, *, water_at_fault: bool = False, bring_back: Literal[
     useful = [a for a in told if a.saves > 0 and (a.action not in harmed or a.action in mending)]
     # what the reading itself asks for comes before what any disease might
     useful.sort(key=lambda act: leads.index(act.action) if act.action in mending else len(leads))
-    if any(a.action == bring_back for a in useful):
-        useful = [a for a in useful if a.action != INTO_RANGE]
+    # one of the two ways to say it: into the range where the reading harms, the end that suits the disease where it does not
+    said_by = bring_back if INTO_RANGE in mending else INTO_RANGE if any(a.action == bring_back for a in useful) else ""
+    useful = [a for a in useful if a.action != said_by]
     do = tuple(a for a in useful if found.actions[a.action].kind != "treat")
     treat = () if water_at_fault else tuple(a for a in useful if found.actions[a.action].kind == "treat")
     scrape, worth = _microscope(weighed)

@@ -5368,6 +5368,8 @@ export interface components {
             two: components["schemas"]["TwoOut"] | null;
             /** Next Looks */
             next_looks: components["schemas"]["NextLookOut"][];
+            /** Mends */
+            mends: components["schemas"]["MendOut"][];
             acts: components["schemas"]["ActsOut"];
             /** Signs */
             signs: {
@@ -5425,6 +5427,35 @@ export interface components {
             suspected: string;
             /** Lines */
             lines: components["schemas"]["GateLineOut"][];
+        };
+        /**
+         * MendOut
+         * @description What mends one reading that is at fault, its figure for this tank, and where it is done: a water change, or Measure filled in.
+         */
+        MendOut: {
+            /** Id */
+            id: string;
+            /** Reading */
+            reading: string;
+            /** Harmful */
+            harmful: boolean;
+            /** Say */
+            say: string;
+            /** Amount */
+            amount: string;
+            /**
+             * Press
+             * @enum {string}
+             */
+            press: "" | "change" | "measure";
+            /** Query */
+            query: {
+                [key: string]: string;
+            };
+            /** Source */
+            source: string;
+            /** Recalled */
+            recalled: boolean;
         };
         /** NextLookOut */
         NextLookOut: {

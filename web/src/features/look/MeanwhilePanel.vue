@@ -13,7 +13,13 @@ const GATES: Record<string, string> = { vet: 'a vet decides', care: 'with care' 
     <p v-if="acts.report_words" class="report" role="alert">{{ acts.report_words }}</p>
     <section v-if="mends?.length" class="first" aria-label="First the water" data-testid="mends">
       <h3>First the water</h3>
-      <div v-for="m in mends" :key="m.id" class="mend" :class="{ now: m.harmful }" :data-testid="`mend-${m.id}`">
+      <div
+        v-for="m in mends"
+        :key="m.id"
+        class="mend"
+        :class="{ now: m.harmful }"
+        :data-testid="`mend-${m.id}`"
+      >
         <b>{{ m.reading }}</b>
         <p v-if="m.amount" class="amount">{{ m.amount }}</p>
         <p class="small">{{ m.say }}</p>

@@ -157,6 +157,33 @@ describe('what to do while unsure', () => {
     expect(text).toContain('Call your authority.')
   })
 
+  it('puts the water first, with its figure, and a press only where there is a tank', () => {
+    const mend = {
+      ...{
+        id: 'nitrite',
+        reading: 'nitrite',
+        harmful: true,
+        say: 'Salt goes in first.',
+        source: '',
+        recalled: true,
+      },
+      ...{
+        amount: '54 mg/L of pure salt, 2.43 g here.',
+        press: 'measure' as const,
+        query: { what: 'nitrite' },
+      },
+    }
+    const drawn = show(MeanwhilePanel, { props: { acts, mends: [mend], tank: 't' } })
+    expect(drawn.get('[data-testid=mend-nitrite]').text()).toContain('2.43 g here')
+    expect(drawn.get('[data-testid=mend-nitrite] a').text()).toBe('Measure it')
+    expect(drawn.text().indexOf('Salt goes in first.')).toBeLessThan(drawn.text().indexOf('More air'))
+    const nowhere = show(MeanwhilePanel, {
+      props: { acts, mends: [{ ...mend, press: '' as const }], tank: '' },
+    })
+    expect(nowhere.findAll('[data-testid=mend-nitrite] a')).toHaveLength(0)
+    expect(show(MeanwhilePanel, { props: { acts } }).findAll('[data-testid=mends]')).toHaveLength(0)
+  })
+
   it('says nothing of a scrape that would save nothing', () => {
     expect(show(MeanwhilePanel, { props: { acts: { ...acts, scrape_saves: 0 } } }).text()).not.toContain(
       'scrape',

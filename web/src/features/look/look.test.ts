@@ -207,6 +207,7 @@ const weighed: Schemas['DiagnosisOut'] = {
   together: null,
   two: null,
   next_looks: [],
+  mends: [],
   acts,
   signs: {},
   looked_at: 5,

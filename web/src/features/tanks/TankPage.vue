@@ -255,7 +255,7 @@ const { strike, problem: strikeProblem } = useStrike()
       <ChangeForm
         v-else-if="open === 'change'"
         :tank="board.data.value.uid"
-:share="typeof route.query['share'] === 'string' ? route.query['share'] : '25 %'"
+        :share="typeof route.query['share'] === 'string' ? route.query['share'] : '25 %'"
         put-back
         @done="open = null"
       />
