@@ -6,8 +6,8 @@ from typing import Literal
 
 from ninja import Schema
 
+from pennywort.core.course.mends import Mending
 from pennywort.core.diagnosis.acts import Act
-from pennywort.core.diagnosis.mends import Mending
 from pennywort.core.diagnosis.next_look import NextLook, Swing
 from pennywort.core.diagnosis.ranking import Evidence, Ranked, Ranking, within
 from pennywort.core.reference import library

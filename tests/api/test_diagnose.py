@@ -43,7 +43,9 @@ class Diagnose(RoomCase):
         }  # fmt: skip
         self.assertEqual(told, self.ask("diagnose", body))
         self.assertEqual(set(told), {
-            "gate", "verdict", "can_be_told", "ranked", "something_else_in_100", "together", "two", "next_looks", "acts", "signs", "looked_at", "of_signs", "mends"})  # fmt: skip
+            "gate", "verdict", "can_be_told", "ranked", "something_else_in_100", "together", "two", "next_looks", "acts", "signs", "looked_at", "of_signs",
+            "mends",
+        })  # fmt: skip
         self.assertEqual((told["signs"]["temperature_off"], told["gate"]["state"]), (True, "half"))
 
     def test_a_list_answers_with_a_list(self) -> None:

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from unittest import TestCase
 
+from pennywort.core.course.mends import Mending, mends_for
 from pennywort.core.diagnosis.acts import Acts, acts
 from pennywort.core.diagnosis.facts import Facts
-from pennywort.core.diagnosis.mends import Mending, mends_for
 from pennywort.core.diagnosis.network import weigh
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType

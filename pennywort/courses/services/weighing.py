@@ -6,9 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from pennywort.core.course.mends import Mending, mends_for
 from pennywort.core.diagnosis.acts import Acts, acts
 from pennywort.core.diagnosis.facts import Facts, Share, check
-from pennywort.core.diagnosis.mends import Mending, mends_for
 from pennywort.core.diagnosis.network import Weighed, weigh
 from pennywort.core.diagnosis.next_look import NextLook, next_looks
 from pennywort.core.diagnosis.ranking import Ranking, ranking_of
