@@ -292,6 +292,8 @@ def _mended(m: Mending, readings: Readings, tank: Tank | None, mine: Preferences
         typed = {"nitrite": f"{readings.nitrite_as_n_mg_per_l or 0:.4g}", "nitrite_as": "n"}
         chloride = {"chloride": f"{readings.chloride_mg_per_l:.3g}"} if readings.chloride_mg_per_l else {}
         return f"{level}{grams}, dissolved first.", "measure", {"what": "nitrite", **typed, **chloride}
+    if m.mend.amount == "chloride":
+        return "The chloride that is in it guards already: change water, and find where the nitrite comes from.", "", {}
     if m.thiosulfate_mg_per_l is not None:
         level = f"{m.thiosulfate_mg_per_l:.2g} mg/L of sodium thiosulfate crystals"
         grams = f", {show_mass(m.thiosulfate_mg_per_l * tank.net_volume_l, mine).text} here" if tank else ""

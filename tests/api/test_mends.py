@@ -29,6 +29,11 @@ class First(RoomCase):
         measured = self.ask("measure", {"kind": "nitrite", "tank": self.weir, **query})
         self.assertEqual(measured["amounts"][0]["exact"], {"figure": "2.43", "unit": "g"})
 
+    def test_salt_that_is_there_is_counted(self) -> None:
+        guarded = self.weighed(nitrite="3.28", chloride="60")["mends"][0]
+        self.assertEqual((guarded["press"], guarded["query"]), ("", {}))
+        self.assertIn("guards already", guarded["amount"])
+
     def test_ammonia_opens_the_change(self) -> None:
         """2.44 mg/L NH4 is 1.9 as N; at pH 8.2 and 25 °C 8.3 % of it is free: halves, 22.5 L each."""
         told = self.weighed(ammonia="2.44", ph="8.2")["mends"][0]

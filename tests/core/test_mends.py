@@ -99,6 +99,8 @@ class Figures(TestCase):
         less = self.first({"nitrite_as_n_mg_per_l": 1.0, "chloride_mg_per_l": 20.0}).sodium_chloride_mg_per_l or 0
         self.assertAlmostEqual(less, 54.1 - 20 * 58.44 / 35.453, delta=0.1)
         self.assertIsNone(self.first({"nitrite_as_n_mg_per_l": 1.0, "chloride_mg_per_l": 40.0}).sodium_chloride_mg_per_l)
+        # a gram of salt in a litre holds 550 mg of chloride and more: it guards already
+        self.assertIsNone(self.first({"nitrite_as_n_mg_per_l": 1.0, "salinity_g_per_kg": 1.0}).sodium_chloride_mg_per_l)
 
     def test_ammonia_asks_for_changes_of_half_at_most(self) -> None:
         """2 mg/L at pH 8 and 25 °C has 5.4 % free (Emerson 1975): 0.108, and 0.02 is kept: three halves leave 0.0135, two 0.027."""

@@ -14,6 +14,8 @@ from pennywort.core.water.gate import Gate, GateLine, Readings
 
 # more than this is not changed at once (common practice)
 MOST_AT_ONCE = 0.5
+# the part of sea salt that is chloride, by mass (Millero et al. 2008, 19.35 of 35.17 g/kg; of plain salt it is more)
+CHLORIDE_OF_SALT = 0.5503
 # old water, in which a rise of pH sets ammonia free: a fifth at a time (common practice)
 OLD_WATER_PH, OLD_WATER_SHARE = 6.5, 0.2
 
@@ -55,7 +57,9 @@ def _reckoned(mend: Mend, line: GateLine, readings: Readings, *, found: Library)
         share, count = _shares(line.value, line.high, ph=readings.ph if mend.reading == "ammonia" else None)
         return Mending(mend=mend, harmful=line.harmful, share_fraction=share, changes_count=count)
     if mend.amount == "chloride" and line.value:
-        chloride = readings.chloride_mg_per_l or 0.0
+        # salt that is in it guards as well, where nobody read the chloride itself
+        salty = 1000 * CHLORIDE_OF_SALT * (readings.salinity_g_per_kg or 0.0)
+        chloride = salty if readings.chloride_mg_per_l is None else readings.chloride_mg_per_l
         salt = against_nitrite_mg_per_l(nitrite_mg_per_l=line.value * PER_N["no2"], chloride_mg_per_l=chloride)
         return Mending(mend=mend, harmful=line.harmful, sodium_chloride_mg_per_l=salt or None)
     if mend.amount == "thiosulfate" and line.value:

@@ -20,7 +20,7 @@ const props = defineProps<{
 }>()
 const dose = defineModel<DoseValues>({ required: true })
 const { data: actives } = useActives()
-const { data: shelf } = useShelf()
+const { data: shelf, isFetched: shelfIsKnown } = useShelf()
 const active = computed(() => actives.value?.find((a) => a.id === dose.value.active) ?? null)
 const use = computed(() => active.value?.uses.find((u) => u.id === dose.value.use) ?? null)
 /** those for this kind of water; all of them where none is, so that the slip can say why not */
@@ -66,21 +66,26 @@ const rows = computed(() => {
       : []),
   ]
 })
-watch([active, bottles], ([now], [before]) => {
-  if (!now) return
-  const kept = now.uses.some((u) => u.id === dose.value.use)
-  // of what is not measured out there is no strength to wait for: waiting for one would go on for ever
-  if (kept && (dose.value.strength || (before?.id === now.id && !strengths.value.length))) return
-  // what stands on the shelf comes first
-  const first = bottles.value.find((b) => !b.past)
-  dose.value = {
-    ...dose.value,
-    use: kept ? dose.value.use : (uses.value[0]?.id ?? ''),
-    strength: first ? `bottle:${first.uid}` : (strengths.value[0]?.value ?? ''),
-    confirmed: false,
-    sure: false,
-  }
-})
+watch(
+  [active, bottles, shelfIsKnown],
+  ([now], [before]) => {
+    // what is owned comes first: nothing is chosen before the shelf has answered, or failed to
+    if (!now || !shelfIsKnown.value) return
+    const kept = now.uses.some((u) => u.id === dose.value.use)
+    // of what is not measured out there is no strength to wait for: waiting for one would go on for ever
+    if (kept && (dose.value.strength || (before?.id === now.id && !strengths.value.length))) return
+    // what stands on the shelf comes first
+    const first = bottles.value.find((b) => !b.past)
+    dose.value = {
+      ...dose.value,
+      use: kept ? dose.value.use : (uses.value[0]?.id ?? ''),
+      strength: first ? `bottle:${first.uid}` : (strengths.value[0]?.value ?? ''),
+      confirmed: false,
+      sure: false,
+    }
+  },
+  { immediate: true },
+)
 function set(change: Partial<DoseValues>) {
   dose.value = { ...dose.value, confirmed: false, sure: false, ...change }
 }

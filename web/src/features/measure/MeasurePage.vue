@@ -35,7 +35,10 @@ const giveOrTake = ref('')
 const water = ref<string | null>(null)
 const kept = useKept('measure', { what, values, dose, tank, volume, giveOrTake, water })
 // what was confirmed was confirmed of the record as it stood then
-if (kept.restored) dose.value = { ...dose.value, confirmed: false, sure: false, prescribed: false }
+if (kept.restored) {
+  dose.value = { ...dose.value, confirmed: false, sure: false, prescribed: false }
+  values.value = { ...values.value, confirmed: '' }
+}
 // what runs is asked of the tank that was chosen
 watch(tank, () => (dose.value = { ...dose.value, running: [], runningSaid: false }))
 watch(kind, (k) => (values.value = k ? firstValues(k) : {}), { immediate: !kept.restored })
