@@ -143,6 +143,17 @@ class BrowserCase(StaticLiveServerTestCase):
 
         self.until(once, f"something to press: {target}")
 
+    def opens(self, what: Callable[[], WebElement]) -> None:
+        """Press what opens a dialog; once more where the page, still settling after a write, closed it again."""
+
+        def once() -> bool:
+            if not self.all("[role=dialog]"):
+                self.press(what())
+                time.sleep(0.4)
+            return bool([e for e in self.all("[role=dialog]") if e.is_displayed()])
+
+        self.until(once, "a dialog to open")
+
     def field(self, label: str) -> WebElement:
         """A control by its label."""
 

@@ -73,7 +73,7 @@ class Actions(BrowserCase):
         case = Case.objects.get(tank__name="Sluice")
         self.open(f"/records/{case.uid}")
         self.until(lambda: "11" in self.tid("figures").text, "the figures")
-        self.press(self.one("[aria-label^='strike out: 1 lost']"))
+        self.opens(lambda: self.one("[aria-label^='strike out: 1 lost']"))
         self.fill("Why", "it hid behind the pipe")
         self.press(self.tid("save-strike"))
         self.sees("struck out: it hid behind the pipe")

@@ -134,7 +134,7 @@ class Measuring(DemoCase):
         self.until(lambda: "salt tub" not in self.tid("bottles").text, "it is gone")
         self.press(self.tid("put-back"))
         self.until(lambda: "salt tub" in self.tid("bottles").text and not self.all("[data-testid='put-back']"), "it is back")
-        self.press(self.tid("add-tool"))
+        self.opens(lambda: self.tid("add-tool"))
         self.fill("Called", "gram scale")
         self.fill("It reads", "0")
         self.fill("Up to", "500 g")
