@@ -40,11 +40,11 @@ def _contradicted(line: ToConfirm, *, tank: TankFacts, condition: str, found: Li
             yield tank.standing[name]
         elif name in tank.surroundings.lives:
             yield LIFE_HERE[name] if name in LIFE_HERE else found.kin[name].name
-    for name, bounds in (*((n, (v, None)) for n, v in line.least.items()), *((n, (None, v)) for n, v in line.most.items())):
-        value = tank.surroundings.readings.get(name)
-        least, most = bounds
-        if value is not None and ((least is not None and value < least) or (most is not None and value > most)):
-            yield READS[name].format(value)
+    readings = tank.surroundings.readings
+    too_low = [name for name, least in line.least.items() if readings.get(name, least) < least]
+    too_high = [name for name, most in line.most.items() if readings.get(name, most) > most]
+    for name in (*too_low, *too_high):
+        yield READS[name].format(readings[name])
     if line.well and tank.seen:
         yield f"{', '.join(found.signs[s].short for s in tank.seen[:3])} in the last look"
     for name in line.ruled_out:
