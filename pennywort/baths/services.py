@@ -13,10 +13,12 @@ from pennywort.core.medicine.bath_run import EVENTS, Happened, RunState, may_giv
 from pennywort.core.medicine.guards import tender_words
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Use
+from pennywort.core.reference.kinds import kinds_of
 from pennywort.courses.models import Task
 from pennywort.courses.queries.running import RUN_HERE
 from pennywort.courses.services.tasks import Given, do_task, give_again, give_dose, task_of
 from pennywort.fish.models import Group
+from pennywort.fish.queries import species_of_group
 from pennywort.measure.dose import find_use
 from pennywort.measure.reckon import reckon
 from pennywort.measure.requests import BathIn, DoseRequest
@@ -129,11 +131,11 @@ def not_too_soon(actor: Actor, *, group: Group, use: Use, but: BathRun | None = 
 
 def tender_of(run: BathRun) -> tuple[str, ...]:
     """What is to be minded of the fish of this bath: the kind bears it poorly, or for less long."""
-    known, kind = library().uses.get(run.use_id), library().species.get(run.group.species_id)
+    known, kind = library().uses.get(run.use_id), species_of_group(run.group)
     if known is None or kind is None or of_eggs(run):
         return ()
     own = tuple(f"{kind.name}: {t.text}" for t in kind.tolerances if t.active == run.active_id)
-    return (*own, *tender_words(*known, lives=frozenset([kind.kin]), temperature_c=None, found=library()))
+    return (*own, *tender_words(*known, lives=kinds_of([kind], kin=library().kin), temperature_c=None, found=library()))
 
 
 def _task(actor: Actor, task: UUID | None, group: Group, *, dose_of: str) -> Task | None:

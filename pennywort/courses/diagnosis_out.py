@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from typing import Literal
 
 from ninja import Schema
 
 from pennywort.core.course.mends import Mending
 from pennywort.core.diagnosis.acts import Act
+from pennywort.core.diagnosis.losses import acts_beside
 from pennywort.core.diagnosis.next_look import NextLook, Swing
 from pennywort.core.diagnosis.ranking import Evidence, Ranked, Ranking, within
 from pennywort.core.reference import library
@@ -16,6 +18,9 @@ from pennywort.core.water.gate import NAMES, Gate, GateLine, Readings
 from pennywort.courses.services.weighing import Diagnosis
 from pennywort.rooms.reference_api import source_words
 from pennywort.tanks.models import Tank
+
+# acts told at once: what leads in an emergency, then the cheap ones before a net
+MOST_ACTS = 8
 
 
 class EvidenceOut(Schema):
@@ -47,7 +52,7 @@ class RankedOut(Schema):
     not_looked_at: list[str]
 
     @staticmethod
-    def of(r: Ranked) -> RankedOut:
+    def of(r: Ranked, *, reported: Collection[str]) -> RankedOut:
         found = library()
         condition = found.conditions[r.condition]
         return RankedOut(
@@ -60,7 +65,7 @@ class RankedOut(Schema):
             tag=r.tag,
             urgency=condition.urgency,
             must_show=r.must_show,
-            notifiable=condition.notifiable or "",
+            notifiable="report" if r.condition in reported else "",
             harms_keeper=condition.harms_keeper,
             evidence_for=[EvidenceOut.of(e) for e in r.evidence_for],
             evidence_against=[EvidenceOut.of(e) for e in r.evidence_against],
@@ -101,7 +106,8 @@ class NextLookOut(Schema):
     kit: str
     region: str
     reading: str | None
-    water_first: bool
+    # before all else, whatever another would tell
+    goes_first: bool
     gain_bits: float
     also: list[AskedOut]
     if_seen: SwingOut
@@ -123,7 +129,7 @@ class NextLookOut(Schema):
             kit=sign.kit,
             region=sign.region,
             reading=sign.reading,
-            water_first=n.water_first,
+            goes_first=n.goes_first,
             gain_bits=round(n.gain_bits, 4),
             also=[AskedOut(sign=s, label=found.signs[s].short) for s in n.also[:5]],
             if_seen=SwingOut.of(n.if_seen),
@@ -137,6 +143,7 @@ class GateLineOut(Schema):
     harmful: bool
     needed: bool
     swung: bool
+    doubted: bool
     figure: str
     unit: str
     range_words: str
@@ -175,6 +182,7 @@ def _gate_line(line: GateLine, mine: Preferences) -> GateLineOut:
         harmful=line.harmful,
         needed=line.needed,
         swung=line.swung,
+        doubted=line.doubted,
         figure=figure,
         unit=unit,
         range_words=words,
@@ -191,6 +199,8 @@ class ActOut(Schema):
     loss: float
     for_name: str
     for_in_100: int
+    # the likeliest condition that it would harm
+    wrong_if: str
 
     @staticmethod
     def of(act: Act) -> ActOut:
@@ -205,6 +215,7 @@ class ActOut(Schema):
             loss=round(act.loss, 2),
             for_name=within(condition.short_name) if condition else "",
             for_in_100=round(act.carried_share * 100),
+            wrong_if=within(found.conditions[act.wrong_if].short_name) if act.wrong_if else "",
         )
 
 
@@ -231,8 +242,7 @@ class ActsOut(Schema):
         report = found.conditions.get(a.report)
         words = ""
         if report:
-            where = "in most places" if report.notifiable == "most places" else "in some places"
-            words = f"{report.short_name} is notifiable {where}: it is reported, not treated. Nothing leaves this tank, and a vet or the authority is called."
+            words = f"{report.short_name} must be reported {d.law.where}: call {d.law.whom}. Nothing leaves this tank. {found.reporting.have_ready.text}"
         not_now = [
             NotNowOut(id=name, text=found.actions[name].text, why=f"wrong if it is {within(found.conditions[c].short_name)}")
             for name, c in a.not_now
@@ -246,7 +256,7 @@ class ActsOut(Schema):
         return ActsOut(
             why=a.why,
             loss_if_nothing=round(a.loss_if_nothing, 2),
-            do=[ActOut.of(x) for x in a.do if x.saves >= 0.02][:6],
+            do=[ActOut.of(x) for x in a.do if x.saves >= 0.02][:MOST_ACTS],
             treat=[ActOut.of(x) for x in a.treat if x.saves >= 0.02][:3],
             not_now=not_now,
             scrape=found.looks[a.scrape].name if a.scrape else "",
@@ -314,10 +324,24 @@ class TwoOut(Schema):
     other: str
     times_likelier: float
     unexplained: list[str]
+    # what is done for each that does not harm the other
+    one_acts: list[str]
+    other_acts: list[str]
+    # of the two the one that a find proves; empty for neither
+    proven: str
+
+
+class DoubtOut(Schema):
+    signs: list[str]
+    ask: str
 
 
 class DiagnosisOut(Schema):
     gate: GateOut
+    # what was marked and cannot be so: asked, and not weighed until it is answered
+    doubts: list[DoubtOut]
+    # what was known of fish and water, readings typed now among it
+    known: list[str]
     verdict: str
     can_be_told: bool
     ranked: list[RankedOut]
@@ -338,12 +362,14 @@ class DiagnosisOut(Schema):
         listed = d.weighed.net.listed
         return DiagnosisOut(
             gate=GateOut.of(d.gate, mine),
+            doubts=[DoubtOut(signs=list(x.signs), ask=x.ask) for x in d.doubts],
+            known=[found.context[c].words for c in d.facts.context if found.context[c].known_from == "record"],
             verdict=ranking.verdict,
             can_be_told=ranking.can_be_told,
-            ranked=[RankedOut.of(r) for r in ranking.ranked],
+            ranked=[RankedOut.of(r, reported=d.law.conditions) for r in ranking.ranked],
             something_else_in_100=round(ranking.something_else_share * 100),
             together=_together(ranking),
-            two=_two(ranking),
+            two=_two(d),
             next_looks=[NextLookOut.of(n) for n in d.next_looks],
             mends=[MendOut.of(m, d.readings, tank, mine) for m in d.mends],
             acts=ActsOut.of(d),
@@ -361,13 +387,17 @@ def _together(ranking: Ranking) -> TogetherOut | None:
     return TogetherOut(id=group.id, name=group.name, in_100=round(ranking.together_share * 100), members=names, separates=group.separates)
 
 
-def _two(ranking: Ranking) -> TwoOut | None:
-    two, found = ranking.two, library()
+def _two(d: Diagnosis) -> TwoOut | None:
+    two, found = d.ranking.two, library()
     if two is None:
         return None
+    beside = [[found.actions[a].text for a in acts_beside(d.weighed.net, one, other=other)] for one, other in ((two.one, two.other), (two.other, two.one))]
     return TwoOut(
         one=found.conditions[two.one].short_name,
         other=found.conditions[two.other].short_name,
         times_likelier=float(f"{min(two.odds, 1000.0):.2g}"),
         unexplained=[found.signs[s].short for s in two.unexplained],
+        one_acts=beside[0],
+        other_acts=beside[1],
+        proven=found.conditions[two.proven].short_name if two.proven else "",
     )

@@ -18,7 +18,7 @@ from pennywort.courses.queries.over_days import over_days
 from pennywort.courses.services import looks
 from pennywort.courses.services.weighing import diagnose_typed
 from pennywort.courses.standalone import diagnose_alone
-from pennywort.fish.services import group_of, species_of
+from pennywort.fish.services import group_of, kind_in
 from pennywort.rooms.services import write_once
 from pennywort.tanks.api import act
 
@@ -71,8 +71,8 @@ def read_days(request: HttpRequest, room_id: Path[UUID], group_id: UUID, fish: s
 def inspection_board(request: HttpRequest, room_id: Path[UUID], water: WaterType, species: str = "", fish_count: int = 1) -> schemas.LookBoardOut:
     """The fish plan for fish at the seller's."""
     actor = act(request, room_id)
-    species_id, name = species_of(species[:60]) if species.strip() else ("", "")
-    return board(actor, newcomer(water=water, species_id=species_id, fish_count=max(1, min(fish_count, 100_000))), group=None, species_name=name)
+    species_id, name = kind_in(actor, species[:60]) if species.strip() else ("", "")
+    return board(actor, newcomer(actor, water=water, species_id=species_id, fish_count=max(1, min(fish_count, 100_000))), group=None, species_name=name)
 
 
 @router.post("/diagnose", response=DiagnosisOut, operation_id="diagnose")

@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Any
 
 from pennywort.core.diagnosis.compare import Comparison
-from pennywort.core.diagnosis.network import network
+from pennywort.core.diagnosis.network import SOMETHING_ELSE, network
 from pennywort.core.diagnosis.ranking import marks_of, within
 from pennywort.core.diagnosis.turning import Turn
 from pennywort.core.reference import library
@@ -16,9 +16,10 @@ from pennywort.courses import look_schemas as out
 from pennywort.courses.diagnosis_out import AskedOut
 from pennywort.courses.models import Case
 from pennywort.courses.queries.circumstances import Carried, Subject, carried_into
-from pennywort.courses.queries.over_days import OverDays, fish_named
+from pennywort.courses.queries.over_days import OverDays, fish_named, leader_of
+from pennywort.courses.services.weighing import warmth_of
 from pennywort.fish.models import Group, Look
-from pennywort.fish.queries import count_of, looks_of
+from pennywort.fish.queries import count_of, looks_of, size_words
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.reference_api import SourcedText, source_words
 from pennywort.tanks.queries import fresh_readings
@@ -39,7 +40,8 @@ def regions(water: WaterType) -> list[out.RegionOut]:
         signs = [
             out.SignOut(
                 id=s.id, short=s.short, label=s.label, look=s.look, not_if=s.not_if, kit=s.kit, taken_by=s.taken_by, daily=s.daily, arrival=s.arrival,
-                good=s.good, reading=s.reading, instead_of=others.get(s.id, []),
+                good=s.good, reading=s.reading, instead_of=others.get(s.id, []), after=list(s.after),
+                sizes=list(found.worsening.sizes.get(s.sizes, ())),
             )
             for s in found.signs.values()
             if s.region == region.id and s.id in listed
@@ -53,7 +55,7 @@ def board(
 ) -> out.LookBoardOut:  # fmt: skip
     """All that the fish plan needs, before anything is marked."""
     found = library()
-    known = set(subject.known)
+    known = {*subject.known, *warmth_of(subject)}
     base: dict[str, Any] = {
         "water": subject.water,
         "species_name": species_name,
@@ -98,14 +100,19 @@ def _at_words(actor: Actor, at: datetime) -> str:
 
 def _carried(actor: Actor, carried: Carried | None) -> out.CarriedOut:
     if carried is None:
-        return out.CarriedOut(signs={}, counts={}, words="", context=[], kin="")
+        return out.CarriedOut(signs={}, counts={}, sizes={}, words="", context=[], kin="")
     words = ""
     if carried.from_look is not None:
         local = actor.local(carried.from_look.happened_at)
         days = (actor.local(actor.now).date() - local.date()).days
         words = f"{local:%H:%M} today" if days == 0 else "yesterday" if days == 1 else f"{local:%A}"
     return out.CarriedOut(
-        signs=carried.signs, counts={s: [k, n] for s, (k, n) in carried.counts.items()}, words=words, context=list(carried.context), kin=carried.kin
+        signs=carried.signs,
+        counts={s: [k, n] for s, (k, n) in carried.counts.items()},
+        sizes=carried.sizes,
+        words=words,
+        context=list(carried.context),
+        kin=carried.kin,
     )
 
 
@@ -171,10 +178,9 @@ def _turn_words(actor: Actor, days: OverDays, turn: Turn) -> str:
 
 
 def _point(actor: Actor, days: OverDays, place: int) -> out.LookPointOut:
-    found, look, weighed = library(), days.looks[place], days.weighed[place]
+    found, look = library(), days.looks[place]
     local = actor.local(look.happened_at)
-    shares = weighed.shares
-    best = max((c for c in shares if c in found.conditions), key=lambda c: shares[c], default="")
+    shares, best = look.shares, leader_of(look)
     seen = [s for s, yes in look.signs.items() if yes and s in found.signs]
     kind = {"shop": "at the seller’s", "bag": "in the bag", "tank": "on arrival"}.get(look.place, "arrival" if look.kind == "arrival" else "")
     before = {s for s, yes in days.looks[place - 1].signs.items() if yes and s in found.signs} if place else set()
@@ -192,14 +198,16 @@ def _point(actor: Actor, days: OverDays, place: int) -> out.LookPointOut:
         not_now_seen=[found.signs[s].short for s in before if look.signs.get(s) is False],
         note=look.note,
         shares={c: round(share * 100) for c, share in shares.items() if c in found.conditions and share >= 0.005},
-        something_else_in_100=round(shares["something_else"] * 100),
-        best=out.TopOut(condition=best, name=found.conditions[best].short_name, in_100=round(shares[best] * 100)) if any(look.signs.values()) else None,
+        something_else_in_100=round(shares.get(SOMETHING_ELSE, 0.0) * 100),
+        best=out.TopOut(condition=best, name=found.conditions[best].short_name, in_100=round(shares[best] * 100))
+        if best and any(look.signs.values())
+        else None,
     )
 
 
 def _with_count(look: Look, sign: str) -> str:
-    count = look.counts.get(sign)
-    return f"{library().signs[sign].short}{f', {count[0]} of {count[1]}' if count else ''}"
+    count, size = look.counts.get(sign), size_words(look, sign)
+    return f"{library().signs[sign].short}{f', {size}' if size else ''}{f', {count[0]} of {count[1]}' if count else ''}"
 
 
 def days_out(actor: Actor, group: Group, days: OverDays, *, fish: str) -> out.OverDaysOut:
@@ -207,11 +215,11 @@ def days_out(actor: Actor, group: Group, days: OverDays, *, fish: str) -> out.Ov
     found = library()
     points = [_point(actor, days, place) for place in range(len(days.looks))]
     highest: dict[str, int] = {}
-    for weighed, look in zip(days.weighed, days.looks, strict=True):
+    for look in days.looks:
         if any(look.signs.values()):
-            for condition in sorted(weighed.shares, key=lambda c: -weighed.shares[c])[:4]:
+            for condition in sorted(look.shares, key=lambda c: -look.shares[c])[:4]:
                 if condition in found.conditions:
-                    highest[condition] = max(highest.get(condition, 0), round(weighed.shares[condition] * 100))
+                    highest[condition] = max(highest.get(condition, 0), round(look.shares[condition] * 100))
     drawn = sorted(highest, key=lambda c: (-highest[c], c))[:MOST_LINES]
     told = days.progress
     return out.OverDaysOut(

@@ -30,6 +30,10 @@ class SignOut(Schema):
     good: bool
     reading: str | None
     instead_of: list[str]
+    # it is asked only once one of these was seen
+    after: list[str]
+    # the scale it is told in, small first; empty where it is only there or not
+    sizes: list[str]
 
 
 class RegionOut(Schema):
@@ -60,6 +64,7 @@ class KinOut(Schema):
 class CarriedOut(Schema):
     signs: dict[str, bool]
     counts: dict[str, list[int]]
+    sizes: dict[str, int]
     words: str
     context: list[str]
     kin: str
@@ -98,6 +103,7 @@ class LookedIn(TestIn):
 
     signs: dict[str, StrictBool]
     counts: dict[str, CountIn] = Field(default_factory=dict)
+    sizes: dict[str, int] = Field(default_factory=dict, description="How much of a sign, 1 the least of its scale")
     context: list[str] = Field(default_factory=list, max_length=40)
     kin: str = Field(default="", max_length=40)
     fish: str = Field(default="", max_length=40)
@@ -106,6 +112,7 @@ class LookedIn(TestIn):
         return Looked(
             signs=self.signs,
             counts={s: (c.seen, c.of) for s, c in self.counts.items()},
+            sizes=self.sizes,
             context=tuple(self.context),
             kin=self.kin,
             test=self.typed_test(),
@@ -134,6 +141,8 @@ class Newcomer(In):
 
 class DiagnoseIn(LookedIn, Newcomer):
     """One case for a diagnosis: what ``manage.py diagnose`` reads, too."""
+
+    at_seller: bool = Field(default=False, description="Ask only for looks that can be done where the fish are sold")
 
 
 class InspectionIn(DiagnoseIn, Entry):

@@ -13,6 +13,7 @@ from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.reference import library
+from pennywort.core.reference.kinds import kinds_of
 from pennywort.core.reference.models import Species
 from pennywort.courses import reckon_schemas as schemas
 from pennywort.courses.services.course import chosen_of, protocol_for
@@ -33,7 +34,7 @@ def reckon_plan(actor: Actor, body: schemas.PlanIn) -> schemas.PlanOut:
     kinds = {"temperature": "temperature", "oxygen": "concentration", "ph": "number"}
     readings = {name: actor.read(text, kind=kinds[name], field=name) for name, text in typed.items() if text.strip()}
     species = tuple(_known(name, i) for i, name in enumerate(body.species))
-    lives = {s.kin for s in species} | ({"invertebrates"} if body.invertebrates else set()) | ({"plants"} if body.plants else set())
+    lives = kinds_of(species, kin=library().kin) | ({"invertebrates"} if body.invertebrates else set()) | ({"plants"} if body.plants else set())
     facts = TankFacts(
         water=_water(actor, body.volume, body.uncertainty),
         temperature_c=readings.get("temperature"),

@@ -6,12 +6,12 @@ from pennywort.courses.diagnosis_out import DiagnosisOut
 from pennywort.courses.look_schemas import DiagnoseIn
 from pennywort.courses.queries.circumstances import newcomer
 from pennywort.courses.services.weighing import diagnose_typed
-from pennywort.fish.services import species_of
+from pennywort.fish.services import kind_in
 from pennywort.rooms.actor import Actor
 
 
 def diagnose_alone(actor: Actor, case: DiagnoseIn) -> DiagnosisOut:
     """Weigh a case from its own facts alone. :raises InvalidInput: naming the field."""
-    species_id, _ = species_of(case.species) if case.species.strip() else ("", "")
-    subject = newcomer(water=case.water, species_id=species_id, fish_count=case.fish_count)
-    return DiagnosisOut.of(diagnose_typed(actor, subject, case.looked(), alone=True), actor.preferences)
+    species_id, _ = kind_in(actor, case.species) if case.species.strip() else ("", "")
+    subject = newcomer(actor, water=case.water, species_id=species_id, fish_count=case.fish_count)
+    return DiagnosisOut.of(diagnose_typed(actor, subject, case.looked(), alone=True, at_seller=case.at_seller), actor.preferences)

@@ -29,6 +29,7 @@ class GroupIn(Write):
     arrived_on: date | None = None
     seen_before: UUID | None = None
     ordered_count: int | None = None
+    kin: str = Field(default="", max_length=40, description="What kind of fish it is, where its name is on no list")
 
 
 class GroupOut(Schema):

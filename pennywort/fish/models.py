@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 from django.db import models
+from django.db.models.functions import Lower
 
 from pennywort.rooms.models import LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank
 
 # "moved" stands only in a case brought in from elsewhere: there the other tank is not in this book
+# what the id of a kind begins with that is on no list but this fishroom's own
+OWN = "own:"
 LEFT_AS = [("sold", "sold"), ("given", "given away"), ("released", "released"), ("moved", "moved to another tank")]
 DURING = [
     ("arrival", "arrival"),
@@ -39,6 +42,25 @@ class Group(RoomRecord):
     seen_before = models.OneToOneField("Look", null=True, blank=True, on_delete=models.PROTECT, related_name="became")
 
 
+class OwnSpecies(RoomRecord):
+    """A kind of fish that is not on the built-in list, as its keeper told it once: its water and its kin."""
+
+    name = models.CharField(max_length=60)
+    water_type = models.CharField(max_length=24)
+    kin = models.CharField(max_length=40)
+
+    class Meta(RoomRecord.Meta):
+        constraints = [
+            models.UniqueConstraint(fields=["fishroom", "uid"], name="ownspecies_uid_in_fishroom"),
+            models.UniqueConstraint("fishroom", Lower("name"), name="one_own_species_of_a_name"),
+        ]
+
+    @property
+    def species_id(self) -> str:
+        """The id that groups of it carry."""
+        return f"{OWN}{self.uid.hex}"
+
+
 class Individual(RoomRecord):
     """One fish of a group that has a name, and how it is told from the others."""
 
@@ -57,8 +79,9 @@ class Look(LedgerRecord):
     """One look at a group, at one fish of it, or at fish not bought yet.
 
     ``signs``: seen (true) or not there (false); a sign that is missing was not looked at. ``counts``: of how many fish
-    a sign was seen in how many. ``context`` and ``kin``: what was known then. ``carried``: marks taken over from the
-    look before. ``bag``: the water they came in. ``shares`` and ``verdict``: the answer given then, kept as it was.
+    a sign was seen in how many. ``sizes``: how much of it, 1 the least of its scale. ``context`` and ``kin``: what was known
+    then. ``carried``: marks taken over from the look before. ``bag``: the water they came in. ``shares`` and ``verdict``: the
+    answer given then, kept as it was.
     """
 
     group = models.ForeignKey(Group, null=True, blank=True, on_delete=models.CASCADE, related_name="looks")
@@ -71,6 +94,7 @@ class Look(LedgerRecord):
     seller = models.CharField(max_length=60, blank=True)
     signs = models.JSONField()
     counts = models.JSONField(default=dict)
+    sizes = models.JSONField(default=dict)
     context = models.JSONField(default=list)
     kin = models.CharField(max_length=40, blank=True)
     carried = models.JSONField(default=list)

@@ -12,9 +12,11 @@ from django.db.models.functions import Coalesce
 from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.tally import Entry, Kind, tally
 from pennywort.core.reference import library
+from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.figures import Figure
 from pennywort.core.reference.models import Species
 from pennywort.core.reference.naming import plural
-from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Recount
+from pennywort.fish.models import OWN, Group, Leaving, Look, Loss, Move, OwnSpecies, Recount
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import on_one_water
@@ -107,11 +109,42 @@ def looks_of(group: Group) -> QuerySet[Look]:
     return Look.objects.standing().filter(group=group).select_related("recorded_by").order_by("-happened_at", "-pk")
 
 
+def size_words(look: Look, sign: str) -> str:
+    """How much of a sign a look found, in the words of its scale; empty where nobody said."""
+    found, size = library(), look.sizes.get(sign)
+    scale = found.worsening.sizes.get(found.signs[sign].sizes, ()) if sign in found.signs else ()
+    return scale[size - 1] if size is not None and 1 <= size <= len(scale) else ""
+
+
+def as_species(own: OwnSpecies) -> Species:
+    """A kind that a fishroom wrote down itself, as the core takes it: of its warmth nothing is known but what its kin bears."""
+    unknown = Figure(value=0.0, unit="degC", source=("common practice",), confidence="C", recalled=True)
+    water: WaterType = own.water_type  # type: ignore[assignment]
+    return Species(
+        id=own.species_id, kin=own.kin, name=own.name, latin="", water=water, temperature=unknown, source=("common practice",), confidence="C",
+        recalled=True,
+    )  # fmt: skip
+
+
+def own_species_of(actor: Actor) -> list[OwnSpecies]:
+    """The kinds that this fishroom wrote down itself, by name, as far as their kin is still known."""
+    return [s for s in OwnSpecies.objects.filter(fishroom=actor.fishroom).order_by("name") if s.kin in library().kin]
+
+
+def species_of_group(group: Group) -> Species | None:
+    """The kind of a group: of the built-in list, or of the fishroom's own; None for a name that nobody said more about."""
+    known = library().species.get(group.species_id)
+    if known is not None or not group.species_id.startswith(OWN):
+        return known
+    own = OwnSpecies.objects.filter(fishroom_id=group.fishroom_id, uid=group.species_id.removeprefix(OWN)).first()
+    return as_species(own) if own is not None and own.kin in library().kin else None
+
+
 def species_in(groups: Iterable[Group]) -> list[Species]:
-    """The species of the built-in list among these groups that still have fish in them."""
-    known = library().species
-    names = {g.species_id for g in groups if g.species_id in known and count_of(g).count > 0}
-    return [known[name] for name in sorted(names)]
+    """The kinds among these groups that still have fish in them, as far as they are known."""
+    of_kind = {g.species_id: g for g in groups if g.species_id and count_of(g).count > 0}
+    found = (species_of_group(of_kind[name]) for name in sorted(of_kind))
+    return [s for s in found if s is not None]
 
 
 def fish_words(groups: Iterable[Group]) -> str:

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from datetime import date, datetime, timedelta
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from pennywort.core.diagnosis.ranking import SOMETHING_ELSE, Ranking
 from pennywort.core.errors import InvalidInput
 from pennywort.core.outcome.figures import Count, check_count
 from pennywort.core.reference import library
-from pennywort.fish.models import Group, Look, Observation
+from pennywort.fish.models import Group, Look, Observation, OwnSpecies
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
 from pennywort.rooms.services import find, new_entry
@@ -28,8 +28,27 @@ def species_of(text: str) -> tuple[str, str]:
     typed = text.strip()
     if not typed:
         raise InvalidInput("Write which fish these are.", field="species")
-    known = next((s for s in library().species.values() if typed.lower() in (s.id, s.name.lower(), s.latin.lower())), None)
+    said = typed.casefold()
+    known = next((s for s in library().species.values() if said in (s.id, s.name.casefold(), *(a.casefold() for a in s.also))), None)
+    known = known or next((s for s in library().species.values() if said == s.latin.casefold()), None)
     return (known.id, known.name) if known else ("", typed)
+
+
+def kind_in(actor: Actor, text: str) -> tuple[str, str]:
+    """The same in a fishroom, which may have kinds of its own. :raises InvalidInput: nothing typed."""
+    species_id, name = species_of(text)
+    own = None if species_id or actor.fishroom.pk is None else OwnSpecies.objects.filter(fishroom=actor.fishroom, name__iexact=name).first()
+    return (own.species_id, own.name) if own else (species_id, name)
+
+
+def write_down_kind(actor: Actor, *, uid: UUID, name: str, water_type: str, kin: str) -> str:
+    """A kind that is on no list, kept for this fishroom: its water and its kin. Answers its id. :raises InvalidInput: an unknown kin."""
+    if kin not in library().kin:
+        raise InvalidInput("Choose what kind of fish it is.", field="kin")
+    own = OwnSpecies.objects.create(
+        uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper, name=name, water_type=water_type, kin=kin
+    )
+    return own.species_id
 
 
 def find_waiting(actor: Actor, uid: UUID) -> Look:
@@ -53,12 +72,16 @@ def add_group(
     arrived_on: date | None,
     seen_before: UUID | None = None,
     ordered_count: int | None = None,
+    kin: str = "",
 ) -> dict[str, Any]:
-    """Fish arrive in a tank. ``species`` may be from the built-in list (by id or name) or free text.
+    """Fish arrive in a tank. ``species`` may be from the built-in list (by id or name), of the fishroom's own, or free text.
 
+    ``kin``: of a name that nobody knows yet what kind of fish it is; it is then kept for the fishroom, with this tank's water.
     ``seen_before`` is the look at these fish at the seller's.
     """
-    species_id, species_name = species_of(species)
+    species_id, species_name = kind_in(actor, species)
+    if kin and not species_id:
+        species_id = write_down_kind(actor, uid=uuid5(uid, "kind"), name=species_name, water_type=tank.water_type, kin=kin)
     before = find_waiting(actor, seen_before) if seen_before else None
     check_count(Count(count=count, plus_minus=count_plus_minus), field="count", least=1)
     if not 0 <= dead_on_arrival <= count:

@@ -28,6 +28,7 @@ from pennywort.core.medicine.steps import (
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.formulary_models import Active, Equipment, Life, Use
+from pennywort.core.reference.kinds import kinds_of
 from pennywort.core.reference.models import Spoons, Tool
 from pennywort.core.units import Preferences, show_amount, show_fraction, show_volume
 from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, hardness_from_epsom_mg_per_l, unionised_ammonia_fraction
@@ -105,7 +106,7 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *
     salinity: float | None = None
     if tank is not None:
         # what the record knows stands beside what is ticked; into a vessel only the fish go, and no plants
-        lives |= {s.kin for s in species_in(groups_in_water(tank))} if body.lives is None or use.route == "prolonged" else set()
+        lives |= kinds_of(species_in(groups_in_water(tank)), kin=library().kin) if body.lives is None or use.route == "prolonged" else set()
         if body.lives is None or use.route == "prolonged":
             lives |= {"invertebrates"} if any(t.has_invertebrates for t in on_one_water(tank)) else set()
             lives |= {"plants"} if any(t.has_plants for t in on_one_water(tank)) else set()

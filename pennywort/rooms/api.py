@@ -29,6 +29,8 @@ class RoomOut(Schema):
     uid: UUID
     name: str
     time_zone: str
+    # a place whose law says what must be reported; empty as long as nobody said
+    law: str
     role: str
 
 
@@ -93,7 +95,7 @@ def _session(keeper: Keeper | None) -> SessionOut:
             username=keeper.username,
             cautions_read=keeper.cautions_read_at is not None,
             preferences=PreferencesOut.from_orm(keeper),
-            rooms=[RoomOut(uid=m.fishroom.uid, name=m.fishroom.name, time_zone=m.fishroom.time_zone, role=m.role) for m in memberships],
+            rooms=[RoomOut(uid=m.fishroom.uid, name=m.fishroom.name, time_zone=m.fishroom.time_zone, law=m.fishroom.law, role=m.role) for m in memberships],
         ),
     )
 

@@ -33,6 +33,8 @@ class Fishroom(models.Model):
     uid = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
     name = models.CharField(max_length=60)
     time_zone = models.CharField(max_length=64, default="UTC")
+    # a place of the reference whose law says what must be reported; empty as long as nobody said
+    law = models.CharField(max_length=24, blank=True)
     made_at = models.DateTimeField(auto_now_add=True)
 
     def __str__(self) -> str:

@@ -9,23 +9,10 @@ from pennywort.core.diagnosis.ranking import within
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import STEPS, Condition
 from pennywort.core.reference.figures import Statement
-from pennywort.core.units import show_temperature
-from pennywort.rooms.actor import preferences_of
 from pennywort.rooms.api import keeper_of
 from pennywort.rooms.errors import NotFound
-from pennywort.rooms.schemas import ShownOut
 
 router = Router(tags=["reference"])
-
-
-class SpeciesOut(Schema):
-    id: str
-    name: str
-    latin: str
-    water: str
-    temperature_low: ShownOut
-    temperature_high: ShownOut
-    tolerances: list[str]
 
 
 class SourcedText(Schema):
@@ -106,22 +93,16 @@ def courses_for(condition: Condition) -> list[str]:
     return list(dict.fromkeys([*condition.protocols, *named]))
 
 
-@router.get("/species", response=list[SpeciesOut], operation_id="species")
-def species(request: HttpRequest) -> list[SpeciesOut]:
-    """The short built-in list of fish; any other name may be typed."""
-    mine = preferences_of(keeper_of(request))
-    return [
-        SpeciesOut(
-            id=s.id,
-            name=s.name,
-            latin=s.latin,
-            water=s.water,
-            temperature_low=ShownOut.of(show_temperature(s.temperature.low or s.temperature.value, mine)),
-            temperature_high=ShownOut.of(show_temperature(s.temperature.high or s.temperature.value, mine)),
-            tolerances=[t.text for t in s.tolerances],
-        )
-        for s in library().species.values()
-    ]
+class ReportingPlaceOut(Schema):
+    id: str
+    name: str
+
+
+@router.get("/reporting-places", response=list[ReportingPlaceOut], operation_id="reporting_places")
+def reporting_places(request: HttpRequest) -> list[ReportingPlaceOut]:
+    """Places whose law says which diseases must be reported."""
+    keeper_of(request)
+    return [ReportingPlaceOut(id=p.id, name=p.name) for p in library().reporting.places]
 
 
 STEP_WORDS = {"nearly_always": "nearly always", "often": "often", "sometimes": "sometimes", "seldom": "seldom", "almost_never": "almost never"}

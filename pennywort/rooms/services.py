@@ -137,6 +137,15 @@ def set_up(*, username: str, display_name: str, password: str, fishroom: str, ti
     return keeper
 
 
+def set_law(actor: Actor, law: str) -> dict[str, Any]:
+    """Whose law says what must be reported from this fishroom. :raises InvalidInput: no such place."""
+    if law and law not in {p.id for p in library().reporting.places}:
+        raise InvalidInput("Choose a place from the list.", field="law")
+    actor.fishroom.law = law
+    actor.fishroom.save(update_fields=["law"])
+    return {"law": law}
+
+
 def token_hash(token: str) -> str:
     return hashlib.sha256(token.encode()).hexdigest()
 

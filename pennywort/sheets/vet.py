@@ -17,7 +17,7 @@ from pennywort.courses.queries.story import losses_in
 from pennywort.courses.queries.strip import amount_words
 from pennywort.fish.book import loss_detail, loss_words
 from pennywort.fish.models import Look, Photo
-from pennywort.fish.queries import count_of, fish_words, groups_in_water
+from pennywort.fish.queries import count_of, fish_words, groups_in_water, size_words, species_of_group
 from pennywort.rooms.actor import Actor
 from pennywort.sheets.supplier import SheetPhotoOut, day_words, photo_out
 from pennywort.tanks.models import Tank, WaterReading
@@ -94,7 +94,7 @@ def _fish(actor: Actor, case: Case) -> list[str]:
     group, tank = case.group, case.tank
     left, start = count_of(group), count_of(group, before=case.opened_at)
     arrived = f"{group.arrived_on:%a} {group.arrived_on.day} {group.arrived_on:%b %Y}"
-    species = library().species.get(group.species_id)
+    species = species_of_group(group)
     kept = fish_words(g for g in groups_in_water(tank) if g.pk != group.pk)
     rows = [
         f"{left.words} of {start.words} left since the first sign on {day_words(actor.local(case.opened_at))}"
@@ -140,7 +140,8 @@ def _signs(actor: Actor, look: Look) -> SheetLineOut:
     for name, yes in look.signs.items():
         if yes and name in known:
             count = look.counts.get(name)
-            seen.append(known[name].label + (f" ({count[0]} of {count[1]})" if count else ""))
+            told = [*([size] if (size := size_words(look, name)) else []), *([f"{count[0]} of {count[1]}"] if count else [])]
+            seen.append(known[name].label + (f" ({', '.join(told)})" if told else ""))
     absent = [known[n].short for n, yes in look.signs.items() if not yes and n in known]
     who = f"{look.fish}: " if look.fish else ""
     return _line(actor, look.happened_at, who + ("; ".join(seen) or "nothing seen"), f"not there: {', '.join(absent)}" if absent else "")

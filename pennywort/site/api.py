@@ -20,6 +20,7 @@ from pennywort.courses.water_api import router as waters
 from pennywort.fish.api import router as fish
 from pennywort.fish.going_api import reference_router as losses_reference
 from pennywort.fish.going_api import router as going
+from pennywort.fish.kinds_api import router as kinds
 from pennywort.fish.photo_api import router as photos
 from pennywort.instruments.api import open_router as instruments_speak
 from pennywort.instruments.api import router as instruments
@@ -28,6 +29,7 @@ from pennywort.measure.api import router as measure
 from pennywort.rooms.api import open_router
 from pennywort.rooms.api import router as rooms
 from pennywort.rooms.reference_api import router as reference
+from pennywort.rooms.room_api import router as room
 from pennywort.sheets.api import router as sheets
 from pennywort.shelf.api import router as shelf
 from pennywort.site.problems import install
@@ -41,10 +43,12 @@ api.add_router("/instruments", instruments_speak)
 api.add_router("/reference", reference)
 api.add_router("/reference", formulary)
 api.add_router("/reference", losses_reference)
+api.add_router("/rooms/{uuid:room_id}", room)
 api.add_router("/rooms/{uuid:room_id}", measure)
 api.add_router("/rooms/{uuid:room_id}", shelf)
 api.add_router("/rooms/{uuid:room_id}", tanks)
 api.add_router("/rooms/{uuid:room_id}", fish)
+api.add_router("/rooms/{uuid:room_id}", kinds)
 api.add_router("/rooms/{uuid:room_id}", going)
 api.add_router("/rooms/{uuid:room_id}", groups)
 api.add_router("/rooms/{uuid:room_id}", photos)

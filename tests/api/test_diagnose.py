@@ -44,9 +44,9 @@ class Diagnose(RoomCase):
         self.assertEqual(told, self.ask("diagnose", body))
         self.assertEqual(set(told), {
             "gate", "verdict", "can_be_told", "ranked", "something_else_in_100", "together", "two", "next_looks", "acts", "signs", "looked_at", "of_signs",
-            "mends",
+            "mends", "doubts", "known",
         })  # fmt: skip
-        self.assertEqual((told["signs"]["temperature_off"], told["gate"]["state"]), (True, "half"))
+        self.assertEqual((told["signs"]["water_too_warm"], told["gate"]["state"]), (True, "half"))
 
     def test_a_list_answers_with_a_list(self) -> None:
         told = self.run_on("[{water: marine, signs: {gold_grey_dust: true}}, {water: coldwater_pond, signs: {threads_from_skin: true}}]")

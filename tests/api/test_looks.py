@@ -207,7 +207,7 @@ class Notifiable(LooksCase):
         self.assertEqual(got["ranked"][0]["condition"], "khv")
         self.assertEqual(got["acts"]["do"][0]["id"], "report")
         self.assertEqual(got["acts"]["treat"], [])
-        self.assertIn("notifiable in most places: it is reported, not treated", got["acts"]["report_words"])
+        self.assertIn("must be reported in most places: call a vet or the authority", got["acts"]["report_words"])
         body = {"protocol": "salt_and_warmth", "condition": "khv", "confirmed": [0, 1, 2], "vet_word": True}
         self.assertEqual(self.send(f"groups/{koi}/courses", body, status=422)["field"], "condition")
         self.assertEqual(Case.objects.count(), 0)

@@ -191,9 +191,10 @@ class States(RoomCase):
             ["salt_and_warmth", "by_label", "copper_fresh", "ich_salt", "ich_heat", "ich_dye", "watch"],
         )
         columnaris = client.get("/api/reference/conditions/columnaris").json()
-        self.assertIn("Raise the heat", columnaris["never"]["text"])
+        self.assertIn("raise the heat", columnaris["never"]["text"])
         self.assertIn("Noga", columnaris["summary"]["source"])
         self.assertTrue(columnaris["summary"]["recalled"])
         self.assertEqual(client.get("/api/reference/conditions/plague").status_code, 404)
-        loach = next(s for s in client.get("/api/reference/species").json() if s["id"] == "kuhli_loach")
-        self.assertEqual((loach["temperature_low"]["figure"], loach["tolerances"]), ("24.0", ["loaches bear no more than 1 g/L of salt"]))
+        loach = next(s for s in client.get(self.url("species")).json() if s["id"] == "kuhli_loach")
+        told = (loach["range_words"], loach["tolerances"][0], loach["needs"][0])
+        self.assertEqual(told, ("24.0 to 28.0 °C", "loaches bear no more than 1 g/L of salt", "needs hides"))

@@ -153,9 +153,9 @@ class Context(TestCase):
 
         Low oxygen: the stronger of x 3 and the sign's own ratio. Chilodonella, a cool-water one: x 0.4, no more.
         """
-        warm = shares({"temperature_off": True}, context=("temp_high",))
+        warm = shares({"water_too_warm": True}, context=("temp_high",))
         plain = shares({})
-        sign = shares({"temperature_off": True})
+        sign = shares({"water_too_warm": True})
         for condition, times in (("chilodonella", 0.4), ("low_oxygen", 3.0)):
             by_sign = sign[condition] / sign[SOMETHING_ELSE] / (plain[condition] / plain[SOMETHING_ELSE])
             got = warm[condition] / warm[SOMETHING_ELSE] / (plain[condition] / plain[SOMETHING_ELSE])

@@ -55,7 +55,7 @@ class LookAlikes(TestCase):
     def test_water_before_disease(self) -> None:
         self.assertEqual(first("all_species_same_day rapid_breathing ammonia_raised"), "ammonia")
         self.assertEqual(first("all_species_same_day gills_brown rapid_breathing nitrite_raised -ammonia_raised"), "nitrite")
-        self.assertEqual(first("all_species_same_day gasping_at_surface -ammonia_raised -nitrite_raised better_after_fresh_water"), "low_oxygen")
+        self.assertEqual(first("all_species_same_day gasping_at_surface -ammonia_raised -nitrite_raised better_after_air"), "low_oxygen")
 
     def test_worms_against_flagellates(self) -> None:
         self.assertEqual(first("red_worms_vent sunken_belly_eating"), "camallanus")

@@ -272,4 +272,4 @@ class Gate(TestCase):
             {"ammonia_raised": True, "nitrite_raised": False, "nitrate_high": True, "low_oxygen_measured": False, "water_all_normal": False},
         )
         well = signs(temperature_c=25, ph=7, total_ammonia_as_n_mg_per_l=0, nitrite_as_n_mg_per_l=0)
-        self.assertEqual((well["water_all_normal"], well["temperature_off"], well["ph_low_or_swing"]), (True, False, False))
+        self.assertEqual((well["water_all_normal"], well["water_too_warm"], well["water_too_cold"], well["ph_low_or_swing"]), (True, False, False, False))

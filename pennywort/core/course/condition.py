@@ -39,6 +39,8 @@ def decide(only_if: OnlyIf, *, readings: Mapping[str, float], looks: Sequence[Se
         return Decision(state="unknown", words="look first: there is nothing to compare with")
     if gone.since_first == "better":
         return Decision(state="does_not", words="better than at first: leave it out")
+    if gone.since_first == "mixed":
+        return Decision(state="unknown", words="better in some signs and worse in others: decide by eye")
     return Decision(state="applies", words=f"{'worse than' if gone.since_first == 'worse' else 'no better than'} at first: take it")
 
 

@@ -2,41 +2,48 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Literal
 
 import numpy as np
 
-from pennywort.core.diagnosis.network import SOMETHING_ELSE, Array, Network, Weighed
+from pennywort.core.diagnosis.losses import HARM_WORTH_NAMING, expected_losses, least_loss, loss_table, missed_loss
+from pennywort.core.diagnosis.network import Array, Network, Weighed
 from pennywort.core.diagnosis.next_look import JOINT_SIGNS, joint, outlook
 from pennywort.core.diagnosis.ranking import SHOW_URGENT_ABOVE, within
 from pennywort.core.reference.disease_models import Action, Condition
 
-# What is harmed by at least this much is named as the reason not to do it.
-HARM_WORTH_NAMING = 0.4
+# An act whose expected harm eats more than this part of what it saves is not advised while unsure; a treatment never is.
+HARM_EATS = 0.5
+# What costs so little stands before anything that needs a net.
+CHEAP = 0.05
 INTO_RANGE = "into_range"
 SCOPE_LOOKS = ("skin_scrape", "gill_scrape", "faeces")
 
 
 @dataclass(frozen=True, kw_only=True)
 class Act:
-    """One act: the loss expected once it is done, what it saves against doing nothing, and for which condition most ("": for none above others)."""
+    """One act: the loss expected once it is done, what it saves against doing nothing, and for which condition most ("": for none above others).
+
+    ``wrong_if``: the likeliest condition that it would harm ("": none worth naming).
+    """
 
     action: str
     loss: float
     saves: float
     carried_by: str
     carried_share: float
+    wrong_if: str = ""
 
 
 @dataclass(frozen=True, kw_only=True)
 class Acts:
     """What to do while unsure, on a scale on which 10 is the tank lost within hours.
 
-    ``do``: acts that save more than they cost and harm nothing plausible, best first. ``treat``: treatments that pay
+    ``do``: acts that save more than they cost and harm, cheap ones before any net, else best first. ``treat``: treatments that pay
     even unsure, best first; empty while the water is at fault. ``not_now``: (action, condition it would harm).
+    ``never``: (action, signs that were seen and forbid it).
     ``scrape_saves``: what a look through the microscope is worth, and which look that is. ``why``: one sentence.
     """
 
@@ -46,6 +53,7 @@ class Acts:
     do: tuple[Act, ...]
     treat: tuple[Act, ...]
     not_now: tuple[tuple[str, str], ...]
+    never: tuple[tuple[str, tuple[str, ...]], ...]
     scrape: str
     scrape_saves: float
     end_is_kind: bool
@@ -53,68 +61,45 @@ class Acts:
     why: str
 
 
-@dataclass(frozen=True, kw_only=True, eq=False)
-class _Table:
-    actions: tuple[str, ...]
-    missed: Array
-    losses: Array
-
-
-def missed_loss(net: Network, condition: Condition) -> float:
-    """What missing this condition costs: by how fast it kills, and more if it is reportable or hurts the keeper."""
-    weights = net.found.likelihoods
-    reportable = condition.notifiable == "most places" or condition.harms_keeper == "known"
-    return weights.missed[condition.urgency].value + (weights.missed_reportable_adds.value if reportable else 0.0)
-
-
-@lru_cache(maxsize=16)
-def _table(net: Network) -> _Table:
-    """Loss [action, condition]: what is missed less the share the act takes away, plus what the act adds and costs.
-
-    A microscope or a vet does not lessen the reporting part of a loss, only the act does; so shares apply to the whole.
-    """
-    conditions = [net.found.conditions[c] for c in net.conditions[:-1]]
-    missed = np.array([*(missed_loss(net, c) for c in conditions), net.found.likelihoods.missed_something_else.value])
-    actions = tuple(a.id for a in net.found.actions.values() if a.kind != "end")
-    helps = np.array([[*(c.helps.get(a, 0.0) for c in conditions), 0.0] for a in actions])
-    harms = np.array([[*(c.harms.get(a, 0.0) for c in conditions), 0.0] for a in actions])
-    cost = np.array([[net.found.actions[a].cost.value] for a in actions])
-    return _Table(actions=actions, missed=missed, losses=missed * (1 - helps) + harms + cost)
-
-
-def expected_losses(weighed: Weighed) -> Mapping[str, float]:
-    """Expected loss of each act, and of doing nothing (key "")."""
-    table = _table(weighed.net)
-    values = table.losses @ weighed.posterior_prob
-    return {"": float(table.missed @ weighed.posterior_prob), **dict(zip(table.actions, values.tolist(), strict=True))}
-
-
-def acts(weighed: Weighed, *, water_at_fault: bool = False, bring_back: Literal["", "cool", "warm"] = "", mending: Sequence[str] = ()) -> Acts:
+def acts(
+    weighed: Weighed,
+    *,
+    water_at_fault: bool = False,
+    bring_back: Literal["", "cool", "warm"] = "",
+    mending: Sequence[str] = (),
+    pointless: Sequence[str] = (),
+    reported: Collection[str] = (),
+) -> Acts:
     """Weigh every act by its expected loss over the posterior.
 
     loss(act) = sum over conditions of P(condition) [missed (1 - helps) + harms] + cost(act)
 
-    so that a small chance of what takes the tank within hours can outweigh the likeliest, mild one. An act that harms
-    a condition with more than 1 chance in 20 is not advised while unsure. With the water at fault what mends the reading leads
+    so that a small chance of what takes the tank within hours can outweigh the likeliest, mild one. What an act harms is weighed
+    into its loss and named beside it; where that eats half of what it saves, or it is a treatment, it is not advised while unsure.
+    Cheap acts come before those that need a net. With the water at fault what mends the reading leads
     (``mending``, in its order; a part change where no reading says what), and no treatment is advised. Water out of the fish's
-    range is to be brought back into it whatever the disease:
-    ``bring_back`` says which way, and that way is then never called wrong. Losses and shares are data, expert guesses.
+    range is to be brought back into it whatever the disease: ``bring_back`` says which way, and that way is then never called
+    wrong. ``pointless``: acts that this water has no room for; ``reported``: conditions that must be reported here. Losses and shares are data, expert guesses.
     """
     net = weighed.net
-    found, table, now = net.found, _table(net), weighed.posterior_prob
-    nothing = float(table.missed @ now)
-    values = table.losses @ now
+    found, table, now = net.found, loss_table(net), weighed.posterior_prob
+    losses = expected_losses(weighed)
+    nothing = losses[""]
+    expected_harms = table.harms @ now
     harmed = _harmed(net, now)
-    weight = table.missed * now
-    worst = int(weight[:-1].argmax())
+    worst = int((table.missed * now)[:-1].argmax())
     told: list[Act] = []
     leads = list(mending) or (["partial_change"] if water_at_fault else [])
+    bad: set[str] = set()
     for row, name in enumerate(table.actions):
         action = found.actions[name]
         saved = table.missed - table.losses[row] + action.cost.value
         carrier = int((saved * now)[:-1].argmax())
         carried = bool(saved[carrier] > 1e-9)
-        loss = float(values[row])
+        loss = losses[name]
+        gross = nothing - loss + float(expected_harms[row]) + action.cost.value
+        if name in harmed and (action.kind == "treat" or expected_harms[row] > HARM_EATS * gross):
+            bad.add(name)
         if water_at_fault and action.kind == "treat":
             loss += found.likelihoods.drug_in_bad_water_adds.value
         if name in leads:
@@ -128,10 +113,15 @@ def acts(weighed: Weighed, *, water_at_fault: bool = False, bring_back: Literal[
                 saves=nothing - loss,
                 carried_by=net.conditions[carrier] if carried else "",
                 carried_share=float(now[carrier]) if carried else 0.0,
+                wrong_if=harmed.get(name, ""),
             ),
         )
     told.sort(key=lambda act: (-act.saves, act.action))
-    useful = [a for a in told if a.saves > 0 and (a.action not in harmed or a.action in mending)]
+    forbidden = {a: seen for a in table.actions if a not in mending and (seen := _forbidden(found.actions[a], weighed))}
+    idle = {*pointless, *forbidden, *(a for a in table.actions if _idle(found.actions[a], weighed))} - set(mending)
+    useful = [a for a in told if a.saves > 0 and a.action not in idle and (a.action not in bad or a.action in mending)]
+    useful = _larger_only(useful, net=net)
+    useful = _cheap_before_a_net(useful, net=net)
     # what the reading itself asks for comes before what any disease might
     useful.sort(key=lambda act: leads.index(act.action) if act.action in mending else len(leads))
     # one of the two ways to say it: into the range where the reading harms, the end that suits the disease where it does not
@@ -140,20 +130,61 @@ def acts(weighed: Weighed, *, water_at_fault: bool = False, bring_back: Literal[
     do = tuple(a for a in useful if found.actions[a.action].kind != "treat")
     treat = () if water_at_fault else tuple(a for a in useful if found.actions[a.action].kind == "treat")
     scrape, worth = _microscope(weighed)
-    reportable = [c for c, share in weighed.shares.items() if share > SHOW_URGENT_ABOVE and c != SOMETHING_ELSE and found.conditions[c].notifiable]
+    # a small change is not called wrong where a large one is asked for
+    advised = {a.action for a in useful} | {found.actions[a.action].instead_of for a in useful}
     return Acts(
         loss_if_nothing=nothing,
         worst=net.conditions[worst],
         worst_share=float(now[worst]),
         do=do,
         treat=treat,
-        not_now=tuple(sorted((a, c) for a, c in harmed.items() if a != bring_back and a not in mending)),
+        not_now=tuple(sorted((a, c) for a, c in harmed.items() if a != bring_back and a not in advised)),
+        never=tuple(forbidden.items()),
         scrape=scrape,
         scrape_saves=worth,
         end_is_kind=_end_is_kind(weighed, found.actions["humane_end"]),
-        report=reportable[0] if reportable else "",
+        report=_to_report(weighed, reported=reported),
         why=_why(weighed, do=do, worst=worst, water_at_fault=water_at_fault),
     )
+
+
+def _idle(action: Action, weighed: Weighed) -> bool:
+    """Whether there is nothing to do it to: no salt against a nitrite nobody read, no end to doses where none was given."""
+    seen = {s for s, sure in weighed.answers.items() if sure > 0}
+    if action.only_if and not set(action.only_if) & {*seen, *weighed.context}:
+        return True
+    return weighed.answers.get(action.unless_absent) == 0
+
+
+def _forbidden(action: Action, weighed: Weighed) -> tuple[str, ...]:
+    """The signs that were seen and forbid it; empty if none do."""
+    return next((signs for signs in action.never_while if all(weighed.answers.get(s, 0) > 0 for s in signs)), ())
+
+
+def _larger_only(useful: list[Act], *, net: Network) -> list[Act]:
+    """Of a large change and a small one the one that saves more."""
+    saves, out = {a.action: a.saves for a in useful}, set()
+    for act in useful:
+        smaller = net.found.actions[act.action].instead_of
+        if smaller in saves:
+            out.add(smaller if act.saves >= saves[smaller] else act.action)
+    return [a for a in useful if a.action not in out]
+
+
+def _cheap_before_a_net(useful: list[Act], *, net: Network) -> list[Act]:
+    """Best first, but air, gloves, dim light and an empty food dish before any act that needs a net, whatever each saves."""
+    actions = net.found.actions
+    first = next((place for place, act in enumerate(useful) if actions[act.action].kind == "move"), len(useful))
+    later = useful[first:]
+    cheap = [a for a in later if actions[a.action].cost.value <= CHEAP and actions[a.action].kind != "move"]
+    return [*useful[:first], *cheap, *(a for a in later if a not in cheap)]
+
+
+def _to_report(weighed: Weighed, *, reported: Collection[str]) -> str:
+    """Of the plausible conditions that must be reported the one that weighs most: how likely it is times what missing it costs."""
+    found, shares = weighed.net.found, weighed.shares
+    plausible = [c for c, share in shares.items() if share > SHOW_URGENT_ABOVE and c in reported]
+    return max(plausible, key=lambda c: shares[c] * missed_loss(weighed.net, found.conditions[c]), default="")
 
 
 def _harmed(net: Network, now: Array) -> dict[str, str]:
@@ -171,8 +202,8 @@ def _harmed(net: Network, now: Array) -> dict[str, str]:
 
 def _microscope(weighed: Weighed) -> tuple[str, float]:
     """The most useful microscope look, and the expected loss it saves: what is best to do after it, less its cost."""
-    table, now = _table(weighed.net), weighed.posterior_prob
-    best_now = min(float((table.losses @ now).min()), float(table.missed @ now))
+    table, now = loss_table(weighed.net), weighed.posterior_prob
+    best_now = float(least_loss(table, now))
     view = outlook(weighed)
     best = ("", 0.0)
     for look in SCOPE_LOOKS:
@@ -180,8 +211,7 @@ def _microscope(weighed: Weighed) -> tuple[str, float]:
         if not order:
             continue
         chance, after = joint(weighed, [view.signs[i] for i in order[:JOINT_SIGNS]])
-        least = np.minimum((table.losses @ after).min(axis=0), table.missed @ after)
-        saved = best_now - float(chance @ least) - weighed.net.found.likelihoods.scrape_cost.value
+        saved = best_now - float(chance @ least_loss(table, after)) - weighed.net.found.likelihoods.scrape_cost.value
         if saved > best[1]:
             best = (look, saved)
     return best
@@ -199,7 +229,7 @@ def _why(weighed: Weighed, *, do: tuple[Act, ...], worst: int, water_at_fault: b
     if not do:
         return "Nothing to do yet but look."
     condition = found.conditions[weighed.net.conditions[worst]]
-    pace = {"hours": "can take the tank within hours", "days": "kills within days", "weeks": "takes weeks", "none": "is harmless"}[condition.urgency]
+    pace = _because(condition)
     in_100 = round(float(shares[worst]) * 100)
     likeliest = int(shares[:-1].argmax())
     if worst != likeliest:
@@ -207,3 +237,14 @@ def _why(weighed: Weighed, *, do: tuple[Act, ...], worst: int, water_at_fault: b
         name = within(condition.short_name)
         return f"Only {in_100} in 100 for {name}, but it {pace}: being wrong about it costs more than being wrong about {first}."
     return f"First to think of: {within(condition.short_name)}; it {pace}."
+
+
+def _because(condition: Condition) -> str:
+    """Why it weighs so much, in words: what it does to you comes before how fast it kills the fish, unless it does so within hours."""
+    if condition.urgency == "hours":
+        return "can take the tank within hours"
+    if condition.harms_keeper == "known":
+        return "can pass to you"
+    if condition.notifiable == "most places":
+        return "must be reported in most places"
+    return {"days": "kills within days", "weeks": "takes weeks", "none": "is harmless"}[condition.urgency]

@@ -41,7 +41,7 @@ class Comparison:
 def compare(one: str, other: str, *, water: WaterType, signs: Mapping[str, bool], found: Library) -> Comparison:
     """Lay two conditions side by side.
 
-    The separating question is the open sign with the most information between the two at even odds, over its trouble.
+    The separating question is the open sign, of those that can be answered now, with the most information between the two at even odds, over its trouble.
 
     :raises InvalidInput: an unknown condition, the same twice, or one that this water does not know.
     """
@@ -58,8 +58,9 @@ def compare(one: str, other: str, *, water: WaterType, signs: Mapping[str, bool]
         if max(abs(math.log(p / q)), abs(math.log((1 - p) / (1 - q)))) < TELLS_LOG:
             continue
         rows.append(Row(sign=sign, one_prob=p, other_prob=q, decibans=math.log(p / q) * DECIBAN, answer=signs.get(sign)))
-        if sign not in signs:
-            questions.append((_bits(p, q) / found.looks[found.signs[sign].taken_by].trouble.value, sign))
+        told = found.signs[sign]
+        if sign not in signs and not told.over_days and (not told.after or any(signs.get(s) for s in told.after)):
+            questions.append((_bits(p, q) / found.looks[told.taken_by].trouble.value, sign))
     rows.sort(key=lambda r: (-_bits(r.one_prob, r.other_prob), r.sign))
     pair = next((x for x in found.pairs if (one in x.one and other in x.other) or (other in x.one and one in x.other)), None)
     return Comparison(one=one, other=other, rows=tuple(rows), question=max(questions, default=(0.0, ""))[1], pair=pair)

@@ -196,11 +196,12 @@ def network(found: Library, water: WaterType) -> Network:
 class Weighed:
     """One case in the network: the prior in its context, the ratios of each unit that was looked at, and the posterior.
 
-    ``names`` are the units, ``raw_logs`` their log-ratios before the weighing of groups [unit, condition].
+    ``context``: the facts that moved the prior. ``names`` are the units, ``raw_logs`` their log-ratios before the weighing of groups [unit, condition].
     """
 
     net: Network
     answers: Mapping[str, float]
+    context: tuple[str, ...]
     prior_logs: Array
     names: tuple[str, ...]
     raw_logs: Array
@@ -338,7 +339,16 @@ def weigh(facts: Facts, *, found: Library) -> Weighed:
         _count_once(net, facts, at.names, raw)
     priors = prior_logs(net, facts)
     total = _total(net, at, raw)
-    return Weighed(net=net, answers=answers, prior_logs=priors, names=at.names, raw_logs=raw, total_logs=total, posterior_prob=softmax(priors + total))
+    return Weighed(
+        net=net,
+        answers=answers,
+        context=facts.context,
+        prior_logs=priors,
+        names=at.names,
+        raw_logs=raw,
+        total_logs=total,
+        posterior_prob=softmax(priors + total),
+    )
 
 
 def _total(net: Network, at: _Layout, raw: Array) -> Array:

@@ -1,21 +1,24 @@
-"""The next look: the one thing to look at that would change the ranking most, for the trouble it takes."""
+"""The next look: the one that saves most, because of what would be done after it, for the trouble it takes."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from itertools import product
 
 import numpy as np
 
+from pennywort.core.diagnosis.losses import least_loss, loss_table
 from pennywort.core.diagnosis.network import Array, Network, Weighed, softmax, tempered_sum
 
 # A look answers many signs; the gain of the joint answer is reckoned over its best so many.
 JOINT_SIGNS = 4
 # Looks whose joint gain is reckoned in full: those with the best single sign.
-CANDIDATE_LOOKS = 5
+CANDIDATE_LOOKS = 8
+# A bit of knowledge is worth this much loss by itself: it orders the looks after which the same would be done.
+BIT_SAVES = 0.05
 BREATHING = frozenset({"rapid_breathing", "gasping_at_surface", "all_species_same_day"})
-WATER_FIRST = frozenset({"ammonia_raised", "nitrite_raised", "low_oxygen_measured"})
+WATER_FIRST = frozenset({"ammonia_raised", "nitrite_raised"})
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -32,7 +35,8 @@ class NextLook:
     """A way of looking, what it answers, and what the most telling of its answers would do.
 
     ``sign`` is the most telling one, ``also`` the other open signs that the same look answers, best first;
-    ``gain_bits`` is the gain of their joint answer. ``water_first`` marks a water test that goes before all else.
+    ``gain_bits`` is the gain of their joint answer, ``saves`` the loss it is expected to save, on the scale of the losses.
+    ``goes_first`` marks one that goes before all else: the water test of fish that breathe fast, or what a group asks for.
     """
 
     look: str
@@ -42,7 +46,8 @@ class NextLook:
     seen_prob: float
     if_seen: Swing
     if_not_there: Swing
-    water_first: bool = False
+    saves: float = 0.0
+    goes_first: bool = False
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -63,10 +68,13 @@ def entropy_bits(shares: Array) -> Array:
 
 
 def _open_signs(weighed: Weighed) -> list[str]:
-    """Signs nobody answered that some condition of this water lists, and that an answered set leaves open."""
+    """Signs nobody answered that some condition of this water lists, that an answered set leaves open, and that make sense after what was seen."""
     net = weighed.net
     settled = {u for u in weighed.raw if any(weighed.answers.get(s, 0) > 0 for s in net.units[u].signs)}
-    return [s for s in net.signs if s not in weighed.answers and s in net.listed and net.unit_of[s] not in settled]
+    signs = net.found.signs
+    ready = [s for s in net.signs if s not in weighed.answers and s in net.listed and net.unit_of[s] not in settled and not signs[s].over_days]
+    after = {s: signs[s].after for s in ready}
+    return [s for s in ready if not after[s] or any(weighed.answers.get(before, 0) > 0 for before in after[s])]
 
 
 def _chance(weighed: Weighed, sign: str) -> Array:
@@ -174,25 +182,31 @@ def _swing(net: Network, now: Array, then: Array) -> Swing:
     return Swing(condition=net.conditions[row], share_now=float(now[row]), share_then=float(then[row]))
 
 
-def next_looks(weighed: Weighed, *, most: int = 3) -> tuple[NextLook, ...]:
-    """Ways of looking by the gain of what they answer over their trouble, best first.
+def next_looks(weighed: Weighed, *, most: int = 3, first: Sequence[str] = (), at_seller: bool = False) -> tuple[NextLook, ...]:
+    """Ways of looking by the loss they are expected to save over their trouble, best first.
 
-    The gain of a look is that of the joint answer of its best four signs. Where a fish breathes fast, or all fell ill
-    at once, and the water was not tested, the water test goes first whatever its gain: medicine on burnt gills kills
-    (rule of the reference, common practice).
+    saved = least loss now - sum over the joint answers of P(answers) least loss after them
+
+    over the best four signs of each look; a bit of information counts a little by itself, so that looks after which the
+    same would be done still have an order. ``first``: looks that a group of look-alikes asks for before all else. Where a
+    fish breathes fast, or all fell ill at once, and ammonia or nitrite were not read, the water test goes first whatever it
+    saves: medicine on burnt gills kills (rule of the reference, common practice). ``at_seller``: only what can be done there.
     """
     net, now = weighed.net, weighed.posterior_prob
-    view = outlook(weighed)
+    view, table = outlook(weighed), loss_table(net)
     by_look: dict[str, list[int]] = {}
     for i in np.argsort(-view.gain_bits, kind="stable"):
-        by_look.setdefault(net.found.signs[view.signs[i]].taken_by, []).append(int(i))
+        look = net.found.signs[view.signs[i]].taken_by
+        if net.found.looks[look].at_seller or not at_seller:
+            by_look.setdefault(look, []).append(int(i))
     trouble = {look: net.found.looks[look].trouble.value for look in by_look}
-    first = sorted(by_look, key=lambda look: (-view.gain_bits[by_look[look][0]] / trouble[look], look))[:CANDIDATE_LOOKS]
-    water_open = any(weighed.answers.get(s, 0) > 0 for s in BREATHING) and not WATER_FIRST & set(weighed.answers)
-    if water_open and "water_test" in by_look and "water_test" not in first:
-        first.append("water_test")
-    valued, totals = [], _Totals(weighed)
-    for look in first:
+    candidates = sorted(by_look, key=lambda look: (-view.gain_bits[by_look[look][0]] / trouble[look], look))[:CANDIDATE_LOOKS]
+    water_open = any(weighed.answers.get(s, 0) > 0 for s in BREATHING) and not set(weighed.answers) >= WATER_FIRST
+    leads = [*dict.fromkeys((*first, *(["water_test"] if water_open else [])))]
+    candidates += [look for look in leads if look in by_look and look not in candidates]
+    least_now, totals = float(least_loss(table, now)), _Totals(weighed)
+    valued = []
+    for look in candidates:
         places = by_look[look]
         units: dict[str, int] = {}
         for i in places:
@@ -200,6 +214,7 @@ def next_looks(weighed: Weighed, *, most: int = 3) -> tuple[NextLook, ...]:
         asked = list(units.values())[:JOINT_SIGNS]
         chance, after = joint(weighed, [view.signs[i] for i in asked], totals)
         gain = float(entropy_bits(now) - chance @ entropy_bits(after))
+        saves = max(least_now - float(chance @ least_loss(table, after)), 0.0)
         first_water = water_open and look == "water_test"
         # before all else the water test is about what burns gills, not about what tells most
         lead = next((i for i in places if view.signs[i] in WATER_FIRST), places[0]) if first_water else places[0]
@@ -208,11 +223,12 @@ def next_looks(weighed: Weighed, *, most: int = 3) -> tuple[NextLook, ...]:
             sign=view.signs[lead],
             also=tuple(view.signs[i] for i in places if i != lead and (first_water or view.gain_bits[i] > 0.02 * view.gain_bits[lead])),
             gain_bits=gain,
+            saves=saves,
             seen_prob=float(view.seen_prob[lead]),
             if_seen=_swing(net, now, view.if_seen[:, lead]),
             if_not_there=_swing(net, now, view.if_absent[:, lead]),
-            water_first=first_water,
+            goes_first=look in leads,
         )
-        valued.append((gain / trouble[look], found))
-    valued.sort(key=lambda pair: (not pair[1].water_first, -pair[0], pair[1].look))
+        valued.append(((saves + BIT_SAVES * gain) / trouble[look], found))
+    valued.sort(key=lambda pair: (leads.index(pair[1].look) if pair[1].goes_first else len(leads), -pair[0], pair[1].look))
     return tuple(look for value, look in valued[:most] if value > 0)

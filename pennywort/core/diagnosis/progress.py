@@ -3,23 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Literal
 
 from pennywort.core.diagnosis.facts import Share
 from pennywort.core.reference.library import Library
 
-Trend = Literal["better", "same", "worse"]
-# Breathing, appetite and number affected are the measures; colour is late (reference, section 6: common practice).
-HEAVY = {"rapid_breathing": 3, "gasping_at_surface": 3, "off_food": 2, "eating_normally": 2, "reduced_appetite": 1, "spread_over_days": 2, "deaths_24h": 3}
-# Steps from mild to grave: moving along them is a change even though each sign only comes or goes.
-LADDERS = (
-    ("eating_normally", "reduced_appetite", "off_food"),
-    ("white_spots_countable", "white_spots_many", "gold_grey_dust"),
-    ("one_eye_cloudy", "both_eyes_cloudy"),
-    ("one_eye_bulging", "both_eyes_bulging"),
-    ("fin_ragged_white_edge", "fin_gone_fast"),
-)
+Trend = Literal["better", "same", "worse", "mixed"]
+# What goes the other way is said as mixed unless one side weighs so many times more (common practice).
+OUTWEIGHS = 3
+NEW = "new"
 LOOK_AGAIN_DAYS = 3
 # A share of the group that changes by less than this may be chance.
 SHARE_CHANGES = 0.1
@@ -27,11 +20,12 @@ SHARE_CHANGES = 0.1
 
 @dataclass(frozen=True, kw_only=True)
 class Seen:
-    """One look: on which day of the case or course, what was found, in how many fish."""
+    """One look: on which day of the case or course, what was found, in how many fish, and how much of it (1 the least of its scale)."""
 
     day: float
     signs: Mapping[str, bool]
     shares: Mapping[str, Share]
+    sizes: Mapping[str, int] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -59,37 +53,56 @@ def _share(look: Seen, sign: str) -> float | None:
     return share.seen_count / share.fish_count if share else None
 
 
-def _sign_trend(sign: str, before: Seen, now: Seen, *, good: bool) -> SignTrend | None:
-    was, is_now = before.signs.get(sign), now.signs.get(sign)
+def _sign_trend(sign: str, before: Seen, now: Seen, *, found: Library) -> SignTrend | None:
+    was, is_now, good = before.signs.get(sign), now.signs.get(sign), found.signs[sign].good
     if was is None or is_now is None or not (was or is_now):
         return None
     if was != is_now:
         worse = is_now != good
-        words = "new" if is_now and not good else "gone" if not is_now and not good else "again" if is_now else "no longer"
+        words = NEW if is_now and not good else "gone" if not is_now and not good else "again" if is_now else "no longer"
         return SignTrend(sign=sign, trend="worse" if worse else "better", words=words)
+    told = [t for t in (_by_share(sign, before, now), _by_size(sign, before, now, found=found)) if t is not None]
+    if not told:
+        return SignTrend(sign=sign, trend="same", words="as before")
+    ways = {way for way, _ in told if way != 0}
+    grows = next(iter(ways)) > 0 if len(ways) == 1 else None
+    trend: Trend = "same" if not ways else "mixed" if grows is None else "worse" if grows != good else "better"
+    return SignTrend(sign=sign, trend=trend, words="; ".join(words for _, words in told))
+
+
+def _by_share(sign: str, before: Seen, now: Seen) -> tuple[int, str] | None:
+    """Whether it is in more fish (1), fewer (-1) or as many (0), with both counts."""
     old, new = _share(before, sign), _share(now, sign)
     if old is None or new is None:
-        return SignTrend(sign=sign, trend="same", words="as before")
+        return None
     one, other = before.shares[sign], now.shares[sign]
     words = f"{one.seen_count} of {one.fish_count}, now {other.seen_count} of {other.fish_count}"
-    if abs(new - old) < SHARE_CHANGES:
-        return SignTrend(sign=sign, trend="same", words=words)
-    return SignTrend(sign=sign, trend="worse" if (new > old) != good else "better", words=words)
+    return (0 if abs(new - old) < SHARE_CHANGES else 1 if new > old else -1), words
+
+
+def _by_size(sign: str, before: Seen, now: Seen, *, found: Library) -> tuple[int, str] | None:
+    """Whether there is more of it (1), less (-1) or as much (0), with both sizes."""
+    scale = found.worsening.sizes.get(found.signs[sign].sizes, ())
+    old, new = before.sizes.get(sign), now.sizes.get(sign)
+    if old is None or new is None or not 1 <= min(old, new) <= max(old, new) <= len(scale):
+        return None
+    return (new > old) - (new < old), f"{scale[old - 1]}, now {scale[new - 1]}" if old != new else f"{scale[new - 1]}, as before"
 
 
 def sign_trends(before: Seen, now: Seen, *, found: Library) -> tuple[SignTrend, ...]:
     """How each sign of the fish went that was looked for both times and seen at least once, worst first.
 
     What a water test says is not among them: the water gate speaks of that, and warmth may be part of the course.
-    Moving up a ladder (grains countable, too many, dust) is worse, and down better: the lower rung then says nothing.
+    Moving up a ladder (grains countable, too many, dust; thin and eating, thin and not) is worse, and down better: the other
+    rungs then say nothing.
     """
     trends = {}
     fishes = [s.id for s in found.signs.values() if not s.reading]
     for sign in fishes:
-        trend = _sign_trend(sign, before, now, good=found.signs[sign].good)
+        trend = _sign_trend(sign, before, now, found=found)
         if trend:
             trends[sign] = trend
-    for ladder in LADDERS:
+    for ladder in found.worsening.ladders:
         was = next((i for i in reversed(range(len(ladder))) if before.signs.get(ladder[i])), None)
         is_now = next((i for i in reversed(range(len(ladder))) if now.signs.get(ladder[i])), None)
         if was is None or is_now is None or was == is_now:
@@ -98,16 +111,23 @@ def sign_trends(before: Seen, now: Seen, *, found: Library) -> tuple[SignTrend, 
             trends.pop(rung, None)
         top = ladder[is_now]
         trends[top] = SignTrend(sign=top, trend="worse" if is_now > was else "better", words=f"was: {found.signs[ladder[was]].short}")
-    rank = {"worse": 0, "same": 1, "better": 2}
-    return tuple(sorted(trends.values(), key=lambda t: (rank[t.trend], -HEAVY.get(t.sign, 1), t.sign)))
+    rank = {"worse": 0, "mixed": 1, "same": 2, "better": 3}
+    return tuple(sorted(trends.values(), key=lambda t: (rank[t.trend], -found.worsening.weights.get(t.sign, 1), t.sign)))
 
 
-def _overall(trends: Sequence[SignTrend], *, lost_count: int) -> Trend:
-    """Weighed sum: breathing and losses most, then appetite and number affected; a loss is never better."""
-    score = sum({"worse": -1, "same": 0, "better": 1}[t.trend] * HEAVY.get(t.sign, 1) for t in trends)
+def _overall(trends: Sequence[SignTrend], *, lost_count: int, found: Library) -> Trend:
+    """By weight, breathing and losses most, then appetite and number affected; a loss is never better.
+
+    Where some signs went up and others down it is mixed, unless one side outweighs the other by far.
+    """
     if lost_count:
         return "worse"
-    return "worse" if score < 0 else "better" if score > 0 else "same"
+    weights = found.worsening.weights
+    worse = sum(weights.get(t.sign, 1) for t in trends if t.trend in ("worse", "mixed"))
+    better = sum(weights.get(t.sign, 1) for t in trends if t.trend in ("better", "mixed"))
+    if worse and better:
+        return "worse" if worse >= OUTWEIGHS * better else "better" if better >= OUTWEIGHS * worse else "mixed"
+    return "worse" if worse else "better" if better else "same"
 
 
 def progress(looks: Sequence[Seen], *, lost_count: int = 0, found: Library) -> Progress | None:
@@ -122,13 +142,31 @@ def progress(looks: Sequence[Seen], *, lost_count: int = 0, found: Library) -> P
         return None
     first, before, now = looks[0], looks[-2], looks[-1]
     trends = sign_trends(before, now, found=found)
-    since_last = _overall(trends, lost_count=lost_count)
-    since_first = _overall(sign_trends(first, now, found=found), lost_count=0)
+    since_last = _overall(trends, lost_count=lost_count, found=found)
+    since_first = _overall(sign_trends(first, now, found=found), lost_count=0, found=found)
     if lost_count and since_first == "better":
         since_first = "same"
     ill = any(seen and not found.signs[s].good for s, seen in now.signs.items())
     look_again = ill and now.day - first.day >= LOOK_AGAIN_DAYS and since_first != "better"
-    words = {"better": "Better than", "same": "Much as", "worse": "Worse than"}[since_last] + " at the look before."
+    words = _words(since_last, trends, before, now, found=found)
     if look_again:
         words += f" {int(now.day - first.day)} days on and no better than at first: look again before anything else is given."
     return Progress(since_last=since_last, since_first=since_first, signs=trends, look_again=look_again, words=words)
+
+
+def _words(since_last: Trend, trends: Sequence[SignTrend], before: Seen, now: Seen, *, found: Library) -> str:
+    """The sum in a sentence; what is mixed is told sign by sign, and what was not there or not looked for before is named."""
+
+    def named(*of: Trend) -> str:
+        return ", ".join(found.signs[t.sign].short for t in trends if t.trend in of)
+
+    words = {"better": "Better than", "same": "Much as", "worse": "Worse than", "mixed": "Mixed since"}[since_last]
+    words += " the look before" if since_last == "mixed" else " at the look before"
+    if since_last == "mixed":
+        words += f": worse in {named('worse', 'mixed')}; better in {named('better', 'mixed')}"
+    told = {t.sign for t in trends}
+    fresh = [
+        s for s, seen in now.signs.items() if seen and not before.signs.get(s) and s in found.signs and not found.signs[s].good and not found.signs[s].reading
+    ]
+    fresh = [s for s in fresh if s not in told or any(t.sign == s and t.words == NEW for t in trends)]
+    return words + "." + (f" New: {', '.join(found.signs[s].short for s in fresh)}." if fresh else "")

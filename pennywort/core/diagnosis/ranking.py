@@ -10,7 +10,7 @@ import numpy as np
 
 from pennywort.core.diagnosis.facts import Facts
 from pennywort.core.diagnosis.network import SOMETHING_ELSE, Weighed, weigh
-from pennywort.core.diagnosis.two_at_once import TwoAtOnce, likeliest_pair
+from pennywort.core.diagnosis.two_at_once import RARE, TwoAtOnce, likeliest_pair
 from pennywort.core.reference.disease_models import AnswerGroup, Condition
 from pennywort.core.reference.library import Library
 
@@ -20,6 +20,8 @@ BAND = (0.7, 1.3)
 # Evidence below half a deciban is not worth a keeper's eye.
 MENTION_DECIBANS = 0.5
 CANNOT_TELL_BELOW = 0.5
+# A pair so many times likelier than the best single condition is the answer; a lesser one stands beside it.
+SAID_AS_TWO = 10.0
 SHOW_URGENT_ABOVE = 0.05
 # Evidence is spelled out for so many of the first, and for all that must be shown.
 TOLD_IN_FULL = 12
@@ -157,7 +159,9 @@ def ranking_of(weighed: Weighed) -> Ranking:
         )
     something_else = float(weighed.posterior_prob[-1])
     told_apart = anything and _can_be_told(weighed, ranked=ranked, something_else=something_else)
-    together, together_share = (None, 0.0) if told_apart or not anything else _together(weighed, ranked=ranked)
+    asked_for = _asked_for(weighed)
+    told_apart = told_apart and asked_for is None
+    together, together_share = (None, 0.0) if told_apart or not anything else _together(weighed, ranked=ranked, asked_for=asked_for)
     two = likeliest_pair(weighed) if anything else None
     return Ranking(
         ranked=tuple(ranked),
@@ -166,7 +170,7 @@ def ranking_of(weighed: Weighed) -> Ranking:
         together=together,
         together_share=together_share,
         two=two,
-        verdict=_verdict(weighed, ranked=ranked, told_apart=told_apart, together=together, something_else=something_else),
+        verdict=_verdict(weighed, ranked=ranked, told_apart=told_apart, together=together, two=two, something_else=something_else),
     )
 
 
@@ -181,35 +185,61 @@ def _can_be_told(weighed: Weighed, *, ranked: list[Ranked], something_else: floa
     return not (weighed.answers.get("rapid_breathing") and only_glances)
 
 
-def _together(weighed: Weighed, *, ranked: list[Ranked]) -> tuple[AnswerGroup | None, float]:
-    """Conditions that only a further look separates, where they lead and hold half of the mass together."""
+def _asked_for(weighed: Weighed) -> AnswerGroup | None:
+    """The group that the signs themselves ask for: they burn and itch alike, and neither the water nor a scrape was looked at.
+
+    A rare sign besides speaks for one of them, and the group is then no answer.
+    """
+    net, found = weighed.net, weighed.net.found
+    seen = {s for s, sure in weighed.answers.items() if sure > 0}
+    taken = {found.signs[s].taken_by for s in weighed.answers if found.signs[s].kit in ("scope", "torch")}
+    for group in found.answer_groups.values():
+        if not group.whenever_seen or net.water not in group.water or not set(group.whenever_seen) <= seen:
+            continue
+        said = {net.units[net.unit_of[s]].group for s in group.whenever_seen} - {None}
+        others = [s for s in seen if s not in group.whenever_seen and net.units[net.unit_of[s]].group not in said]
+        if any(found.likelihoods.baseline[s] <= RARE and not found.signs[s].good for s in others):
+            continue
+        if not set(group.unread) <= set(weighed.answers) and not taken & set(group.looks):
+            return group
+    return None
+
+
+def _together(weighed: Weighed, *, ranked: list[Ranked], asked_for: AnswerGroup | None) -> tuple[AnswerGroup | None, float]:
+    """Conditions that only a further look separates, where they hold half of the mass together and more than one of them counts."""
     shares, found = weighed.shares, weighed.net.found
+    if asked_for is not None:
+        return asked_for, sum(shares.get(c, 0.0) for c in asked_for.members)
     looked = {found.signs[s].taken_by for s in weighed.answers if found.signs[s].kit in ("scope", "test")}
     if any(sure > 0 and found.signs[s].kit == "scope" for s, sure in weighed.answers.items()):
         return None, 0.0
     best: tuple[AnswerGroup | None, float] = (None, 0.0)
     for group in found.answer_groups.values():
-        share = sum(shares.get(c, 0.0) for c in group.members)
-        leads = sum(r.condition in group.members for r in ranked[:2]) == 2
-        open_yet = not set(group.looks) <= looked
-        if leads and open_yet and share >= CANNOT_TELL_BELOW and share > best[1]:
-            best = (group, share)
+        mass = sorted((shares.get(c, 0.0) for c in group.members), reverse=True)
+        open_yet = not set(group.looks) <= looked and weighed.net.water in group.water and not group.whenever_seen
+        if open_yet and mass[1] >= SHOW_URGENT_ABOVE and sum(mass) >= CANNOT_TELL_BELOW and sum(mass) > best[1]:
+            best = (group, sum(mass))
     return best
 
 
-def _verdict(weighed: Weighed, *, ranked: list[Ranked], told_apart: bool, together: AnswerGroup | None, something_else: float) -> str:
+def _verdict(weighed: Weighed, *, ranked: list[Ranked], told_apart: bool, together: AnswerGroup | None, two: TwoAtOnce | None, something_else: float) -> str:
     if not any(weighed.answers.values()):
         return "Nothing seen yet." if weighed.answers else "Nothing looked at yet."
     found = weighed.net.found
-    best = found.conditions[ranked[0].condition].short_name
-    worst = next((r for r in ranked[1:] if r.tag == "worst if missed"), None)
+    leads = together.first if together and together.first else ranked[0].condition
+    best = found.conditions[leads].short_name
+    named = {leads, *((two.one, two.other) if two else ())}
+    worst = next((r for r in ranked if r.must_show and r.tag == "worst if missed" and r.condition not in named), None)
     tail = f", {within(found.conditions[worst.condition].short_name)} is not ruled out" if worst else ""
+    if two is not None and (two.proven or two.odds >= SAID_AS_TWO):
+        one, other = (within(found.conditions[c].short_name) for c in (two.one, two.other))
+        return f"Two at once fit best: {one} and {other}{tail}."
     if told_apart:
         return f"{best} fits best{tail}."
     if together is not None:
-        return f"Can’t be told apart yet: {within(together.name)}{tail}."
+        return f"Can’t be told apart yet: {within(together.name)}; {within(best)} {'first' if together.first else 'leads'}{tail}."
     if something_else > ranked[0].share:
-        return f"Can’t be told apart yet: too little was seen{tail}."
+        return f"Can’t be told apart yet: too little was seen; of what is listed {within(best)} fits best{tail}."
     return f"Can’t be told apart yet: {within(best)} fits best{tail}."
 
 

@@ -19,34 +19,39 @@ class Turn:
     signs: tuple[tuple[str, bool], ...]
 
 
-def _leader(weighed: Weighed) -> str:
-    return weighed.net.conditions[int(weighed.posterior_prob[:-1].argmax())]
+@dataclass(frozen=True, kw_only=True)
+class Kept:
+    """A look as it was answered then: which condition led, and its signs weighed."""
+
+    leader: str
+    weighed: Weighed
 
 
-def turns(looks: Sequence[Weighed], *, most_signs: int = 2) -> tuple[Turn, ...]:
+def turns(looks: Sequence[Kept], *, most_signs: int = 2) -> tuple[Turn, ...]:
     """Where another condition took the lead between two looks of one fish or group, and which answers did it.
 
-    The signs are those whose log-ratio between the two conditions moved most, among the answers that changed. Looks
-    in which nothing was seen have no leader.
+    Who led is taken from the answer that was given; the signs are those whose log-ratio between the two conditions moved most,
+    among the answers that changed. Looks in which nothing was seen have no leader.
     """
     found = []
-    before: Weighed | None = None
+    before: Kept | None = None
     for place, now in enumerate(looks):
-        if not any(now.answers.values()):
+        if not any(now.weighed.answers.values()):
             continue
-        if before is not None and _leader(before) != _leader(now) and before.net is now.net:
+        known = now.weighed.net.conditions
+        if before is not None and before.leader != now.leader and before.weighed.net is now.weighed.net and {before.leader, now.leader} <= set(known):
             found.append(_turn(place, before, now, most_signs=most_signs))
         before = now
     return tuple(found)
 
 
-def _turn(place: int, before: Weighed, now: Weighed, *, most_signs: int) -> Turn:
-    old, new = _leader(before), _leader(now)
+def _turn(place: int, was: Kept, then: Kept, *, most_signs: int) -> Turn:
+    old, new, before, now = was.leader, then.leader, was.weighed, then.weighed
     a, b = now.net.conditions.index(old), now.net.conditions.index(new)
     moved = []
     for unit in now.ratios:
-        then = before.ratios.get(unit)
-        shift = float(now.ratios[unit][b] - now.ratios[unit][a]) - (float(then[b] - then[a]) if then is not None else 0.0)
+        earlier = before.ratios.get(unit)
+        shift = float(now.ratios[unit][b] - now.ratios[unit][a]) - (float(earlier[b] - earlier[a]) if earlier is not None else 0.0)
         signs = [s for s in now.net.units[unit].signs if s in now.answers]
         seen = [s for s in signs if now.answers[s] > 0]
         if shift * DECIBAN > 0.5:

@@ -1,4 +1,4 @@
-"""Two conditions at once, where one leaves strong signs unexplained."""
+"""Two conditions at once, where each has a strong sign of its own."""
 
 from __future__ import annotations
 
@@ -16,12 +16,16 @@ EXPLAINED_LOG = math.log(2)
 
 @dataclass(frozen=True, kw_only=True)
 class TwoAtOnce:
-    """The likeliest pair, how many times likelier it is than the best single condition, and what the single one leaves open."""
+    """The likeliest pair, how many times likelier it is than the best single condition, and what the single one leaves open.
+
+    ``proven``: of the two the one that a find proves ("": neither).
+    """
 
     one: str
     other: str
     odds: float
     unexplained: tuple[str, ...]
+    proven: str = ""
 
 
 # Partners are looked for among so many that explain best what is left, and so many of the first.
@@ -55,11 +59,27 @@ def _pair_logs(weighed: Weighed, rows: list[int]) -> Array:
     return logs
 
 
+def proved(weighed: Weighed) -> tuple[str, ...]:
+    """Conditions of which something was seen that only they bring: the parasite itself, or what it leaves behind.
+
+    A find in which it is seen counts, where one condition of this water shows it at least sometimes and no other does.
+    """
+    net, found = weighed.net, weighed.net.found
+    direct = {*found.likelihoods.direct_view, *(s.id for s in found.signs.values() if s.kit == "scope" and not s.good)}
+    told = []
+    for sign in (s for s, sure in weighed.answers.items() if sure > 0 and s in direct):
+        whose = [c for c in net.conditions[:-1] if found.conditions[c].step_of.get(sign) in ("nearly_always", "often", "sometimes")]
+        if len(whose) == 1:
+            told.append(whose[0])
+    return tuple(dict.fromkeys(told))
+
+
 def likeliest_pair(weighed: Weighed) -> TwoAtOnce | None:
     """The pair that explains the signs better than the best single condition, or None.
 
-    Looked for only where the best single one leaves a rare sign unexplained. A pair weighs
-    ``P(a) P(b) x two_at_once`` before any look (independent conditions meet by chance; the factor is a guess).
+    Looked for only where the best single one leaves a rare sign unexplained, and told only where each of the two explains a
+    rare sign that the other does not. What a find proves is one of the two, whatever the odds: it is never explained away. A
+    pair weighs ``P(a) P(b) x two_at_once`` before any look (independent conditions meet by chance; the factor is a guess).
     """
     net, found = weighed.net, weighed.net.found
     best = int(weighed.posterior_prob[:-1].argmax())
@@ -68,20 +88,35 @@ def likeliest_pair(weighed: Weighed) -> TwoAtOnce | None:
     left = {u: s for u, s in strong.items() if weighed.raw[u][best] < EXPLAINED_LOG}
     if not left or len(strong) < 2:
         return None
+    sure = [net.conditions.index(c) for c in proved(weighed)]
     explained = np.sum([np.maximum(weighed.raw[u][:-1], 0) for u in left], axis=0)
     firsts = [np.argsort(-by, kind="stable")[:PARTNERS].tolist() for by in (explained, weighed.posterior_prob[:-1])]
-    rows = sorted({row for first in firsts for row in first})
+    rows = sorted({row for first in (*firsts, sure) for row in first})
     priors = weighed.prior_logs - np.logaddexp.reduce(weighed.prior_logs)
     logs = _pair_logs(weighed, rows) + np.add.outer(priors[rows], priors[rows]) + math.log(found.likelihoods.two_at_once.value)
+    # each of the two brings a rare sign that the other leaves open
+    brings = np.array([[weighed.raw[u][row] >= EXPLAINED_LOG for u in strong] for row in rows])
+    own = (brings[:, None, :] & ~brings[None, :, :]).any(axis=-1)
+    logs = np.where(own & own.T, logs, -np.inf)
     np.fill_diagonal(logs, -np.inf)
+    proven = next((row for row in sure if row != best), None)
+    if proven is not None:
+        at = rows.index(proven)
+        only = np.full_like(logs, -np.inf)
+        only[at], only[:, at] = logs[at], logs[:, at]
+        logs = only
     place = divmod(int(logs.argmax()), len(rows))
+    if not np.isfinite(logs[place]):
+        return None
     one, other = sorted((rows[p] for p in place), key=lambda row: -weighed.posterior_prob[row])
     single = priors[best] + float(weighed.total_logs[best])
     odds = math.exp(min(float(logs[place]) - single, 300.0))
-    explains = any(max(weighed.raw[u][one], weighed.raw[u][other]) >= EXPLAINED_LOG for u in left)
-    if odds <= 1 or not explains:
+    if odds <= 1 and proven is None:
         return None
-    return TwoAtOnce(one=net.conditions[one], other=net.conditions[other], odds=odds, unexplained=tuple(left.values()))
+    return TwoAtOnce(
+        one=net.conditions[one], other=net.conditions[other], odds=odds, unexplained=tuple(left.values()),
+        proven="" if proven is None else net.conditions[proven],
+    )  # fmt: skip
 
 
 def _seen(weighed: Weighed, unit: str) -> bool:

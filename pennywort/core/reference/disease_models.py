@@ -14,7 +14,7 @@ Urgency = Literal["hours", "days", "weeks", "none"]
 Kit = Literal["eye", "ask", "torch", "hand", "test", "scope"]
 Step = Literal["nearly_always", "often", "sometimes", "seldom", "almost_never"]
 Gate = Literal["open", "care", "vet", "block"]
-Measure = Literal["ammonia", "nitrite", "oxygen", "ph", "chlorine", "temperature", "nitrate", "copper", "salinity", "all"]
+Measure = Literal["ammonia", "nitrite", "oxygen", "ph", "chlorine", "temperature", "nitrate", "copper", "salinity", "medicine", "all"]
 
 
 class Region(Datum):
@@ -25,7 +25,10 @@ class Region(Datum):
 
 
 class LookKind(Sourced):
-    """One way of looking: it answers several signs at once. ``trouble`` is relative, a glance being 1."""
+    """One way of looking: it answers several signs at once. ``trouble`` is relative, a glance being 1.
+
+    ``at_seller``: it can be done before the fish are bought.
+    """
 
     id: str
     name: str
@@ -33,13 +36,16 @@ class LookKind(Sourced):
     minutes: Figure
     trouble: Figure
     how: str
+    at_seller: bool
 
 
 class Sign(Sourced):
     """Something a keeper can see or test.
 
     ``reading`` marks signs that follow from a water test, not from a press; ``daily`` and ``arrival`` put a sign on
-    the short lists of those looks; ``good`` signs speak of a well fish.
+    the short lists of those looks; ``good`` signs speak of a well fish. ``after``: it is asked only once one of these
+    was seen; ``sizes``: the scale it is told in, besides being there;
+    ``over_days``: only looks on several days tell it, so that no look today can be for it.
     """
 
     id: str
@@ -54,6 +60,24 @@ class Sign(Sourced):
     arrival: bool = False
     good: bool = False
     reading: Measure | None = None
+    after: tuple[str, ...] = ()
+    sizes: Literal["", "count", "degree"] = ""
+    over_days: bool = False
+
+
+class Worsening(Sourced):
+    """What is worse than what: ladders of signs from mild to grave, the weight of a sign in the sum (1 if not named), and the words of sizes, small first."""
+
+    ladders: tuple[tuple[str, ...], ...]
+    weights: dict[str, int]
+    sizes: dict[str, tuple[str, ...]]
+
+    @model_validator(mode="after")
+    def _each_on_one_ladder(self) -> Worsening:
+        rungs = [sign for ladder in self.ladders for sign in ladder]
+        if len(rungs) != len(set(rungs)):
+            raise ValueError("a sign stands on two ladders")
+        return self
 
 
 class Likelihoods(Datum):
@@ -90,13 +114,21 @@ class Likelihoods(Datum):
 
 
 class AnswerGroup(Sourced):
-    """Conditions that the eye cannot tell apart, and the looks that can."""
+    """Conditions that the eye cannot tell apart, and the looks that can, in the order in which they are done.
+
+    ``water``: where it is an answer. ``whenever_seen``: signs that ask for this answer whatever leads, as long as one of
+    ``unread`` was not read and none of the looks by microscope or torch was taken; ``first`` stands first among its members.
+    """
 
     id: str
     name: str
     members: tuple[str, ...]
     separates: str
     looks: tuple[str, ...]
+    water: tuple[WaterType, ...] = ("freshwater_tropical", "coldwater_pond", "brackish", "marine")
+    whenever_seen: tuple[str, ...] = ()
+    unread: tuple[str, ...] = ()
+    first: str = ""
 
 
 class Modifier(Sourced):
@@ -112,25 +144,46 @@ class Modifier(Sourced):
         return self
 
 
+class Degrees(Datum):
+    """A span of warmth in degC, its upper end not in it."""
+
+    from_c: float
+    to_c: float
+
+    @model_validator(mode="after")
+    def _in_order(self) -> Degrees:
+        if self.from_c >= self.to_c:
+            raise ValueError("a span of warmth ends above where it begins")
+        return self
+
+
 class Context(Modifier):
     """A fact of the fish or the tank. ``known_from`` record: the app knows it; ask: the keeper says.
 
     ``same_reading``: the sign that the very reading behind this fact may give as well; the two never count twice.
+    ``degrees``: the warmth of the water in which it is true.
     """
 
     words: str
     known_from: Literal["record", "ask"]
     same_reading: str = ""
+    degrees: Degrees | None = None
 
 
 class Kin(Modifier):
-    """A kind of fish and what it is prone to."""
+    """A kind of fish and what it is prone to. ``counts_as``: wider kinds whose cautions hold for it as well."""
 
     name: str
+    counts_as: tuple[str, ...] = ()
 
 
 class Action(Sourced):
-    """Something that can be done before one is sure. ``cost`` is what it costs by itself, on the scale of the losses."""
+    """Something that can be done before one is sure. ``cost`` is what it costs by itself, on the scale of the losses.
+
+    ``only_if``: signs seen or facts known of which one must be there, or there is nothing to do it to; ``unless_absent``: a sign
+    that takes the sense out of it once it was looked for and is not there; ``instead_of``: a smaller act that it stands for.
+    ``never_while``: signs that forbid it where all of one set were seen, however small the chance of what it would harm.
+    """
 
     id: str
     text: str
@@ -138,6 +191,18 @@ class Action(Sourced):
     gate: Gate
     cost: Figure
     if_seen: tuple[tuple[str, ...], ...] = ()
+    only_if: tuple[str, ...] = ()
+    unless_absent: str = ""
+    instead_of: str = ""
+    never_while: tuple[tuple[str, ...], ...] = ()
+
+
+class Contradiction(Sourced):
+    """A sign that one fish cannot show together with any of the others, and what to ask where both were marked."""
+
+    one: str
+    others: tuple[str, ...] = Field(min_length=1)
+    ask: str
 
 
 class Mend(Sourced):

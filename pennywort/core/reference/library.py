@@ -18,6 +18,7 @@ from pennywort.core.reference.disease_models import (
     BringBack,
     Condition,
     Context,
+    Contradiction,
     Kin,
     Likelihoods,
     LookKind,
@@ -25,10 +26,12 @@ from pennywort.core.reference.disease_models import (
     Pair,
     Region,
     Sign,
+    Worsening,
 )
 from pennywort.core.reference.figures import Datum
 from pennywort.core.reference.formulary_models import Active, Allergen, Equipment, Interaction, Life, Sensitivity, Use
-from pennywort.core.reference.models import HumaneEnd, InstrumentKind, Limit, Publication, Species, Tool
+from pennywort.core.reference.kinds import with_bearings
+from pennywort.core.reference.models import Bearing, HumaneEnd, InstrumentKind, Limit, Publication, Reporting, Species, Tool
 from pennywort.core.units import in_reference
 
 DATA = Path(__file__).parent / "data"
@@ -48,14 +51,18 @@ class Library:
     signs: dict[str, Sign]
     looks: dict[str, LookKind]
     likelihoods: Likelihoods
+    worsening: Worsening
     answer_groups: dict[str, AnswerGroup]
     context: dict[str, Context]
     kin: dict[str, Kin]
     pairs: tuple[Pair, ...]
+    contradictions: tuple[Contradiction, ...]
     actions: dict[str, Action]
     mends: dict[str, Mend]
     bring_back: dict[str, BringBack]
     conditions: dict[str, Condition]
+    reporting: Reporting
+    bearings: dict[str, Bearing]
     species: dict[str, Species]
     limits: dict[str, Limit]
     tools: dict[str, Tool]
@@ -154,6 +161,19 @@ def _uses(actives: dict[str, Active]) -> dict[str, tuple[Active, Use]]:
     return found
 
 
+def _species(folder: Path, bearings: dict[str, Bearing]) -> dict[str, Species]:
+    """The fish, each with what it bears badly; a name, first or second, belongs to one of them alone."""
+    found = _list(folder / "species.yaml", Species)
+    taken: dict[str, str] = {}
+    for one in found.values():
+        _known(f"species {one.id}", one.bears_badly, bearings)
+        for name in (one.name, *one.also):
+            other = taken.setdefault(name.casefold(), one.id)
+            if other != one.id:
+                raise ReferenceError(f"species.yaml: {name} is {other} and {one.id}")
+    return {name: with_bearings(one, bearings) for name, one in found.items()}
+
+
 def load_library(folder: Path = DATA) -> Library:
     """Read and check every reference file below ``folder``.
 
@@ -161,6 +181,7 @@ def load_library(folder: Path = DATA) -> Library:
     """
     conditions = _files(folder / "conditions", Condition)
     actives = _files(folder / "actives", Active)
+    bearings = _list(folder / "bearings.yaml", Bearing)
     path = folder / "likelihoods.yaml"
     found = Library(
         publications=_list(folder / "publications.yaml", Publication, key="code"),
@@ -168,15 +189,19 @@ def load_library(folder: Path = DATA) -> Library:
         signs=_folder(folder / "signs", Sign),
         looks=_list(folder / "looks.yaml", LookKind),
         likelihoods=_one(path, Likelihoods, read_yaml(path)),
+        worsening=_one(folder / "worsening.yaml", Worsening, read_yaml(folder / "worsening.yaml")),
         answer_groups=_list(folder / "answer_groups.yaml", AnswerGroup),
         context=_list(folder / "context.yaml", Context),
         kin=_list(folder / "kin.yaml", Kin),
         pairs=tuple(_one(folder / "pairs.yaml", Pair, raw) for raw in read_yaml(folder / "pairs.yaml")),
+        contradictions=tuple(_one(folder / "contradictions.yaml", Contradiction, raw) for raw in read_yaml(folder / "contradictions.yaml")),
         actions=_list(folder / "actions.yaml", Action),
         mends=_list(folder / "mends.yaml", Mend),
         bring_back=_list(folder / "bring_back.yaml", BringBack),
         conditions=conditions,
-        species=_list(folder / "species.yaml", Species),
+        reporting=_one(folder / "reporting.yaml", Reporting, read_yaml(folder / "reporting.yaml")),
+        bearings=bearings,
+        species=_species(folder, bearings),
         limits=_list(folder / "limits.yaml", Limit),
         tools=_list(folder / "tools.yaml", Tool),
         actives=actives,
@@ -206,6 +231,10 @@ def _check_links(found: Library) -> None:
     for species in found.species.values():
         _known(f"species {species.id}", [t.active for t in species.tolerances], found.actives)
         _known(f"species {species.id}", [species.kin], found.kin)
+    for bearing in found.bearings.values():
+        _known(f"bearing {bearing.id}", bearing.actives, found.actives)
+    for kind in found.kin.values():
+        _known(f"kin {kind.id}", kind.counts_as, found.kin)
     _check_formulary(found)
     for course in found.courses.values():
         check_course(course, found=found)
@@ -315,8 +344,11 @@ def _check_weights(found: Library) -> None:
     for sign in found.signs.values():
         _known(f"sign {sign.id}", [sign.region], found.regions)
         _known(f"sign {sign.id}", [sign.taken_by], found.looks)
+        _known(f"sign {sign.id}", sign.after, found.signs)
+        _known(f"sign {sign.id}", [sign.sizes] if sign.sizes else [], found.worsening.sizes)
         if found.looks[sign.taken_by].kit != sign.kit and sign.kit != "ask" and sign.reading is None:
             raise ReferenceError(f"sign {sign.id}: its kit is not that of the look {sign.taken_by}")
+    _known("worsening", [*(s for ladder in found.worsening.ladders for s in ladder), *found.worsening.weights], found.signs)
     _known("baselines", weights.baseline, found.signs)
     _known("signs without a baseline", found.signs, weights.baseline)
     _known("direct_view", weights.direct_view, found.signs)
@@ -336,16 +368,27 @@ def _check_conditions(found: Library) -> None:
     for group in found.answer_groups.values():
         _known(f"answer group {group.id}", group.members, found.conditions)
         _known(f"answer group {group.id}", group.looks, found.looks)
+        _known(f"answer group {group.id}", [*group.whenever_seen, *group.unread], found.signs)
+        if group.first and group.first not in group.members:
+            raise ReferenceError(f"answer group {group.id}: {group.first} is none of its members")
     for modifier in [*found.context.values(), *found.kin.values()]:
         _known(modifier.id, modifier.times, found.conditions)
     for fact in found.context.values():
         _known(fact.id, [fact.same_reading] if fact.same_reading else [], found.signs)
     for pair in found.pairs:
         _known("pairs", [*pair.one, *pair.other], found.conditions)
+    for place in found.reporting.places:
+        _known(f"reporting, {place.id}", place.conditions, found.conditions)
+    for contradiction in found.contradictions:
+        _known("contradictions", [contradiction.one, *contradiction.others], found.signs)
     for mend in found.mends.values():
         _known(f"mend {mend.id}", mend.acts, found.actions)
     for action in found.actions.values():
         _known(f"action {action.id}", [s for signs in action.if_seen for s in signs], found.signs)
+        _known(f"action {action.id}", [s for signs in action.never_while for s in signs], found.signs)
+        _known(f"action {action.id}", action.only_if, {*found.signs, *found.context})
+        _known(f"action {action.id}", [action.unless_absent] if action.unless_absent else [], found.signs)
+        _known(f"action {action.id}", [action.instead_of] if action.instead_of else [], found.actions)
 
 
 def _codes(item: object) -> set[str]:

@@ -55,6 +55,23 @@ class HumaneEnd(Sourced):
     text: str
 
 
+class ReportingPlace(Sourced):
+    """A place with a law of its own: the conditions that must be reported there, and to whom."""
+
+    id: str
+    name: str
+    whom: str
+    conditions: tuple[str, ...]
+
+
+class Reporting(Datum):
+    """Where what must be reported, and what to have ready. ``unknown``: where it is, in words, as long as nobody said."""
+
+    have_ready: Statement
+    unknown: str
+    places: tuple[ReportingPlace, ...]
+
+
 class Caution(Statement):
     """Never, care or know."""
 
@@ -77,16 +94,54 @@ class Tolerance(Sourced):
     ceiling: Figure | None = None
 
 
-class Species(Datum):
-    """A fish from the short built-in list."""
+class Bearing(Sourced):
+    """What it means that a fish bears something badly: the actives, how grave it is, the words ("{warmest}": its warmest water), and the most of it."""
 
     id: str
-    name: str
-    latin: str
+    actives: tuple[str, ...]
+    level: CautionLevel
+    text: str
+    ceiling: Figure | None = None
+
+
+class Span(Datum):
+    """From low to high."""
+
+    low: float
+    high: float
+
+
+Shape = Literal[
+    "torpedo", "deep_disc", "tall_disc", "eel_like", "flat_bottom", "long_fin", "livebearer", "box_puffer", "tang", "butterfly_angel", "goby",
+    "wrasse", "seahorse", "ray", "koi", "dragonet",
+]  # fmt: skip
+Need = Literal["hides", "group_of_6", "tight_lid", "live_food_first", "dim", "sand_to_bury", "strong_flow", "driftwood", "kept_alone"]
+Bullied = Literal["own_kind", "small", "look_alikes"]
+
+
+class Species(Sourced):
+    """A fish of the built-in list, or one that a fishroom wrote down itself.
+
+    ``also``: other names it goes by. ``warmest_c``: what a healthy adult bears for two weeks with air, degC. ``bears_badly`` names
+    rows of the bearings; ``tolerances`` are what is known of it in more detail, and stand before those.
+    """
+
+    id: str
     kin: str
+    name: str
+    also: tuple[str, ...] = ()
+    latin: str
     water: WaterType
     temperature: Figure
-    tolerances: tuple[Tolerance, ...]
+    warmest_c: float | None = None
+    ph: Span | None = None
+    salinity_g_per_kg: Span | None = None
+    adult_cm: float | None = None
+    shape: Shape = "torpedo"
+    needs: tuple[Need, ...] = ()
+    bears_badly: tuple[str, ...] = ()
+    bullies: tuple[Bullied, ...] = ()
+    tolerances: tuple[Tolerance, ...] = ()
 
 
 class Limit(Figure):

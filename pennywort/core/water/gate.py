@@ -12,6 +12,7 @@ from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Limit, Species
 from pennywort.core.water.chemistry import chloride_to_nitrite, unionised_ammonia_fraction
 from pennywort.core.water.oxygen import oxygen_saturation_mg_per_l
+from pennywort.core.water.warmth import THERMOMETER_C, bears
 
 State = Literal["in_range", "above", "below", "unknown"]
 Level = Literal["over", "in_range", "none", "unknown"]
@@ -19,12 +20,11 @@ Level = Literal["over", "in_range", "none", "unknown"]
 USUAL_SALINITY_G_PER_KG: dict[WaterType, float] = {"freshwater_tropical": 0.0, "coldwater_pond": 0.0, "brackish": 12.0, "marine": 35.0}
 NAMES: dict[Measure, str] = {
     "ammonia": "ammonia", "nitrite": "nitrite", "ph": "pH", "temperature": "temperature", "oxygen": "oxygen", "chlorine": "chlorine",
-    "salinity": "salinity", "nitrate": "nitrate", "copper": "copper",
+    "salinity": "salinity", "nitrate": "nitrate", "copper": "copper", "medicine": "medicine",
 }  # fmt: skip
-
-
-# how far a tank thermometer may be out (common practice)
-THERMOMETER_C = 0.5
+UNITS: dict[Measure, str] = {"salinity": "g/kg", "ph": "", "oxygen": "mg/L"}
+# a course's salinity is met within this (common practice: a refractometer reads to 1)
+SALINITY_STEP = 1.5
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -47,7 +47,8 @@ class Readings:
 class GateLine:
     """One reading against its limit. ``value`` is what was judged, in ``unit``; harmful means act before all else.
 
-    ``needed`` lines keep the gate half open while nobody read them; ``swung`` marks a change within a day that shocks.
+    ``needed`` lines keep the gate half open while nobody read them; ``swung`` marks a change within a day that shocks;
+    ``doubted`` a figure that cannot be this water's: it is asked about, and judges nothing.
     """
 
     name: Measure
@@ -61,6 +62,16 @@ class GateLine:
     source: tuple[str, ...]
     needed: bool = True
     swung: bool = False
+    doubted: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class Over:
+    """A medicine that stands above its range: what the water holds by the ledger, and the end of the range, mg/L."""
+
+    name: str
+    level_mg_per_l: float
+    high_mg_per_l: float
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -84,13 +95,18 @@ class Gate:
 class Circumstances:
     """What else bears on the water: the reading of a day ago, medicine in it, and whether all kinds fell ill at once.
 
-    ``warmed_to_c``: the warmth that a running course asks for, degC; up to it the water is meant to be warm.
+    ``warmed_to_c``: the warmth that a running course asks for, degC; up to it the water is meant to be warm. ``kinds``: kinds
+    of fish that live here, for those of which the species is not known. ``over``: the medicine that is above its range, where
+    its level is known; ``salted_to_g_per_kg``: the salinity that a running course has asked for.
     """
 
     before: Readings | None = None
     medicine: Level = "unknown"
     warmed_to_c: float | None = None
     all_at_once: bool = False
+    kinds: tuple[str, ...] = ()
+    over: Over | None = None
+    salted_to_g_per_kg: float | None = None
 
 
 def _limit(found: Library, name: str, water: WaterType) -> Limit:
@@ -199,24 +215,52 @@ def _copper(readings: Readings, *, water: WaterType, medicine: Level, found: Lib
     return line
 
 
-def temperature_range(species: Sequence[Species], *, water: WaterType, found: Library) -> tuple[float, float, tuple[str, ...]]:
-    """The range in degC that all the fish here bear; the water type's own range where no species is known."""
-    known = [s.temperature for s in species if s.temperature.low is not None and s.temperature.high is not None]
-    own = _limit(found, "temperature", water)
-    low = max((t.low for t in known if t.low is not None), default=own.low)
-    high = min((t.high for t in known if t.high is not None), default=own.high)
-    if low is None or high is None or low > high:
-        low, high = own.low, own.high
-    return float(low or 0), float(high or 0), own.source
+def _salt(readings: Readings, before: Readings, *, water: WaterType, round_about: Circumstances, found: Library) -> GateLine:
+    """Salinity; as far down, or up, as a running course asks for, the water is meant to be so."""
+    salt, meant = _limit(found, "salinity", water), round_about.salted_to_g_per_kg
+    low, high = float(salt.low or 0), float(salt.high or 0)
+    if meant is not None:
+        low, high = min(low, meant - SALINITY_STEP), max(high, meant + SALINITY_STEP)
+    line = _between("salinity", readings.salinity_g_per_kg, low=low, high=high, unit="g/kg", margin=5, source=salt.source)
+    return _swing(line, before.salinity_g_per_kg, limit=_limit(found, "swing_salinity", water))
+
+
+def _medicine(over: Over) -> GateLine:
+    return GateLine(
+        name="medicine", state="above", harmful=True, value=over.level_mg_per_l, unit="mg/L", low=None, high=over.high_mg_per_l,
+        words=f"{over.name} above its range, by what was given", source=("arithmetic",), needed=False,
+    )  # fmt: skip
+
+
+def doubted(lines: Sequence[GateLine], readings: Readings, *, water: WaterType, found: Library) -> list[GateLine]:
+    """The lines, those marked whose figure cannot be this water's: it is no reading until it was read again."""
+    full = None
+    if readings.temperature_c is not None and readings.temperature_c >= 0:
+        full = oxygen_saturation_mg_per_l(temperature_c=readings.temperature_c, salinity_g_per_kg=min(_salinity(readings, water), 45.0))
+    out = list(lines)
+    asked: tuple[tuple[Measure, float | None], ...] = (("salinity", readings.salinity_g_per_kg), ("ph", readings.ph), ("oxygen", readings.oxygen_mg_per_l))
+    for name, value in asked:
+        limit = next((x for x in found.limits.values() if x.id.startswith(f"believed_{name}") and water in x.water), None)
+        if value is None or limit is None:
+            continue
+        figure = value / full if name == "oxygen" and full else value
+        if (name == "oxygen" and full is None) or (limit.low or 0) <= figure <= (limit.high or math.inf):
+            continue
+        line = GateLine(
+            name=name, state="unknown", harmful=False, value=value, unit=UNITS[name], low=None, high=None, words=limit.note, source=limit.source,
+            doubted=True,
+        )  # fmt: skip
+        out = [*(x for x in out if x.name != name), line]
+    return out
 
 
 def _lines(readings: Readings, *, water: WaterType, species: Sequence[Species], round_about: Circumstances, found: Library) -> tuple[GateLine, ...]:
-    low_c, high_c, source_c = temperature_range(species, water=water, found=found)
+    here = bears(species, kinds=round_about.kinds, water=water, found=found)
     ph, before = _limit(found, "ph", water), round_about.before or Readings()
     ph_line = _between("ph", readings.ph, low=float(ph.low or 0), high=float(ph.high or 0), unit="", margin=0.7, source=ph.source)
     meant_c = -math.inf if round_about.warmed_to_c is None else round_about.warmed_to_c + THERMOMETER_C
-    warm = _between("temperature", readings.temperature_c, low=low_c, high=max(high_c, meant_c), unit="°C", margin=3.0, source=source_c)
-    if warm.state == "in_range" and readings.temperature_c is not None and readings.temperature_c > high_c:
+    warm = _between("temperature", readings.temperature_c, low=here.low_c, high=max(here.high_c, meant_c), unit="°C", margin=3.0, source=here.source)
+    if warm.state == "in_range" and readings.temperature_c is not None and readings.temperature_c > here.high_c:
         warm = replace(warm, words="raised for the course")
     lines = [
         _ammonia(readings, water=water, found=found),
@@ -230,15 +274,15 @@ def _lines(readings: Readings, *, water: WaterType, species: Sequence[Species], 
         _oxygen(readings, water=water, found=found),
     ]  # fmt: skip
     if water in ("marine", "brackish"):
-        salt = _limit(found, "salinity", water)
-        line = _between("salinity", readings.salinity_g_per_kg, low=float(salt.low or 0), high=float(salt.high or 0), unit="g/kg", margin=5, source=salt.source)
-        lines.append(_swing(line, before.salinity_g_per_kg, limit=_limit(found, "swing_salinity", water)))
+        lines.append(_salt(readings, before, water=water, round_about=round_about, found=found))
     if readings.nitrate_as_n_mg_per_l is not None:
         care = _limit(found, "nitrate_care", water)
         lines.append(_at_most("nitrate", readings.nitrate_as_n_mg_per_l, care=care, harm=math.inf, unit="mg/L as N", good="low enough", bad="change water"))
     if readings.copper_mg_per_l is not None:
         lines.append(_copper(readings, water=water, medicine=round_about.medicine, found=found))
-    return tuple(lines)
+    if round_about.over is not None and not any(x.name == "copper" and x.harmful for x in lines):
+        lines.append(_medicine(round_about.over))
+    return tuple(doubted(lines, readings, water=water, found=found))
 
 
 def water_gate(
@@ -256,14 +300,19 @@ def water_gate(
     bad = [NAMES[line.name] for line in lines if line.state in ("above", "below")]
     unread = [NAMES[line.name] for line in lines if line.state == "unknown" and line.needed]
     untested = [NAMES[line.name] for line in lines if line.state == "unknown"]
+    strange = [NAMES[line.name] for line in lines if line.doubted]
     suspected = ""
-    if here.medicine == "over":
+    if strange:
+        suspected = f"Read again: {', '.join(strange)}. {' '.join(line.words for line in lines if line.doubted)}"
+    elif here.medicine == "over":
         suspected = "The medicine stands above its range."
     elif here.all_at_once and untested:
         suspected = f"All kinds fell ill at once: that is the water until it is tested ({', '.join(untested)})."
     if any(line.harmful for line in lines) or here.medicine == "over":
-        what = ", ".join([*bad, *(["medicine"] if here.medicine == "over" else [])])
+        what = ", ".join(dict.fromkeys([*bad, *(["medicine"] if here.medicine == "over" else [])]))
         return Gate(state="shut", lines=lines, words=f"Mend the water first: {what}.", suspected=suspected)
+    if strange:
+        return Gate(state="half", lines=lines, words=f"Read again: {', '.join(strange)}.", suspected=suspected)
     if bad:
         return Gate(state="half", lines=lines, words=f"Out of range: {', '.join(bad)}.", suspected=suspected)
     if unread or suspected:
@@ -284,13 +333,23 @@ def signs_from_readings(readings: Readings, *, gate: Gate, water: WaterType, fou
     say("nitrate_high", nitrate, nitrate is not None and nitrate > _limit(found, "nitrate_high", water).value)
     for sign, name in (
         ("nitrite_raised", "nitrite"), ("low_oxygen_measured", "oxygen"), ("chlorine_present", "chlorine"), ("ph_low_or_swing", "ph"),
-        ("temperature_off", "temperature"), ("salinity_off", "salinity"), ("copper_high", "copper"),
+        ("salinity_off", "salinity"), ("copper_high", "copper"),
     ):  # fmt: skip
         line = next((x for x in gate.lines if x.name == name and x.state != "unknown"), None)
         if line is not None:
             signs[sign] = line.state in ("above", "below")
-    if gate.state == "open":
+    signs |= _signs_of_warmth(next(x for x in gate.lines if x.name == "temperature"))
+    raised = any(seen for sign, seen in signs.items() if not found.signs[sign].good)
+    if gate.state == "open" and not raised:
         signs["water_all_normal"] = True
-    elif any(line.state in ("above", "below") for line in gate.lines):
+    elif raised or any(line.state in ("above", "below") for line in gate.lines):
         signs["water_all_normal"] = False
     return signs
+
+
+def _signs_of_warmth(line: GateLine) -> dict[str, bool]:
+    """Too warm, too cold and moved are three things: a water that fell into its range has only moved."""
+    if line.value is None:
+        return {}
+    warm, cold = line.high is not None and line.value > line.high, line.low is not None and line.value < line.low
+    return {"water_too_warm": warm, "water_too_cold": cold, "temperature_moved": line.swung}

@@ -6,22 +6,21 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
+from pennywort.core.diagnosis.reporting import Law, law_of
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.models import Species
-from pennywort.core.water.gate import Level, Readings, temperature_range
+from pennywort.core.water.gate import Level, Over, Readings
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import windows_of
 from pennywort.courses.queries.running import held_by_labels, running_courses
 from pennywort.fish.models import Group, Look
-from pennywort.fish.queries import count_of, groups_in_water, species_in
+from pennywort.fish.queries import as_species, count_of, groups_in_water, own_species_of, species_in, species_of_group
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank, WaterChange
-from pennywort.tanks.queries import fresh_readings, readings_before, readings_of
+from pennywort.tanks.queries import fresh_readings, on_one_water, readings_before, readings_of
 
-# Within this part of the range from either end the water counts as cool or warm for the fish.
-EDGE = 0.15
 # A level this far above the top of the window is too much, not a rounding of the scale.
 OVER = 1.1
 FINDS_LAST = timedelta(days=7)
@@ -40,9 +39,13 @@ class Subject:
     group: Group | None
     readings: Readings
     before: Readings
+    lately_c: tuple[float, ...]
     medicine: Level
+    over: Over | None
     warmed_to_c: float | None
+    salted_to_g_per_kg: float | None
     known: tuple[str, ...]
+    law: Law
 
 
 def water_type_of(tank: Tank) -> WaterType:
@@ -56,7 +59,8 @@ def subject_of(actor: Actor, group: Group) -> Subject:
     tank = group.tank
     readings, _ = fresh_readings(tank, now=actor.now)
     before = readings_before(tank, now=actor.now)
-    species = library().species.get(group.species_id)
+    species = species_of_group(group)
+    medicine, over = _medicine(tank, now=actor.now)
     return Subject(
         water=water_type_of(tank),
         species=tuple(species_in(groups_in_water(tank))),
@@ -65,15 +69,20 @@ def subject_of(actor: Actor, group: Group) -> Subject:
         group=group,
         readings=readings,
         before=before,
-        medicine=_medicine(tank, now=actor.now),
+        lately_c=_warmths(tank, now=actor.now),
+        medicine=medicine,
+        over=over,
         warmed_to_c=warmed_to(tank, now=actor.now),
-        known=known_facts(actor, group, readings=readings),
+        salted_to_g_per_kg=_salted_to(tank, now=actor.now),
+        known=known_facts(actor, group),
+        law=law_of(actor.fishroom.law, found=library()),
     )
 
 
-def newcomer(*, water: WaterType, species_id: str, fish_count: int) -> Subject:
+def newcomer(actor: Actor, *, water: WaterType, species_id: str, fish_count: int) -> Subject:
     """Fish at the seller's: nothing is known but their kind and the water they live in."""
-    species = library().species.get(species_id)
+    own = next((s for s in own_species_of(actor) if s.species_id == species_id), None) if actor.fishroom.pk else None
+    species = as_species(own) if own else library().species.get(species_id)
     return Subject(
         water=water,
         species=(species,) if species else (),
@@ -82,9 +91,13 @@ def newcomer(*, water: WaterType, species_id: str, fish_count: int) -> Subject:
         group=None,
         readings=Readings(),
         before=Readings(),
+        lately_c=(),
         medicine="none",
+        over=None,
         warmed_to_c=None,
+        salted_to_g_per_kg=None,
         known=(),
+        law=law_of(actor.fishroom.law, found=library()),
     )
 
 
@@ -94,22 +107,29 @@ def warmed_to(tank: Tank, *, now: datetime) -> float | None:
     return max((t.temperature_c for t in reached if t.temperature_c is not None), default=None)
 
 
-def _medicine(tank: Tank, *, now: datetime) -> Level:
-    """Whether a medicine stands above its range, in it, or none was given lately; products without a level are in range."""
+def _salted_to(tank: Tank, *, now: datetime) -> float | None:
+    """The salinity that the newest step of the running courses here has led to."""
+    steps = Task.objects.filter(course__in=running_courses(tank, now=now), kind="salinity", done_at__isnull=False).order_by("-done_at", "-pk")
+    return next((t.salinity_g_per_kg for t in steps if t.salinity_g_per_kg is not None), None)
+
+
+def _medicine(tank: Tank, *, now: datetime) -> tuple[Level, Over | None]:
+    """Whether a medicine stands above its range, and by how much; in it; or none was given lately. Products without a level are in range."""
     book = Book([tank], now=now)
     levels = book.medicines(tank)
     for course in book.running(tank):
         for held in windows_of(course):
-            if levels.get(held.active, (0.0, 0.0))[0] > OVER * held.high_mg_per_l:
-                return "over"
+            level = levels.get(held.active, (0.0, 0.0))[0]
+            if level > OVER * held.high_mg_per_l:
+                return "over", Over(name=library().actives[held.active].short_name, level_mg_per_l=level, high_mg_per_l=held.high_mg_per_l)
     lately = any(d.happened_at > now - timedelta(days=14) for d in book.given(tank))
-    return "in_range" if levels or lately else "none"
+    return ("in_range" if levels or lately else "none"), None
 
 
-def known_facts(actor: Actor, group: Group, *, readings: Readings) -> tuple[str, ...]:
-    """Ids of the facts that the record shows: how long they are here, what came after, warmth, changes, medicine."""
+def known_facts(actor: Actor, group: Group) -> tuple[str, ...]:
+    """Ids of the facts that the record shows: how long they are here, what came after, changes, medicine. Warmth is told by its reading."""
     today = actor.local(actor.now).date()
-    facts = [*_of_arrivals(group, today=today), *_of_warmth(group, readings=readings), *_of_care(actor, group)]
+    facts = [*_of_arrivals(group, today=today), *_of_care(actor, group)]
     asked = {c.id for c in library().context.values() if c.known_from == "record"}
     return tuple(f for f in dict.fromkeys(facts) if f in asked)
 
@@ -131,15 +151,10 @@ def _of_arrivals(group: Group, *, today: date) -> list[str]:
     return facts
 
 
-def _of_warmth(group: Group, *, readings: Readings) -> list[str]:
-    facts, warmth = [], readings.temperature_c
-    if warmth is not None:
-        low, high, _ = temperature_range(species_in([group]), water=water_type_of(group.tank), found=library())
-        if warmth <= low + EDGE * (high - low):
-            facts.append("temp_low")
-        elif warmth >= high - EDGE * (high - low):
-            facts.append("temp_high")
-    return facts
+def _warmths(tank: Tank, *, now: datetime) -> tuple[float, ...]:
+    """What the thermometer read in the last three days, degC."""
+    lately = readings_of(tank).filter(happened_at__gt=now - timedelta(days=3)).exclude(temperature_c=None)
+    return tuple(r.temperature_c for r in lately if r.temperature_c is not None)
 
 
 def _copper_in(course: Course) -> bool:
@@ -149,16 +164,14 @@ def _copper_in(course: Course) -> bool:
 
 
 def _of_care(actor: Actor, group: Group) -> list[str]:
-    tank, now, facts = group.tank, actor.now, []
-    lately = readings_of(tank).filter(happened_at__gt=now - timedelta(days=3)).exclude(temperature_c=None)
-    warmths = [r.temperature_c for r in lately if r.temperature_c is not None]
-    if warmths and max(warmths) - warmths[0] >= 2:
-        facts.append("temp_drop_recent")
-    if WaterChange.objects.standing().filter(tank=tank, happened_at__gt=now - timedelta(days=2)).exists():
+    now, facts = actor.now, []
+    # tanks on one sump share their changes and their medicine
+    tanks = on_one_water(group.tank)
+    if WaterChange.objects.standing().filter(tank__in=tanks, happened_at__gt=now - timedelta(days=2)).exists():
         facts.append("recent_water_change")
-    if Dose.objects.standing().filter(course__tank=tank, happened_at__gt=now - timedelta(days=3)).exists():
+    if Dose.objects.standing().filter(course__tank__in=tanks, happened_at__gt=now - timedelta(days=3)).exists():
         facts.append("recent_medication")
-    if any(_copper_in(c) for c in running_courses(tank, now=now)):
+    if any(_copper_in(c) for tank in tanks for c in running_courses(tank, now=now)):
         facts.append("copper_in_use")
     return facts
 
@@ -182,6 +195,7 @@ class Carried:
 
     signs: dict[str, bool]
     counts: dict[str, tuple[int, int]]
+    sizes: dict[str, int]
     from_look: Look | None
     context: tuple[str, ...]
     kin: str
@@ -196,6 +210,7 @@ def carried_into(actor: Actor, group: Group, *, fish: str) -> Carried:
     earlier = Look.objects.standing().filter(group=group, fish=fish, happened_at__gt=actor.now - FINDS_LAST).order_by("-happened_at", "-pk")
     signs: dict[str, bool] = {}
     counts: dict[str, tuple[int, int]] = {}
+    sizes: dict[str, int] = {}
     last = earlier.first()
     for look in earlier:
         fresh = look == last and look.happened_at > actor.now - timedelta(days=3)
@@ -206,11 +221,14 @@ def carried_into(actor: Actor, group: Group, *, fish: str) -> Carried:
             signs[sign] = seen
             if sign in look.counts:
                 counts[sign] = (int(look.counts[sign][0]), int(look.counts[sign][1]))
+            if sign in look.sizes:
+                sizes[sign] = look.sizes[sign]
     asked = {c.id for c in found.context.values() if c.known_from == "ask"}
     newest = Look.objects.standing().filter(group=group).order_by("-happened_at", "-pk").first()
     return Carried(
         signs=signs,
         counts=counts,
+        sizes=sizes,
         from_look=last,
         context=tuple(c for c in (newest.context if newest else []) if c in asked),
         kin=newest.kin if newest else "",

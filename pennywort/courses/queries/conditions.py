@@ -79,6 +79,7 @@ def _looks(actor: Actor, courses: Sequence[Course]) -> dict[int, list[Seen]]:
                 day=(x.happened_at - course.starts_at) / timedelta(days=1),
                 signs=x.signs,
                 shares={s: Share(seen_count=k, fish_count=n) for s, (k, n) in x.counts.items()},
+                sizes=x.sizes,
             )
             for x in counted
         ]

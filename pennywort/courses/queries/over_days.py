@@ -5,10 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import timedelta
 
+from pennywort.core.diagnosis.doubts import doubts, without
 from pennywort.core.diagnosis.facts import Facts, Share
 from pennywort.core.diagnosis.network import Weighed, weigh
 from pennywort.core.diagnosis.progress import Progress, Seen, progress
-from pennywort.core.diagnosis.turning import Turn, turns
+from pennywort.core.diagnosis.turning import Kept, Turn, turns
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import Condition
 from pennywort.courses.models import Case, Course
@@ -23,10 +24,9 @@ MOST_LOOKS = 60
 
 @dataclass(frozen=True, kw_only=True)
 class OverDays:
-    """Looks oldest first, each weighed again by today's reference."""
+    """Looks oldest first, each with the ranking it gave then."""
 
     looks: tuple[Look, ...]
-    weighed: tuple[Weighed, ...]
     turns: tuple[Turn, ...]
     progress: Progress | None
     expected: Condition | None
@@ -45,6 +45,18 @@ def facts_of_look(look: Look, group: Group | None) -> Facts:
         context=tuple(c for c in look.context if c in found.context),
         kin=look.kin if look.kin in found.kin else None,
     )
+
+
+def leader_of(look: Look) -> str:
+    """The condition that led the ranking of a look, as it was kept; empty where the reference no longer has any of it."""
+    known = library().conditions
+    return max((c for c in look.shares if c in known), key=lambda c: look.shares[c], default="")
+
+
+def _weighed_again(look: Look, group: Group) -> Weighed:
+    """A kept look by today's reference: for what each of its signs says, not for who led."""
+    facts = facts_of_look(look, group)
+    return weigh(without(facts, doubts(facts, one_fish=bool(look.fish), found=library())), found=library())
 
 
 def _shares(look: Look) -> dict[str, Share]:
@@ -71,7 +83,7 @@ def over_days(actor: Actor, group: Group, *, fish: str) -> OverDays:
     The clock of the progress starts with the running course, else with the case, else with the first look shown.
     """
     looks = looks_at(group, fish=fish)
-    weighed = [weigh(facts_of_look(look, group), found=library()) for look in looks]
+    kept = [Kept(leader=leader_of(look), weighed=_weighed_again(look, group)) for look in looks]
     case = Case.objects.filter(group=group, closed_at=None).first()
     course = Course.objects.filter(case=case, stopped_at=None, starts_at__lte=actor.now).order_by("-starts_at").first() if case else None
     start = course.starts_at if course else case.opened_at if case else looks[0].happened_at if looks else actor.now
@@ -81,12 +93,11 @@ def over_days(actor: Actor, group: Group, *, fish: str) -> OverDays:
     counted = [*before[-1:], *since]
     first = counted[0].happened_at if counted else start
     lost = _lost_between(group, counted)
-    seen = [Seen(day=(x.happened_at - first).total_seconds() / 86400, signs=x.signs, shares=_shares(x)) for x in counted]
+    seen = [Seen(day=(x.happened_at - first).total_seconds() / 86400, signs=x.signs, shares=_shares(x), sizes=x.sizes) for x in counted]
     name = (course.condition_id if course else "") or (case.condition_id if case else "")
     return OverDays(
         looks=tuple(looks),
-        weighed=tuple(weighed),
-        turns=turns(weighed),
+        turns=turns(kept),
         progress=progress(seen, lost_count=lost, found=library()) if case else None,
         expected=library().conditions.get(name),
         treated_days=(actor.now - course.starts_at).total_seconds() / 86400 if course else None,

@@ -113,6 +113,7 @@ class LookPart(LedgerPart):
     place: Literal["", "bag", "tank"] = ""
     signs: dict[str, bool]
     counts: dict[str, tuple[Count, Count]] = Field(default_factory=dict)
+    sizes: dict[str, Annotated[int, Field(ge=1, le=9)]] = Field(default_factory=dict)
     context: list[Annotated[str, Field(max_length=40)]] = Field(default_factory=list, max_length=60)
     kin: str = Field(default="", max_length=40)
     carried: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=300)

@@ -17,6 +17,7 @@ from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.kinds import kinds_of
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.circumstances import last_looks, signs_of_illness, water_type_of
@@ -95,7 +96,7 @@ def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None =
     looks = last_looks(waters, now=actor.now)
     read, _ = fresh_readings(tank, now=actor.now)
     lives = (
-        {s.kin for s in species}
+        kinds_of(species, kin=library().kin)
         | ({"invertebrates"} if any(t.has_invertebrates for t in waters) else set())
         | ({"plants"} if any(t.has_plants for t in waters) else set())
     )

@@ -16,7 +16,7 @@ from pennywort.courses.services.calendar import keep_to_clocks
 from pennywort.courses.services.cases import open_case
 from pennywort.courses.services.weighing import Diagnosis, Looked, diagnose_typed
 from pennywort.fish.models import Group, Look
-from pennywort.fish.services import add_look, species_of
+from pennywort.fish.services import add_look, kind_in
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank
 from pennywort.tanks.services import MEASURES_TYPED, TypedTest, add_reading
@@ -38,6 +38,7 @@ def _kept(diagnosis: Diagnosis, looked: Looked, carried: list[str]) -> dict[str,
         "fish": looked.fish.strip(),
         "signs": dict(diagnosis.facts.signs),
         "counts": {s: [k, n] for s, (k, n) in looked.counts.items() if looked.signs.get(s)},
+        "sizes": dict(looked.sizes),
         "context": list(diagnosis.facts.context),
         "kin": diagnosis.facts.kin or "",
         "carried": [s for s in carried if s in looked.signs],
@@ -90,8 +91,8 @@ def record_inspection(
     :raises InvalidInput: nothing looked at, no name of the fish, or an unknown sign.
     """
     _something(looked)
-    species_id, species_name = species_of(species)
-    diagnosis = diagnose_typed(actor, newcomer(water=water, species_id=species_id, fish_count=fish_count), looked, alone=True)
+    species_id, species_name = kind_in(actor, species)
+    diagnosis = diagnose_typed(actor, newcomer(actor, water=water, species_id=species_id, fish_count=fish_count), looked, alone=True, at_seller=True)
     bag = {name: value for name, value in vars(diagnosis.readings).items() if value is not None}
     look = add_look(
         actor, uid=uid, group=None, ranking=diagnosis.ranking, note=note.strip(), happened_at=happened_at, corrects=None, kind="arrival", place="shop",

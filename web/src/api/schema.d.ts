@@ -188,7 +188,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/reference/species": {
+    "/api/reference/reporting-places": {
         parameters: {
             query?: never;
             header?: never;
@@ -196,10 +196,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Species
-         * @description The short built-in list of fish; any other name may be typed.
+         * Reporting Places
+         * @description Places whose law says which diseases must be reported.
          */
-        get: operations["species"];
+        get: operations["reporting_places"];
         put?: never;
         post?: never;
         delete?: never;
@@ -381,6 +381,26 @@ export interface paths {
          */
         get: operations["loss_words"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/law": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Law
+         * @description Whose law says which diseases must be reported from here.
+         */
+        put: operations["set_law"];
         post?: never;
         delete?: never;
         options?: never;
@@ -710,6 +730,66 @@ export interface paths {
          * @description Appetite, breathing, a note.
          */
         post: operations["add_observation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/species": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Species
+         * @description The fish of the built-in list, then this fishroom's own; any other name may be typed.
+         */
+        get: operations["species"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kinds
+         * @description What kinds of fish there are, for a name that is on no list.
+         */
+        get: operations["kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/species.yaml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Own Species File
+         * @description This fishroom's own kinds as a file.
+         */
+        get: operations["own_species_file"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2364,6 +2444,8 @@ export interface components {
             name: string;
             /** Time Zone */
             time_zone: string;
+            /** Law */
+            law: string;
             /** Role */
             role: string;
         };
@@ -2438,30 +2520,12 @@ export interface components {
             /** Detail */
             detail: string;
         };
-        /**
-         * ShownOut
-         * @description A figure in the reader's units, ready to print.
-         */
-        ShownOut: {
-            /** Figure */
-            figure: string;
-            /** Unit */
-            unit: string;
-        };
-        /** SpeciesOut */
-        SpeciesOut: {
+        /** ReportingPlaceOut */
+        ReportingPlaceOut: {
             /** Id */
             id: string;
             /** Name */
             name: string;
-            /** Latin */
-            latin: string;
-            /** Water */
-            water: string;
-            temperature_low: components["schemas"]["ShownOut"];
-            temperature_high: components["schemas"]["ShownOut"];
-            /** Tolerances */
-            tolerances: string[];
         };
         /** ConditionRow */
         ConditionRow: {
@@ -2771,6 +2835,24 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** LawOut */
+        LawOut: {
+            /** Law */
+            law: string;
+        };
+        /** LawIn */
+        LawIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Law
+             * @description A place of the reference, or empty where nobody wants to say
+             */
+            law: string;
+        };
         /**
          * AmountOut
          * @description What to take, in the tool at hand, and what that reaches.
@@ -2920,6 +3002,16 @@ export interface components {
             at_mg_per_l: number;
             /** Figure */
             figure: string;
+        };
+        /**
+         * ShownOut
+         * @description A figure in the reader's units, ready to print.
+         */
+        ShownOut: {
+            /** Figure */
+            figure: string;
+            /** Unit */
+            unit: string;
         };
         /** ToolOut */
         ToolOut: {
@@ -4763,6 +4855,38 @@ export interface components {
              */
             note?: string;
         };
+        /** SpeciesOut */
+        SpeciesOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Also */
+            also: string[];
+            /** Latin */
+            latin: string;
+            /** Water */
+            water: string;
+            /** Kin */
+            kin: string;
+            /** Shape */
+            shape: string;
+            /** Range Words */
+            range_words: string;
+            /** Needs */
+            needs: string[];
+            /** Tolerances */
+            tolerances: string[];
+            /** Own */
+            own: boolean;
+        };
+        /** KinOut */
+        KinOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
         /** LossIn */
         LossIn: {
             /**
@@ -5082,6 +5206,12 @@ export interface components {
             seen_before?: string | null;
             /** Ordered Count */
             ordered_count?: number | null;
+            /**
+             * Kin
+             * @description What kind of fish it is, where its name is on no list
+             * @default
+             */
+            kin?: string;
         };
         /**
          * MoveWords
@@ -5190,6 +5320,10 @@ export interface components {
             counts: {
                 [key: string]: number[];
             };
+            /** Sizes */
+            sizes: {
+                [key: string]: number;
+            };
             /** Words */
             words: string;
             /** Context */
@@ -5205,13 +5339,6 @@ export interface components {
             words: string;
             /** Known */
             known: boolean;
-        };
-        /** KinOut */
-        KinOut: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
         };
         /** LookBoardOut */
         LookBoardOut: {
@@ -5305,6 +5432,10 @@ export interface components {
             reading: string | null;
             /** Instead Of */
             instead_of: string[];
+            /** After */
+            after: string[];
+            /** Sizes */
+            sizes: string[];
         };
         /** ActOut */
         ActOut: {
@@ -5324,6 +5455,8 @@ export interface components {
             for_name: string;
             /** For In 100 */
             for_in_100: number;
+            /** Wrong If */
+            wrong_if: string;
         };
         /** ActsOut */
         ActsOut: {
@@ -5356,6 +5489,10 @@ export interface components {
         /** DiagnosisOut */
         DiagnosisOut: {
             gate: components["schemas"]["GateOut"];
+            /** Doubts */
+            doubts: components["schemas"]["DoubtOut"][];
+            /** Known */
+            known: string[];
             /** Verdict */
             verdict: string;
             /** Can Be Told */
@@ -5379,6 +5516,13 @@ export interface components {
             looked_at: number;
             /** Of Signs */
             of_signs: number;
+        };
+        /** DoubtOut */
+        DoubtOut: {
+            /** Signs */
+            signs: string[];
+            /** Ask */
+            ask: string;
         };
         /** EvidenceOut */
         EvidenceOut: {
@@ -5405,6 +5549,8 @@ export interface components {
             needed: boolean;
             /** Swung */
             swung: boolean;
+            /** Doubted */
+            doubted: boolean;
             /** Figure */
             figure: string;
             /** Unit */
@@ -5481,8 +5627,8 @@ export interface components {
             region: string;
             /** Reading */
             reading: string | null;
-            /** Water First */
-            water_first: boolean;
+            /** Goes First */
+            goes_first: boolean;
             /** Gain Bits */
             gain_bits: number;
             /** Also */
@@ -5564,6 +5710,12 @@ export interface components {
             times_likelier: number;
             /** Unexplained */
             unexplained: string[];
+            /** One Acts */
+            one_acts: string[];
+            /** Other Acts */
+            other_acts: string[];
+            /** Proven */
+            proven: string;
         };
         /** CountIn */
         CountIn: {
@@ -5655,6 +5807,13 @@ export interface components {
             /** Counts */
             counts?: {
                 [key: string]: components["schemas"]["CountIn"];
+            };
+            /**
+             * Sizes
+             * @description How much of a sign, 1 the least of its scale
+             */
+            sizes?: {
+                [key: string]: number;
             };
             /** Context */
             context?: string[];
@@ -5770,6 +5929,13 @@ export interface components {
             /** Counts */
             counts?: {
                 [key: string]: components["schemas"]["CountIn"];
+            };
+            /**
+             * Sizes
+             * @description How much of a sign, 1 the least of its scale
+             */
+            sizes?: {
+                [key: string]: number;
             };
             /** Context */
             context?: string[];
@@ -6013,6 +6179,13 @@ export interface components {
             counts?: {
                 [key: string]: components["schemas"]["CountIn"];
             };
+            /**
+             * Sizes
+             * @description How much of a sign, 1 the least of its scale
+             */
+            sizes?: {
+                [key: string]: number;
+            };
             /** Context */
             context?: string[];
             /**
@@ -6025,6 +6198,12 @@ export interface components {
              * @default
              */
             fish?: string;
+            /**
+             * At Seller
+             * @description Ask only for looks that can be done where the fish are sold
+             * @default false
+             */
+            at_seller?: boolean;
         };
         /** InspectionIn */
         InspectionIn: {
@@ -6128,6 +6307,13 @@ export interface components {
             counts?: {
                 [key: string]: components["schemas"]["CountIn"];
             };
+            /**
+             * Sizes
+             * @description How much of a sign, 1 the least of its scale
+             */
+            sizes?: {
+                [key: string]: number;
+            };
             /** Context */
             context?: string[];
             /**
@@ -6140,6 +6326,12 @@ export interface components {
              * @default
              */
             fish?: string;
+            /**
+             * At Seller
+             * @description Ask only for looks that can be done where the fish are sold
+             * @default false
+             */
+            at_seller?: boolean;
             /**
              * Seller
              * @default
@@ -9120,7 +9312,7 @@ export interface operations {
             };
         };
     };
-    species: {
+    reporting_places: {
         parameters: {
             query?: never;
             header?: never;
@@ -9135,7 +9327,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SpeciesOut"][];
+                    "application/json": components["schemas"]["ReportingPlaceOut"][];
                 };
             };
         };
@@ -9320,6 +9512,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LossWordsOut"];
+                };
+            };
+        };
+    };
+    set_law: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LawIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LawOut"];
                 };
             };
         };
@@ -9773,6 +9991,70 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Written"];
                 };
+            };
+        };
+    };
+    species: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpeciesOut"][];
+                };
+            };
+        };
+    };
+    kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KinOut"][];
+                };
+            };
+        };
+    };
+    own_species_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -14,5 +14,7 @@ export const anySign = (id: string, more: Partial<Schemas['SignOut']> = {}): Sch
   good: false,
   reading: null,
   instead_of: [],
+  after: [],
+  sizes: [],
   ...more,
 })

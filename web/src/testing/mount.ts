@@ -62,7 +62,7 @@ export function show<C>(component: C, options: ComponentMountingOptions<C> = {})
         night: false,
         allergies: [],
       },
-      rooms: [{ uid: ROOM, name: 'Alder Lock', time_zone: 'UTC', role: 'owner' }],
+      rooms: [{ uid: ROOM, name: 'Alder Lock', law: '', time_zone: 'UTC', role: 'owner' }],
     },
   })
   const anywhere = { template: '<i />' }

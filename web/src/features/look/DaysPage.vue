@@ -41,7 +41,14 @@ function choose(name: string) {
 const TREND: Record<string, { label: string; tone: string; mark: string }> = {
   better: { label: 'better', tone: 'leaf', mark: '↗' },
   same: { label: 'same', tone: 'quiet', mark: '→' },
+  mixed: { label: 'mixed', tone: 'tannin', mark: '↕' },
   worse: { label: 'worse', tone: 'brick', mark: '↘' },
+}
+const AT_FIRST: Record<string, string> = {
+  better: 'better than at first',
+  same: 'as at first',
+  mixed: 'mixed since the first look',
+  worse: 'worse than at first',
 }
 const newestFirst = computed(() => [...(days.value?.looks ?? [])].map((l, i) => ({ ...l, i })).reverse())
 const sentence = computed(() => {
@@ -77,11 +84,10 @@ const sentence = computed(() => {
               >{{ TREND[days.progress.since_last]?.mark }} {{ TREND[days.progress.since_last]?.label }}</span
             >
             <span class="small quiet"
-              >than the look before; {{ TREND[days.progress.since_first]?.label }}
-              {{ days.progress.since_first === 'same' ? 'as' : 'than' }} at first</span
+              >against the look before; {{ AT_FIRST[days.progress.since_first] }}</span
             >
           </h2>
-          <p v-if="days.progress.look_again" class="again" role="status">{{ days.progress.words }}</p>
+          <p :class="days.progress.look_again ? 'again' : 'small'" role="status">{{ days.progress.words }}</p>
         </div>
         <ul>
           <li v-for="t in days.progress.signs" :key="t.sign">

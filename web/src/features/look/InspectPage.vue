@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
-import { answer, api, type Schemas } from '@/api/client'
+import { ref } from 'vue'
+import type { Schemas } from '@/api/client'
 import { useKept } from '@/shared/useKept'
+import { useSpecies } from '@/shared/useSpecies'
 import PageHead from '@/shared/PageHead.vue'
 import LookPage from './LookPage.vue'
 import type { Newcomer } from './useLook'
@@ -20,20 +20,9 @@ const count = ref<number | null>(1)
 const seller = ref('')
 const begun = ref<Newcomer | null>(null)
 useKept('inspect', { water, species, count, seller, begun })
-const offered = ref<Schemas['SpeciesOut'][]>([])
-const list = useQuery({
-  queryKey: ['species'],
-  queryFn: () => answer(api.GET('/api/reference/species')),
-  staleTime: Infinity,
-})
-const name = computed(() => (typeof species.value === 'string' ? species.value : species.value.name))
-function offer(typed: string) {
-  const words = typed.toLowerCase()
-  offered.value = (list.data.value ?? []).filter((s) => `${s.name} ${s.latin.toLowerCase()}`.includes(words))
-}
+const { name, known, offered, offer } = useSpecies(species, water)
 function chosen() {
-  const known = list.data.value?.find((s) => s.name === name.value.trim().toLowerCase())
-  if (known) water.value = known.water as Newcomer['water']
+  if (known.value) water.value = known.value.water as Newcomer['water']
 }
 function begin() {
   if (!name.value.trim()) return
@@ -65,6 +54,10 @@ function begin() {
         @blur="chosen"
         @option-select="chosen"
       />
+      <template v-if="known?.needs.length">
+        <span class="small quiet">In quarantine</span>
+        <p class="small" data-testid="inspect-needs">It {{ known.needs.join('; ') }}.</p>
+      </template>
       <span id="inspect-water">Water</span>
       <SelectButton
         v-model="water"

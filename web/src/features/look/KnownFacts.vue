@@ -3,13 +3,12 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 
 /** What is known of the fish and the tank: from the record, and what only the keeper can say. */
-const props = defineProps<{ board: Schemas['LookBoardOut'] }>()
+const props = defineProps<{ board: Schemas['LookBoardOut']; known: string[] }>()
 const context = defineModel<string[]>('context', { required: true })
 const kin = defineModel<string>('kin', { required: true })
 const open = ref(false)
-const known = computed(() => props.board.context.filter((c) => c.known))
 const asked = computed(() => props.board.context.filter((c) => !c.known))
-const told = computed(() => asked.value.filter((c) => context.value.includes(c.id)))
+const told = computed(() => asked.value.filter((c) => context.value.includes(c.id)).map((c) => c.words))
 function toggle(id: string) {
   context.value = context.value.includes(id) ? context.value.filter((c) => c !== id) : [...context.value, id]
 }
@@ -23,7 +22,7 @@ function toggle(id: string) {
         <template v-if="board.kin_known || kin"
           ><b>{{ board.kin_known || board.kin.find((k) => k.id === kin)?.name }}</b
           >{{ known.length + told.length ? '; ' : '' }}</template
-        >{{ [...known, ...told].map((c) => c.words).join('; ')
+        >{{ [...known, ...told].join('; ')
         }}<span v-if="!known.length && !told.length && !kin && !board.kin_known" class="quiet"
           >nothing yet</span
         >

@@ -10,7 +10,7 @@ import FishPlan from './FishPlan.vue'
 import GateBar from './GateBar.vue'
 import KnownFacts from './KnownFacts.vue'
 import LookModes from './LookModes.vue'
-import { answerOf, shortList, withAnswer, type Signs } from './marks'
+import { answerOf, askedNow, shortList, withAnswer, type Signs } from './marks'
 import MeanwhilePanel from './MeanwhilePanel.vue'
 import NextLook from './NextLook.vue'
 import RankList from './RankList.vue'
@@ -24,7 +24,8 @@ const props = withDefaults(defineProps<{ group?: string; newcomer?: Newcomer | n
 const router = useRouter()
 const route = useRoute()
 const look = useLook(toRef(props, 'group'), toRef(props, 'newcomer'))
-const { signs, counts, context, kin, typed, kit, note, mode, place, fish, weighed, write, carried } = look
+const { signs, counts, sizes, context, kin, typed, kit, note, mode, place, fish, weighed, write, carried } =
+  look
 const board = computed(() => look.board.data.value ?? null)
 if (!look.kept.restored && (props.newcomer || route.query['mode'] === 'arrival')) mode.value = 'arrival'
 
@@ -32,7 +33,7 @@ if (!look.kept.restored && (props.newcomer || route.query['mode'] === 'arrival')
 const LIST = 'list'
 const picked = ref(LIST)
 const asked = ref('')
-const regions = computed(() => board.value?.regions ?? [])
+const regions = computed(() => askedNow(board.value?.regions ?? [], signs.value, asked.value))
 const sections = computed(() => {
   if (picked.value !== LIST)
     return regions.value
@@ -148,12 +149,23 @@ const GATE_FIELDS = Object.keys(NO_TEST)
       {{ weighed.gate.words }} A fish that is still being harmed is treated in vain.
     </p>
     <p v-else-if="weighed?.gate.suspected" class="shut suspect" role="status">{{ weighed.gate.suspected }}</p>
+    <section
+      v-if="weighed?.doubts.length"
+      class="shut suspect"
+      role="status"
+      aria-label="Asked again"
+      data-testid="doubts"
+    >
+      <p v-for="d in weighed.doubts" :key="d.ask">{{ d.ask }}</p>
+      <p class="small">Until then these marks count neither way.</p>
+    </section>
     <div class="look">
       <div class="eyes">
         <FishPlan v-model:picked="picked" :regions="regions" :signs="{ ...signs, ...told }" :list="LIST" />
         <SignTable
           v-model:signs="signs"
           v-model:counts="counts"
+          v-model:sizes="sizes"
           :title="title"
           :sections="sections"
           :asked="asked"
@@ -173,7 +185,13 @@ const GATE_FIELDS = Object.keys(NO_TEST)
       </div>
       <div v-if="weighed" id="what-fits" class="mind">
         <RankList :weighed="weighed" :group="group" @compare="(one, other) => (comparing = { one, other })" />
-        <KnownFacts v-model:context="context" v-model:kin="kin" :board="board" class="facts" />
+        <KnownFacts
+          v-model:context="context"
+          v-model:kin="kin"
+          :board="board"
+          :known="weighed.known"
+          class="facts"
+        />
         <div class="pair">
           <div>
             <NextLook v-if="next" :next="next" @answer="(seen) => answerOne(next!.sign, seen)" @show="show" />
@@ -320,6 +338,15 @@ const GATE_FIELDS = Object.keys(NO_TEST)
 }
 .thumb {
   display: none;
+}
+@media (min-width: 1000px) {
+  /* the ranking stays in view while signs are marked further down */
+  .mind {
+    position: sticky;
+    top: 8px;
+    max-height: calc(100vh - 16px);
+    overflow-y: auto;
+  }
 }
 @media (max-width: 999px) {
   .look {

@@ -41,7 +41,9 @@ const GATES: Record<string, string> = { vet: 'a vet decides', care: 'with care' 
     <ul class="rows">
       <li v-for="a in acts.do" :key="a.id" :data-testid="`act-${a.id}`">
         <b>{{ a.text }}</b>
-        <span v-if="a.for_name" class="small quiet">for {{ a.for_name }}</span>
+        <span v-if="a.for_name" class="small quiet"
+          >for {{ a.for_name }}<template v-if="a.wrong_if">; wrong if it is {{ a.wrong_if }}</template></span
+        >
       </li>
     </ul>
     <template v-if="acts.treat.length">

@@ -19,8 +19,8 @@ const reading = computed(() => !!props.next.reading)
     <h2>
       <span>Next look</span><span class="fig">{{ next.minutes }} min</span>
     </h2>
-    <p class="big">{{ next.water_first ? 'The water, before all else' : next.label }}</p>
-    <p class="small">{{ next.water_first ? next.how_to : next.how }}</p>
+    <p class="big">{{ next.goes_first ? `${next.name}, before all else` : next.label }}</p>
+    <p class="small">{{ next.goes_first ? next.how_to : next.how }}</p>
     <table>
       <tbody>
         <tr>

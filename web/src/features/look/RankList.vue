@@ -32,10 +32,27 @@ const at = (n: number) => 2 + n * 1.76
     </div>
     <div v-if="weighed.two" class="said" data-testid="two">
       <p>
-        <b>Two at once?</b> {{ weighed.two.one }} with {{ weighed.two.other }} fits
-        <span class="fig">{{ weighed.two.times_likelier }}</span> times better than either alone.
+        <b>Two at once?</b> {{ weighed.two.one }} with {{ weighed.two.other
+        }}<template v-if="weighed.two.proven"
+          >: the find proves {{ inSentence(weighed.two.proven) }}, whatever else there is.</template
+        ><template v-else>
+          fits <span class="fig">{{ weighed.two.times_likelier }}</span> times better than either
+          alone.</template
+        >
       </p>
       <p class="small">One alone leaves open: {{ weighed.two.unexplained.join(', ') }}.</p>
+      <dl class="small">
+        <template
+          v-for="side in [
+            { name: weighed.two.one, acts: weighed.two.one_acts },
+            { name: weighed.two.other, acts: weighed.two.other_acts },
+          ]"
+          :key="side.name"
+        >
+          <dt>For {{ inSentence(side.name) }}</dt>
+          <dd>{{ side.acts.join('; ') || 'nothing that would not harm the other' }}</dd>
+        </template>
+      </dl>
     </div>
     <ol data-testid="ranking">
       <li v-for="(r, i) in shown" :key="r.condition" :data-testid="`rank-${r.condition}`">

@@ -2,7 +2,7 @@
 import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import SignMark from '@/shared/SignMark.vue'
-import { answerOf, restNotThere, withAnswer, type Answer, type Counts, type Signs } from './marks'
+import { answerOf, restNotThere, withAnswer, type Answer, type Counts, type Signs, type Sizes } from './marks'
 
 /** Signs to go through: of one place, or the short list of the day in the order of looking. */
 const props = defineProps<{
@@ -16,6 +16,7 @@ const props = defineProps<{
 }>()
 const signs = defineModel<Signs>('signs', { required: true })
 const counts = defineModel<Counts>('counts', { required: true })
+const sizes = defineModel<Sizes>('sizes', { required: true })
 const explained = ref('')
 const table = ref<HTMLElement | null>(null)
 const ANSWERS: { value: Answer; label: string }[] = [
@@ -34,13 +35,20 @@ function mark(sign: Schemas['SignOut'], value: Answer) {
   for (const other of sign.instead_of) if (value === 'seen') forget(other)
 }
 function forget(sign: string) {
-  if (!counts.value[sign]) return
-  const next = { ...counts.value }
+  counts.value = less(counts.value, sign)
+  sizes.value = less(sizes.value, sign)
+}
+function less<T>(from: Record<string, T>, sign: string): Record<string, T> {
+  if (from[sign] === undefined) return from
+  const next = { ...from }
   delete next[sign]
-  counts.value = next
+  return next
+}
+function resize(sign: string, size: number) {
+  sizes.value = sizes.value[sign] === size ? less(sizes.value, sign) : { ...sizes.value, [sign]: size }
 }
 function count(sign: string, seen: number | null) {
-  if (seen === null) forget(sign)
+  if (seen === null) counts.value = less(counts.value, sign)
   else counts.value = { ...counts.value, [sign]: { seen, of: props.fishCount } }
 }
 function rest() {
@@ -103,6 +111,24 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
           >
             {{ s.short }}<span v-if="was(s.id)" class="was small">{{ was(s.id) }}</span>
           </button>
+          <div
+            v-if="s.sizes.length && answerOf(signs, s.id) === 'seen'"
+            class="sizes"
+            role="group"
+            :aria-label="`${s.short}: how much`"
+          >
+            <button
+              v-for="(word, i) in s.sizes"
+              :key="word"
+              type="button"
+              class="size"
+              :aria-pressed="sizes[s.id] === i + 1"
+              :data-testid="`size-${s.id}-${i + 1}`"
+              @click="resize(s.id, i + 1)"
+            >
+              {{ word }}
+            </button>
+          </div>
           <div v-if="explained === s.id || asked === s.id" class="how small">
             <p>
               <b>{{ s.label }}.</b> {{ s.look }}
@@ -231,6 +257,29 @@ button.name:hover {
   margin-left: 8px;
   color: var(--leaf);
   font-weight: 650;
+}
+.sizes {
+  display: flex;
+  gap: 4px;
+  padding-bottom: 6px;
+}
+.size {
+  border: 1px solid var(--rule2);
+  border-radius: 4px;
+  background: none;
+  color: var(--ink);
+  font-size: 12.5px;
+  min-height: 26px;
+  padding: 1px 8px;
+  cursor: pointer;
+}
+.size:hover {
+  background: var(--shade);
+}
+.size[aria-pressed='true'] {
+  background: var(--ink);
+  border-color: var(--ink);
+  color: var(--paper);
 }
 .how {
   padding: 0 12px 8px 0;
@@ -394,6 +443,11 @@ label:has(input:focus-visible) {
     font-size: 15px;
     line-height: 19px;
     padding-block: 10px;
+  }
+  .size {
+    min-height: 44px;
+    padding-inline: 14px;
+    font-size: 14px;
   }
   .rest {
     min-height: 56px;

@@ -126,6 +126,7 @@ describe('what to do while unsure', () => {
         loss: 37,
         for_name: '',
         for_in_100: 0,
+        wrong_if: '',
       },
     ],
     treat: [
@@ -138,6 +139,7 @@ describe('what to do while unsure', () => {
         loss: 31,
         for_name: 'velvet',
         for_in_100: 18,
+        wrong_if: 'Low oxygen',
       },
     ],
     not_now: [{ id: 'salt', text: 'Salt', why: 'the loaches bear little' }],
@@ -209,7 +211,7 @@ const board: Schemas['LookBoardOut'] = {
   ],
   kin: [],
   kin_known: 'Barbs',
-  carried: { signs: { a: true }, counts: {}, words: 'yesterday', context: [], kin: '' },
+  carried: { signs: { a: true }, counts: {}, sizes: {}, words: 'yesterday', context: [], kin: '' },
   fish_named: ['the pale one'],
   last_verdict: '',
   last_words: '',
@@ -219,8 +221,10 @@ const board: Schemas['LookBoardOut'] = {
 
 describe('what else is known', () => {
   it('takes what the record knows, and asks only for the rest', async () => {
-    const drawn = show(KnownFacts, { props: { board, context: [], kin: '' } })
-    expect(drawn.text()).toContain('Barbs; new fish within 4 weeks')
+    const drawn = show(KnownFacts, {
+      props: { board, known: ['new fish within 4 weeks', 'a warm day'], context: [], kin: '' },
+    })
+    expect(drawn.text()).toContain('Barbs; new fish within 4 weeks; a warm day')
     await drawn.get('[data-testid=more-facts]').trigger('click')
     expect(drawn.find('[data-testid=fact-new]').exists()).toBe(false)
     await drawn.get('[data-testid=fact-chill]').trigger('click')

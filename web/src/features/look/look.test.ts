@@ -65,6 +65,7 @@ describe('the signs of a place', () => {
         told: {},
         signs,
         counts: {},
+        sizes: {},
         ...more,
       },
     })
@@ -117,6 +118,26 @@ describe('the signs of a place', () => {
     expect(drawn.text()).toContain('Not if: sand')
   })
 
+  it('takes how much there is of a seen sign, and drops it with the mark', async () => {
+    const sized = { ...flank, signs: [anySign('dust', { sizes: ['slight', 'plain', 'severe'] })] }
+    const props = {
+      title: flank.name,
+      sections: section(sized),
+      ...{ asked: '', carried: {}, fishCount: 1, told: {}, counts: {} },
+    }
+    expect(
+      show(SignTable, { props: { ...props, signs: {}, sizes: {} } })
+        .find('.sizes')
+        .exists(),
+    ).toBe(false)
+    const drawn = show(SignTable, { props: { ...props, signs: { dust: true }, sizes: { dust: 1 } } })
+    expect(drawn.get('[data-testid=size-dust-1]').attributes('aria-pressed')).toBe('true')
+    await drawn.get('[data-testid=size-dust-3]').trigger('click')
+    expect(drawn.emitted('update:sizes')?.at(-1)).toEqual([{ dust: 3 }])
+    await drawn.get('[data-testid=sign-dust] input[value=absent]').trigger('change')
+    expect(drawn.emitted('update:sizes')?.at(-1)).toEqual([{}])
+  })
+
   it('leaves what a kit says to the kit', () => {
     const drawn = show(SignTable, {
       props: {
@@ -128,6 +149,7 @@ describe('the signs of a place', () => {
         told: { ammonia_raised: true },
         signs: {},
         counts: {},
+        sizes: {},
       },
     })
     expect(drawn.find('input').exists()).toBe(false)
@@ -196,6 +218,8 @@ const acts: Schemas['ActsOut'] = {
 }
 const weighed: Schemas['DiagnosisOut'] = {
   gate: { state: 'open', words: '', suspected: '', lines: [] },
+  doubts: [],
+  known: [],
   verdict: '',
   can_be_told: false,
   ranked: [
@@ -259,10 +283,27 @@ describe('what fits', () => {
   })
 
   it('says when two at once fit better than one', () => {
-    const two = { one: 'White spot', other: 'Fin rot', times_likelier: 8.1, unexplained: ['ragged fins'] }
+    const two = {
+      one: 'White spot',
+      other: 'Fin rot',
+      times_likelier: 8.1,
+      unexplained: ['ragged fins'],
+      one_acts: ['Air on'],
+      other_acts: [],
+      proven: '',
+    }
     const drawn = show(RankList, { props: { weighed: { ...weighed, two }, group: 'g' } })
     expect(drawn.get('[data-testid=two]').text()).toContain('White spot with Fin rot fits 8.1 times better')
     expect(drawn.get('[data-testid=two]').text()).toContain('One alone leaves open: ragged fins.')
+    expect(drawn.findAll('[data-testid=two] dd').map((d) => d.text())).toEqual([
+      'Air on',
+      'nothing that would not harm the other',
+    ])
+    const sure = { ...weighed, two: { ...two, proven: 'Fin rot' } }
+    const told = show(RankList, { props: { weighed: sure, group: 'g' } })
+      .get('[data-testid=two]')
+      .text()
+    expect(told).toContain('the find proves fin rot')
   })
 
   it('tells of what must be reported, and of what infects the keeper', () => {
@@ -296,7 +337,7 @@ describe('the next look', () => {
     kit: 'torch',
     region: 'back_flank',
     reading: null,
-    water_first: false,
+    goes_first: false,
     gain_bits: 0.6,
     also: [{ sign: 'grains', label: 'White grains' }],
     if_seen: { condition: 'velvet', name: 'Velvet', in_100_now: 19, in_100_then: 74 },
@@ -337,6 +378,7 @@ describe('the water gate', () => {
     swung: false,
     figure,
     unit: '',
+    doubted: false,
     range_words,
     words,
   })

@@ -3,6 +3,7 @@ import type { Schemas } from '@/api/client'
 export type Answer = 'seen' | 'absent' | 'unknown'
 export type Signs = Record<string, boolean>
 export type Counts = Record<string, { seen: number; of: number }>
+export type Sizes = Record<string, number>
 type Sign = Schemas['SignOut']
 
 export function answerOf(signs: Signs, sign: string): Answer {
@@ -38,6 +39,17 @@ export function restNotThere(signs: Signs, region: { signs: Sign[] }): Signs {
 export function changedFrom(carried: Signs, signs: Signs): string[] {
   const all = new Set([...Object.keys(carried), ...Object.keys(signs)])
   return Object.keys(carried).length ? [...all].filter((s) => carried[s] !== signs[s]) : []
+}
+
+/** What is asked now: a sign that only makes sense after another one waits until that one was seen, or it is marked itself. */
+export function askedNow(
+  regions: Schemas['RegionOut'][],
+  signs: Signs,
+  asked: string,
+): Schemas['RegionOut'][] {
+  const open = (s: Sign) =>
+    !s.after.length || s.id === asked || signs[s.id] !== undefined || s.after.some((a) => signs[a])
+  return regions.map((r) => ({ ...r, signs: r.signs.filter(open) }))
 }
 
 /** The short list of a daily look or an arrival, in the order in which one looks: place by place. */

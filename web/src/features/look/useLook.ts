@@ -5,7 +5,7 @@ import { useSession } from '@/shared/session'
 import { useKept } from '@/shared/useKept'
 import { useWrite } from '@/shared/useWrite'
 import { NO_TEST } from '@/shared/waterTest'
-import { changedFrom, type Counts, type Signs } from './marks'
+import { changedFrom, type Counts, type Signs, type Sizes } from './marks'
 
 export type Mode = 'daily' | 'arrival'
 export type Place = '' | 'bag' | 'tank'
@@ -30,6 +30,7 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
   const fish = ref('')
   const signs = ref<Signs>({})
   const counts = ref<Counts>({})
+  const sizes = ref<Sizes>({})
   const context = ref<string[]>([])
   const kin = ref('')
   const typed = ref<Typed>({ ...NO_TEST })
@@ -38,7 +39,7 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
   const carried = ref<Signs>({})
   const begun = ref('')
   const kept = useKept('look', {
-    ...{ mode, place, fish, signs, counts, context, kin, typed, kit, note, carried, begun },
+    ...{ mode, place, fish, signs, counts, sizes, context, kin, typed, kit, note, carried, begun },
   })
 
   const board = useQuery({
@@ -74,6 +75,7 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
           Object.entries(from.counts).map(([s, [seen, of]]) => [s, { seen: seen!, of: of! }]),
         )
       : {}
+    sizes.value = takes ? { ...from.sizes } : {}
     context.value = from ? [...from.context] : []
     kin.value = from?.kin ?? ''
   }
@@ -94,11 +96,13 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
     carried.value = {}
     signs.value = {}
     counts.value = {}
+    sizes.value = {}
   }
 
   const body = computed(() => ({
     signs: signs.value,
     counts: counts.value,
+    sizes: sizes.value,
     context: context.value,
     kin: kin.value,
     fish: fish.value,
@@ -134,7 +138,7 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
       return answer(
         api.POST('/api/rooms/{room_id}/diagnose', {
           params: { path: session.inRoom() },
-          body: { ...looked, water, species, fish_count },
+          body: { ...looked, water, species, fish_count, at_seller: true },
         }),
       )
     },
@@ -184,6 +188,7 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
     fish,
     signs,
     counts,
+    sizes,
     context,
     kin,
     typed,

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import { cautionWords } from '@/shared/cautionWords'
 import CalendarFeeds from './CalendarFeeds.vue'
+import RoomBox from './RoomBox.vue'
 import PageHead from '@/shared/PageHead.vue'
 import { useSession } from '@/shared/session'
 
@@ -128,6 +129,7 @@ async function leave() {
     </p>
     <Button label="Sign out" severity="secondary" @click="leave" />
   </section>
+  <RoomBox v-if="session.room" />
   <CalendarFeeds v-if="session.room" />
   <section class="words" aria-label="Words of caution">
     <h2 class="block-head">Words of caution</h2>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
+import { useSpecies } from '@/shared/useSpecies'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
 import CountField from '@/shared/CountField.vue'
@@ -48,30 +49,18 @@ function beforeEscape() {
 function afterEscape(event: KeyboardEvent) {
   if (wasListed) event.stopPropagation()
 }
-const offered = ref<Schemas['SpeciesOut'][]>([])
-const list = useQuery({
-  queryKey: ['species'],
-  queryFn: () => answer(api.GET('/api/reference/species')),
-  staleTime: Infinity,
-})
-const name = computed(() => (typeof species.value === 'string' ? species.value : species.value.name))
-const known = computed(() => list.data.value?.find((s) => s.name === name.value.trim().toLowerCase()))
-
-let sought = ''
-function offer(typed: string) {
-  sought = typed
-  const words = typed.toLowerCase()
-  const all = list.data.value ?? []
-  const fitting = all.filter((s) => `${s.name} ${s.latin.toLowerCase()}`.includes(words))
-  offered.value = [...fitting].sort(
-    (a, b) => Number(b.water === props.tank.water_type) - Number(a.water === props.tank.water_type),
-  )
-}
-// who types faster than the list comes gets his names when it is here
-watch(
-  () => list.data.value,
-  () => sought && offer(sought),
+const { name, known, offered, offer, here } = useSpecies(
+  species,
+  computed(() => props.tank.water_type),
 )
+// a name that is on no list is asked once what kind of fish it is
+const kin = ref('')
+const unknown = computed(() => here.value && !known.value && name.value.trim().length > 2)
+const kinds = useQuery({
+  queryKey: ['kinds', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/kinds', { params: { path: session.inRoom() } })),
+  enabled: unknown,
+})
 function day(date: Date): string {
   const two = (n: number) => String(n).padStart(2, '0')
   return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`
@@ -83,6 +72,7 @@ const write = useWrite((write_id) =>
       body: {
         write_id,
         species: name.value,
+        kin: unknown.value ? kin.value : '',
         count: count.value ?? 0,
         count_plus_minus: plusMinus.value ?? 0,
         dead_on_arrival: dead.value ?? 0,
@@ -107,6 +97,7 @@ async function save() {
     :problem="problem"
     :fields="[
       'species',
+      'kin',
       'count',
       'count_plus_minus',
       'dead_on_arrival',
@@ -143,19 +134,35 @@ async function save() {
           @before-hide="listed = false"
         >
           <template #option="{ option }"
-            >{{ option.name }}&ensp;<i class="small quiet">{{ option.latin }}</i></template
+            >{{ option.name
+            }}<span v-if="option.also.length" class="small quiet">, {{ option.also.join(', ') }}</span
+            >&ensp;<i class="small quiet">{{ option.latin || 'this fishroom’s own' }}</i></template
           >
+          <template #empty>{{
+            here ? 'On no list yet: type it, and say what kind it is.' : 'One moment'
+          }}</template>
         </AutoComplete></span
       >
     </FieldRow>
     <ul v-if="known" class="known small">
       <li v-if="known.water !== tank.water_type" class="brick">Not a fish for this tank’s water.</li>
-      <li>
-        {{ known.temperature_low.figure }} to {{ known.temperature_high.figure }}
-        {{ known.temperature_high.unit }}
-      </li>
+      <li v-if="known.range_words">{{ known.range_words }}</li>
+      <li v-for="n in known.needs" :key="n">{{ n }}</li>
       <li v-for="t in known.tolerances" :key="t" class="tannin">{{ t }}</li>
     </ul>
+    <SelectField
+      v-else-if="unknown"
+      v-model="kin"
+      label="What kind of fish"
+      field="kin"
+      :problem="problem"
+      :options="[{ id: '', name: 'not said' }, ...(kinds.data.value ?? [])]"
+      option-label="name"
+      option-value="id"
+    />
+    <p v-if="unknown && !known" class="known small quiet">
+      This name is on no list. Say what kind it is and it is kept for this fishroom, with this tank’s water.
+    </p>
     <CountField
       v-model="count"
       label="How many came"

@@ -1,0 +1,46 @@
+"""What was marked and cannot be so: asked about, not added to the ranking."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.network import network
+from pennywort.core.reference.library import Library
+
+
+@dataclass(frozen=True, kw_only=True)
+class Doubt:
+    """Signs that were marked and what to ask about them."""
+
+    signs: tuple[str, ...]
+    ask: str
+
+
+def doubts(facts: Facts, *, one_fish: bool, found: Library) -> tuple[Doubt, ...]:
+    """Marks that contradict each other in one fish, and finds that nothing in this water brings about.
+
+    In a group one fish may eat and another refuse: there nothing but what a scrape says is a contradiction.
+    """
+    seen = [s for s, there in facts.signs.items() if there]
+    told = []
+    for line in found.contradictions:
+        both = tuple(s for s in line.others if s in seen)
+        if line.one in seen and both and (one_fish or found.signs[line.one].kit == "scope"):
+            told.append(Doubt(signs=(line.one, *both), ask=line.ask))
+    listed = network(found, facts.water).listed
+    for sign in seen:
+        if sign not in listed:
+            named = found.signs[sign].short
+            said = f"“{named[:1].upper()}{named[1:]}”: nothing that brings this about occurs in this kind of water."
+            told.append(Doubt(signs=(sign,), ask=f"{said} Look again, or check which water this is."))
+    return tuple(told)
+
+
+def without(facts: Facts, told: tuple[Doubt, ...]) -> Facts:
+    """The facts as they are weighed until the doubts are answered: what is in doubt says nothing either way."""
+    doubted = {s for doubt in told for s in doubt.signs}
+    if not doubted:
+        return facts
+    kept = {s: seen for s, seen in facts.signs.items() if s not in doubted}
+    return replace(facts, signs=kept, shares={s: share for s, share in facts.shares.items() if s in kept})

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api } from '@/api/client'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+/** What is said of a fishroom once, for everybody in it: where it stands decides which diseases must be reported. */
+const session = useSession()
+const picked = ref(session.room?.law ?? '')
+const { data: places } = useQuery({
+  queryKey: ['reporting-places'],
+  queryFn: () => answer(api.GET('/api/reference/reporting-places')),
+  staleTime: Infinity,
+})
+const options = computed(() => [{ id: '', name: 'somewhere else, or not said' }, ...(places.value ?? [])])
+const write = useWrite((write_id) =>
+  answer(
+    api.PUT('/api/rooms/{room_id}/law', {
+      params: { path: session.inRoom() },
+      body: { write_id, law: picked.value },
+    }),
+  ),
+)
+async function choose(law: string) {
+  picked.value = law
+  write.forget()
+  if (await write.run()) await session.read()
+}
+</script>
+
+<template>
+  <section class="law" aria-label="Where this fishroom stands">
+    <h2 class="block-head">{{ session.room?.name }}</h2>
+    <label class="line"
+      ><span>It stands in</span>
+      <Select
+        :model-value="picked"
+        :options="options"
+        option-label="name"
+        option-value="id"
+        aria-label="It stands in"
+        data-testid="set-law"
+        @update:model-value="choose"
+      />
+    </label>
+    <p class="small quiet">
+      This decides which diseases are told as ones that must be reported. As long as nobody says, those of
+      most places are. Lists change: the authority’s own list decides.
+    </p>
+    <ProblemNote :problem="write.problem.value" />
+    <p class="small">
+      <a :href="`/api/rooms/${session.room?.uid}/species.yaml`" download data-testid="own-species"
+        >Its own kinds of fish as a file</a
+      >
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.law {
+  max-width: 640px;
+  margin-top: 32px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 140px 1fr;
+  align-items: center;
+  min-height: 56px;
+}
+@media (max-width: 759px) {
+  .line {
+    grid-template-columns: 1fr;
+    padding: 8px 0;
+    gap: 6px;
+  }
+}
+</style>
