@@ -45,6 +45,9 @@ class RankedOut(Schema):
     tag: str
     urgency: str
     must_show: bool
+    # of the signs looked for, how many two people put at the same step for this condition or at the next one; of nought where one wrote alone
+    hands_agree: int
+    hands_asked: int
     notifiable: str
     harms_keeper: str
     evidence_for: list[EvidenceOut]
@@ -65,6 +68,8 @@ class RankedOut(Schema):
             tag=r.tag,
             urgency=condition.urgency,
             must_show=r.must_show,
+            hands_agree=r.hands_agree_count,
+            hands_asked=r.hands_asked_count,
             notifiable="report" if r.condition in reported else "",
             harms_keeper=condition.harms_keeper,
             evidence_for=[EvidenceOut.of(e) for e in r.evidence_for],

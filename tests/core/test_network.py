@@ -174,11 +174,14 @@ class Context(TestCase):
         plain, gold = shares({}, "coldwater_pond"), shares({}, "coldwater_pond", kin="goldfish")
         self.assertAlmostEqual(gold["khv"] / gold[SOMETHING_ELSE], LEAST_FACTOR * plain["khv"] / plain[SOMETHING_ELSE], places=9)
 
-    def test_brackish_water_draws_on_both(self) -> None:
-        """0.6 of the fresh and 0.4 of the marine weight (reference, expert guess)."""
-        self.assertAlmostEqual(FOUND.conditions["gill_flukes"].prior["brackish"], 0.6 * 4 + 0.4 * 3)
+    def test_brackish_water_is_a_water_of_its_own(self) -> None:
+        """Salt holds white spot down: its weight lies below those of both waters that brackish was blended of; what lives on no fish of brackish
+        water is not there (two hands, expert guesses)."""
+        white_spot = FOUND.conditions["ich"].prior
+        self.assertLess(white_spot["brackish"], 0.6 * white_spot["freshwater_tropical"])
         self.assertIn("marine_velvet", shares({}, "brackish"))
         self.assertIn("ich", shares({}, "brackish"))
+        self.assertNotIn("neon_tetra_disease", shares({}, "brackish"))
 
 
 class Shares(TestCase):

@@ -151,7 +151,7 @@ def acts(
 def _idle(action: Action, weighed: Weighed) -> bool:
     """Whether there is nothing to do it to: no salt against a nitrite nobody read, no end to doses where none was given."""
     seen = {s for s, sure in weighed.answers.items() if sure > 0}
-    if action.only_if and not set(action.only_if) & {*seen, *weighed.context}:
+    if action.only_if and not set(action.only_if) & {*seen, *weighed.facts.context}:
         return True
     return weighed.answers.get(action.unless_absent) == 0
 

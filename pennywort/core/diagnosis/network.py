@@ -33,7 +33,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from pennywort.core.diagnosis.facts import Facts, belief, check, told_by_shares
-from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.disease_models import Condition, Step, WaterType
 from pennywort.core.reference.library import Library
 
 Array = NDArray[np.float64]
@@ -142,9 +142,22 @@ def softmax(logs: Array) -> Array:
     return weights / weights.sum(axis=0)  # type: ignore[no-any-return]
 
 
+def second_steps(condition: Condition, *, asked: frozenset[str]) -> Mapping[str, Step]:
+    """The steps of the second hand: of signs that it was never asked about, and of conditions that it did not write, the first hand's."""
+    if not condition.signs_second:
+        return condition.step_of
+    return {**{s: step for s, step in condition.step_of.items() if s not in asked}, **condition.second_step_of}
+
+
+@lru_cache(maxsize=1)
+def asked_of_second(found: Library) -> frozenset[str]:
+    """The signs that the second hand named for any condition: the others were not on its form."""
+    return frozenset(s for c in found.conditions.values() for s in c.second_step_of)
+
+
 @lru_cache(maxsize=16)
-def network(found: Library, water: WaterType) -> Network:
-    """The network of one kind of water, built once."""
+def network(found: Library, water: WaterType, *, second_hand: bool = False) -> Network:
+    """The network of one kind of water, built once; ``second_hand``: by what the second person wrote down."""
     weights = found.likelihoods
     conditions = [c for c in found.conditions.values() if water in c.prior]
     signs = tuple(found.signs)
@@ -152,7 +165,8 @@ def network(found: Library, water: WaterType) -> Network:
     base = np.array([weights.baseline[s] for s in signs])
     seen = np.tile(base, (len(conditions) + 1, 1))
     for row, condition in enumerate(conditions):
-        for sign, step in condition.step_of.items():
+        steps = second_steps(condition, asked=asked_of_second(found)) if second_hand else condition.step_of
+        for sign, step in steps.items():
             seen[row, column_of[sign]] = weights.steps[step].value
     for members in weights.exclusive_sets:
         columns = [column_of[s] for s in members]
@@ -196,12 +210,12 @@ def network(found: Library, water: WaterType) -> Network:
 class Weighed:
     """One case in the network: the prior in its context, the ratios of each unit that was looked at, and the posterior.
 
-    ``context``: the facts that moved the prior. ``names`` are the units, ``raw_logs`` their log-ratios before the weighing of groups [unit, condition].
+    ``facts``: what was weighed. ``names`` are the units, ``raw_logs`` their log-ratios before the weighing of groups [unit, condition].
     """
 
     net: Network
     answers: Mapping[str, float]
-    context: tuple[str, ...]
+    facts: Facts
     prior_logs: Array
     names: tuple[str, ...]
     raw_logs: Array
@@ -221,6 +235,11 @@ class Weighed:
             stack = temper(self.raw_logs[first:end].T, further=self.net.found.likelihoods.further_in_group.value)
             ratios.update(zip(self.names[first:end], stack.T, strict=True))
         return ratios
+
+    @cached_property
+    def by_second_hand(self) -> Array:
+        """The posterior by the second hand's table, condition by condition as here."""
+        return weigh(self.facts, found=self.net.found, second_hand=True).posterior_prob
 
     @property
     def shares(self) -> dict[str, float]:
@@ -321,13 +340,13 @@ def _layout(net: Network, looked: tuple[str, ...]) -> _Layout:
     )
 
 
-def weigh(facts: Facts, *, found: Library) -> Weighed:
-    """Reckon the posterior of one case.
+def weigh(facts: Facts, *, found: Library, second_hand: bool = False) -> Weighed:
+    """Reckon the posterior of one case, by the table or by what the second hand wrote down.
 
     :raises InvalidInput: an unknown water, sign, fact, kind of fish, or a share that can't be.
     """
     check(facts, found=found)
-    net = network(found, facts.water)
+    net = network(found, facts.water, second_hand=second_hand)
     answers = answers_of(facts, found=found)
     at = _layout(net, tuple(answers))
     sure = [answers.get(name, 0.0) for name in at.names]
@@ -342,7 +361,7 @@ def weigh(facts: Facts, *, found: Library) -> Weighed:
     return Weighed(
         net=net,
         answers=answers,
-        context=facts.context,
+        facts=facts,
         prior_logs=priors,
         names=at.names,
         raw_logs=raw,

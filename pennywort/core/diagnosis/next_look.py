@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import product
 
 import numpy as np
@@ -14,7 +15,7 @@ from pennywort.core.diagnosis.network import Array, Network, Weighed, softmax, t
 # A look answers many signs; the gain of the joint answer is reckoned over its best so many.
 JOINT_SIGNS = 4
 # Looks whose joint gain is reckoned in full: those with the best single sign.
-CANDIDATE_LOOKS = 8
+CANDIDATE_LOOKS = 6
 # A bit of knowledge is worth this much loss by itself: it orders the looks after which the same would be done.
 BIT_SAVES = 0.05
 BREATHING = frozenset({"rapid_breathing", "gasping_at_surface", "all_species_same_day"})
@@ -130,8 +131,9 @@ def _answers_ratio(weighed: Weighed, sign: str, seen: bool) -> Array:
     return net.ratio(unit, {**{s: weighed.answers[s] for s in unit.signs if s in weighed.answers}, sign: float(seen)})
 
 
+@lru_cache(maxsize=4)
 def outlook(weighed: Weighed) -> Outlook:
-    """What each open sign would do to the posterior.
+    """What each open sign would do to the posterior; kept, because the next look and the acts of one case both ask for it.
 
     gain = H(now) - [P(seen) H(if seen) + P(not) H(if not)] with H the entropy of the posterior in bits and P(seen)
     the mixture of P(sign | condition) (expected value of information; Shannon).

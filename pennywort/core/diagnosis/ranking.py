@@ -4,18 +4,19 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
 
 from pennywort.core.diagnosis.facts import Facts
-from pennywort.core.diagnosis.network import SOMETHING_ELSE, Weighed, weigh
+from pennywort.core.diagnosis.network import SOMETHING_ELSE, Weighed, asked_of_second, weigh
 from pennywort.core.diagnosis.two_at_once import RARE, TwoAtOnce, likeliest_pair
-from pennywort.core.reference.disease_models import AnswerGroup, Condition
+from pennywort.core.reference.disease_models import STEPS, AnswerGroup, Condition, Step
 from pennywort.core.reference.library import Library
 
 DECIBAN = 10 / math.log(10)
-# How far all our guesses together may be off: the band shown beside a share.
+# How far all our guesses together may be off: with what another person would have guessed, the band shown beside a share.
 BAND = (0.7, 1.3)
 # Evidence below half a deciban is not worth a keeper's eye.
 MENTION_DECIBANS = 0.5
@@ -25,6 +26,7 @@ SAID_AS_TWO = 10.0
 SHOW_URGENT_ABOVE = 0.05
 # Evidence is spelled out for so many of the first, and for all that must be shown.
 TOLD_IN_FULL = 12
+PLACE = {step: place for place, step in enumerate(STEPS)}
 # An act that takes this share of a loss away, or adds this much to one, makes two conditions contrary.
 HELPS_MUCH, HARMS_MUCH = 0.1, 0.3
 
@@ -50,7 +52,11 @@ class Evidence:
 
 @dataclass(frozen=True, kw_only=True)
 class Ranked:
-    """A condition's share of the posterior (0-1), its band, and the evidence, strongest first."""
+    """A condition's share of the posterior (0-1), its band, and the evidence, strongest first.
+
+    ``hands_agree_count`` of ``hands_asked_count``: of the signs looked for that either of two people listed for it, for how many their steps
+    are the same or neighbours; nought of nought where only one of them wrote about it.
+    """
 
     condition: str
     share: float
@@ -61,6 +67,8 @@ class Ranked:
     not_looked_at: tuple[str, ...]
     tag: Literal["fits best", "worst if missed", ""]
     must_show: bool
+    hands_agree_count: int = 0
+    hands_asked_count: int = 0
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -100,6 +108,23 @@ def evidence_of(weighed: Weighed, rows: list[int]) -> list[list[Evidence]]:
     return told
 
 
+def _hands(weighed: Weighed, condition: Condition) -> tuple[int, int]:
+    """How many of the signs looked for two people put at the same step for this condition, or at the next one, and of how many."""
+    if not condition.second_step_of:
+        return 0, 0
+    first, second, usual = condition.step_of, condition.second_step_of, _usual_steps(weighed.net.found)
+    asked = asked_of_second(weighed.net.found) & weighed.answers.keys() & (first.keys() | second.keys())
+    places = [(PLACE[first.get(s, usual[s])], PLACE[second.get(s, usual[s])]) for s in asked]
+    return sum(abs(one - other) < 2 for one, other in places), len(asked)
+
+
+@lru_cache(maxsize=1)
+def _usual_steps(found: Library) -> dict[str, Step]:
+    """The step nearest to how often any sick fish shows a sign: what a hand that did not list it says of it."""
+    weights = found.likelihoods
+    return {s: min(STEPS, key=lambda step: abs(weights.steps[step].value - base)) for s, base in weights.baseline.items()}
+
+
 def _must_show(condition: Condition, share: float) -> bool:
     grave = condition.urgency == "hours" or condition.notifiable is not None or condition.harms_keeper == "known"
     return grave and share > SHOW_URGENT_ABOVE
@@ -129,7 +154,7 @@ def rank(facts: Facts, *, found: Library) -> Ranking:
 def ranking_of(weighed: Weighed) -> Ranking:
     """The ranking of a case that was weighed."""
     net = weighed.net
-    bands = np.stack([weighed.posterior_prob, *(weighed.with_strength(s) for s in BAND)])
+    bands = np.stack([weighed.posterior_prob, weighed.by_second_hand, *(weighed.with_strength(s) for s in BAND)])
     lows, highs = bands.min(axis=0), bands.max(axis=0)
     shares = weighed.posterior_prob[:-1]
     anything = any(weighed.answers[s] > 0 for s in weighed.answers)
@@ -143,6 +168,7 @@ def ranking_of(weighed: Weighed) -> Ranking:
         shown = _must_show(condition, share)
         said = said_of.get(row, [])
         telling = [s for step in ("nearly_always", "often") for s in condition.signs.get(step, ()) if s not in weighed.answers]
+        agree, asked = _hands(weighed, condition) if row in said_of else (0, 0)
         urgent = shown and (condition.urgency == "hours" or condition.notifiable is not None)
         ranked.append(
             Ranked(
@@ -155,6 +181,8 @@ def ranking_of(weighed: Weighed) -> Ranking:
                 not_looked_at=tuple(telling),
                 tag="" if not anything else "fits best" if place == 0 else "worst if missed" if urgent else "",
                 must_show=shown,
+                hands_agree_count=agree,
+                hands_asked_count=asked,
             )
         )
     something_else = float(weighed.posterior_prob[-1])

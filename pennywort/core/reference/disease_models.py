@@ -273,6 +273,8 @@ class Condition(Datum):
     lookalikes: tuple[Statement, ...]
     progress: Progress | None = None
     signs: dict[Step, tuple[str, ...]]
+    # what a second person wrote down without having seen the first list; empty where nobody did
+    signs_second: dict[Step, tuple[str, ...]] = Field(default_factory=dict)
     signs_source: Statement
     helps: dict[str, float]
     harms: dict[str, float]
@@ -284,15 +286,21 @@ class Condition(Datum):
         """The step of each sign this condition lists."""
         return {sign: step for step, signs in self.signs.items() for sign in signs}
 
+    @cached_property
+    def second_step_of(self) -> dict[str, Step]:
+        """The same by the second hand; empty where there was none."""
+        return {sign: step for step, signs in self.signs_second.items() for sign in signs}
+
     @model_validator(mode="after")
     def _consistent(self) -> Condition:
         if set(self.prior) != set(self.water):
             raise ValueError("a prior for each water type, and no other")
         if any(weight <= 0 for weight in self.prior.values()):
             raise ValueError("a prior is above nought")
-        listed = [sign for signs in self.signs.values() for sign in signs]
-        if len(listed) != len(set(listed)):
-            raise ValueError("a sign stands under two steps")
+        for hand in (self.signs, self.signs_second):
+            listed = [sign for signs in hand.values() for sign in signs]
+            if len(listed) != len(set(listed)):
+                raise ValueError("a sign stands under two steps")
         if any(not 0 < share <= 1 for share in self.helps.values()) or any(loss < 0 for loss in self.harms.values()):
             raise ValueError("an act takes away a share of 0 to 1, or adds a loss")
         if set(self.helps) & set(self.harms):

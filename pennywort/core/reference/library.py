@@ -362,7 +362,7 @@ def _check_weights(found: Library) -> None:
 def _check_conditions(found: Library) -> None:
     for condition in found.conditions.values():
         where = f"condition {condition.id}"
-        _known(where, [s for signs in condition.signs.values() for s in signs], found.signs)
+        _known(where, [s for hand in (condition.signs, condition.signs_second) for signs in hand.values() for s in signs], found.signs)
         _known(where, [*condition.helps, *condition.harms], found.actions)
         _known(where, condition.protocols, found.courses)
     for group in found.answer_groups.values():
