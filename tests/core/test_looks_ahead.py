@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import itertools
 import math
+from dataclasses import replace
 from unittest import TestCase
 
 import numpy as np
@@ -241,6 +243,46 @@ class OverDays(TestCase):
         """Countable grains that became uncountable are not "gone"; eating less after refusing is better."""
         got = sign_trends(seen(0, "white_spots_countable off_food"), seen(1, "-white_spots_countable white_spots_many reduced_appetite -off_food"), found=FOUND)
         self.assertEqual({t.sign: t.trend for t in got}, {"white_spots_many": "worse", "reduced_appetite": "better"})
+
+    def test_thin_and_eating_to_thin_and_not_is_worse(self) -> None:
+        got = progress([seen(0, "sunken_belly_eating -sunken_belly_not_eating"), seen(1, "-sunken_belly_eating sunken_belly_not_eating")], found=FOUND)
+        assert got is not None
+        self.assertEqual((got.since_last, [(t.sign, t.trend) for t in got.signs]), ("worse", [("sunken_belly_not_eating", "worse")]))
+
+    def test_every_ladder_goes_up_to_worse(self) -> None:
+        for ladder in FOUND.worsening.ladders:
+            for mild, grave in itertools.pairwise(ladder):
+                (trend,) = sign_trends(seen(0, f"{mild} -{grave}"), seen(1, f"-{mild} {grave}"), found=FOUND)
+                self.assertEqual((trend.sign, trend.trend), (grave, "worse"))
+                (back,) = sign_trends(seen(0, f"-{mild} {grave}"), seen(1, f"{mild} -{grave}"), found=FOUND)
+                self.assertEqual((back.sign, back.trend), (mild, "better"))
+
+    def test_mixed_is_said_as_mixed_sign_by_sign(self) -> None:
+        got = progress([seen(0, "clamped_fins -cottony_tufts"), seen(1, "-clamped_fins cottony_tufts")], found=FOUND)
+        assert got is not None
+        self.assertEqual(got.since_last, "mixed")
+        tuft, fins = (FOUND.signs[s].short for s in ("cottony_tufts", "clamped_fins"))
+        self.assertEqual(got.words, f"Mixed since the look before: worse in {tuft}; better in {fins}. New: {tuft}.")
+
+    def test_a_sign_nobody_looked_for_before_is_named_as_new(self) -> None:
+        got = progress([seen(0, "flashing"), seen(1, "flashing red_open_sores")], found=FOUND)
+        assert got is not None
+        self.assertIn(f"New: {FOUND.signs['red_open_sores'].short}.", got.words)
+
+    def test_sizes_are_compared(self) -> None:
+        """Slight, then severe, of the same swelling is worse; fewer grains is better; in more fish and slighter is mixed."""
+
+        def sized(day: float, sign: str, size: int, **shares: tuple[int, int]) -> Seen:
+            return replace(seen(day, sign, **shares), sizes={sign: size})
+
+        (swollen,) = sign_trends(sized(0, "swollen_belly_even", 1), sized(1, "swollen_belly_even", 3), found=FOUND)
+        self.assertEqual((swollen.trend, swollen.words), ("worse", "slight, now severe"))
+        (grains,) = sign_trends(sized(0, "white_spots_countable", 3), sized(1, "white_spots_countable", 2), found=FOUND)
+        self.assertEqual((grains.trend, grains.words), ("better", "many, now a few"))
+        one, other = sized(0, "flat_grey_sheen", 3, flat_grey_sheen=(1, 9)), sized(1, "flat_grey_sheen", 1, flat_grey_sheen=(6, 9))
+        self.assertEqual(sign_trends(one, other, found=FOUND)[0].trend, "mixed")
+        # a size on one of the two days alone says nothing
+        self.assertEqual(sign_trends(seen(0, "flat_grey_sheen"), other, found=FOUND)[0].words, "as before")
 
     def test_a_fish_that_eats_again_is_better(self) -> None:
         got = sign_trends(seen(0, "-eating_normally lethargy"), seen(2, "eating_normally lethargy"), found=FOUND)

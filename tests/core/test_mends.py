@@ -10,7 +10,7 @@ from pennywort.core.diagnosis.facts import Facts
 from pennywort.core.diagnosis.network import weigh
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
-from pennywort.core.water.gate import Circumstances, Readings, signs_from_readings, water_gate
+from pennywort.core.water.gate import Circumstances, Over, Readings, signs_from_readings, water_gate
 
 FOUND = library()
 GOOD: dict[str, float] = {"temperature_c": 25, "ph": 7.2, "total_ammonia_as_n_mg_per_l": 0.0, "nitrite_as_n_mg_per_l": 0.0, "oxygen_mg_per_l": 7.5}
@@ -114,6 +114,15 @@ class Figures(TestCase):
 
     def test_chlorine_asks_for_seven_of_thiosulfate(self) -> None:
         self.assertAlmostEqual(self.first({"chlorine_mg_per_l": 0.5}).thiosulfate_mg_per_l or 0, 3.5, places=3)
+
+    def test_a_medicine_above_its_range_asks_for_its_share(self) -> None:
+        """5 mg/L where 2.5 is the most: half, once; 3 where 2.5 is: a sixth (dilution)."""
+        for level, share in ((5.0, 0.5), (3.0, 1 / 6)):
+            over = Over(name="praziquantel", level_mg_per_l=level, high_mg_per_l=2.5)
+            gate = water_gate(Readings(**GOOD), water="freshwater_tropical", species=(), found=FOUND, round_about=Circumstances(medicine="over", over=over))
+            (mend,) = mends_for(gate, Readings(**GOOD), water="freshwater_tropical", found=FOUND)
+            self.assertEqual((mend.mend.acts[0], mend.changes_count), ("stop_dosing", 1))
+            self.assertAlmostEqual(mend.share_fraction or 0, share)
 
     def test_a_share_in_one_change(self) -> None:
         """Nitrate of 10 mg/L as N against 6.8: 32 in 100, once."""

@@ -4880,12 +4880,14 @@ export interface components {
             /** Own */
             own: boolean;
         };
-        /** KinOut */
-        KinOut: {
+        /** KindOut */
+        KindOut: {
             /** Id */
             id: string;
             /** Name */
             name: string;
+            /** Reads */
+            reads: string;
         };
         /** LossIn */
         LossIn: {
@@ -5340,6 +5342,13 @@ export interface components {
             /** Known */
             known: boolean;
         };
+        /** KinOut */
+        KinOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
         /** LookBoardOut */
         LookBoardOut: {
             /** Group */
@@ -5665,6 +5674,10 @@ export interface components {
             urgency: string;
             /** Must Show */
             must_show: boolean;
+            /** Hands Agree */
+            hands_agree: number;
+            /** Hands Asked */
+            hands_asked: number;
             /** Notifiable */
             notifiable: string;
             /** Harms Keeper */
@@ -8869,15 +8882,6 @@ export interface components {
             /** Kinds */
             kinds: components["schemas"]["KindOut"][];
         };
-        /** KindOut */
-        KindOut: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Reads */
-            reads: string;
-        };
         /**
          * MeasureOut
          * @description One measure over the last day. ``low`` and ``high``: of the figures that are believed, for the drawing.
@@ -10033,7 +10037,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KinOut"][];
+                    "application/json": components["schemas"]["KindOut"][];
                 };
             };
         };

@@ -108,6 +108,11 @@ const at = (n: number) => 2 + n * 1.76
               }}{{ e.label }}
             </li>
             <li v-if="r.not_looked_at.length" class="quiet">not looked at: {{ r.not_looked_at[0] }}</li>
+            <li v-if="r.hands_asked" class="quiet">
+              two hands agree on <span class="fig">{{ r.hands_agree }}</span> of
+              <span class="fig">{{ r.hands_asked }}</span>
+            </li>
+            <li v-else class="quiet">one hand’s guess</li>
           </ul>
         </div>
         <button
@@ -139,7 +144,8 @@ const at = (n: number) => 2 + n * 1.76
       </li>
     </ol>
     <p class="small quiet foot">
-      Expert guesses, not counts: read them as more and less likely.
+      Expert guesses by two hands, not counts: read them as more and less likely. The bar spans what both make
+      of it.
       <button type="button" class="link" @click="all = !all">
         {{ all ? 'Fewer' : `All ${weighed.ranked.length}` }}
       </button>

@@ -197,6 +197,8 @@ const ranked = (more: Partial<Schemas['RankedOut']>): Schemas['RankedOut'] => ({
   in_100_high: 72,
   tag: 'fits best',
   urgency: 'hours',
+  hands_agree: 2,
+  hands_asked: 3,
   must_show: false,
   notifiable: '',
   harms_keeper: 'none',
@@ -320,7 +322,9 @@ describe('what fits', () => {
   })
 
   it('says that these are guesses', () => {
-    expect(show(RankList, { props: { weighed, group: 'g' } }).text()).toContain('Expert guesses, not counts')
+    expect(show(RankList, { props: { weighed, group: 'g' } }).text()).toContain(
+      'Expert guesses by two hands, not counts',
+    )
   })
 })
 
