@@ -42,6 +42,7 @@ def regions(water: WaterType) -> list[out.RegionOut]:
                 id=s.id, short=s.short, label=s.label, look=s.look, not_if=s.not_if, kit=s.kit, taken_by=s.taken_by, daily=s.daily, arrival=s.arrival,
                 good=s.good, reading=s.reading, instead_of=others.get(s.id, []), after=list(s.after),
                 sizes=list(found.worsening.sizes.get(s.sizes, ())),
+                drawn=s.drawn,
             )
             for s in found.signs.values()
             if s.region == region.id and s.id in listed
@@ -59,6 +60,7 @@ def board(
     base: dict[str, Any] = {
         "water": subject.water,
         "species_name": species_name,
+        "shape": subject.shape,
         "fish_count": subject.fish_count,
         "regions": regions(subject.water),
         "looks": [out.LookKindOut(id=x.id, name=x.name, kit=x.kit, minutes=round(x.minutes.value), how=x.how) for x in found.looks.values()],

@@ -32,6 +32,8 @@ class SignOut(Schema):
     instead_of: list[str]
     # it is asked only once one of these was seen
     after: list[str]
+    # how the plate shows it; empty where it is not drawn
+    drawn: str
     # the scale it is told in, small first; empty where it is only there or not
     sizes: list[str]
 
@@ -76,6 +78,8 @@ class LookBoardOut(Schema):
     tank_name: str
     fish: str
     species_name: str
+    # the outline its kind is drawn with
+    shape: str
     fish_count: int
     day_words: str
     case: UUID | None

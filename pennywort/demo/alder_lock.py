@@ -21,6 +21,7 @@ from pennywort.courses.queries.running import TICKED, WHOLE_CHANGES
 from pennywort.courses.services import cases, course, looks, tasks
 from pennywort.courses.services.course import Wish
 from pennywort.courses.services.weighing import Looked
+from pennywort.demo.closed import shapes_of_fish
 from pennywort.demo.pictures import fish_picture
 from pennywort.fish.going import AboutLoss, add_leaving, add_loss, add_recount, add_scuffle, name_fish
 from pennywort.fish.models import Group
@@ -176,6 +177,7 @@ def build(*, now: datetime, password: str | None = None) -> Fishroom:
     _sill(maren, ago, now)
     _pound(maren, ago)
     _vat(maren, ivo, ago, now)
+    shapes_of_fish(maren, ago)
     return room
 
 

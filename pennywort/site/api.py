@@ -26,6 +26,7 @@ from pennywort.instruments.api import open_router as instruments_speak
 from pennywort.instruments.api import router as instruments
 from pennywort.measure.api import reference_router as formulary
 from pennywort.measure.api import router as measure
+from pennywort.plates.api import router as plates
 from pennywort.rooms.api import open_router
 from pennywort.rooms.api import router as rooms
 from pennywort.rooms.reference_api import router as reference
@@ -42,6 +43,7 @@ api.add_router("", rooms)
 api.add_router("/instruments", instruments_speak)
 api.add_router("/reference", reference)
 api.add_router("/reference", formulary)
+api.add_router("/reference", plates)
 api.add_router("/reference", losses_reference)
 api.add_router("/rooms/{uuid:room_id}", room)
 api.add_router("/rooms/{uuid:room_id}", measure)

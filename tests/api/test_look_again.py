@@ -157,3 +157,20 @@ class WhoseLaw(LooksCase):
         self.assertEqual(self.send("law", {"law": "atlantis"}, method="put", status=422)["field"], "law")
         stranger = self.client_of(self.stranger).put(self.url("law"), json.dumps({"write_id": str(uuid4()), "law": "uk"}), content_type="application/json")
         self.assertEqual(stranger.status_code, 404)
+
+
+class Drawn(LooksCase):
+    def test_the_fish_of_the_group_with_what_was_marked(self) -> None:
+        pandas = self.group(self.weir, species="panda corydoras", count=9)
+        board = self.get(f"groups/{pandas}/look")
+        self.assertEqual(board["shape"], "flat_bottom")
+        sheen = next(s for r in board["regions"] for s in r["signs"] if s["id"] == "flat_grey_sheen")
+        got = self.client_of().get(f"/api/reference/plates/{board['shape']}?drawn={sheen['drawn']}", headers={"accept-encoding": "gzip"})
+        self.assertEqual((got.status_code, got["Content-Encoding"]), (200, "gzip"))
+        self.assertLess(len(got.content), 25_000)
+        plain = self.client_of().get("/api/reference/plates/flat_bottom").json()
+        self.assertEqual(set(plain["places"]["eye"]), {"outline", "point"})
+
+    def test_no_such_drawing(self) -> None:
+        for path in ("dragon", "koi?drawn=horns", "koi/lens/horns", "../koi"):
+            self.assertEqual(self.client_of().get(f"/api/reference/plates/{path}").status_code, 404, path)

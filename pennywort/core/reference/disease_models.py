@@ -45,7 +45,7 @@ class Sign(Sourced):
     ``reading`` marks signs that follow from a water test, not from a press; ``daily`` and ``arrival`` put a sign on
     the short lists of those looks; ``good`` signs speak of a well fish. ``after``: it is asked only once one of these
     was seen; ``sizes``: the scale it is told in, besides being there;
-    ``over_days``: only looks on several days tell it, so that no look today can be for it.
+    ``over_days``: only looks on several days tell it, so that no look today can be for it. ``drawn``: how the plate shows it.
     """
 
     id: str
@@ -63,6 +63,7 @@ class Sign(Sourced):
     after: tuple[str, ...] = ()
     sizes: Literal["", "count", "degree"] = ""
     over_days: bool = False
+    drawn: str = ""
 
 
 class Worsening(Sourced):

@@ -23,6 +23,9 @@ from pennywort.tanks.queries import fresh_readings, on_one_water, readings_befor
 
 # A level this far above the top of the window is too much, not a rounding of the scale.
 OVER = 1.1
+# the outline of a fish of which nobody said what it is
+ANY_SHAPE = "torpedo"
+SHAPE_OF_WATER = {"coldwater_pond": "koi"}
 FINDS_LAST = timedelta(days=7)
 # a look tells how they are for so long (common practice)
 LOOK_TELLS = timedelta(days=3)
@@ -35,6 +38,7 @@ class Subject:
     water: WaterType
     species: tuple[Species, ...]
     kin: str | None
+    shape: str
     fish_count: int
     group: Group | None
     readings: Readings
@@ -65,6 +69,7 @@ def subject_of(actor: Actor, group: Group) -> Subject:
         water=water_type_of(tank),
         species=tuple(species_in(groups_in_water(tank))),
         kin=species.kin if species else None,
+        shape=species.shape if species else SHAPE_OF_WATER.get(water_type_of(tank), ANY_SHAPE),
         fish_count=max(1, count_of(group).count),
         group=group,
         readings=readings,
@@ -87,6 +92,7 @@ def newcomer(actor: Actor, *, water: WaterType, species_id: str, fish_count: int
         water=water,
         species=(species,) if species else (),
         kin=species.kin if species else None,
+        shape=species.shape if species else SHAPE_OF_WATER.get(water, ANY_SHAPE),
         fish_count=fish_count,
         group=None,
         readings=Readings(),

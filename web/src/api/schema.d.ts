@@ -368,6 +368,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/plates/{shape}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Plate
+         * @description A fish of this shape with the named signs on it (by comma).
+         */
+        get: operations["plate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/plates/{shape}/lens/{drawn}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Lens
+         * @description One sign, seen near.
+         */
+        get: operations["plate_lens"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference/losses": {
         parameters: {
             query?: never;
@@ -2798,6 +2838,32 @@ export interface components {
             name: string;
             /** Measures */
             measures: string;
+        };
+        /**
+         * PlateOut
+         * @description The inside of an SVG in a box of 640 x 330, and the places of the fish on it.
+         */
+        PlateOut: {
+            /** Svg */
+            svg: string;
+            /** Places */
+            places: {
+                [key: string]: components["schemas"]["SpotOut"];
+            };
+        };
+        /** SpotOut */
+        SpotOut: {
+            /** Outline */
+            outline: string;
+            /** Point */
+            point: number[];
+        };
+        /** LensOut */
+        LensOut: {
+            /** Svg */
+            svg: string;
+            /** Box */
+            box: string;
         };
         /** HumaneEndOut */
         HumaneEndOut: {
@@ -5361,6 +5427,8 @@ export interface components {
             fish: string;
             /** Species Name */
             species_name: string;
+            /** Shape */
+            shape: string;
             /** Fish Count */
             fish_count: number;
             /** Day Words */
@@ -5443,6 +5511,8 @@ export interface components {
             instead_of: string[];
             /** After */
             after: string[];
+            /** Drawn */
+            drawn: string;
             /** Sizes */
             sizes: string[];
         };
@@ -9496,6 +9566,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ActiveOut"];
+                };
+            };
+        };
+    };
+    plate: {
+        parameters: {
+            query?: {
+                drawn?: string;
+            };
+            header?: never;
+            path: {
+                shape: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlateOut"];
+                };
+            };
+        };
+    };
+    plate_lens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shape: string;
+                drawn: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LensOut"];
                 };
             };
         };

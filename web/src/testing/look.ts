@@ -16,5 +16,6 @@ export const anySign = (id: string, more: Partial<Schemas['SignOut']> = {}): Sch
   instead_of: [],
   after: [],
   sizes: [],
+  drawn: '',
   ...more,
 })

@@ -1,21 +1,48 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import SignMark from '@/shared/SignMark.vue'
 import { placeAnswer, type Signs } from './marks'
+import FishPlate from './FishPlate.vue'
 import PlateDrawing from './PlateDrawing.vue'
 import { places, PLAN, SIDE } from './places'
 
-const props = defineProps<{ regions: Schemas['RegionOut'][]; signs: Signs; list: string }>()
+const props = defineProps<{ regions: Schemas['RegionOut'][]; signs: Signs; list: string; shape: string }>()
+const lie = ref<Schemas['PlateOut']['places']>({})
+/** What was marked as seen, as the plate draws it. */
+const drawn = computed(() =>
+  props.regions.flatMap((r) =>
+    r.signs.filter((s) => s.drawn && props.signs[s.id] === true).map((s) => s.drawn),
+  ),
+)
 /** How many signs were seen in a place, beside its name. */
 const seenIn = (region: Schemas['RegionOut']) =>
   region.signs.filter((s) => props.signs[s.id] === true && !s.good).length
 const picked = defineModel<string>('picked', { required: true })
+/** Whether the plate shows what was seen there: then no hatching lies over it. */
+const isDrawn = (region: Schemas['RegionOut']) =>
+  region.signs.some((s) => s.drawn && props.signs[s.id] === true)
+/** The outline of a place on this fish, and the point on the plan that its label leads to. */
+function at(place: string): { outline: string; point: [number, number] | null } {
+  const found = lie.value[place]
+  if (!found) return { outline: '', point: null }
+  const [x, y] = found.point as [number, number]
+  return { outline: found.outline, point: [onPlan(x, SIDE.left, SIDE.x), onPlan(y, SIDE.top, SIDE.y)] }
+}
+const onPlan = (value: number, start: number, origin: number) => start + (value - origin) * SIDE.scale
 const shown = computed(() =>
   places.flatMap((place) => {
     const region = props.regions.find((r) => r.id === place.id)
     return region
-      ? [{ ...place, region, answer: placeAnswer(props.signs, region), seen: seenIn(region) }]
+      ? [
+          {
+            ...place,
+            ...at(place.id),
+            region,
+            answer: placeAnswer(props.signs, region),
+            seen: seenIn(region),
+          },
+        ]
       : []
   }),
 )
@@ -51,7 +78,7 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
       place by place
     </button>
     <div class="board">
-      <PlateDrawing name="side" class="side" :style="side" />
+      <FishPlate :shape="shape" :drawn="drawn" class="side" :style="side" @places="lie = $event" />
       <div
         v-for="p in shown.filter((s) => s.inset)"
         :key="`i${p.id}`"
@@ -72,7 +99,7 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
               v-if="p.outline"
               :d="p.outline"
               class="place"
-              :class="[p.answer, { picked: picked === p.id }]"
+              :class="[p.answer, { picked: picked === p.id, drawn: isDrawn(p.region) }]"
               @click="picked = p.id"
             />
           </template>
@@ -129,6 +156,7 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
 }
 .n {
   font-weight: 700;
+  margin-left: 5px;
 }
 .all:hover {
   background: var(--shade);
@@ -163,6 +191,9 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
 .place.seen {
   fill: url(#p-seen);
   opacity: 0.55;
+}
+.place.seen.drawn {
+  fill: transparent;
 }
 .place:hover {
   stroke: var(--leaf);
@@ -236,7 +267,7 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
   }
   .side {
     height: auto !important;
-    aspect-ratio: 560 / 270;
+    aspect-ratio: 648 / 346;
     top: 4px !important;
     left: 4% !important;
     width: 92% !important;

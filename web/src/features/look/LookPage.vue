@@ -161,7 +161,13 @@ const GATE_FIELDS = Object.keys(NO_TEST)
     </section>
     <div class="look">
       <div class="eyes">
-        <FishPlan v-model:picked="picked" :regions="regions" :signs="{ ...signs, ...told }" :list="LIST" />
+        <FishPlan
+          v-model:picked="picked"
+          :regions="regions"
+          :signs="{ ...signs, ...told }"
+          :list="LIST"
+          :shape="board.shape"
+        />
         <SignTable
           v-model:signs="signs"
           v-model:counts="counts"
@@ -172,6 +178,7 @@ const GATE_FIELDS = Object.keys(NO_TEST)
           :carried="carried"
           :fish-count="fish ? 1 : board.fish_count"
           :told="told"
+          :shape="board.shape"
         />
         <p class="tally">
           <span class="small"

@@ -4,16 +4,15 @@ import droppings from './plate/droppings.svg?raw'
 import gill from './plate/gill.svg?raw'
 import group from './plate/group.svg?raw'
 import scope from './plate/scope.svg?raw'
-import side from './plate/side.svg?raw'
 import top from './plate/top.svg?raw'
 import vent from './plate/vent.svg?raw'
 import water from './plate/water.svg?raw'
 
 /** One of our own drawings, inlined so that it takes the colours of day and night. */
 const props = defineProps<{
-  name: 'side' | 'top' | 'gill' | 'vent' | 'droppings' | 'group' | 'water' | 'scope'
+  name: 'top' | 'gill' | 'vent' | 'droppings' | 'group' | 'water' | 'scope'
 }>()
-const drawings = { side, top, gill, vent, droppings, group, water, scope }
+const drawings = { top, gill, vent, droppings, group, water, scope }
 const svg = computed(() => drawings[props.name])
 </script>
 
@@ -71,9 +70,68 @@ const svg = computed(() => drawings[props.name])
   stroke-width: 0.5;
   opacity: 0.45;
 }
-.plate .flesh,
 .plate .f-plate {
   fill: var(--plate);
+}
+.plate.tint {
+  --flesh: var(--tint);
+}
+.plate.fish .body,
+.plate.fish .mem,
+.plate.fish .flesh,
+.plate.fish .vent,
+.plate.lens .body,
+.plate.lens .mem,
+.plate.lens .flesh,
+.plate.lens .vent {
+  fill: var(--flesh, var(--plate));
+}
+.plate.fish .ll,
+.plate.lens .ll {
+  stroke: var(--flesh, var(--plate));
+}
+.plate path {
+  stroke-linejoin: round;
+}
+.plate .sc.s {
+  stroke-width: 0.9;
+  opacity: 0.85;
+}
+.plate .dot {
+  fill: none;
+  stroke-linecap: round;
+}
+.plate .hat.e {
+  stroke: var(--ink);
+  stroke-width: 0.7;
+}
+.plate .oc {
+  fill: var(--plate);
+  stroke: var(--ink);
+  stroke-width: 1;
+}
+.plate .gr,
+.plate .nod {
+  fill: #fff;
+  stroke: var(--ink);
+  stroke-width: 1.1;
+}
+.plate .hair {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 0.6;
+  opacity: 0.62;
+}
+.plate .lift {
+  fill: var(--flesh, var(--plate));
+  stroke: var(--ink);
+  stroke-width: 1.1;
+}
+.plate .und {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.95;
+  opacity: 0.62;
 }
 .plate .edge,
 .plate .oper {

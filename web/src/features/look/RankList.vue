@@ -109,8 +109,7 @@ const at = (n: number) => 2 + n * 1.76
             </li>
             <li v-if="r.not_looked_at.length" class="quiet">not looked at: {{ r.not_looked_at[0] }}</li>
             <li v-if="r.hands_asked" class="quiet">
-              two hands agree on <span class="fig">{{ r.hands_agree }}</span> of
-              <span class="fig">{{ r.hands_asked }}</span>
+              two hands agree on {{ r.hands_agree }} of {{ r.hands_asked }}
             </li>
             <li v-else class="quiet">one hand’s guess</li>
           </ul>

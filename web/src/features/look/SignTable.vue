@@ -2,6 +2,7 @@
 import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import SignMark from '@/shared/SignMark.vue'
+import SignLens from './SignLens.vue'
 import { answerOf, restNotThere, withAnswer, type Answer, type Counts, type Signs, type Sizes } from './marks'
 
 /** Signs to go through: of one place, or the short list of the day in the order of looking. */
@@ -13,6 +14,7 @@ const props = defineProps<{
   fishCount: number
   /** what the water test says of its signs */
   told: Signs
+  shape: string
 }>()
 const signs = defineModel<Signs>('signs', { required: true })
 const counts = defineModel<Counts>('counts', { required: true })
@@ -130,6 +132,7 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
             </button>
           </div>
           <div v-if="explained === s.id || asked === s.id" class="how small">
+            <SignLens v-if="s.drawn" :shape="shape" :drawn="s.drawn" :label="s.short" />
             <p>
               <b>{{ s.label }}.</b> {{ s.look }}
             </p>

@@ -198,6 +198,7 @@ const board: Schemas['LookBoardOut'] = {
   tank: 't',
   tank_name: 'QT 1',
   fish: '12 cherry barbs',
+  shape: 'torpedo',
   species_name: 'Cherry barb',
   fish_count: 12,
   day_words: 'day 3',
