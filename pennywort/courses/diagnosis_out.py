@@ -281,6 +281,8 @@ class MendOut(Schema):
     amount: str
     press: Literal["", "change", "measure"]
     query: dict[str, str]
+    # the condition and the protocol that make tasks of it; empty where none does
+    tasks: dict[str, str]
     source: str
     recalled: bool
 
@@ -290,8 +292,13 @@ class MendOut(Schema):
         source = source_words(m.mend.source)
         return MendOut(
             id=m.mend.id, reading=NAMES[m.reading], harmful=m.harmful, say=m.mend.say, amount=amount, press=press if tank else "",
-            query=query if tank else {}, source=source, recalled=m.mend.recalled,
+            query=query if tank else {}, tasks=_tasks(m) if tank else {}, source=source, recalled=m.mend.recalled,
         )  # fmt: skip
+
+
+def _tasks(m: Mending) -> dict[str, str]:
+    protocol = library().courses.get(m.mend.course)
+    return {"condition": protocol.conditions[0], "protocol": protocol.id} if protocol else {}
 
 
 def _mended(m: Mending, readings: Readings, tank: Tank | None, mine: Preferences) -> tuple[str, Literal["", "change", "measure"], dict[str, str]]:

@@ -46,7 +46,7 @@ class SpeciesOut(Schema):
         )  # fmt: skip
 
 
-class KindOut(Schema):
+class FishKindOut(Schema):
     id: str
     name: str
 
@@ -60,11 +60,11 @@ def species(request: HttpRequest, room_id: Path[UUID]) -> list[SpeciesOut]:
     return [*(SpeciesOut.of(s, mine, own=False) for s in library().species.values()), *(SpeciesOut.of(s, mine, own=True) for s in own)]
 
 
-@router.get("/kinds", response=list[KindOut], operation_id="kinds")
-def kinds(request: HttpRequest, room_id: Path[UUID]) -> list[KindOut]:
+@router.get("/kinds", response=list[FishKindOut], operation_id="kinds")
+def kinds(request: HttpRequest, room_id: Path[UUID]) -> list[FishKindOut]:
     """What kinds of fish there are, for a name that is on no list."""
     act(request, room_id)
-    return [KindOut(id=k.id, name=k.name) for k in library().kin.values()]
+    return [FishKindOut(id=k.id, name=k.name) for k in library().kin.values()]
 
 
 @router.get("/species.yaml", operation_id="own_species_file")

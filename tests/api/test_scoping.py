@@ -52,6 +52,8 @@ class Scoping(RoomCase):
             "individual_id": str(self.send(f"groups/{group}/individuals", {"name": "Tin"})["uid"]),
             "instrument_id": str(self.send("instruments", {"kind": "thermometer", "name": "T1", "tank": tank})["uid"]),
             "size": "small",
+            "shape": "koi",
+            "drawn": "dust",
         }
 
     def fill(self, route: str, ids: dict[str, str]) -> str:

@@ -197,4 +197,4 @@ class States(RoomCase):
         self.assertEqual(client.get("/api/reference/conditions/plague").status_code, 404)
         loach = next(s for s in client.get(self.url("species")).json() if s["id"] == "kuhli_loach")
         told = (loach["range_words"], loach["tolerances"][0], loach["needs"][0])
-        self.assertEqual(told, ("24.0 to 28.0 °C", "loaches bear no more than 1 g/L of salt", "needs hides"))
+        self.assertEqual(told, ("24.0 to 28.0 °C", "loaches bear no more than 1 g/L of salt", "wants sand to dig or hide in"))

@@ -39,7 +39,8 @@ class Plates(TestCase):
                 self.assertTrue(0 <= x <= 640 and -10 <= y <= 335, (shape, name, place.point))
 
     def test_every_sign_changes_the_fish(self) -> None:
-        """On a body of each make (side view, disc, spine, from above, scutes): none without its mark, none too heavy for a phone, and no pen inside a style, which the page's policy forbids."""
+        """On a body of each make (side view, disc, spine, from above, scutes): none without its mark, none too heavy for a phone, and no pen
+        inside a style, which the page's policy forbids."""
         for shape in ("torpedo", "tall_disc", "seahorse", "ray", "flat_bottom"):
             plain = plate(shape).svg
             for name in DRAWN:

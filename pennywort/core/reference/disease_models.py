@@ -207,7 +207,10 @@ class Contradiction(Sourced):
 
 
 class Mend(Sourced):
-    """What mends a reading that is at fault. ``amount``: what is reckoned for a tank: a share to change, grams of a salt, or a rate."""
+    """What mends a reading that is at fault. ``amount``: what is reckoned for a tank: a share to change, grams of a salt, or a rate.
+
+    ``course``: the protocol that makes tasks of it ("": none).
+    """
 
     id: str
     reading: Measure
@@ -216,6 +219,7 @@ class Mend(Sourced):
     acts: tuple[str, ...] = Field(min_length=1)
     amount: Literal["", "share", "chloride", "thiosulfate", "rate"]
     say: str
+    course: str = ""
 
 
 class BringBack(Sourced):

@@ -383,6 +383,7 @@ def _check_conditions(found: Library) -> None:
         _known("contradictions", [contradiction.one, *contradiction.others], found.signs)
     for mend in found.mends.values():
         _known(f"mend {mend.id}", mend.acts, found.actions)
+        _known(f"mend {mend.id}", [mend.course] if mend.course else [], found.courses)
     for action in found.actions.values():
         _known(f"action {action.id}", [s for signs in action.if_seen for s in signs], found.signs)
         _known(f"action {action.id}", [s for signs in action.never_while for s in signs], found.signs)

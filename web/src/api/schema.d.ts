@@ -4946,14 +4946,12 @@ export interface components {
             /** Own */
             own: boolean;
         };
-        /** KindOut */
-        KindOut: {
+        /** FishKindOut */
+        FishKindOut: {
             /** Id */
             id: string;
             /** Name */
             name: string;
-            /** Reads */
-            reads: string;
         };
         /** LossIn */
         LossIn: {
@@ -5675,6 +5673,10 @@ export interface components {
             press: "" | "change" | "measure";
             /** Query */
             query: {
+                [key: string]: string;
+            };
+            /** Tasks */
+            tasks: {
                 [key: string]: string;
             };
             /** Source */
@@ -8952,6 +8954,15 @@ export interface components {
             /** Kinds */
             kinds: components["schemas"]["KindOut"][];
         };
+        /** KindOut */
+        KindOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Reads */
+            reads: string;
+        };
         /**
          * MeasureOut
          * @description One measure over the last day. ``low`` and ``high``: of the figures that are believed, for the drawing.
@@ -10154,7 +10165,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KindOut"][];
+                    "application/json": components["schemas"]["FishKindOut"][];
                 };
             };
         };

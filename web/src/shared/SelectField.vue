@@ -21,6 +21,13 @@ const props = withDefaults(
 )
 // a list of plain words is its own label
 const plain = computed(() => typeof props.options[0] === 'string')
+// the list shows no label for an empty value: what it stands for is said as the placeholder
+const empty = computed(() => {
+  const found = props.options.find(
+    (o) => !plain.value && (o as Record<string, unknown>)[props.optionValue] === '',
+  )
+  return found ? String((found as Record<string, unknown>)[props.optionLabel]) : undefined
+})
 defineSlots<{ option?(slot: { option: O }): unknown }>()
 const chosen = defineModel<V>({ required: true })
 </script>
@@ -34,6 +41,7 @@ const chosen = defineModel<V>({ required: true })
       :option-value="plain ? undefined : optionValue"
       :label-id="f.id"
       :aria-label="label"
+      :placeholder="empty"
       :class="{ long }"
       v-bind="$attrs"
     >

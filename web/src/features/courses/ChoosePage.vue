@@ -60,7 +60,7 @@ const schools = useQuery({
   enabled: computed(() => !!fish.value && (!!chosen.value || picked.value === NOTHING.id)),
 })
 const list = computed(() => schools.data.value ?? [])
-const protocol = ref('')
+const protocol = ref(typeof route.query['protocol'] === 'string' ? route.query['protocol'] : '')
 const labels = ref<LabelText[]>([emptyLabel()])
 const parameters = ref<Record<string, string>>({})
 const products = ref<Record<string, Schemas['ProductIn']>>({})

@@ -70,7 +70,7 @@ function show() {
   asked.value = next.value.sign
 }
 watch(picked, () => (asked.value = ''), { flush: 'sync' })
-async function keep(then: 'case' | 'treat') {
+async function keep(then: 'case' | 'treat', which?: Record<string, string>) {
   const done = await write.run()
   if (!done) return
   look.kept.forget()
@@ -79,7 +79,7 @@ async function keep(then: 'case' | 'treat') {
     await router.push({
       name: 'course-for',
       params: { group: props.group },
-      query: best.value ? { condition: best.value.condition } : {},
+      query: which ?? (best.value ? { condition: best.value.condition } : {}),
     })
   else if (done.case) await router.push({ name: 'case', params: { case: done.case } })
   else await router.push({ name: 'today' })
@@ -214,6 +214,7 @@ const GATE_FIELDS = Object.keys(NO_TEST)
             :acts="weighed.acts"
             :mends="weighed.mends"
             :tank="board?.tank ?? ''"
+            @tasks="(which) => keep('treat', which)"
           />
         </div>
         <div class="keep">

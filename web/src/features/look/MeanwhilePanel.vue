@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client'
 
 /** What to do while unsure: what loses least on average, what must wait, and who is to be called. */
 defineProps<{ acts: Schemas['ActsOut']; mends?: Schemas['MendOut'][]; tank?: string }>()
+const emit = defineEmits<{ tasks: [which: Record<string, string>] }>()
 const GATES: Record<string, string> = { vet: 'a vet decides', care: 'with care' }
 </script>
 
@@ -35,6 +36,15 @@ const GATES: Record<string, string> = { vet: 'a vet decides', care: 'with care' 
           class="small"
           >Measure it</RouterLink
         >
+        <button
+          v-if="m.harmful && m.tasks['protocol']"
+          type="button"
+          class="link"
+          :data-testid="`tasks-${m.id}`"
+          @click="emit('tasks', m.tasks)"
+        >
+          Keep the look and make these tasks
+        </button>
       </div>
     </section>
     <p class="small why">{{ acts.why }}</p>

@@ -173,6 +173,7 @@ describe('what to do while unsure', () => {
         amount: '54 mg/L of pure salt, 2.43 g here.',
         press: 'measure' as const,
         query: { what: 'nitrite' },
+        tasks: {},
       },
     }
     const drawn = show(MeanwhilePanel, { props: { acts, mends: [mend], tank: 't' } })

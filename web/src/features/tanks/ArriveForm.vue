@@ -153,6 +153,7 @@ async function save() {
     <SelectField
       v-else-if="unknown"
       v-model="kin"
+      long
       label="What kind of fish"
       field="kin"
       :problem="problem"
