@@ -4,14 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from datetime import datetime
-from typing import TYPE_CHECKING
 
 from pennywort.courses.models import Case
 from pennywort.courses.services import cases
+from pennywort.demo.player import Player
 from pennywort.tanks.models import Tank
-
-if TYPE_CHECKING:
-    from pennywort.demo.alder_lock import Player
 
 # kind of fish, how many, how many days ago they fell ill, what was seen and not, how it ended, and what it was
 FRESH = (

@@ -26,6 +26,7 @@ from pydantic import BaseModel
 
 from pennywort.courses.models import Case
 from pennywort.demo.alder_lock import build
+from pennywort.fish.queries import species_of_group
 from pennywort.rooms.models import Fishroom, Keeper
 from pennywort.site.api import api
 
@@ -80,7 +81,10 @@ class Demo(TestCase):
                 self.assertEqual(states["Vat"], ("below", "below range"))
                 self.assertEqual(states["Weir"][1], "dose due")
                 self.assertEqual(states["Paddle"][1], "watch only")
-                self.assertEqual(len(board.strips), 8)
+                self.assertEqual(len(board.strips), 10)
+                shown = {s.shape for case in Case.objects.select_related("group") if (s := species_of_group(case.group))}
+                main = {"torpedo", "tall_disc", "eel_like", "flat_bottom", "long_fin", "livebearer", "box_puffer", "tang", "butterfly_angel", "goby"}
+                self.assertLessEqual(main | {"wrasse", "seahorse", "koi"}, shown)
 
 
 def _free_port() -> int:

@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 from collections import Counter
-from pathlib import Path
-from typing import Any
 from unittest import TestCase
 
 import numpy as np
@@ -20,15 +18,12 @@ from pennywort.core.diagnosis.reporting import law_of
 from pennywort.core.diagnosis.two_at_once import proved
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
-from pennywort.core.reference.library import read_yaml
 from tests.core.never import NEVER
 from tests.core.sampling import typical_eight
+from tests.core.written import NOBODY_READ, WRITTEN, score
 
 FOUND = library()
 FRESH, POND, SEA = "freshwater_tropical", "coldwater_pond", "marine"
-# nobody read the water: neither cooling nor warming is anybody's advice
-NOBODY_READ = ("cool", "warm")
-WRITTEN: list[dict[str, Any]] = read_yaml(Path(__file__).parent / "written_cases.yaml")
 
 
 def case(signs: str, water: str = FRESH, *context: str, kin: str | None = None) -> Weighed:
@@ -81,20 +76,10 @@ class Written(TestCase):
         """Sixty-eight: the answer that the writer had in mind leads in nine of ten, stands among three in all but one or two, and one of
         the acts that he would take first stands among the first three in nineteen of twenty. The figures of the last run: docs/performance.md."""
         self.assertGreaterEqual(len(WRITTEN), 60)
-        firsts = threes = right = 0
-        for told in WRITTEN:
-            signs = {**dict.fromkeys(told["seen"], True), **dict.fromkeys(told.get("not", []), False)}
-            weighed = weigh(Facts(water=told["water"], signs=signs, context=tuple(told.get("context", ())), kin=told.get("kin")), found=FOUND)
-            meant = {told["is"], *told.get("or", [])}
-            order = [r.condition for r in ranking_of(weighed).ranked[:3]]
-            firsts, threes = firsts + (order[0] in meant), threes + bool(meant & {*order})
-            back = "warm" if "into_range" in told["first"] else ""
-            do = [a.action for a in acts(weighed, reported={"khv", "svc"}, pointless=NOBODY_READ, bring_back=back).do if a.saves >= 0.02][:3]  # type: ignore[arg-type]
-            right += not told["first"] or bool({*do} & {*told["first"]})
-        count = len(WRITTEN)
-        self.assertGreaterEqual(firsts / count, 0.9)
-        self.assertGreaterEqual(threes / count, 0.97)
-        self.assertGreaterEqual(right / count, 0.95)
+        got = score()
+        self.assertGreaterEqual(got.first, 0.9)
+        self.assertGreaterEqual(got.among_three, 0.97)
+        self.assertGreaterEqual(got.act, 0.95)
 
     def test_every_shape_of_trouble_is_among_them(self) -> None:
         self.assertGreaterEqual(len({told["is"] for told in WRITTEN}), 60)

@@ -150,14 +150,16 @@ def outlook(weighed: Weighed) -> Outlook:
         columns.setdefault(net.units[net.unit_of[sign]].group or (None if len(net.units[net.unit_of[sign]].signs) == 1 else net.unit_of[sign]), []).append(i)
     if_seen, if_absent = np.empty_like(chances), np.empty_like(chances)
     for group, places in columns.items():
-        for seen, target in ((True, if_seen), (False, if_absent)):
-            if group is None:
-                picked = [net.column_of[signs[i]] for i in places]
-                target[:, places] = totals.base[:, None] + (net.log_seen if seen else net.log_absent)[:, picked]
-            else:
-                for unit in dict.fromkeys(net.unit_of[signs[i]] for i in places):
-                    mine = [i for i in places if net.unit_of[signs[i]] == unit]
-                    target[:, mine] = totals.after({unit: np.stack([_answers_ratio(weighed, signs[i], seen) for i in mine], axis=1)})
+        if group is None:
+            picked = [net.column_of[signs[i]] for i in places]
+            if_seen[:, places] = totals.base[:, None] + net.log_seen[:, picked]
+            if_absent[:, places] = totals.base[:, None] + net.log_absent[:, picked]
+            continue
+        for unit in dict.fromkeys(net.unit_of[signs[i]] for i in places):
+            mine = [i for i in places if net.unit_of[signs[i]] == unit]
+            # both answers at once: what else is in the group is summed only once
+            both = totals.after({unit: np.stack([_answers_ratio(weighed, signs[i], seen) for seen in (True, False) for i in mine], axis=1)})
+            if_seen[:, mine], if_absent[:, mine] = both[:, : len(mine)], both[:, len(mine) :]
     if_seen, if_absent = softmax(if_seen), softmax(if_absent)
     gain = entropy_bits(now) - seen_prob * entropy_bits(if_seen) - (1 - seen_prob) * entropy_bits(if_absent)
     return Outlook(signs=tuple(signs), seen_prob=seen_prob, if_seen=if_seen, if_absent=if_absent, gain_bits=gain)

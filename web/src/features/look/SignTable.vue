@@ -3,6 +3,7 @@ import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import SignMark from '@/shared/SignMark.vue'
 import SignLens from './SignLens.vue'
+import SignSizes from './SignSizes.vue'
 import { answerOf, restNotThere, withAnswer, type Answer, type Counts, type Signs, type Sizes } from './marks'
 
 /** Signs to go through: of one place, or the short list of the day in the order of looking. */
@@ -113,24 +114,12 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
           >
             {{ s.short }}<span v-if="was(s.id)" class="was small">{{ was(s.id) }}</span>
           </button>
-          <div
+          <SignSizes
             v-if="s.sizes.length && answerOf(signs, s.id) === 'seen'"
-            class="sizes"
-            role="group"
-            :aria-label="`${s.short}: how much`"
-          >
-            <button
-              v-for="(word, i) in s.sizes"
-              :key="word"
-              type="button"
-              class="size"
-              :aria-pressed="sizes[s.id] === i + 1"
-              :data-testid="`size-${s.id}-${i + 1}`"
-              @click="resize(s.id, i + 1)"
-            >
-              {{ word }}
-            </button>
-          </div>
+            :sign="s"
+            :size="sizes[s.id]"
+            @pick="resize(s.id, $event)"
+          />
           <div v-if="explained === s.id || asked === s.id" class="how small">
             <SignLens v-if="s.drawn" :shape="shape" :drawn="s.drawn" :label="s.short" />
             <p>
@@ -260,29 +249,6 @@ button.name:hover {
   margin-left: 8px;
   color: var(--leaf);
   font-weight: 650;
-}
-.sizes {
-  display: flex;
-  gap: 4px;
-  padding-bottom: 6px;
-}
-.size {
-  border: 1px solid var(--rule2);
-  border-radius: 4px;
-  background: none;
-  color: var(--ink);
-  font-size: 12.5px;
-  min-height: 26px;
-  padding: 1px 8px;
-  cursor: pointer;
-}
-.size:hover {
-  background: var(--shade);
-}
-.size[aria-pressed='true'] {
-  background: var(--ink);
-  border-color: var(--ink);
-  color: var(--paper);
 }
 .how {
   padding: 0 12px 8px 0;
@@ -446,11 +412,6 @@ label:has(input:focus-visible) {
     font-size: 15px;
     line-height: 19px;
     padding-block: 10px;
-  }
-  .size {
-    min-height: 44px;
-    padding-inline: 14px;
-    font-size: 14px;
   }
   .rest {
     min-height: 56px;
