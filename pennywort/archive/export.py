@@ -18,7 +18,8 @@ from pennywort.fish.photos import LONG_SIDE, path_of
 from pennywort.rooms.actor import Actor
 
 FORMAT: Literal["pennywort-archive"] = "pennywort-archive"
-VERSION: Literal[1] = 1
+# 1: until November 2026. 2: sizes of signs, a fishroom's own kinds, whose law
+VERSION: Literal[2] = 2
 # the same record, the same bytes: a zip's own time of a file says nothing
 DATED = (1980, 1, 1, 0, 0, 0)
 
@@ -44,6 +45,7 @@ def write_archive(actor: Actor) -> IO[bytes]:
                     sums[name] = _put(file, name, path.read_bytes(), packed=True)
         manifest = {
             "format": FORMAT, "version": VERSION, "fishroom": actor.fishroom.name, "time_zone": actor.fishroom.time_zone,
+            "law": actor.fishroom.law,
             "written_at": actor.now.isoformat(), "keepers": sorted(names.values()), "counts": counts, "sha256": sums,
         }  # fmt: skip
         _put(file, "archive.json", json.dumps(manifest, ensure_ascii=False, indent=1).encode())

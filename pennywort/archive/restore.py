@@ -20,9 +20,11 @@ from django.db.models import Max
 from PIL import Image, UnidentifiedImageError
 
 from pennywort.archive.export import FORMAT, VERSION
-from pennywort.archive.tables import Table, links, read, tables
+from pennywort.archive.shapes import check_shape
+from pennywort.archive.tables import Table, links, read, tables, written
 from pennywort.archive.timeline import timeline
 from pennywort.core.errors import InvalidInput, PennywortError
+from pennywort.core.reference import library
 from pennywort.courses.queries.today import board_of
 from pennywort.fish.photos import LONG_SIDE
 from pennywort.instruments.models import Instrument
@@ -128,8 +130,9 @@ def _manifest(packed: zipfile.ZipFile) -> dict[str, Any]:
     found = _parse(_content(packed, "archive.json"), place="archive.json")
     if not isinstance(found, dict) or found.get("format") != FORMAT:
         raise InvalidInput("This is not an archive from Pennywort.", field="file")
-    if found.get("version") != VERSION:
-        raise InvalidInput("This archive is of another version than this program reads.", field="file")
+    version = found.get("version")
+    if isinstance(version, bool) or not isinstance(version, int) or not 1 <= version <= VERSION:
+        raise InvalidInput("This archive is of a later version than this program reads, or of none.", field="file")
     sums, keepers = found.get("sha256"), found.get("keepers")
     if not isinstance(sums, dict) or not isinstance(keepers, list) or not all(isinstance(k, str) and 0 < len(k) <= 60 for k in keepers):
         raise InvalidInput("The file is wrong at archive.json.", field="file")
@@ -137,21 +140,41 @@ def _manifest(packed: zipfile.ZipFile) -> dict[str, Any]:
     return found
 
 
+def _law(manifest: dict[str, Any]) -> str:
+    """Whose law the fishroom named; a place that this program does not know is nobody's."""
+    law = manifest.get("law")
+    return law if law in {p.id for p in library().reporting.places} else ""
+
+
 def _lines(packed: zipfile.ZipFile, table: Table, manifest: dict[str, Any]) -> list[dict[str, Any]]:
-    """The rows of one table, each a map of its columns and nothing else."""
+    """The rows of one table, each a map of its columns and nothing else.
+
+    An archive of an earlier version lacks what came later: a table is then empty, and a column has its default.
+    """
     name = f"records/{table.name}.jsonl"
+    earlier = manifest["version"] < VERSION
+    if earlier and name not in manifest["sha256"]:
+        return []
     content = _checked(packed, name, manifest)
     rows = []
     columns = {f.name for f in table.fields}
+    later = {f.name: written(f, f.get_default()) for f in table.fields if earlier and _has_default(f)}
     for number, line in enumerate(content.splitlines(), 1):
         place = f"{name}:{number}"
         row = _parse(line, place=place)
+        if isinstance(row, dict):
+            row = {**{name: value for name, value in later.items() if name not in row}, **row}
         if not isinstance(row, dict) or set(row) != columns:
             raise InvalidInput(f"The file is wrong at {place}: these are not its columns.", field="file")
         rows.append(row)
         if number > MOST_ROWS:
             raise InvalidInput("This archive is too large.", field="file")
     return rows
+
+
+def _has_default(field: models.Field[Any, Any]) -> bool:
+    """Whether a column may be left out of an older archive: it has a default, may be empty, or may be nothing."""
+    return field.has_default() or field.null or (isinstance(field, models.CharField | models.TextField) and field.blank)
 
 
 Numbers = dict[str, dict[str, int]]
@@ -204,7 +227,7 @@ def _write(actor: Actor, rows: dict[str, list[dict[str, Any]]], manifest: dict[s
                 yield Progress(step="writing", done=done, of=total)
         _keep(table, made)
         done += len(made)
-    Fishroom.objects.filter(pk=actor.fishroom.pk).update(time_zone=manifest["time_zone"])
+    Fishroom.objects.filter(pk=actor.fishroom.pk).update(time_zone=manifest["time_zone"], law=_law(manifest))
     actor.fishroom.refresh_from_db()
     yield Progress(step="writing", done=done, of=total)
 
@@ -229,6 +252,9 @@ def _record(actor: Actor, table: Table, row: dict[str, Any], *, linked: dict[str
         if raw is None and not field.null:
             raise InvalidInput(f"The file is wrong at {place}.{field.name}: nothing stands there.", field="file")
         values[field.attname] = among[raw] if raw is not None else None
+    for field in table.fields:
+        if isinstance(field, models.JSONField):
+            check_shape(table.name, field.name, values[field.attname], where=f"{place}.{field.name}")
     if table.scope == "fishroom":
         values["fishroom_id"] = actor.fishroom.pk
     if table.key:
