@@ -188,7 +188,8 @@ class Archives(RoomCase):
             ("fish.look", set_first("signs", ["flashing"]), "fish.look:1.signs"), ("fish.loss", set_first("manner", "eaten"), "fish.loss:1.manner"),
             ("tanks.tank", set_first("net_volume_l", -4), "tanks.tank"), ("tanks.tank", set_first("length_cm", 1e300), "length_cm"),
             ("tanks.tank", set_first("has_plants", "maybe"), "has_plants"), ("courses.task", set_first("due_at", "2026-11-24T10:00:00"), "due_at"),
-            ("courses.course", set_first("targets_mg_per_l", {"sodium_chloride": {}}), "can’t read"), ("fish.loss", lambda b: b + b, "fish.loss"),
+            ("courses.course", set_first("targets_mg_per_l", {"sodium_chloride": {}}), "targets_mg_per_l, sodium"),
+            ("courses.course", set_first("protocol", {"steps": "none"}), "can’t read"), ("fish.loss", lambda b: b + b, "fish.loss"),
             ("fish.loss", lambda b: b.replace(b"{", b"[", 1), "fish.loss.jsonl:1"),
             ("fish.loss", lambda b: b.replace(b'"count": 1', b'"count": NaN', 1), "fish.loss.jsonl:1"),
         ):  # fmt: skip
