@@ -231,6 +231,23 @@ class Schools(TestCase):
         self.assertEqual([s.due_at.astimezone(LONDON).hour for s in looks[:3]], [9, 9, 9])
         self.assertEqual(looks[1].due_at - looks[0].due_at, timedelta(hours=25))
 
+    def test_intervals_below_a_day_keep_their_hours_over_a_change_of_the_clocks(self) -> None:
+        begin = datetime(2026, 10, 24, 9, tzinfo=UTC)
+        eight_hourly = plan("fin_rot_label", start=begin, label=replace(LABEL, every_h=8))
+        doses = [s.due_at for s in eight_hourly.steps if s.kind == "dose"]
+        self.assertEqual({(b - a) / timedelta(hours=1) for a, b in pairwise(doses)}, {8})
+
+    def test_what_follows_an_hour_later_follows_an_hour_later_on_every_day(self) -> None:
+        """The change at nine and the copper at ten, also once the clocks went back: it was one instant, and the change took the dose out."""
+        begin = datetime(2026, 10, 23, 8, tzinfo=UTC)
+        steps = FOUND.courses["copper_fresh"].steps
+        made = plan("copper_fresh", start=begin)
+        out = [s.due_at for s in made.steps if s.kind == "water_change" and steps[s.place].at == "gap"]
+        again = [s.due_at for s in made.steps if s.kind == "dose" and steps[s.place].at == "gap + 1 h"]
+        self.assertEqual([b - a for a, b in zip(out, again, strict=False)], [timedelta(hours=1)] * len(again))
+        self.assertEqual({d.astimezone(LONDON).hour for d in out}, {9})
+        self.assertGreater(len(again), 2)
+
 
 class Clocks(TestCase):
     STRICT = ClockRule(counts="readings", length_h=30 * 24, slip="restart", gap_h=36)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
+from datetime import UTC, datetime, timedelta
 from itertools import pairwise
 from unittest import TestCase
 
@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from pennywort.core.course.clock import Counted, read_clock
 from pennywort.core.course.prolong import SLACK, days_between, prolong
-from tests.core.test_course import FOUND, START, after, plan
+from tests.core.test_course import FOUND, LONDON, START, after, plan
 
 DAY = timedelta(days=1)
 
@@ -33,7 +33,7 @@ class Calendars(TestCase):
 
     def test_copper_comes_out_when_the_days_are_full(self) -> None:
         """A week longer: medicine out a week later, a test a day until then, a change a week more; the build-up stays."""
-        got = prolong(self.steps, done=set(), end_at=self.end, later=7 * DAY)
+        got = prolong(self.steps, done=set(), end_at=self.end, later=7 * DAY, zone=LONDON)
         out = next(s for s in got.steps if s.title == "Change half: copper out")
         self.assertEqual(out.due_at, after(40 * 24))
         kinds = [(s.kind, s.title) for s in got.added]
@@ -47,7 +47,7 @@ class Calendars(TestCase):
         made = plan("low_salinity")
         up = [s for s in made.steps if s.kind == "salinity" and s.due_at >= made.clock_ends_at]
         self.assertTrue(up and min(s.due_at for s in up) == made.clock_ends_at < made.treatment_ends_at)
-        got = prolong(made.steps, done=set(), end_at=made.clock_ends_at, later=10 * DAY)
+        got = prolong(made.steps, done=set(), end_at=made.clock_ends_at, later=10 * DAY, zone=LONDON)
         moved = {(s.place, s.number): s.due_at for s in got.steps}
         for step in up:
             self.assertEqual(moved[(step.place, step.number)], step.due_at + 10 * DAY)
@@ -55,10 +55,21 @@ class Calendars(TestCase):
         self.assertEqual(tests[1] - tests[0], 10 * DAY)
 
     def test_there_and_back_is_the_first_plan(self) -> None:
-        there = prolong(self.steps, done=set(), end_at=self.end, later=5 * DAY)
-        back = prolong(there.steps, done=set(), end_at=self.end + 5 * DAY, later=-5 * DAY)
+        there = prolong(self.steps, done=set(), end_at=self.end, later=5 * DAY, zone=LONDON)
+        back = prolong(there.steps, done=set(), end_at=self.end + 5 * DAY, later=-5 * DAY, zone=LONDON)
         self.assertEqual({(s.place, s.number, s.due_at) for s in back.steps}, {(s.place, s.number, s.due_at) for s in self.steps})
         self.assertEqual(set(back.dropped), {(s.place, s.number) for s in there.added})
+
+    def test_daily_tasks_keep_their_hour_over_a_change_of_the_clocks(self) -> None:
+        """Begun on 25 September 2026 at nine, put off over the night of 25 October: still at nine, and medicine out too."""
+        begin = datetime(2026, 9, 25, 8, tzinfo=UTC)
+        made = plan("copper_30_strict", start=begin)
+        end = begin + timedelta(days=30)
+        got = prolong(made.steps, done=set(), end_at=made.clock_ends_at, later=10 * DAY, zone=LONDON)
+        daily = [s for s in got.steps if s.kind == "water_test" and s.title == "Copper" and s.every_h == 24]
+        self.assertGreater(max(s.due_at for s in daily), end)
+        self.assertEqual({s.due_at.astimezone(LONDON).hour for s in daily}, {9})
+        self.assertEqual(next(s for s in got.steps if s.title == "Change half: copper out").due_at.astimezone(LONDON).hour, 9)
 
     @given(st.sampled_from(["copper_30_strict", "low_salinity", "watch", "ich_salt", "peroxide_in_tank"]), st.integers(-20, 40), st.integers(0, 45))
     @settings(max_examples=60, deadline=None)
@@ -66,7 +77,7 @@ class Calendars(TestCase):
         made = plan(name)
         end = made.clock_ends_at
         done = {(s.place, s.number) for s in made.steps if s.due_at < after(24 * done_days)}
-        got = prolong(made.steps, done=done, end_at=end, later=days * DAY)
+        got = prolong(made.steps, done=done, end_at=end, later=days * DAY, zone=LONDON)
         kept = {(s.place, s.number): s for s in got.steps}
         for step in made.steps:
             if (step.place, step.number) in done:

@@ -17,7 +17,7 @@ from pennywort.core.course.salinity import passed, stepped
 from pennywort.core.course.ticks import ticks_of
 from pennywort.core.course.to_buy import label_to_buy, to_buy
 from pennywort.core.course.warned import off_words, warnings_of, worst_first
-from pennywort.core.course.when import MADE_READY, at_hour, in_order, into_tanks
+from pennywort.core.course.when import MADE_READY, again_at, at_hour, in_order, into_tanks
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
@@ -186,17 +186,18 @@ def _targets(protocol: CourseProtocol, values: dict[str, float], *, chosen: Chos
     return targets
 
 
-def _times(step: Step, *, values: Mapping[str, float], protocol: CourseProtocol) -> list[float]:
+def _times(step: Step, *, values: Mapping[str, float], protocol: CourseProtocol, start: datetime, zone: ZoneInfo) -> list[datetime]:
     first = hours_of(step.at, values=values, protocol=protocol)
+    first_at = at_hour(start, first, zone=zone)
     if step.every is None or step.until is None:
-        return [first]
+        return [first_at]
     every, until = (hours_of(t, values=values, protocol=protocol) for t in (step.every, step.until))
     if every <= 0:
         raise InvalidInput(f"{step.title}: it comes again after nothing.", field="parameters")
     count = math.floor((until - first) / every + 1e-9)
     if count > MOST_STEPS:
         raise InvalidInput(f"{step.title}: that is more than {MOST_STEPS} times.", field="parameters")
-    return [first + i * every for i in range(count + 1)] if count >= 0 else []
+    return [again_at(first_at, every_h=every, times=i, zone=zone) for i in range(count + 1)]
 
 
 def _value(word: float | str | None, values: Mapping[str, float]) -> float | None:
@@ -224,14 +225,14 @@ def _undosed(
 ) -> list[PlannedStep]:
     planned = []
     for place, step in enumerate(protocol.steps):
-        for number, hours in enumerate(_times(step, values=values, protocol=protocol), start=1):
+        for number, due_at in enumerate(_times(step, values=values, protocol=protocol, start=start, zone=zone), start=1):
             planned.append(
                 PlannedStep(
                     place=place,
                     number=number,
                     kind=step.kind,
                     title=step.title,
-                    due_at=at_hour(start, hours, zone=zone),
+                    due_at=due_at,
                     active=step.active,
                     use=step.use,
                     share=_value(step.share, values) if step.kind in ("dose", "water_change") else None,

@@ -9,7 +9,7 @@ from datetime import datetime
 from zoneinfo import ZoneInfo
 
 from pennywort.core.course.plan import PlannedStep
-from pennywort.core.course.when import at_hour, in_order
+from pennywort.core.course.when import again_at, at_hour, in_order
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.label import LabelDirections, check_label
@@ -74,7 +74,7 @@ def doses_of(label: LabelDirections, *, start: datetime, zone: ZoneInfo, water: 
     return [
         PlannedStep(
             place=DOSES, number=i + 1, kind="dose", title=f"{f'{product}: dose' if named else 'Dose'} {i + 1} of {count}",
-            due_at=at_hour(start, i * label.every_h, zone=zone), measures=label.measures, amount=amount, product=product,
+            due_at=again_at(start, every_h=label.every_h, times=i, zone=zone), measures=label.measures, amount=amount, product=product,
             minimum_h=label.every_h * 0.75, every_h=label.every_h,
         )
         for i in range(count)

@@ -6,10 +6,13 @@ import math
 from collections.abc import Sequence, Set
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
+from itertools import count
+from zoneinfo import ZoneInfo
 
 from pennywort.core.course.plan import PlannedStep
-from pennywort.core.course.when import MADE_READY
+from pennywort.core.course.when import DAY_H, MADE_READY, again_at, at_hour
 
+HOUR = timedelta(hours=1)
 DAY = timedelta(days=1)
 # less than this is no reason to move a whole calendar (common practice)
 SLACK = timedelta(hours=2)
@@ -44,7 +47,12 @@ def days_between(*, planned_end_at: datetime, clock_end_at: datetime, first_end_
     return max(days * DAY, first_end_at - planned_end_at)
 
 
-def prolong(steps: Sequence[PlannedStep], *, done: Set[tuple[int, int]], end_at: datetime, later: timedelta) -> Prolonged:
+def _moved(step: PlannedStep, *, later: timedelta, zone: ZoneInfo) -> datetime:
+    """What comes more often than daily keeps its hours, everything else its clock time."""
+    return step.due_at + later if (step.every_h or 0.0) % DAY_H else at_hour(step.due_at, later / HOUR, zone=zone)
+
+
+def prolong(steps: Sequence[PlannedStep], *, done: Set[tuple[int, int]], end_at: datetime, later: timedelta, zone: ZoneInfo) -> Prolonged:
     """Move what the clock decides.
 
     Steps still to come at ``end_at`` or after it move with it, and so do lines that only begin there. A line that repeats up to
@@ -52,6 +60,7 @@ def prolong(steps: Sequence[PlannedStep], *, done: Set[tuple[int, int]], end_at:
     done (``done``: place, number) stays as it was.
 
     :param end_at: the first instant that waits for the clock. :param later: by how much it moves, negative for earlier.
+    :param zone: of the fishroom; whole days keep its clock time.
     """
     kept: list[PlannedStep] = []
     added: list[PlannedStep] = []
@@ -71,13 +80,14 @@ def prolong(steps: Sequence[PlannedStep], *, done: Set[tuple[int, int]], end_at:
             elif runs_up_to_it and later < timedelta(0) and step.due_at >= until + every - SLACK:
                 dropped.append(key)
             elif (waits or not every) and step.due_at >= end_at - (AHEAD if step.kind in MADE_READY else SLACK):
-                kept.append(replace(step, due_at=step.due_at + later))
+                kept.append(replace(step, due_at=_moved(step, later=later, zone=zone)))
             else:
                 kept.append(step)
         if runs_up_to_it:
-            number, due = last.number + 1, last.due_at + every
-            while due <= until + SLACK:
-                added.append(replace(last, number=number, due_at=due))
-                number, due = number + 1, due + every
+            for times in count(1):
+                due = again_at(last.due_at, every_h=every / HOUR, times=times, zone=zone)
+                if due > until + SLACK:
+                    break
+                added.append(replace(last, number=last.number + times, due_at=due))
     order = sorted([*kept, *added], key=lambda s: s.due_at)
     return Prolonged(steps=tuple(order), added=tuple(added), dropped=tuple(dropped), later=later)

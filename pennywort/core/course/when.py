@@ -17,6 +17,7 @@ ORDER: tuple[StepKind, ...] = (
 )  # fmt: skip
 # what is only made ready for a step that follows
 MADE_READY = ("disinfect", "tell")
+DAY_H = 24
 
 
 def into_tanks(steps: Sequence[PlannedStep], *, count: int) -> list[PlannedStep]:
@@ -38,11 +39,17 @@ def into_tanks(steps: Sequence[PlannedStep], *, count: int) -> list[PlannedStep]
 
 
 def at_hour(start: datetime, hours: float, *, zone: ZoneInfo) -> datetime:
-    """``hours`` after the start; whole days keep the clock time of the fishroom across a change of summer time."""
-    if hours % 24 == 0:
-        local = start.astimezone(zone).replace(tzinfo=None) + timedelta(hours=hours)
-        return local.replace(tzinfo=zone).astimezone(UTC)
-    return start + timedelta(hours=hours)
+    """``hours`` after the start; its whole days keep the clock time of the fishroom across a change of summer time, the rest are hours."""
+    days, rest = divmod(hours, DAY_H)
+    local = start.astimezone(zone).replace(tzinfo=None) + timedelta(days=days)
+    return local.replace(tzinfo=zone).astimezone(UTC) + timedelta(hours=rest)
+
+
+def again_at(first: datetime, *, every_h: float, times: int, zone: ZoneInfo) -> datetime:
+    """``times`` distances of ``every_h`` after the first: whole days keep the clock time, anything else keeps its hours."""
+    if every_h % DAY_H == 0:
+        return at_hour(first, times * every_h, zone=zone)
+    return first + timedelta(hours=times * every_h)
 
 
 def in_order(steps: Iterable[PlannedStep]) -> list[PlannedStep]:

@@ -66,7 +66,7 @@ def fall_due(tasks: Iterable[Task], at: Mapping[tuple[int, int], datetime]) -> N
 def _move_end(actor: Actor, course: Course, *, end: datetime, later: timedelta) -> None:
     tasks = {(t.place, t.number): t for t in Task.objects.filter(course=course)}
     done = {key for key, t in tasks.items() if t.done_at is not None or t.skipped}
-    moved = prolong([planned_step(t) for t in tasks.values()], done=done, end_at=end, later=later)
+    moved = prolong([planned_step(t) for t in tasks.values()], done=done, end_at=end, later=later, zone=actor.zone)
     fall_due(tasks.values(), {(step.place, step.number): step.due_at for step in moved.steps})
     last = {place: max((t for t in tasks.values() if t.place == place), key=lambda t: t.number) for place in {t.place for t in tasks.values()}}
     base = {"fishroom": actor.fishroom, "recorded_at": actor.now, "recorded_by": actor.keeper, "course": course}
