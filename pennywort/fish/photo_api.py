@@ -8,6 +8,8 @@ from typing import Literal
 from uuid import UUID
 
 from django.http import FileResponse, HttpRequest
+from django.http.response import HttpResponseBase
+from django.utils.cache import get_conditional_response
 from ninja import File, Form, Path, Router, Schema
 from ninja.files import UploadedFile
 
@@ -89,9 +91,11 @@ def add_photo(
 
 
 @router.get("/photos/{uuid:photo_id}/{size}", operation_id="photo", response={200: bytes})
-def photo(request: HttpRequest, room_id: Path[UUID], photo_id: UUID, size: Literal["small", "full"]) -> FileResponse:
-    """The picture itself, for those who belong to the fishroom."""
+def photo(request: HttpRequest, room_id: Path[UUID], photo_id: UUID, size: Literal["small", "full"]) -> HttpResponseBase:
+    """The picture itself, for those who belong to the fishroom: a browser that has it still asks whether it may show it."""
     path = photos.photo_file(act(request, room_id), photo_id, size)
-    answer = FileResponse(path.open("rb"), content_type="image/jpeg")
-    answer["Cache-Control"] = "private, max-age=31536000, immutable"
+    tag = f'"{photo_id}.{size}"'
+    answer = get_conditional_response(request, etag=tag) or FileResponse(path.open("rb"), content_type="image/jpeg")
+    answer["Cache-Control"] = "private, no-cache"
+    answer["ETag"] = tag
     return answer

@@ -40,11 +40,24 @@ def _picture(content: bytes) -> Image.Image:
 
 def path_of(photo: Photo, size: str) -> Path:
     """Where the file of a photo lies. The name is its own id, never the uploaded name."""
-    return Path(settings.PHOTO_ROOT) / str(photo.fishroom.uid) / f"{photo.uid}.{size}.jpg"
+    return path_in(Path(settings.PHOTO_ROOT), room=photo.fishroom.uid, photo=photo.uid, size=size)
+
+
+def path_in(folder: Path, *, room: UUID | str, photo: UUID | str, size: str) -> Path:
+    return folder / str(UUID(str(room))) / f"{UUID(str(photo))}.{size}.jpg"
+
+
+def fsync_folder(folder: Path) -> None:
+    """A new name in a folder is on the disk, not only in memory."""
+    handle = os.open(folder, os.O_RDONLY)
+    try:
+        os.fsync(handle)
+    finally:
+        os.close(handle)
 
 
 def _write(path: Path, picture: Image.Image, long_side: int) -> None:
-    """Write a copy whole or not at all; a new file without metadata."""
+    """Write a copy whole or not at all, and onto the disk before its row is; a new file without metadata."""
     copy = picture.copy()
     copy.thumbnail((long_side, long_side))
     path.parent.mkdir(parents=True, exist_ok=True)
@@ -52,7 +65,10 @@ def _write(path: Path, picture: Image.Image, long_side: int) -> None:
     try:
         with os.fdopen(handle, "wb") as file:
             copy.save(file, format="JPEG", quality=86, optimize=True)
+            file.flush()
+            os.fsync(file.fileno())
         os.replace(name, path)
+        fsync_folder(path.parent)
     except BaseException:
         Path(name).unlink(missing_ok=True)
         raise

@@ -9,6 +9,8 @@ from pathlib import Path
 
 from csp.constants import NONCE, NONE, SELF
 
+from pennywort.site.private import keep_private
+
 ROOT = Path(__file__).resolve().parent.parent.parent
 DIST = ROOT / "web" / "dist"
 VAR = Path(os.environ.get("PENNYWORT_VAR", ROOT / "var"))
@@ -36,6 +38,8 @@ DEBUG = False
 ALLOWED_HOSTS = os.environ.get("PENNYWORT_HOSTS", "127.0.0.1,localhost").split(",")
 # Behind TLS set PENNYWORT_HTTPS=1: cookies then travel over TLS only. On 127.0.0.1 there is no TLS to require.
 HTTPS = os.environ.get("PENNYWORT_HTTPS") == "1"
+# how many proxies of one's own stand in front: without one nobody is believed about where he comes from
+PROXIES = int(os.environ.get("PENNYWORT_PROXIES", "0"))
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -54,6 +58,7 @@ INSTALLED_APPS = [
     "pennywort.measure.apps.MeasureConfig",
     "pennywort.baths.apps.BathsConfig",
     "pennywort.instruments.apps.InstrumentsConfig",
+    "pennywort.backup",
     "pennywort.demo",
 ]
 MIDDLEWARE = [
@@ -67,6 +72,7 @@ MIDDLEWARE = [
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "pennywort.site.record.OnlyTheirOwn",
     "pennywort.site.readers.OwnDegrees",
     "pennywort.site.problems.ApiProblems",
 ]
@@ -94,8 +100,6 @@ DATABASES = {
         "TEST": {"NAME": VAR / "test.sqlite3"},
     }
 }
-if TESTING:
-    VAR.mkdir(parents=True, exist_ok=True)
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTH_USER_MODEL = "rooms.Keeper"
@@ -112,6 +116,7 @@ AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS = True
 AXES_ENABLE_ADMIN = False
 AXES_VERBOSE = False
+AXES_CLIENT_IP_CALLABLE = "pennywort.site.proxy.client_address"
 AXES_ENABLED = not TESTING
 
 SESSION_COOKIE_HTTPONLY = True
@@ -124,7 +129,7 @@ CSRF_FAILURE_VIEW = "pennywort.site.problems.csrf_failure"
 SECURE_CONTENT_TYPE_NOSNIFF = True
 SECURE_REFERRER_POLICY = "same-origin"
 SECURE_SSL_REDIRECT = HTTPS
-SECURE_HSTS_SECONDS = 60 * 60 * 24 * 30 if HTTPS else 0
+SECURE_HSTS_SECONDS = int(os.environ.get("PENNYWORT_HSTS_S", 60 * 60 * 24 * 30)) if HTTPS else 0
 X_FRAME_OPTIONS = "DENY"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 5 * 1024 * 1024
 CONTENT_SECURITY_POLICY = {
@@ -145,6 +150,7 @@ CONTENT_SECURITY_POLICY = {
 
 # Photos are served by a route that asks who is looking, never from a public folder.
 PHOTO_ROOT = VAR / ("test_photos" if TESTING else "photos")
+keep_private(VAR, database=VAR / "pennywort.sqlite3", photos=PHOTO_ROOT)
 STATIC_URL = "/static/"
 STATIC_ROOT = VAR / "static"
 # Only the built assets: the raw index template stays private.

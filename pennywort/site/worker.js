@@ -6,6 +6,8 @@ const SHELL = `pennywort-shell-${VERSION}`;
 const ANSWERS = "pennywort-answers";
 const KEPT_MS = 2 * 60 * 60 * 1000;
 const PATIENCE_MS = 5000;
+// what is opened by its address and is no page of the app
+const OTHER = ["/api/", "/static/", "/calendar/", "/sw.js"];
 
 self.addEventListener("install", (event) => {
   event.waitUntil(caches.open(SHELL).then((cache) => cache.addAll(ASSETS)).then(() => self.skipWaiting()));
@@ -28,7 +30,8 @@ async function page(request) {
   const cache = await caches.open(SHELL);
   try {
     const answer = await inTime(request);
-    if (answer.ok) await cache.put("/", answer.clone());
+    // the one page of the app, and nothing else that an address opened by hand may answer
+    if (answer.ok && (answer.headers.get("Content-Type") ?? "").startsWith("text/html")) await cache.put("/", answer.clone());
     return answer;
   } catch {
     return (await cache.match("/")) ?? Response.error();
@@ -57,7 +60,7 @@ self.addEventListener("fetch", (event) => {
   const url = new URL(event.request.url);
   if (event.request.method !== "GET" || url.origin !== self.location.origin) return;
   if (event.request.mode === "navigate") {
-    if (!url.pathname.startsWith("/calendar/")) event.respondWith(page(event.request));
+    if (!OTHER.some((path) => url.pathname.startsWith(path))) event.respondWith(page(event.request));
   } else if (url.pathname.startsWith("/static/"))
     event.respondWith(caches.match(event.request).then((kept) => kept ?? fetch(event.request)));
   else if (url.pathname.startsWith("/api/") && !url.pathname.includes("/photos/")) event.respondWith(told(event.request));

@@ -6,6 +6,7 @@ from io import BytesIO
 from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.test import Client
 from PIL import Image
 
 from pennywort.fish.models import Photo
@@ -73,7 +74,14 @@ class Photos(RoomCase):
         for path in (f"photos/{uid}/full", f"photos/{uid}/small", f"groups/{self.barbs}/photos"):
             for room in (self.room, self.elsewhere):
                 self.assertEqual(self.client_of(self.stranger).get(self.url(path, room)).status_code, 404, path)
-        self.assertIn("private", self.client_of().get(self.url(f"photos/{uid}/full"))["Cache-Control"])
+        answer = self.client_of().get(self.url(f"photos/{uid}/full"))
+        self.assertEqual(answer["Cache-Control"], "private, no-cache")
+        # a browser that has it still asks, and is let in or not
+        had = {"if-none-match": answer["ETag"]}
+        again = self.client_of().get(self.url(f"photos/{uid}/full"), headers=had)
+        self.assertEqual((again.status_code, again.content), (304, b""))
+        self.assertEqual(self.client_of(self.stranger).get(self.url(f"photos/{uid}/full"), headers=had).status_code, 404)
+        self.assertEqual(Client(headers={"host": "127.0.0.1"}).get(self.url(f"photos/{uid}/full"), headers=had).status_code, 401)
         self.assertEqual(self.client_of().get(self.url(f"photos/{uid}/huge")).status_code, 422)
 
     def test_taken_out_it_is_gone_from_the_days(self) -> None:

@@ -2,6 +2,13 @@
 
 from __future__ import annotations
 
+import json
+from uuid import uuid4
+
+from django.http import HttpResponse
+
+from pennywort.fish.models import Observation
+from pennywort.rooms.models import Keeper
 from tests.api.room import RoomCase
 
 
@@ -38,6 +45,25 @@ class Round(RoomCase):
             told = self.send(f"groups/{self.barbs}/observations", {"breaths_per_min": count}, status=422)
             self.assertEqual(told["field"], "breaths_per_min")
         self.send(f"groups/{self.barbs}/observations", {}, status=422)
+
+    def test_an_entry_goes_out_in_nobody_elses_name(self) -> None:
+        """Maren wrote it without a connection; Ivo is signed in on her phone when it is back."""
+        body = json.dumps({"write_id": str(uuid4()), "appetite": "all"})
+
+        def sent(by: Keeper, writer: str) -> HttpResponse:
+            path = self.url(f"groups/{self.barbs}/observations")
+            return self.client_of(by).post(path, body, content_type="application/json", headers={"x-written-by": writer})
+
+        refused = sent(self.ivo, "maren")
+        self.assertEqual((refused.status_code, refused.json()["type"]), (409, "urn:pennywort:another-keeper"))
+        self.assertEqual(Observation.objects.count(), 0)
+        self.assertEqual(sent(self.maren, "maren").status_code, 200)
+        self.assertEqual([o.recorded_by for o in Observation.objects.all()], [self.maren])
+
+    def test_answers_of_the_record_are_not_for_the_browsers_own_cache(self) -> None:
+        for path in ("/api/session", self.url("today"), self.url("nowhere"), self.url("archive")):
+            answer = self.client_of().get(path)
+            self.assertIn("no-store", answer["Cache-Control"], path)
 
     def test_the_worker_keeps_the_built_files(self) -> None:
         answer = self.client_of().get("/sw.js")

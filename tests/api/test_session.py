@@ -8,11 +8,12 @@ from typing import Any
 
 from axes.utils import reset
 from django.conf import settings
-from django.test import Client, TestCase, override_settings
+from django.test import Client, RequestFactory, TestCase, override_settings
 from django.utils import timezone
 
 from pennywort.rooms.models import Fishroom, Keeper
 from pennywort.rooms.services import make_link, set_up
+from pennywort.site.proxy import client_address
 from tests.api.room import RoomCase
 
 FIRST = {"username": "maren", "display_name": "Maren V.", "password": "slow water runs deep", "fishroom": "Alder Lock", "time_zone": "Europe/London"}
@@ -79,6 +80,31 @@ class SignIn(TestCase):
         self.assertEqual((right.status_code, right["Content-Type"]), (429, "application/problem+json"))
         reset()
         self.assertEqual(post(self.client, "/api/session", {"username": "maren", "password": FIRST["password"]}).status_code, 200)
+
+    @override_settings(AXES_ENABLED=True, PROXIES=1)
+    def test_behind_a_proxy_one_visitor_does_not_lock_out_the_other(self) -> None:
+        """The proxy adds the address it saw; what a visitor writes before that is not believed, and does not let him go on guessing."""
+        reset()
+        for i in range(5):
+            post(self.client, "/api/session", {"username": "maren", "password": "wrong"}, **{"x-forwarded-for": f"192.0.2.{i}, 203.0.113.9"})
+        right = {"username": "maren", "password": FIRST["password"]}
+        self.assertEqual(post(self.client, "/api/session", right, **{"x-forwarded-for": "198.51.100.7, 203.0.113.9"}).status_code, 429)
+        self.assertEqual(post(self.client, "/api/session", right, **{"x-forwarded-for": "203.0.113.80"}).status_code, 200)
+
+    def test_whose_address_counts(self) -> None:
+        for proxies, header, address in (
+            (0, "203.0.113.9", "127.0.0.1"),
+            (1, "203.0.113.9", "203.0.113.9"),
+            (1, "6.6.6.6, 203.0.113.9", "203.0.113.9"),
+            (2, "6.6.6.6, 203.0.113.9, 10.0.0.2", "203.0.113.9"),
+            (2, "10.0.0.2", "127.0.0.1"),
+            (1, "2001:DB8::1", "2001:db8::1"),
+            (1, "unknown", "127.0.0.1"),
+            (1, " , ", "127.0.0.1"),
+        ):
+            with self.subTest(header, proxies=proxies), override_settings(PROXIES=proxies):
+                request = RequestFactory().get("/", headers={"x-forwarded-for": header})
+                self.assertEqual(client_address(request), address)
 
     def test_a_link_signs_in_once(self) -> None:
         token = make_link(self.keeper, now=timezone.now())

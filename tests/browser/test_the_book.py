@@ -160,8 +160,8 @@ class Book(DemoCase):
         self.assertFalse(Tank.objects.filter(fishroom=room).exists())
         self.tid("archive-file").send_keys(str(whole))
         self.until(lambda: self.all("[data-testid='archive-done']"), "the end of it")
-        self.sees("5 open, 2 closed.")
-        self.assertEqual(Tank.objects.filter(fishroom=room).count(), 8)
+        self.sees("5 open, 10 closed.")
+        self.assertEqual(Tank.objects.filter(fishroom=room).count(), 10)
         pictures = {p.name.split(".")[0] for p in (Path(settings.PHOTO_ROOT) / str(room.uid)).glob("*.jpg")}
         self.assertEqual(pictures, {str(u) for u in Photo.objects.filter(fishroom=room).values_list("uid", flat=True)})
         self.tid("archive-file").send_keys(str(whole))

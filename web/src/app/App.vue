@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { answer, api } from '@/api/client'
 import MedicinePatterns from '@/shared/MedicinePatterns.vue'
-import { startOutbox } from '@/shared/outbox'
+import { readAgain, startOutbox } from '@/shared/outbox'
 import { useSession } from '@/shared/session'
 import CautionsDialog from './CautionsDialog.vue'
 import OutboxBar from './OutboxBar.vue'
@@ -14,7 +14,14 @@ import RailMark from './RailMark.vue'
 const session = useSession()
 const queries = useQueryClient()
 // what waited in this browser is sent as soon as it can be, and the screens read anew
-startOutbox(() => void queries.invalidateQueries())
+startOutbox(
+  () => session.keeper,
+  () => void queries.invalidateQueries(),
+)
+watch(
+  () => session.keeper?.username,
+  () => void readAgain(),
+)
 const route = useRoute()
 const router = useRouter()
 const keys = ref(false)

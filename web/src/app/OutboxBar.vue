@@ -1,25 +1,36 @@
 <script setup lang="ts">
-import { dismiss, flush, refused, waiting } from '@/shared/outbox'
+import { discard, flush, others, refused, tryAgain, waiting } from '@/shared/outbox'
 
-/** What has not arrived yet, and what the server would not take. */
+/** What has not arrived yet, what the server would not take, and what waits of somebody else. */
 </script>
 
 <template>
-  <div v-if="waiting.length || refused.length" class="bar" role="status" data-testid="outbox">
+  <div
+    v-if="waiting.length || refused.length || others.length"
+    class="bar"
+    role="status"
+    data-testid="outbox"
+  >
     <p v-if="waiting.length">
       <b>{{ waiting.length }} {{ waiting.length === 1 ? 'entry has' : 'entries have' }} not arrived yet.</b>
       They wait here, in order and with their own time.
       <button type="button" @click="flush()">try now</button>
     </p>
-    <template v-if="refused.length">
-      <p v-for="r in refused" :key="r.nr" class="brick">
+    <p v-for="o in others" :key="o.name">
+      <b>{{ o.count }} {{ o.count === 1 ? 'entry' : 'entries' }} of {{ o.name }} wait in this browser.</b>
+      {{ o.count === 1 ? 'It goes' : 'They go' }} out in no other name: when {{ o.name }} signs in here.
+    </p>
+    <div v-for="r in refused" :key="r.nr" class="refused">
+      <p class="brick">
         Not taken: {{ r.words }} ({{
           new Date(r.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
-        }}):
-        {{ r.why }}
+        }}): {{ r.why }}
       </p>
-      <button type="button" @click="dismiss()">I have read it</button>
-    </template>
+      <button type="button" @click="tryAgain(r.nr!)">Try again</button>
+      <button type="button" @click="discard(r.nr!)">
+        {{ r.photo ? 'Discard it and its picture' : 'Discard it' }}
+      </button>
+    </div>
   </div>
 </template>
 
@@ -32,6 +43,12 @@ import { dismiss, flush, refused, waiting } from '@/shared/outbox'
   padding: 8px 12px;
   margin-bottom: 14px;
   max-width: 900px;
+}
+p {
+  margin: 4px 0;
+}
+button + button {
+  margin-left: 16px;
 }
 button {
   background: none;

@@ -18,27 +18,43 @@ vi.mock('idb', () => ({
       get: async (name: string, nr: number) => stores[name]!.get(nr),
       getAll: async (name: string) => [...stores[name]!.values()],
       getAllKeys: async (name: string) => [...stores[name]!.keys()],
-      clear: async (name: string) => stores[name]!.clear(),
+      put: async (name: string, value: Record<string, unknown>) =>
+        void stores[name]!.set(value['nr'] as number, value),
+      delete: async (name: string, nr: number) => void stores[name]!.delete(nr),
       transaction: () => ({ objectStore: store, done: Promise.resolve() }),
     }
   },
 }))
-const { dismiss, flush, refused, waiting, write, writePhoto } = await import('./outbox')
+const { discard, flush, others, readAgain, refused, startOutbox, tryAgain, waiting, write, writePhoto } =
+  await import('./outbox')
 
 interface Sent {
   path: string
   body: Record<string, unknown>
+  by: string | undefined
 }
+const MAREN = { username: 'maren', display_name: 'Maren V.' }
+const IVO = { username: 'ivo', display_name: 'Ivo' }
+let here: typeof MAREN | null = MAREN
+startOutbox(
+  () => here,
+  () => undefined,
+)
 let sent: Sent[] = []
 let answers: (number | 'offline')[] = []
 beforeEach(() => {
   sent = []
   answers = []
-  vi.stubGlobal('fetch', async (path: string, init: { body: string }) => {
+  here = MAREN
+  vi.stubGlobal('fetch', async (path: string, init: { body: string; headers: Record<string, string> }) => {
     const now = answers.shift() ?? 200
     if (now === 'offline') throw new TypeError('Failed to fetch')
     const form = init.body as unknown
-    sent.push({ path, body: form instanceof FormData ? Object.fromEntries(form) : JSON.parse(init.body) })
+    sent.push({
+      path,
+      by: init.headers['X-Written-By'],
+      body: form instanceof FormData ? Object.fromEntries(form) : JSON.parse(init.body),
+    })
     return new Response(JSON.stringify(now >= 400 ? { detail: 'Only 2 are left.' } : {}), { status: now })
   })
 })
@@ -75,8 +91,60 @@ describe('entries without a connection', () => {
     await flush()
     expect(refused.value.map((r) => [r.words, r.why])).toEqual([['one', 'Only 2 are left.']])
     expect(waiting.value).toEqual([])
-    await dismiss()
+    await tryAgain(refused.value[0]!.nr!)
+    expect(sent.map((s) => s.path)).toEqual(['/a', '/b', '/a'])
+    expect(sent[2]!.body['write_id']).toBe(sent[0]!.body['write_id'])
     expect(refused.value).toEqual([])
+  })
+
+  it('go out in nobody’s name but their writer’s', async () => {
+    answers = ['offline']
+    await write('/a', {}, 'one')
+    here = IVO
+    await readAgain()
+    expect([waiting.value, others.value]).toEqual([[], [{ name: 'Maren V.', count: 1 }]])
+    await write('/b', {}, 'two')
+    expect(sent.map((s) => [s.path, s.by])).toEqual([['/b', 'ivo']])
+    here = null
+    await flush()
+    expect(sent).toHaveLength(1)
+    here = MAREN
+    await flush()
+    expect(sent.map((s) => [s.path, s.by])).toEqual([
+      ['/b', 'ivo'],
+      ['/a', 'maren'],
+    ])
+    expect(others.value).toEqual([])
+  })
+
+  it('that the server fails on again and again step aside for the rest, and are kept', async () => {
+    answers = ['offline', 'offline']
+    await write('/a', {}, 'one')
+    await write('/b', {}, 'two')
+    answers = [500]
+    await flush()
+    answers = [500]
+    await flush()
+    expect(waiting.value.map((w) => w.words)).toEqual(['one', 'two'])
+    answers = [500, 200]
+    await flush()
+    expect(waiting.value).toEqual([])
+    expect(refused.value.map((r) => r.words)).toEqual(['one'])
+    expect(refused.value[0]!.why).toContain('3 times')
+    await tryAgain(refused.value[0]!.nr!)
+    expect(sent.at(-1)!.path).toBe('/a')
+  })
+
+  it('wait as long as it takes while the server is away or full', async () => {
+    answers = [503]
+    await write('/a', {}, 'one')
+    for (const status of [502, 503, 504, 507, 503]) {
+      answers = [status]
+      await flush()
+    }
+    expect(waiting.value).toHaveLength(1)
+    await flush()
+    expect(waiting.value).toEqual([])
   })
 
   it('take pictures along as forms, with their time', async () => {
@@ -105,7 +173,7 @@ describe('entries without a connection', () => {
     answers = [422]
     await writePhoto('/photos', new Blob(['light'], { type: 'image/jpeg' }), 'a picture')
     expect(refused.value[0]!.photo).toBeTruthy()
-    await dismiss()
+    await discard(refused.value[0]!.nr!)
     expect(refused.value).toEqual([])
   })
 

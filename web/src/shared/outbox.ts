@@ -13,14 +13,30 @@ export interface Entry {
   at: string
   /** a picture goes as a form, with its facts beside it */
   photo?: Blob
+  /** whose it is: it goes out as his or not at all */
+  keeper?: Writer
+  /** how often the server failed on it */
+  failed?: number
+}
+export interface Writer {
+  username: string
+  display_name: string
 }
 interface Shelf extends DBSchema {
   waiting: { key: number; value: Entry & { nr?: number } }
   refused: { key: number; value: Entry & { nr?: number; why: string } }
 }
 
+/** What waits of the keeper who is signed in; and whose else waits in this browser. */
 export const waiting = ref<Entry[]>([])
+export const others = ref<{ name: string; count: number }[]>([])
 export const refused = ref<(Entry & { nr?: number; why: string })[]>([])
+
+let whoIsHere: () => Writer | null = () => null
+/** How often the server may fail on one entry before it steps aside for the rest. */
+const MOST_FAILURES = 3
+
+const isMine = (entry: Entry) => !entry.keeper || entry.keeper.username === whoIsHere()?.username
 
 let opened: Promise<IDBPDatabase<Shelf>> | null = null
 function shelf(): Promise<IDBPDatabase<Shelf>> {
@@ -34,8 +50,11 @@ function shelf(): Promise<IDBPDatabase<Shelf>> {
 }
 async function read() {
   const db = await shelf()
-  waiting.value = await db.getAll('waiting')
-  refused.value = await db.getAll('refused')
+  const [waits, not] = [await db.getAll('waiting'), await db.getAll('refused')]
+  waiting.value = waits.filter(isMine)
+  refused.value = not.filter(isMine)
+  const names = [...waits, ...not].flatMap((e) => (isMine(e) || !e.keeper ? [] : [e.keeper.display_name]))
+  others.value = [...new Set(names)].map((name) => ({ name, count: names.filter((n) => n === name).length }))
 }
 
 function form(entry: Entry, photo: Blob): FormData {
@@ -45,7 +64,9 @@ function form(entry: Entry, photo: Blob): FormData {
   return made
 }
 
-type Sent = 'sent' | 'offline' | { why: string }
+type Sent = 'sent' | 'offline' | 'failed' | { why: string }
+/** the server is away, being renewed or full: nothing is wrong with the entry */
+const AWAY = [502, 503, 504, 507]
 async function post(entry: Entry): Promise<Sent> {
   let answer: Response
   try {
@@ -55,6 +76,8 @@ async function post(entry: Entry): Promise<Sent> {
       headers: {
         ...(entry.photo ? {} : { 'Content-Type': 'application/json' }),
         'X-CSRFToken': cookie('csrftoken'),
+        // the server refuses it where somebody else is signed in by now
+        ...(entry.keeper ? { 'X-Written-By': encodeURIComponent(entry.keeper.username) } : {}),
       },
       body: entry.photo ? form(entry, entry.photo) : JSON.stringify(entry.body),
     })
@@ -63,9 +86,21 @@ async function post(entry: Entry): Promise<Sent> {
   }
   if (answer.ok) return 'sent'
   // not signed in any more, or the server itself in trouble: what is written waits
-  if (answer.status === 401 || answer.status >= 500) return 'offline'
-  const problem = (await answer.json().catch(() => ({}))) as { detail?: string }
+  if (answer.status === 401 || AWAY.includes(answer.status)) return 'offline'
+  if (answer.status >= 500) return 'failed'
+  const problem = (await answer.json().catch(() => ({}))) as { detail?: string; type?: string }
+  if (problem.type === 'urn:pennywort:another-keeper') return 'offline'
   return { why: problem.detail ?? 'The server would not take it.' }
+}
+
+/** An entry without what became of it. */
+function asWritten({ path, body, words, at, photo, keeper }: Entry): Entry {
+  return { path, body, words, at, ...(photo ? { photo } : {}), ...(keeper ? { keeper } : {}) }
+}
+
+function signed(): { keeper?: Writer } {
+  const here = whoIsHere()
+  return here ? { keeper: { username: here.username, display_name: here.display_name } } : {}
 }
 
 /** Write an entry: kept first, sent at once if it can be. Its time is its own, else now; its id its own, else a new one. */
@@ -74,7 +109,7 @@ export async function write(path: string, body: Record<string, unknown>, words: 
   const db = await shelf()
   const id = typeof body['write_id'] === 'string' ? body['write_id'] : newWriteId()
   const happened_at = typeof body['happened_at'] === 'string' ? body['happened_at'] : at
-  await db.add('waiting', { path, words, at, body: { ...body, write_id: id, happened_at } })
+  await db.add('waiting', { path, words, at, ...signed(), body: { ...body, write_id: id, happened_at } })
   await read()
   await flush()
 }
@@ -83,7 +118,14 @@ export async function write(path: string, body: Record<string, unknown>, words: 
 export async function writePhoto(path: string, photo: Blob, words: string): Promise<void> {
   const at = new Date().toISOString()
   const db = await shelf()
-  await db.add('waiting', { path, words, at, photo, body: { write_id: newWriteId(), taken_at: at } })
+  await db.add('waiting', {
+    path,
+    words,
+    at,
+    photo,
+    ...signed(),
+    body: { write_id: newWriteId(), taken_at: at },
+  })
   await read()
   await flush()
 }
@@ -100,15 +142,23 @@ async function send(): Promise<number> {
   const work = async () => {
     for (const nr of await db.getAllKeys('waiting')) {
       const entry = await db.get('waiting', nr)
-      if (!entry) continue
-      const sent = await post(entry)
+      if (!entry || !isMine(entry)) continue
+      let sent = await post(entry)
       if (sent === 'offline') break
+      if (sent === 'failed') {
+        const failed = (entry.failed ?? 0) + 1
+        if (failed < MOST_FAILURES) {
+          await db.put('waiting', { ...entry, failed })
+          break
+        }
+        sent = {
+          why: `The server failed on it ${failed} times. It stays here until you try again or discard it.`,
+        }
+      }
       const moved = db.transaction(['waiting', 'refused'], 'readwrite')
       if (sent !== 'sent') {
         // a picture that was refused is kept with it, until somebody forgets it
-        const kept: Entry = { path: entry.path, body: entry.body, words: entry.words, at: entry.at }
-        if (entry.photo) kept.photo = entry.photo
-        await moved.objectStore('refused').add({ ...kept, why: sent.why })
+        await moved.objectStore('refused').add({ ...asWritten(entry), why: sent.why })
       }
       await moved.objectStore('waiting').delete(nr)
       await moved.done
@@ -122,15 +172,32 @@ async function send(): Promise<number> {
   return count
 }
 
-/** Forget what the server refused, once it was read. */
-export async function dismiss(): Promise<void> {
-  await (await shelf()).clear('refused')
+/** Discard one entry that the server refused, with its picture. */
+export async function discard(nr: number): Promise<void> {
+  await (await shelf()).delete('refused', nr)
   await read()
 }
 
+/** Look again what waits: somebody else signed in. */
+export const readAgain = read
+
+/** Send what was refused once more, as it was: the fish, the tank or the server may be another by now. */
+export async function tryAgain(nr: number): Promise<void> {
+  const db = await shelf()
+  const found = await db.get('refused', nr)
+  if (!found) return
+  const moved = db.transaction(['waiting', 'refused'], 'readwrite')
+  await moved.objectStore('waiting').add(asWritten(found))
+  await moved.objectStore('refused').delete(nr)
+  await moved.done
+  await read()
+  await flush()
+}
+
 const EVERY_MS = 10_000
-/** Begin to watch the connection; ``sent`` is told when something arrived. */
-export function startOutbox(sent: () => void): void {
+/** Begin to watch the connection. ``here``: who is signed in; ``sent`` is told when something arrived. */
+export function startOutbox(here: () => Writer | null, sent: () => void): void {
+  whoIsHere = here
   const again = async () => {
     if (waiting.value.length && (await flush())) sent()
   }

@@ -1,0 +1,1 @@
+"""A whole installation as one file: its database and its pictures, taken while it runs, checked, and put back."""
