@@ -116,6 +116,10 @@ class Sizes(First):
         self.size(*PHONE)
         self.open(f"/look/{self.grammas.uid}")
         self.until(lambda: self.tid("size-flat_grey_sheen-1").get_attribute("aria-pressed") == "true", "the size taken over")
+        name = self.one("[data-testid='sign-flat_grey_sheen'] button.name").rect
+        for i in (1, 2, 3):
+            size = self.tid(f"size-flat_grey_sheen-{i}").rect
+            self.assertLessEqual(size["x"] + size["width"], name["x"] + name["width"] + 1, f"size {i} is cut off on a phone")
         self.press(self.tid("size-flat_grey_sheen-3"))
         self.press(self.tid("keep-here"))
         self.until(lambda: Look.objects.filter(group=self.grammas).count() == 2, "the second look")

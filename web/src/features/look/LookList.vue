@@ -24,7 +24,9 @@ const inspections = useQuery({
 const rows = computed(() =>
   (groups.data.value ?? [])
     .filter((g) => g.left > 0)
-    .map((g) => ({ ...g, case: cases.data.value?.find((c) => c.group === g.uid && c.open) ?? null })),
+    .map((g) => ({ ...g, case: cases.data.value?.find((c) => c.group === g.uid && c.open) ?? null }))
+    // the ill ones first; the order of the tanks otherwise
+    .sort((a, b) => Number(!a.case) - Number(!b.case)),
 )
 </script>
 

@@ -25,6 +25,7 @@ const emit = defineEmits<{ pick: [size: number] }>()
 <style scoped>
 .sizes {
   display: flex;
+  flex-wrap: wrap;
   gap: 4px;
   padding-bottom: 6px;
 }
@@ -49,7 +50,8 @@ const emit = defineEmits<{ pick: [size: number] }>()
 @media (max-width: 759px) {
   .size {
     min-height: 44px;
-    padding-inline: 14px;
+    flex: 1 0 auto;
+    padding-inline: 6px;
     font-size: 14px;
   }
 }
