@@ -16,6 +16,7 @@ from pennywort.archive.tables import Table, keeper_names, links, tables, written
 from pennywort.fish.models import Photo
 from pennywort.fish.photos import LONG_SIDE, path_of
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.cleaning import safe_cell
 
 FORMAT: Literal["pennywort-archive"] = "pennywort-archive"
 # 1: until November 2026. 2: sizes of signs, a fishroom's own kinds, whose law
@@ -91,4 +92,4 @@ def _csv(rows: list[dict[str, Any]], table: Table) -> str:
 def _cell(value: Any) -> Any:
     if isinstance(value, list | dict):
         return json.dumps(value, ensure_ascii=False, sort_keys=True)
-    return f"'{value}" if isinstance(value, str) and value[:1] in ("=", "+", "-", "@") else value
+    return safe_cell(value) if isinstance(value, str) else value

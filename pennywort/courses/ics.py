@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from datetime import datetime, timedelta
 
-from icalendar import Alarm, Calendar, Event
+from icalendar import Alarm, Calendar, Event, vText
 
 from pennywort.core.units import Preferences
 from pennywort.courses.models import Case, Task
@@ -33,7 +33,8 @@ def _calendar(tasks: Iterable[Task], *, name: str, now: datetime, preferences: P
     calendar = Calendar()
     calendar.add("prodid", "-//Pennywort//fishroom tasks//EN")
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", name)
+    # a property of no standard type: the package escapes text only where it is told that it is text
+    calendar.add("x-wr-calname", vText(name))
     for task in tasks:
         calendar.add_component(_event(task, now=now, preferences=preferences))
     return bytes(calendar.to_ical())

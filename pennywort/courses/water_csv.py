@@ -11,6 +11,7 @@ from uuid import uuid5
 from pennywort.core.errors import InvalidInput
 from pennywort.courses.services.calendar import keep_to_clocks
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.cleaning import safe_cell
 from pennywort.rooms.errors import Conflict
 from pennywort.tanks.models import Tank, WaterReading
 from pennywort.tanks.queries import readings_of
@@ -29,9 +30,7 @@ def write_csv(actor: Actor, tank: Tank) -> str:
     writer = csv.DictWriter(out, fieldnames=COLUMNS, lineterminator="\r\n")
     writer.writeheader()
     for test in reversed(readings_of(tank)):
-        # a note that begins like a formula must not become one in a spreadsheet
-        note = f"'{test.note}" if test.note[:1] in ("=", "+", "-", "@") else test.note
-        writer.writerow({"when": actor.local(test.happened_at).isoformat(timespec="seconds"), **as_typed(test, actor), "note": note})
+        writer.writerow({"when": actor.local(test.happened_at).isoformat(timespec="seconds"), **as_typed(test, actor), "note": safe_cell(test.note)})
     return out.getvalue()
 
 

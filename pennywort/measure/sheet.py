@@ -15,6 +15,7 @@ from pennywort.measure.reckon import row
 from pennywort.measure.requests import MeasureIn
 from pennywort.measure.schemas import ProblemOut, RowOut
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.cleaning import safe_cell
 from pennywort.tanks.queries import tanks_of
 
 REQUESTS: dict[str, type[BaseModel]] = {get_args(m.model_fields["kind"].annotation)[0]: m for m in get_args(get_args(MeasureIn)[0])}
@@ -132,7 +133,7 @@ def write_csv(lines: list[Line], rows: list[RowOut]) -> str:
     writer = csv.DictWriter(out, fieldnames=[*columns, *RESULT], extrasaction="ignore", lineterminator="\n")
     writer.writeheader()
     for line, told in zip(lines, rows, strict=True):
-        writer.writerow({name: _safe(value) for name, value in {**{c: line.get(c, "") for c in columns}, **_result(told)}.items()})
+        writer.writerow({name: safe_cell(value) for name, value in {**{c: line.get(c, "") for c in columns}, **_result(told)}.items()})
     return out.getvalue()
 
 
@@ -149,7 +150,3 @@ def _result(told: RowOut) -> Line:
         elif told.answer.verdict == "figures" and told.answer.figures:
             result |= {"amount": told.answer.figures[0].figure, "unit": told.answer.figures[0].unit}
     return result
-
-
-def _safe(cell: str) -> str:
-    return f"'{cell}" if cell[:1] in ("=", "+", "@", "\t") else cell

@@ -33,10 +33,11 @@ from pennywort.rooms.reference_api import router as reference
 from pennywort.rooms.room_api import router as room
 from pennywort.sheets.api import router as sheets
 from pennywort.shelf.api import router as shelf
+from pennywort.site.parser import CleanParser
 from pennywort.site.problems import install
 from pennywort.tanks.api import router as tanks
 
-api = NinjaAPI(title="Pennywort", version="1", auth=django_auth, docs_url=None, openapi_url=None)
+api = NinjaAPI(title="Pennywort", version="1", auth=django_auth, docs_url=None, openapi_url=None, parser=CleanParser())
 install(api)
 api.add_router("", open_router)
 api.add_router("", rooms)

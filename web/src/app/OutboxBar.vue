@@ -17,7 +17,10 @@ import { discard, flush, others, refused, tryAgain, waiting } from '@/shared/out
       <button type="button" @click="flush()">try now</button>
     </p>
     <p v-for="o in others" :key="o.name">
-      <b>{{ o.count }} {{ o.count === 1 ? 'entry' : 'entries' }} of {{ o.name }} {{ o.count === 1 ? 'waits' : 'wait' }} in this browser.</b>
+      <b
+        >{{ o.count }} {{ o.count === 1 ? 'entry' : 'entries' }} of {{ o.name }}
+        {{ o.count === 1 ? 'waits' : 'wait' }} in this browser.</b
+      >
       {{ o.count === 1 ? 'It goes' : 'They go' }} out in no other name: when {{ o.name }} signs in here.
     </p>
     <div v-for="r in refused" :key="r.nr" class="refused">
