@@ -2,18 +2,28 @@
 
 from __future__ import annotations
 
+import errno
 import json
 import logging
+import sqlite3
 from collections.abc import Callable
 from typing import Any
 
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.core.exceptions import RequestDataTooBig, SuspiciousOperation, TooManyFieldsSent, TooManyFilesSent
+from django.db import OperationalError
+from django.http import HttpRequest, HttpResponse, JsonResponse, UnreadablePostError
+from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from pennywort.core.errors import InvalidInput, NotKnownYet, PennywortError, Refused, Unusual
 from pennywort.rooms.errors import AlreadyDone, Conflict, NotFound, NotSignedIn, TooManyTries
 
+# how SQLite names what went wrong (its result codes), and the system the same of a picture
+_HELD = ("SQLITE_BUSY", "SQLITE_LOCKED")
+_NO_ROOM = ("SQLITE_FULL", "SQLITE_READONLY", "SQLITE_IOERR_WRITE", "SQLITE_IOERR_FSYNC")
+_NO_ROOM_ERRNO = (errno.ENOSPC, errno.EDQUOT, errno.EROFS)
+RETRY_AFTER_S = 2
 _log = logging.getLogger("pennywort")
 _STATUS: dict[type[PennywortError], tuple[int, str]] = {
     InvalidInput: (422, "That figure can’t be used"),
@@ -70,6 +80,22 @@ def _kind_of(request: HttpRequest) -> str | None:
     return body.get("kind") if isinstance(body, dict) else None
 
 
+def _of_the_disk(error: Exception) -> HttpResponse | None:
+    """The database is held by another for too long, or nothing can be written any more; None for any other accident."""
+    cause = error.__cause__
+    name = cause.sqlite_errorname if isinstance(cause, sqlite3.Error) else ""
+    if name.startswith(_HELD):
+        words = "Somebody else’s long work holds the record. Nothing was written; try again in a moment."
+        answer = problem(503, code="busy", title="The record is busy", detail=words)
+        answer.headers["Retry-After"] = str(RETRY_AFTER_S)
+        return answer
+    if name.startswith(_NO_ROOM) or (isinstance(error, OSError) and error.errno in _NO_ROOM_ERRNO):
+        _log.error("nothing can be written: %s", error)
+        words = "The disk is full or can’t be written to. Nothing was written; what is there can be read. Make room, then try again."
+        return problem(507, code="no-room", title="Nothing can be kept now", detail=words)
+    return None
+
+
 def install(api: NinjaAPI) -> None:
     """Let the API answer every error as a problem document."""
 
@@ -91,6 +117,15 @@ def install(api: NinjaAPI) -> None:
         detail = "The request is cut short or is not JSON." if error.status_code == 400 else str(error)
         return problem(error.status_code, code="bad-request", title="That can’t be read", detail=detail)
 
+    def too_large(request: HttpRequest, error: Exception) -> HttpResponse:
+        return problem(413, code="too-large", title="That is too much at once", detail="This is larger than one request may be. Send less at once.")
+
+    def broken(request: HttpRequest, error: Exception) -> HttpResponse:
+        return problem(400, code="bad-request", title="That can’t be read", detail="The request is cut short or is no form that can be read.")
+
+    def no_disk(request: HttpRequest, error: Exception) -> HttpResponse:
+        return _of_the_disk(error) or accident(request, error)
+
     def accident(request: HttpRequest, error: Exception) -> HttpResponse:
         _log.exception("unexpected error at %s", request.path)
         return problem(500, code="accident", title="Our mistake", detail="Something broke here; nothing was half written. Try again.")
@@ -100,6 +135,14 @@ def install(api: NinjaAPI) -> None:
         (ValidationError, malformed),
         (AuthenticationError, unknown),
         (HttpError, http),
+        (RequestDataTooBig, too_large),
+        (TooManyFieldsSent, too_large),
+        (TooManyFilesSent, too_large),
+        (SuspiciousOperation, broken),
+        (MultiPartParserError, broken),
+        (UnreadablePostError, broken),
+        (OperationalError, no_disk),
+        (OSError, no_disk),
         (Exception, accident),
     ]
     for kind, handler in handlers:
