@@ -25,6 +25,34 @@ describe('the only fetch', () => {
     ])
   })
 
+  it('asks again when the record is busy, with the same body, and not for ever', async () => {
+    vi.useFakeTimers()
+    const bodies: string[] = []
+    let busy = 1
+    vi.stubGlobal('fetch', async (request: Request) => {
+      bodies.push(await request.text())
+      const held = bodies.length <= busy
+      return new Response(
+        JSON.stringify(held ? { detail: 'Held.' } : { keeper: null, needs_set_up: false }),
+        {
+          status: held ? 503 : 200,
+          headers: { 'Content-Type': 'application/json', ...(held ? { 'Retry-After': '2' } : {}) },
+        },
+      )
+    })
+    const sent = answer(api.POST('/api/session/link', { body: { token: 'x' } }))
+    await vi.advanceTimersByTimeAsync(2000)
+    expect(await sent).toEqual({ keeper: null, needs_set_up: false })
+    expect(bodies).toEqual(['{"token":"x"}', '{"token":"x"}'])
+    busy = 99
+    bodies.length = 0
+    const never = answer(api.POST('/api/session/link', { body: { token: 'x' } })).catch((e: unknown) => e)
+    await vi.advanceTimersByTimeAsync(10_000)
+    expect(((await never) as Problem).message).toBe('Held.')
+    expect(bodies).toHaveLength(3)
+    vi.useRealTimers()
+  })
+
   it('tells who was quicker and when', async () => {
     fakeServer([
       {

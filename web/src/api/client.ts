@@ -38,10 +38,21 @@ const guard: Middleware = {
   },
 }
 
+const TRIES = 3
+/** Where somebody's long work holds the record nothing was written, and each write has its id: ask again when the server says. */
+async function patient(request: Request): Promise<Response> {
+  for (let tried = 1; ; tried += 1) {
+    const got = await globalThis.fetch(request.clone())
+    const after = Number(got.headers.get('Retry-After'))
+    if (got.status !== 503 || !after || tried === TRIES) return got
+    await new Promise((resolve) => setTimeout(resolve, after * 1000))
+  }
+}
+
 export const api = createClient<paths>({
   baseUrl: '/',
   credentials: 'same-origin',
-  fetch: (request) => globalThis.fetch(request),
+  fetch: patient,
 })
 api.use(guard)
 
