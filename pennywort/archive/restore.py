@@ -276,7 +276,7 @@ def _photos(
         if f"photos/{name}" not in manifest["sha256"]:
             continue
         content = _checked(packed, f"photos/{name}", manifest)
-        _whole_picture(content, name)
+        content = _whole_picture(content, name)
         UUID(name.split(".")[0])
         folder.mkdir(parents=True, exist_ok=True)
         part = folder / f"{name}.part"
@@ -286,15 +286,22 @@ def _photos(
         yield Progress(step="pictures", done=i + 1, of=len(names))
 
 
-def _whole_picture(content: bytes, name: str) -> None:
+def _whole_picture(content: bytes, name: str) -> bytes:
+    """The picture as it is, but for a comment inside it: earlier versions let those through, and they say what nobody sees."""
     try:
         with Image.open(BytesIO(content), formats=("JPEG",)) as picture:
             picture.load()
-            clean = not picture.getexif()
+            clean = not picture.getexif() and not picture.info.get("xmp")
+            if "comment" in picture.info:
+                picture.info.clear()
+                without = BytesIO()
+                picture.save(without, format="JPEG", quality="keep")
+                content = without.getvalue()
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as error:
         raise InvalidInput(f"The archive is damaged at photos/{name}: not a whole picture.", field="file") from error
     if not clean:
         raise InvalidInput(f"photos/{name} says where or with what it was taken. Pennywort writes no such picture.", field="file")
+    return content
 
 
 def _look_through(actor: Actor) -> None:

@@ -7,6 +7,7 @@ import tempfile
 from datetime import datetime
 from io import BytesIO
 from pathlib import Path
+from threading import Lock
 from typing import IO, Any
 from uuid import UUID
 
@@ -23,6 +24,10 @@ MOST_BYTES = 20 * 1024 * 1024
 MOST_PIXELS = 80_000_000
 LONG_SIDE = {"full": 1800, "small": 420}
 FORMATS = ("JPEG", "PNG", "WEBP")
+# what only a JPEG can unfold to less of than it holds
+MOST_PIXELS_WHOLE = 30_000_000
+# one picture is unfolded at a time: ten at once would be gigabytes
+_ONE = Lock()
 
 
 def _picture(content: bytes) -> Image.Image:
@@ -31,6 +36,11 @@ def _picture(content: bytes) -> Image.Image:
         with Image.open(BytesIO(content), formats=FORMATS) as opened:
             if opened.width * opened.height > MOST_PIXELS:
                 raise InvalidInput("This picture is too large. Choose a smaller size in the camera.", field="file")
+            if opened.format == "JPEG":
+                # unfolded to no more than twice what is kept of it
+                opened.draft("RGB", (2 * LONG_SIDE["full"],) * 2)
+            elif opened.width * opened.height > MOST_PIXELS_WHOLE:
+                raise InvalidInput("This picture is too large for its kind. Send it as a JPEG, or smaller.", field="file")
             opened.load()
             upright = ImageOps.exif_transpose(opened)
             return upright.convert("RGB")
@@ -60,6 +70,8 @@ def _write(path: Path, picture: Image.Image, long_side: int) -> None:
     """Write a copy whole or not at all, and onto the disk before its row is; a new file without metadata."""
     copy = picture.copy()
     copy.thumbnail((long_side, long_side))
+    # a comment would be written again with the picture
+    copy.info = {}
     path.parent.mkdir(parents=True, exist_ok=True)
     handle, name = tempfile.mkstemp(dir=path.parent, suffix=".part")
     try:
@@ -84,7 +96,8 @@ def add_photo(
     content = file.read(MOST_BYTES + 1)
     if len(content) > MOST_BYTES:
         raise InvalidInput("A photo may have 20 MB at most.", field="file")
-    picture = _picture(content)
+    with _ONE:
+        picture = _picture(content)
     shows = find_standing(Loss, actor, loss, name="loss") if loss else None
     if shows is not None and shows.group_id != group.pk:
         raise InvalidInput("That loss was of other fish.", field="loss")

@@ -15,6 +15,7 @@ from unittest import mock
 
 from django.conf import settings
 from django.core.files.uploadedfile import SimpleUploadedFile
+from PIL import Image
 
 from pennywort.archive import timeline as timeline_module
 from pennywort.archive.tables import tables
@@ -203,6 +204,23 @@ class Archives(RoomCase):
             last = self.restore(self.rewritten(content, photo, lambda _, b=body: b))[-1]
             self.assertEqual(last["step"], "failed", last)
             self.nothing_there()
+
+    def test_a_comment_in_a_picture_stays_behind(self) -> None:
+        """Versions before let it through: the archive comes in, what nobody saw does not."""
+        self.a_busy_room()
+        content = self.export()
+        name = next(n for n in zipfile.ZipFile(BytesIO(content)).namelist() if n.endswith(".full.jpg"))
+
+        def with_comment(body: bytes) -> bytes:
+            out = BytesIO()
+            Image.open(BytesIO(body)).save(out, format="JPEG", comment=b"51.5 N, 0.1 W")
+            return out.getvalue()
+
+        self.assertEqual(self.restore(self.rewritten(content, name, with_comment))[-1]["step"], "done")
+        kept = Path(settings.PHOTO_ROOT) / str(self.elsewhere.uid) / name.removeprefix("photos/")
+        self.assertNotIn(b"51.5 N", kept.read_bytes())
+        with Image.open(kept) as picture:
+            self.assertEqual(picture.size, (640, 480))
 
     def test_who_hangs_up_in_the_middle_keeps_nothing(self) -> None:
         self.a_busy_room()

@@ -47,6 +47,25 @@ class Photos(RoomCase):
         self.assertLess(sum(kept.getpixel((240, 40))), 300)  # type: ignore[arg-type]
         self.assertGreater(sum(kept.getpixel((240, 600))), 600)  # type: ignore[arg-type]
 
+    def test_a_comment_inside_it_is_taken_out(self) -> None:
+        for made, more in ((a_picture(form="JPEG"), {"comment": b"51.5 N, 0.1 W"}), (a_picture(form="PNG"), {})):
+            written = BytesIO()
+            Image.open(BytesIO(made)).save(written, format="JPEG", **more)
+            self.assertEqual(b"51.5 N" in written.getvalue(), bool(more))
+            uid = self.photo(self.barbs, written.getvalue())
+            for size in ("full", "small"):
+                kept = self.picture(uid, size)
+                self.assertNotIn("comment", kept.info)
+                self.assertEqual({marker for marker, _ in kept.applist}, {"APP0"})  # type: ignore[attr-defined]
+
+    def test_a_large_one_is_unfolded_to_no_more_than_is_kept(self) -> None:
+        """48 million pixels, as phones make them: a JPEG comes in, and is as large as any other; a PNG of that size is refused."""
+        large = {form: BytesIO() for form in ("JPEG", "PNG")}
+        for form, file in large.items():
+            Image.new("L", (8000, 6000), 200).save(file, format=form)
+        self.assertEqual(self.picture(self.photo(self.barbs, large["JPEG"].getvalue())).size, (1800, 1350))
+        self.assertIn("JPEG", self.photo(self.barbs, large["PNG"].getvalue(), status=422)["detail"])
+
     def test_what_is_no_picture_is_refused_and_leaves_nothing(self) -> None:
         whole = a_picture()
         for name, content in (("cut", whole[: len(whole) // 2]), ("text", b"not a picture"), ("empty", b""), ("svg", b"<svg xmlns='x'/>")):

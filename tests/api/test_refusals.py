@@ -66,9 +66,19 @@ class Refusals(RoomCase):
         for temperature in ("9" * 60000, "1e999999", "-1e400", "NaN", "\ud800", "٣٤", "25" + "\x00" * 10, "0x1F", "1_000"):
             answer = self.client_of().post(self.url(at), json.dumps({"write_id": str(uuid4()), "temperature": temperature}), content_type=JSON)
             self.assertEqual(answer.status_code, 200 if temperature.startswith("25") else 422, (temperature[:20], answer.content))
-        raw = '{"write_id": "%s", "temperature": %s}' % (uuid4(), "9" * 60000)
+        raw = f'{{"write_id": "{uuid4()}", "temperature": {"9" * 60000}}}'
         self.told(at, raw)
-        for when in ("0001-01-01T00:00:00Z", "9999-12-31T23:59:59Z", "9999-12-31T23:59:59-14:00", "0001-01-01T00:00:00+14:00", "99999-01-01T00:00:00Z", 1e308, -1e18, "2026-02-30T00:00:00Z", "now"):
+        for when in (
+            "0001-01-01T00:00:00Z",
+            "9999-12-31T23:59:59Z",
+            "9999-12-31T23:59:59-14:00",
+            "0001-01-01T00:00:00+14:00",
+            "99999-01-01T00:00:00Z",
+            1e308,
+            -1e18,
+            "2026-02-30T00:00:00Z",
+            "now",
+        ):
             with self.subTest(when):
                 told = self.told(at, json.dumps({"write_id": str(uuid4()), "temperature": "25", "happened_at": when}))
                 self.assertEqual(told["field"], "happened_at")
@@ -82,7 +92,13 @@ class Refusals(RoomCase):
         for day in ("0001-01-01", "9999-12-31", "2026-11-31", "", 0, -1):
             body = {"species": "cherry_barb", "count": 1, "arrived_on": day, "write_id": str(uuid4())}
             self.told(f"tanks/{self.weir}/groups", json.dumps(body))
-        for path in ("timeline?before=9999-12-31T23:59:59Z", "timeline?before=0001-01-01T00:00:00Z", "timeline?words=%00", "timeline?words=%ed%a0%80", "nowhere/%ff"):
+        for path in (
+            "timeline?before=9999-12-31T23:59:59Z",
+            "timeline?before=0001-01-01T00:00:00Z",
+            "timeline?words=%00",
+            "timeline?words=%ed%a0%80",
+            "nowhere/%ff",
+        ):
             self.assertLess(self.client_of().get(self.url(path)).status_code, 500, path)
 
     def failed(self, raised: Exception) -> Any:
