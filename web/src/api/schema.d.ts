@@ -1109,7 +1109,7 @@ export interface paths {
         };
         /**
          * Photo
-         * @description The picture itself, for those who belong to the fishroom.
+         * @description The picture itself, for those who belong to the fishroom: a browser that has it still asks whether it may show it.
          */
         get: operations["photo"];
         put?: never;
