@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import hashlib
 import json
-import os
 import secrets
 import zipfile
 from collections.abc import Iterator
@@ -30,6 +29,7 @@ from pennywort.fish.photos import LONG_SIDE
 from pennywort.instruments.models import Instrument
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
+from pennywort.rooms.files import fsync_folder, write_whole
 from pennywort.rooms.models import Fishroom, Keeper
 from pennywort.rooms.services import check_time_zone, token_hash
 
@@ -278,12 +278,11 @@ def _photos(
         content = _checked(packed, f"photos/{name}", manifest)
         content = _whole_picture(content, name)
         UUID(name.split(".")[0])
-        folder.mkdir(parents=True, exist_ok=True)
-        part = folder / f"{name}.part"
-        placed += [part, folder / name]
-        part.write_bytes(content)
-        os.replace(part, folder / name)
+        placed.append(folder / name)
+        write_whole(folder / name, content)
         yield Progress(step="pictures", done=i + 1, of=len(names))
+    if placed:
+        fsync_folder(folder)
 
 
 def _whole_picture(content: bytes, name: str) -> bytes:

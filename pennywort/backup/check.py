@@ -8,7 +8,7 @@ import tempfile
 import zlib
 from collections.abc import Iterator
 from contextlib import closing, contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from hashlib import sha256
 from pathlib import Path
 from typing import IO, Annotated, Literal
@@ -129,7 +129,4 @@ def check(path: Path) -> Checked:
             raise InvalidInput("The database of this backup can't be read.", field="file") from error
     if missing := wanted - names - set(manifest.gone):
         raise InvalidInput(f"{len(missing)} pictures that the record names are not in this backup.", field="file")
-    return Checked(
-        made_at=manifest.made_at, keepers=read.keepers, fishrooms=read.fishrooms, records=read.records, pictures=len(names) - 1,
-        gone=tuple(manifest.gone), migrations=read.migrations,
-    )  # fmt: skip
+    return replace(read, made_at=manifest.made_at, pictures=len(names) - 1, gone=tuple(manifest.gone))

@@ -11,7 +11,7 @@ from pathlib import Path
 
 from pennywort.backup.check import DATABASE, PHOTOS, Checked, check, opened
 from pennywort.core.errors import InvalidInput
-from pennywort.fish.photos import fsync_folder
+from pennywort.rooms.files import fsync_folder
 from pennywort.rooms.models import Keeper
 
 BESIDE = ("", "-wal", "-shm")

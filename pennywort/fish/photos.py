@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import os
-import tempfile
 from datetime import datetime
 from io import BytesIO
 from pathlib import Path
@@ -18,6 +16,7 @@ from pennywort.core.errors import InvalidInput
 from pennywort.fish.models import Group, Loss, Photo
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import NotFound
+from pennywort.rooms.files import fsync_folder, write_whole
 from pennywort.rooms.services import find, find_standing, new_entry
 
 MOST_BYTES = 20 * 1024 * 1024
@@ -57,33 +56,15 @@ def path_in(folder: Path, *, room: UUID | str, photo: UUID | str, size: str) -> 
     return folder / str(UUID(str(room))) / f"{UUID(str(photo))}.{size}.jpg"
 
 
-def fsync_folder(folder: Path) -> None:
-    """A new name in a folder is on the disk, not only in memory."""
-    handle = os.open(folder, os.O_RDONLY)
-    try:
-        os.fsync(handle)
-    finally:
-        os.close(handle)
-
-
-def _write(path: Path, picture: Image.Image, long_side: int) -> None:
-    """Write a copy whole or not at all, and onto the disk before its row is; a new file without metadata."""
+def _copy(picture: Image.Image, long_side: int) -> bytes:
+    """A JPEG of this size at most, without metadata."""
     copy = picture.copy()
     copy.thumbnail((long_side, long_side))
     # a comment would be written again with the picture
     copy.info = {}
-    path.parent.mkdir(parents=True, exist_ok=True)
-    handle, name = tempfile.mkstemp(dir=path.parent, suffix=".part")
-    try:
-        with os.fdopen(handle, "wb") as file:
-            copy.save(file, format="JPEG", quality=86, optimize=True)
-            file.flush()
-            os.fsync(file.fileno())
-        os.replace(name, path)
-        fsync_folder(path.parent)
-    except BaseException:
-        Path(name).unlink(missing_ok=True)
-        raise
+    out = BytesIO()
+    copy.save(out, format="JPEG", quality=86, optimize=True)
+    return out.getvalue()
 
 
 def add_photo(
@@ -106,7 +87,8 @@ def add_photo(
         loss=shows, width_px=picture.width, height_px=picture.height,
     )  # fmt: skip
     for size, long_side in LONG_SIDE.items():
-        _write(path_of(photo, size), picture, long_side)
+        write_whole(path_of(photo, size), _copy(picture, long_side))
+    fsync_folder(path_of(photo, "full").parent)
     return {"uid": str(photo.uid)}
 
 

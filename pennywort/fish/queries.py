@@ -133,10 +133,15 @@ def own_species_of(actor: Actor) -> list[OwnSpecies]:
 
 def species_of_group(group: Group) -> Species | None:
     """The kind of a group: of the built-in list, or of the fishroom's own; None for a name that nobody said more about."""
-    known = library().species.get(group.species_id)
-    if known is not None or not group.species_id.startswith(OWN):
+    return species_known(group.species_id, fishroom_id=group.fishroom_id)
+
+
+def species_known(species_id: str, *, fishroom_id: int | None) -> Species | None:
+    """A kind by its id: of the built-in list, or of a fishroom's own; None for any other."""
+    known = library().species.get(species_id)
+    if known is not None or fishroom_id is None or not species_id.startswith(OWN):
         return known
-    own = OwnSpecies.objects.filter(fishroom_id=group.fishroom_id, uid=group.species_id.removeprefix(OWN)).first()
+    own = OwnSpecies.objects.filter(fishroom_id=fishroom_id, uid=species_id.removeprefix(OWN)).first()
     return as_species(own) if own is not None and own.kin in library().kin else None
 
 

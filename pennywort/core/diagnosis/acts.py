@@ -150,15 +150,14 @@ def acts(
 
 def _idle(action: Action, weighed: Weighed) -> bool:
     """Whether there is nothing to do it to: no salt against a nitrite nobody read, no end to doses where none was given."""
-    seen = {s for s, sure in weighed.answers.items() if sure > 0}
-    if action.only_if and not set(action.only_if) & {*seen, *weighed.facts.context}:
+    if action.only_if and not set(action.only_if) & {*weighed.seen, *weighed.facts.context}:
         return True
     return weighed.answers.get(action.unless_absent) == 0
 
 
 def _forbidden(action: Action, weighed: Weighed) -> tuple[str, ...]:
     """The signs that were seen and forbid it; empty if none do."""
-    return next((signs for signs in action.never_while if all(weighed.answers.get(s, 0) > 0 for s in signs)), ())
+    return next((signs for signs in action.never_while if set(signs) <= set(weighed.seen)), ())
 
 
 def _larger_only(useful: list[Act], *, net: Network) -> list[Act]:
@@ -219,7 +218,7 @@ def _microscope(weighed: Weighed) -> tuple[str, float]:
 
 def _end_is_kind(weighed: Weighed, action: Action) -> bool:
     """Whether a fish shows the signs for which an end without pain is the kinder act (reference, section 6.1)."""
-    return any(all(weighed.answers.get(s, 0) > 0 for s in signs) for signs in action.if_seen)
+    return any(set(signs) <= set(weighed.seen) for signs in action.if_seen)
 
 
 def _why(weighed: Weighed, *, do: tuple[Act, ...], worst: int, water_at_fault: bool) -> str:

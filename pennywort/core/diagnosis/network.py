@@ -223,6 +223,11 @@ class Weighed:
     posterior_prob: Array
 
     @cached_property
+    def seen(self) -> tuple[str, ...]:
+        """The signs that were seen, in the order of the answers; not those that were looked for and not there."""
+        return tuple(s for s, sure in self.answers.items() if sure > 0)
+
+    @cached_property
     def raw(self) -> dict[str, Array]:
         """Log-ratios of each unit, one a condition."""
         return dict(zip(self.names, self.raw_logs, strict=True))

@@ -219,7 +219,7 @@ def _asked_for(weighed: Weighed) -> AnswerGroup | None:
     A rare sign besides speaks for one of them, and the group is then no answer.
     """
     net, found = weighed.net, weighed.net.found
-    seen = {s for s, sure in weighed.answers.items() if sure > 0}
+    seen = set(weighed.seen)
     taken = {found.signs[s].taken_by for s in weighed.answers if found.signs[s].kit in ("scope", "torch")}
     for group in found.answer_groups.values():
         if not group.whenever_seen or net.water not in group.water or not set(group.whenever_seen) <= seen:
@@ -239,7 +239,7 @@ def _together(weighed: Weighed, *, ranked: list[Ranked], asked_for: AnswerGroup 
     if asked_for is not None:
         return asked_for, sum(shares.get(c, 0.0) for c in asked_for.members)
     looked = {found.signs[s].taken_by for s in weighed.answers if found.signs[s].kit in ("scope", "test")}
-    if any(sure > 0 and found.signs[s].kit == "scope" for s, sure in weighed.answers.items()):
+    if any(found.signs[s].kit == "scope" for s in weighed.seen):
         return None, 0.0
     best: tuple[AnswerGroup | None, float] = (None, 0.0)
     for group in found.answer_groups.values():

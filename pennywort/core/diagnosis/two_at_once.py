@@ -67,7 +67,7 @@ def proved(weighed: Weighed) -> tuple[str, ...]:
     net, found = weighed.net, weighed.net.found
     direct = {*found.likelihoods.direct_view, *(s.id for s in found.signs.values() if s.kit == "scope" and not s.good)}
     told = []
-    for sign in (s for s, sure in weighed.answers.items() if sure > 0 and s in direct):
+    for sign in (s for s in weighed.seen if s in direct):
         whose = [c for c in net.conditions[:-1] if found.conditions[c].step_of.get(sign) in ("nearly_always", "often", "sometimes")]
         if len(whose) == 1:
             told.append(whose[0])

@@ -16,7 +16,7 @@ from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import windows_of
 from pennywort.courses.queries.running import held_by_labels, running_courses
 from pennywort.fish.models import Group, Look
-from pennywort.fish.queries import as_species, count_of, groups_in_water, own_species_of, species_in, species_of_group
+from pennywort.fish.queries import count_of, groups_in_water, species_in, species_known, species_of_group
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import Tank, WaterChange
 from pennywort.tanks.queries import fresh_readings, on_one_water, readings_before, readings_of
@@ -58,6 +58,10 @@ def water_type_of(tank: Tank) -> WaterType:
     return water
 
 
+def _shape_of(species: Species | None, *, water: WaterType) -> str:
+    return species.shape if species else SHAPE_OF_WATER.get(water, ANY_SHAPE)
+
+
 def subject_of(actor: Actor, group: Group) -> Subject:
     """A group with everything the record knows that bears on a diagnosis."""
     tank = group.tank
@@ -69,7 +73,7 @@ def subject_of(actor: Actor, group: Group) -> Subject:
         water=water_type_of(tank),
         species=tuple(species_in(groups_in_water(tank))),
         kin=species.kin if species else None,
-        shape=species.shape if species else SHAPE_OF_WATER.get(water_type_of(tank), ANY_SHAPE),
+        shape=_shape_of(species, water=water_type_of(tank)),
         fish_count=max(1, count_of(group).count),
         group=group,
         readings=readings,
@@ -86,13 +90,12 @@ def subject_of(actor: Actor, group: Group) -> Subject:
 
 def newcomer(actor: Actor, *, water: WaterType, species_id: str, fish_count: int) -> Subject:
     """Fish at the seller's: nothing is known but their kind and the water they live in."""
-    own = next((s for s in own_species_of(actor) if s.species_id == species_id), None) if actor.fishroom.pk else None
-    species = as_species(own) if own else library().species.get(species_id)
+    species = species_known(species_id, fishroom_id=actor.fishroom.pk)
     return Subject(
         water=water,
         species=(species,) if species else (),
         kin=species.kin if species else None,
-        shape=species.shape if species else SHAPE_OF_WATER.get(water, ANY_SHAPE),
+        shape=_shape_of(species, water=water),
         fish_count=fish_count,
         group=None,
         readings=Readings(),

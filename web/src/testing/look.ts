@@ -19,3 +19,19 @@ export const anySign = (id: string, more: Partial<Schemas['SignOut']> = {}): Sch
   drawn: '',
   ...more,
 })
+
+/** The same with words of its own, as the pages of Look show it. */
+const sign = (id: string, label: string, more: Partial<Schemas['SignOut']> = {}) =>
+  anySign(id, { short: label, label, look: `how to see ${label}`, not_if: 'sand', ...more })
+
+/** Two places of the fish plan with their signs. */
+export const flank: Schemas['RegionOut'] = {
+  id: 'back_flank',
+  name: 'back and flank',
+  signs: [sign('grains', 'White grains'), sign('dust', 'Gold dust'), sign('tufts', 'Cotton tufts')],
+}
+export const water: Schemas['RegionOut'] = {
+  id: 'water',
+  name: 'water',
+  signs: [sign('ammonia_raised', 'Ammonia', { reading: 'ammonia' })],
+}

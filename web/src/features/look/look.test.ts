@@ -2,7 +2,7 @@ import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '@/api/client'
 import { NO_TEST } from '@/shared/waterTest'
-import { anySign } from '@/testing/look'
+import { anySign, flank, water } from '@/testing/look'
 import { show } from '@/testing/mount'
 import GateBar from './GateBar.vue'
 import NextLook from './NextLook.vue'
@@ -11,19 +11,6 @@ import RankList from './RankList.vue'
 import SignTable from './SignTable.vue'
 
 afterEach(() => (document.body.innerHTML = ''))
-
-const sign = (id: string, label: string, more: Partial<Schemas['SignOut']> = {}) =>
-  anySign(id, { short: label, label, look: `how to see ${label}`, not_if: 'sand', ...more })
-const flank: Schemas['RegionOut'] = {
-  id: 'back_flank',
-  name: 'back and flank',
-  signs: [sign('grains', 'White grains'), sign('dust', 'Gold dust'), sign('tufts', 'Cotton tufts')],
-}
-const water: Schemas['RegionOut'] = {
-  id: 'water',
-  name: 'water',
-  signs: [sign('ammonia_raised', 'Ammonia', { reading: 'ammonia' })],
-}
 
 describe('the signs of a place', () => {
   const section = (region: Schemas['RegionOut']) => [{ id: region.id, title: '', signs: region.signs }]

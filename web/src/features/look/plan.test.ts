@@ -1,24 +1,11 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '@/api/client'
-import { anySign } from '@/testing/look'
+import { anySign, flank, water } from '@/testing/look'
 import { fakeServer, show } from '@/testing/mount'
 import FishPlan from './FishPlan.vue'
 import { places } from './places'
 
 afterEach(() => (document.body.innerHTML = ''))
-
-const sign = (id: string, label: string, more: Partial<Schemas['SignOut']> = {}) =>
-  anySign(id, { short: label, label, look: `how to see ${label}`, not_if: 'sand', ...more })
-const flank: Schemas['RegionOut'] = {
-  id: 'back_flank',
-  name: 'back and flank',
-  signs: [sign('grains', 'White grains'), sign('dust', 'Gold dust'), sign('tufts', 'Cotton tufts')],
-}
-const water: Schemas['RegionOut'] = {
-  id: 'water',
-  name: 'water',
-  signs: [sign('ammonia_raised', 'Ammonia', { reading: 'ammonia' })],
-}
 
 describe('the fish plan', () => {
   const drawn: Schemas['PlateOut'] = {
