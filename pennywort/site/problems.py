@@ -65,6 +65,10 @@ def _words(first: dict[str, Any]) -> str:
         return f"Choose one of {first.get('ctx', {}).get('expected', 'the offered values')}."
     if kind.startswith(("datetime", "date", "timezone")):
         return "This is not a date and time with its zone."
+    if kind.startswith("int_"):
+        return "This is not a whole number."
+    if kind.startswith(("float_", "decimal_")):
+        return "This is not a number."
     if kind.startswith("json"):
         return "The request is cut short or is not JSON."
     return f"{first.get('msg', 'This can’t be read')}."

@@ -45,6 +45,14 @@ class BadInput(RoomCase):
             with self.subTest(raw):
                 self.assertEqual((answer.status_code, answer.json()["field"]), (422, "length"))
 
+    def test_a_count_in_words_is_told_as_no_whole_number(self) -> None:
+        """Counts may come as they were typed; what is none is refused by its name, never taken as nothing."""
+        meal = {"kind": "food", "body": "usual", "eaten": "1 %", "dose": "50", "fish_count": "10"}
+        for days in ("seven", "", "7.5", "NaN", "1e308"):
+            with self.subTest(days=days):
+                told = self.refused("measure", {**meal, "days": days}, "days")
+                self.assertEqual(told["detail"], "This is not a whole number.")
+
     def test_readings(self) -> None:
         for field in ("temperature", "ph", "ammonia", "nitrite"):
             for value in ("-5", "NaN", "1e308", "two", "500"):

@@ -6,6 +6,7 @@ import json
 from datetime import timedelta
 from pathlib import Path
 from uuid import uuid4
+from zoneinfo import ZoneInfo
 
 from django.conf import settings
 from django.utils import timezone
@@ -39,6 +40,25 @@ class Book(DemoCase):
         path = Path(self.folder) / "fish.jpg"
         Image.new("RGB", (320, 200), (60, 80, 90)).save(path)
         return str(path)
+
+    def test_a_typed_date_is_read_or_refused(self) -> None:
+        """The loss typed with a date nobody can read stays in its dialog; with one that can be read it lies on that day."""
+        group = self.paddle
+        before = Loss.objects.count()
+        self.open(f"/fish/{group.uid}")
+        self.press(self.tid("ask-loss"))
+        self.fill("Found", "24th, in the evening")
+        self.field("Found").send_keys(Keys.TAB)
+        self.sees("This can’t be read as a day and an hour.")
+        self.field("Found").send_keys(Keys.ENTER)
+        self.assertEqual(self.field("Found").get_attribute("value"), "24th, in the evening")
+        self.assertEqual(Loss.objects.count(), before)
+        day = timezone.now().astimezone(ZoneInfo(group.fishroom.time_zone)) - timedelta(days=2)
+        self.fill("Found", f"{day:%d.%m.%Y} 21.30")
+        self.sees(f"{day:%a} {day.day} {day:%b %Y}, 21:30")
+        self.field("Found").send_keys(Keys.ENTER)
+        loss = self.until(lambda: Loss.objects.standing().filter(group=group).order_by("-pk").first() if Loss.objects.count() > before else None, "the loss")
+        self.assertEqual(loss.happened_at, day.replace(hour=21, minute=30, second=0, microsecond=0))
 
     def test_a_group_from_its_book(self) -> None:
         """A loss with all that is known and a picture; a recount that misses one; one put down; the rest given away."""

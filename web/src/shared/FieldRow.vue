@@ -9,15 +9,19 @@ const props = defineProps<{
   field?: string | string[]
   problem?: Error | null
   hint?: string
+  /** what is wrong with what is typed, before it was sent */
+  fault?: string
   wide?: boolean
   /** the control is a group that is named by this id, not one input */
   labelId?: string
 }>()
 const id = useId()
-const error = computed(() =>
-  props.problem instanceof Problem && [props.field ?? []].flat().includes(props.problem.body.field ?? '')
-    ? props.problem.message
-    : '',
+const error = computed(
+  () =>
+    props.fault ||
+    (props.problem instanceof Problem && [props.field ?? []].flat().includes(props.problem.body.field ?? '')
+      ? props.problem.message
+      : ''),
 )
 const described = computed(() => (error.value ? `${id}-error` : props.hint ? `${id}-hint` : undefined))
 </script>

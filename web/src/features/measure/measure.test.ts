@@ -37,15 +37,15 @@ describe('what is asked for', () => {
     })
   })
 
-  it('sends counts as numbers and figures as they were typed', () => {
+  it('sends every figure as it was typed, for the server to read or refuse', () => {
     const values = { ...firstValues(kind('food')), dose: '50', eaten: '1 %', fish_count: '10' }
     expect(requestOf(kind('food'), values)).toEqual({
       kind: 'food',
       dose: '50',
       eaten: '1 %',
-      fish_count: 10,
+      fish_count: '10',
       body: 'usual',
-      days: 7,
+      days: '7',
     })
   })
 
@@ -59,7 +59,7 @@ describe('what is asked for', () => {
     })
     expect(
       doseRequest({ ...dose, madeWith: 'other', typed: { 'bath.home.tds': '530', 'bath.turns': '3' } }, true),
-    ).toMatchObject({ bath: { made_with: 'other', home: { tds: '530' }, turns: 3 } })
+    ).toMatchObject({ bath: { made_with: 'other', home: { tds: '530' }, turns: '3' } })
     expect(doseRequest(dose, false)).toMatchObject({ lives: [], in_water: [] })
     expect(doseRequest({ ...dose, biofilter: true }, true)).toMatchObject({ biofilter: true })
     expect(doseRequest({ ...dose, lives: ['snails'] }, true)).toMatchObject({ lives: ['snails'] })

@@ -16,7 +16,7 @@ export function requestOf(kind: Kind, values: Values): Record<string, unknown> {
       else if (value !== 'own') body['strength'] = value
       continue
     }
-    put(body, field.name, ['fish_count', 'days'].includes(field.name) ? Number(value) : value)
+    put(body, field.name, value)
   }
   if (kind.id === 'dips') {
     // buckets were put by their place: a list by now

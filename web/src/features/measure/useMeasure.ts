@@ -73,7 +73,7 @@ export function doseRequest(d: DoseValues, ofTank: boolean): Record<string, unkn
   if (d.madeWith !== 'own') put(body, 'bath.made_with', d.madeWith)
   for (const [name, value] of Object.entries(d.typed)) {
     if (!value.trim() || (name.startsWith('own.') && d.strength !== 'own')) continue
-    put(body, name, name === 'bath.turns' ? Number(value) : value)
+    put(body, name, value)
   }
   return body
 }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
+import CountField from '@/shared/CountField.vue'
+import DayField from '@/shared/DayField.vue'
 import EntryForm from '@/shared/EntryForm.vue'
-import FieldRow from '@/shared/FieldRow.vue'
 import FormField from '@/shared/FormField.vue'
 import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
@@ -23,9 +24,9 @@ const what = ref('')
 const value = ref('')
 const form = ref('')
 const density = ref('')
-const expires = ref<Date | null>(null)
-const made = ref<Date | null>(null)
-const keeps = ref('')
+const expires = ref('')
+const made = ref('')
+const keeps = ref<number | null>(null)
 const weighed = ref('')
 const madeUpTo = ref('')
 const base = ref('')
@@ -43,10 +44,6 @@ watch(one, (now) => {
   base.value = now?.strengths[0]?.id ?? ''
 })
 const listed = computed(() => one.value?.strengths.some((s) => s.id === what.value) ?? false)
-const iso = (date: Date | null) =>
-  date
-    ? `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`
-    : null
 const { busy, problem, run } = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/shelf/bottles', {
@@ -61,9 +58,9 @@ const { busy, problem, run } = useWrite((write_id) =>
         density: density.value,
         piece: 'tablet',
         form: form.value,
-        expires_on: iso(expires.value),
-        made_on: what.value === 'stock' ? iso(made.value) : null,
-        keeps_days: keeps.value.trim() ? Number(keeps.value) : null,
+        expires_on: expires.value || null,
+        made_on: what.value === 'stock' ? made.value || null : null,
+        keeps_days: keeps.value,
         weighed: weighed.value,
         made_up_to: madeUpTo.value,
         paid: paid.value,
@@ -146,18 +143,14 @@ async function save() {
         field="made_up_to"
         :problem="problem"
       />
-      <FieldRow v-slot="f" label="Made on" field="made_on" :problem="problem" hint="today, if left empty">
-        <DatePicker v-model="made" :input-id="f.id" date-format="d M yy" :max-date="new Date()" />
-      </FieldRow>
-      <TextField
-        v-model="keeps"
-        figure
-        label="Keeps"
-        hint="days"
-        field="keeps_days"
+      <DayField
+        v-model="made"
+        label="Made on"
+        field="made_on"
         :problem="problem"
-        inputmode="numeric"
+        hint="today, if left empty"
       />
+      <CountField v-model="keeps" label="Keeps" hint="days" field="keeps_days" :problem="problem" />
     </template>
     <StrengthFields
       v-else-if="one && !listed"
@@ -169,9 +162,14 @@ async function save() {
       :fields="{ value: ['value'], density: ['density'] }"
       :problem="problem"
     />
-    <FieldRow v-slot="f" label="Good until" field="expires_on" :problem="problem" hint="as it says">
-      <DatePicker v-model="expires" :input-id="f.id" date-format="d M yy" />
-    </FieldRow>
+    <DayField
+      v-model="expires"
+      ahead
+      label="Good until"
+      field="expires_on"
+      :problem="problem"
+      hint="as it says"
+    />
     <template v-if="one">
       <TextField
         v-model="paid"

@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
+import DayField from '@/shared/DayField.vue'
 import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
 import EntryForm from '@/shared/EntryForm.vue'
@@ -21,7 +22,7 @@ const plusMinus = ref<number | null>(null)
 const dead = ref<number | null>(null)
 const ordered = ref<number | null>(null)
 const supplier = ref('')
-const on = ref(new Date())
+const on = ref('')
 const seenBefore = ref('')
 const inspections = useQuery({
   queryKey: ['inspections', () => session.room?.uid],
@@ -61,10 +62,6 @@ const kinds = useQuery({
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/kinds', { params: { path: session.inRoom() } })),
   enabled: unknown,
 })
-function day(date: Date): string {
-  const two = (n: number) => String(n).padStart(2, '0')
-  return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`
-}
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/tanks/{tank_id}/groups', {
@@ -78,7 +75,7 @@ const write = useWrite((write_id) =>
         dead_on_arrival: dead.value ?? 0,
         ordered_count: ordered.value || null,
         supplier: supplier.value,
-        arrived_on: day(on.value),
+        arrived_on: on.value || null,
         seen_before: seenBefore.value || null,
       },
     }),
@@ -189,9 +186,7 @@ async function save() {
     />
     <CountField v-model="dead" label="Dead on arrival" field="dead_on_arrival" :problem="problem" />
     <TextField v-model="supplier" label="From" field="supplier" :problem="problem" maxlength="60" />
-    <FieldRow v-slot="f" label="Day" field="arrived_on" :problem="problem">
-      <DatePicker v-model="on" :input-id="f.id" date-format="d M yy" :max-date="new Date()" />
-    </FieldRow>
+    <DayField v-model="on" label="Day" field="arrived_on" :problem="problem" hint="today, if left empty" />
   </EntryForm>
 </template>
 
