@@ -113,32 +113,36 @@ def _sources(actor: Actor) -> Iterator[Source]:
 
     def ledger(row: Any) -> TimeLine:
         kind, words, detail = row_words(row, actor.local)
-        return TimeLine(at=row.happened_at, kind=kind, words=words, detail=detail, by=row.by, **of_fish(row.group))
+        return TimeLine(at=row.happened_at, kind=kind, words=words, detail=detail, by=actor.signed(row), **of_fish(row.group))
 
     def look(row: Look) -> TimeLine:
         words, detail = look_words(row)
         place = of_fish(row.group) if row.group else {"where": f"{row.species_name}, {row.seller}".strip(", "), "to": "", "to_id": ""}
-        return TimeLine(at=row.happened_at, kind="look", words=f"{row.fish}: {words}" if row.fish else words, detail=detail, by=row.by, **place)
+        return TimeLine(at=row.happened_at, kind="look", words=f"{row.fish}: {words}" if row.fish else words, detail=detail, by=actor.signed(row), **place)
 
     def observation(row: Observation) -> TimeLine:
         words, detail = observation_words(row)
-        return TimeLine(at=row.happened_at, kind="observation", words=words, detail=detail, by=row.by, **of_fish(row.group))
+        return TimeLine(at=row.happened_at, kind="observation", words=words, detail=detail, by=actor.signed(row), **of_fish(row.group))
 
     def photo(row: Photo) -> TimeLine:
         words = f"Picture of {row.fish}" if row.fish else "Picture"
-        return TimeLine(at=row.happened_at, kind="photo", words=words, detail=row.note, by=row.by, **of_fish(row.group))
+        return TimeLine(at=row.happened_at, kind="photo", words=words, detail=row.note, by=actor.signed(row), **of_fish(row.group))
 
     def reading(row: WaterReading) -> TimeLine:
         place = {"where": row.tank.name, "to": "water", "to_id": str(row.tank.uid)}
-        return TimeLine(at=row.happened_at, kind="reading", words=reading_words(row, actor), detail=row.note, by=row.by, **place)
+        return TimeLine(at=row.happened_at, kind="reading", words=reading_words(row, actor), detail=row.note, by=actor.signed(row), **place)
 
     def change(row: WaterChange) -> TimeLine:
         words = f"Changed {show_fraction(row.changed_fraction).text} of the water"
-        return TimeLine(at=row.happened_at, kind="change", words=words, detail="", by=row.by, where=row.tank.name, to="tank", to_id=str(row.tank.uid))
+        return TimeLine(
+            at=row.happened_at, kind="change", words=words, detail="", by=actor.signed(row), where=row.tank.name, to="tank", to_id=str(row.tank.uid)
+        )
 
     def dose(row: Dose) -> TimeLine:
         words = f"{'Put back' if row.water_change_id else 'Gave'} {amount_words(row.course, row, actor)}"
-        return TimeLine(at=row.happened_at, kind="dose", words=words, detail=row.task.title if row.task else "", by=row.by, **of_case(row.course.case))
+        return TimeLine(
+            at=row.happened_at, kind="dose", words=words, detail=row.task.title if row.task else "", by=actor.signed(row), **of_case(row.course.case)
+        )
 
     def of_case(case: Case) -> dict[str, Any]:
         return {"where": f"case {case.number}, {case.tank.name}", "to": "case", "to_id": str(case.uid)}
@@ -163,7 +167,7 @@ def _sources(actor: Actor) -> Iterator[Source]:
 
     def bath(row: BathEvent) -> TimeLine:
         words = f"{row.run.title}: {BATH_WORDS.get(row.kind, row.kind)}"
-        return TimeLine(at=row.happened_at, kind="bath", words=words, detail="", by=row.by, **of_fish(row.run.group))
+        return TimeLine(at=row.happened_at, kind="bath", words=words, detail="", by=actor.signed(row), **of_fish(row.run.group))
 
     def ticked(row: Task) -> TimeLine:
         words, by_whom = f"{row.title}, not run here", str(row.done_by or "")

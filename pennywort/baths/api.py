@@ -105,7 +105,7 @@ def _log(actor: Actor, run: BathRun, events: list[BathEvent]) -> list[schemas.Ba
         strip = f" {e.strip_mg_per_l:g} mg/L" if e.strip_mg_per_l is not None else ""
         timed = began is not None and e.kind not in ("in", "end") and not services.is_swab(run)
         second = f", {clock_words(int((e.happened_at - began).total_seconds()))} in" if timed and began else ""
-        rows.append(schemas.BathLogOut(at_words=f"{actor.local(e.happened_at):%H:%M:%S}", words=f"{words[e.kind]}{strip}{second}", by=e.by))
+        rows.append(schemas.BathLogOut(at_words=f"{actor.local(e.happened_at):%H:%M:%S}", words=f"{words[e.kind]}{strip}{second}", by=actor.signed(e)))
     return rows
 
 

@@ -27,7 +27,7 @@ from pennywort.courses.slip_out import slip_out
 from pennywort.fish.services import group_of
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.schemas import ShownOut, Write, Written
-from pennywort.rooms.services import find, write_once
+from pennywort.rooms.services import find, when, write_once
 from pennywort.shelf.queries import tools_at_hand
 from pennywort.tanks.api import ReadingIn, act
 from pennywort.tanks.services import tank_of
@@ -110,12 +110,12 @@ def record_reading(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, bod
 
 
 @router.post("/groups/{uuid:group_id}/slip", response=schemas.SlipOut, operation_id="slip")
-def slip(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schemas.WishIn) -> schemas.SlipOut:
+def slip(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schemas.SlipIn) -> schemas.SlipOut:
     """What a course takes in this group's tank, and its days; keeps nothing."""
     actor = act(request, room_id)
     tank = group_of(actor, group_id).tank
     wish = body.wish()
-    protocol, plan = course.plan_for(actor, tank, wish, starts_at=actor.now)
+    protocol, plan = course.plan_for(actor, tank, wish, starts_at=course.start_of(actor, body.starts_at))
     labels = course.labels_of_wish(actor, protocol, wish)
     return slip_out(protocol, plan, labels=labels, tank=tank, clean=course.clean_tanks(actor, protocol, wish, tank=tank), actor=actor)
 
@@ -223,7 +223,7 @@ def goes_back(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: sc
     actor = act(request, room_id)
     tank = tank_of(actor, tank_id)
     share = tasks.share_of(actor, body.share, tank)
-    parts = tasks.what_goes_back(actor, tank=tank, changed_fraction=share)
+    parts = tasks.what_goes_back(tank, changed_fraction=share, at=when(actor, body.happened_at))
     return schemas.BackListOut(volume=ShownOut.of(show_volume(tank.net_volume_l * share, actor.preferences)), parts=[_back(p, actor) for p in parts])
 
 

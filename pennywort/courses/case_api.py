@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from hashlib import sha256
 from uuid import UUID
 
@@ -17,6 +18,7 @@ from pennywort.courses.models import Case, Course
 from pennywort.courses.queries import story as story_query
 from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.looking_back import facts_of
+from pennywort.courses.queries.span import began_at
 from pennywort.courses.services import cases, exchange
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.schemas import Written
@@ -26,9 +28,9 @@ from pennywort.tanks.api import act
 router = Router(tags=["records"])
 
 
-def _case(case: Case, actor: Actor) -> schemas.CaseOut:
-    figures = story_query.figures_of(actor, case)
-    opened = actor.local(case.opened_at)
+def _case(case: Case, actor: Actor, *, began: datetime) -> schemas.CaseOut:
+    figures = story_query.figures_of(actor, case, began=began)
+    opened = actor.local(began)
     closed = actor.local(case.closed_at) if case.closed_at else None
     return schemas.CaseOut(
         uid=case.uid,
@@ -71,7 +73,7 @@ def list_cases(request: HttpRequest, room_id: Path[UUID]) -> list[schemas.CaseOu
     """All cases, open ones first, then the newest."""
     actor = act(request, room_id)
     found = Case.objects.filter(fishroom=actor.fishroom).select_related("tank", "group")
-    return [_case(c, actor) for c in sorted(found, key=lambda c: (c.closed_at is not None, -c.number))]
+    return [_case(c, actor, began=began_at(c)) for c in sorted(found, key=lambda c: (c.closed_at is not None, -c.number))]
 
 
 @router.get("/cases/{uuid:case_id}", response=schemas.StoryOut, operation_id="case")
@@ -80,8 +82,8 @@ def read_case(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> schem
     actor = act(request, room_id)
     case = cases.case_of(actor, case_id)
     told = story_query.story_of(actor, case)
-    out = _case(case, actor)
-    first = actor.local(case.opened_at).date()
+    out = _case(case, actor, began=told.began_at)
+    first = actor.local(told.began_at).date()
     lines = []
     for line in told.lines:
         local = actor.local(line.at)

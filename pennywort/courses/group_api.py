@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -28,6 +29,7 @@ class MoveAsked(In):
 
 
 class MoveIn(MoveAsked, Write):
+    happened_at: datetime | None = None
     note: str = Field(default="", max_length=200)
     individuals: list[UUID] = Field(default_factory=list, max_length=100, description="Named fish that are among those that go")
 
@@ -67,13 +69,22 @@ def move_fish(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: M
         "move_fish",
         {**body.dict(exclude={"write_id"}), "group": group_id},
         lambda: moves.move_fish(
-            actor, uid=body.write_id, group=group, to=to, count=body.count, plus_minus=body.count_plus_minus, note=body.note, individuals=body.individuals
+            actor,
+            uid=body.write_id,
+            group=group,
+            to=to,
+            count=body.count,
+            plus_minus=body.count_plus_minus,
+            note=body.note,
+            individuals=body.individuals,
+            happened_at=body.happened_at,
         ),
     )
 
 
 class MergeIn(Write):
     into: UUID
+    happened_at: datetime | None = None
 
 
 @router.post("/groups/{uuid:group_id}/merge", response=Written, operation_id="merge_groups")
@@ -81,5 +92,7 @@ def merge_groups(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body
     """Put a group together with another of the same fish in the same tank."""
     actor = act(request, room_id)
     group, into = group_of(actor, group_id), group_of(actor, body.into)
-    content = {"group": group_id, "into": body.into}
-    return write_once(actor, body.write_id, "merge_groups", content, lambda: moves.merge(actor, uid=body.write_id, group=group, into=into))
+    content = {"group": group_id, "into": body.into, "happened_at": body.happened_at}
+    return write_once(
+        actor, body.write_id, "merge_groups", content, lambda: moves.merge(actor, uid=body.write_id, group=group, into=into, happened_at=body.happened_at)
+    )

@@ -15,6 +15,7 @@ from pennywort.core.reference.naming import plural
 from pennywort.courses import look_schemas as out
 from pennywort.courses.diagnosis_out import AskedOut
 from pennywort.courses.models import Case
+from pennywort.courses.queries import story
 from pennywort.courses.queries.circumstances import Carried, Subject, carried_into
 from pennywort.courses.queries.over_days import OverDays, fish_named, leader_of
 from pennywort.courses.services.weighing import warmth_of
@@ -89,7 +90,7 @@ def board(
         carried=_carried(actor, carried or carried_into(actor, group, fish=fish)),
         fish_named=fish_named(group),
         last_verdict=last.verdict if last else "",
-        last_words=f"{actor.local(last.happened_at):%a %H:%M}, {last.by}" if last else "",
+        last_words=f"{actor.local(last.happened_at):%a %H:%M}, {actor.signed(last)}" if last else "",
         gate_read_words=f"read {_at_words(actor, read_at)}" if read_at else "nothing read today",
         read=as_typed(readings, actor),
     )
@@ -123,7 +124,7 @@ def waiting(actor: Actor, look: Look) -> out.WaitingOut:
     local, signs = actor.local(look.happened_at), library().signs
     return out.WaitingOut(
         uid=look.uid, species_name=look.species_name, seller=look.seller, water=look.water_type, verdict=look.verdict,
-        day_words=f"{local:%a} {local.day} {local:%b}", by=look.by, seen=[signs[s].short for s, yes in look.signs.items() if yes and s in signs],
+        day_words=f"{local:%a} {local.day} {local:%b}", by=actor.signed(look), seen=[signs[s].short for s, yes in look.signs.items() if yes and s in signs],
     )  # fmt: skip
 
 
@@ -184,6 +185,7 @@ def _point(actor: Actor, days: OverDays, place: int) -> out.LookPointOut:
     local = actor.local(look.happened_at)
     shares, best = look.shares, leader_of(look)
     seen = [s for s, yes in look.signs.items() if yes and s in found.signs]
+    later = story.RANKED_LATER if look.entered_later else ""
     kind = {"shop": "at the seller’s", "bag": "in the bag", "tank": "on arrival"}.get(look.place, "arrival" if look.kind == "arrival" else "")
     before = {s for s, yes in days.looks[place - 1].signs.items() if yes and s in found.signs} if place else set()
     return out.LookPointOut(
@@ -192,8 +194,8 @@ def _point(actor: Actor, days: OverDays, place: int) -> out.LookPointOut:
         day=_day(actor, look),
         day_words=f"{local:%a} {local.day} {local:%b}",
         at_words=f"{local:%H:%M}",
-        by=look.by,
-        kind_words=kind,
+        by=actor.signed(look),
+        kind_words=", ".join(w for w in (kind, within(later)) if w),
         verdict=look.verdict,
         seen=[_with_count(look, s) for s in seen],
         absent_count=sum(1 for yes in look.signs.values() if not yes),

@@ -17,7 +17,7 @@ from pennywort.core.units import show_small_volume, show_volume
 from pennywort.core.water.gate import Readings
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.running import running_courses
-from pennywort.courses.services.looks import trouble
+from pennywort.courses.queries.span import trouble
 from pennywort.courses.services.moves import watched_since
 from pennywort.fish.models import Group, Look, Observation
 from pennywort.fish.queries import count_of

@@ -51,11 +51,15 @@ class WishIn(In):
         )
 
 
-class StartIn(WishIn, Write):
+class SlipIn(WishIn):
+    # now where nothing is said
+    starts_at: datetime | None = None
+
+
+class StartIn(SlipIn, Write):
     confirmed: list[int] = []
     vet_word: bool = False
     reason: str = Field(default="", max_length=300)
-    starts_at: datetime | None = None
 
     def ticked(self) -> Ticked:
         return Ticked(confirmed=self.confirmed, vet_word=self.vet_word, reason=self.reason)
@@ -243,6 +247,7 @@ class ChangeIn(Write):
 
 class ShareIn(In):
     share: Typed
+    happened_at: datetime | None = None
 
 
 class BackOut(Schema):

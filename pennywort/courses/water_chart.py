@@ -184,7 +184,7 @@ def _ticks(actor: Actor, *, days: int) -> list[TickOut]:
 def _test(actor: Actor, test: WaterReading, *, expected: dict[datetime, str]) -> WaterTestOut:
     local = actor.local(test.happened_at)
     return WaterTestOut(
-        uid=test.uid, day_words=f"{local:%a} {local.day} {local:%b}", at_words=f"{local:%H:%M}", by=test.by, by_hand=not test.instrument,
+        uid=test.uid, day_words=f"{local:%a} {local.day} {local:%b}", at_words=f"{local:%H:%M}", by=actor.signed(test), by_hand=not test.instrument,
         figures=as_typed(test, actor), expected=expected.get(test.happened_at, "") if test.copper_mg_per_l is not None else "", note=test.note,
     )  # fmt: skip
 

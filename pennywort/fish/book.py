@@ -13,6 +13,7 @@ from pennywort.core.outcome.tally import Entry, Reconciled, tally
 from pennywort.core.reference import library
 from pennywort.fish.models import Group, Leaving, Loss, Move, Recount, Scuffle
 from pennywort.fish.queries import LEDGERS, start_of
+from pennywort.rooms.actor import Actor
 from pennywort.rooms.models import LedgerRecord
 
 MANNER = {"died": "found dead", "ended": "put down", "missing": "missing"}
@@ -89,7 +90,7 @@ def row_words(row: LedgerRecord, local: Any) -> tuple[str, str, str]:
     return "move", f"{_many(count)} moved from {row.from_tank.name} to {row.to_tank.name}", row.reason
 
 
-def book_of(group: Group, *, local: Any) -> tuple[BookLine, ...]:
+def book_of(group: Group, *, actor: Actor) -> tuple[BookLine, ...]:
     """The lines of a group after its arrival, oldest first."""
     pairs: list[tuple[Entry, LedgerRecord]] = []
     for ledger, by, kind, only in LEDGERS:
@@ -98,16 +99,24 @@ def book_of(group: Group, *, local: Any) -> tuple[BookLine, ...]:
             pairs.append((Entry(at=row.happened_at, kind=kind, count=Count(count=row.count, plus_minus=row.count_plus_minus)), row))
     pairs.sort(key=lambda p: (p[0].at, p[0].kind == "recount"))
     told = tally(start=start_of(group), entries=[entry for entry, _ in pairs])
-    lines = [_line(row, local, left=line.left, told=line.told) for line, (_, row) in zip(told.lines, pairs, strict=True)]
+    lines = [_line(row, actor, left=line.left, told=line.told) for line, (_, row) in zip(told.lines, pairs, strict=True)]
     whole = Move.objects.standing().filter(Q(group=group), joins=False).select_related("recorded_by", "from_tank", "to_tank")
-    lines += [_line(row, local) for row in whole]
-    lines += [_line(row, local) for row in Scuffle.objects.standing().filter(group=group).select_related("recorded_by")]
+    lines += [_line(row, actor) for row in whole]
+    lines += [_line(row, actor) for row in Scuffle.objects.standing().filter(group=group).select_related("recorded_by")]
     return tuple(sorted(lines, key=lambda x: x.at))
 
 
-def _line(row: Any, local: Any, *, left: Count | None = None, told: Reconciled | None = None) -> BookLine:
-    kind, words, detail = row_words(row, local)
+def _line(row: Any, actor: Actor, *, left: Count | None = None, told: Reconciled | None = None) -> BookLine:
+    kind, words, detail = row_words(row, actor.local)
     ledger = "merge" if isinstance(row, Move) and row.joins else LEDGER.get(type(row), "")
     return BookLine(
-        at=row.happened_at, kind=kind, words=words, detail=detail, by=row.by, left=left, told=told, ledger=ledger, entry=str(row.uid) if ledger else ""
+        at=row.happened_at,
+        kind=kind,
+        words=words,
+        detail=detail,
+        by=actor.signed(row),
+        left=left,
+        told=told,
+        ledger=ledger,
+        entry=str(row.uid) if ledger else "",
     )

@@ -243,7 +243,7 @@ def group_book(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> Gro
     if group.dead_on_arrival:
         came.append(f"{group.dead_on_arrival} dead on arrival")
     lines = []
-    for line in book_of(group, local=actor.local):
+    for line in book_of(group, actor=actor):
         local = actor.local(line.at)
         lines.append(
             BookLineOut(

@@ -51,7 +51,7 @@ def list_photos(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> li
                 uid=photo.uid,
                 fish=photo.fish,
                 note=photo.note,
-                by=photo.by,
+                by=actor.signed(photo),
                 day=(local.date() - group.arrived_on).days + 1,
                 day_words=f"{local:%a} {local.day} {local:%b}",
                 at_words=f"{local:%H:%M}",

@@ -11,7 +11,7 @@ from zoneinfo import ZoneInfo
 from pennywort.core.units import Kind, Preferences, read_quantity, read_share
 from pennywort.core.units.preferences import LengthUnit, MassUnit, TemperatureUnit, VolumeUnit
 from pennywort.rooms.errors import NotFound
-from pennywort.rooms.models import Fishroom, Keeper, Membership
+from pennywort.rooms.models import Fishroom, Keeper, LedgerRecord, Membership
 
 __all__ = ["Actor", "Kind", "enter", "preferences_of"]
 
@@ -46,6 +46,13 @@ class Actor:
     def local(self, at: datetime) -> datetime:
         """An instant on the fishroom's clock."""
         return at.astimezone(self.zone)
+
+    def signed(self, entry: LedgerRecord) -> str:
+        """The name beside an entry; where it was written down later, when that was: "Maren, entered Mon 30 Nov 08:00"."""
+        if not entry.entered_later:
+            return entry.by
+        at = self.local(entry.recorded_at)
+        return f"{entry.by}, entered {at:%a} {at.day} {at:%b} {at:%H:%M}"
 
     @property
     def midnight(self) -> datetime:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from datetime import timedelta
 from typing import Any, Self
 
 from django.contrib.auth.models import AbstractUser
@@ -110,6 +111,10 @@ class Feed(RoomRecord):
         abstract = False
 
 
+# what is written within this of its hour was written at the tank
+ENTERED_LATER = timedelta(hours=1)
+
+
 class LedgerError(RuntimeError):
     """Somebody tried to change a ledger entry in place."""
 
@@ -144,6 +149,11 @@ class LedgerRecord(RoomRecord):
     class Meta(RoomRecord.Meta):
         abstract = True
         indexes = [models.Index(fields=["fishroom", "happened_at"], name="%(class)s_in_time")]
+
+    @property
+    def entered_later(self) -> bool:
+        """Whether it was written down so long after it happened that this must be said."""
+        return self.recorded_at - self.happened_at > ENTERED_LATER
 
     def save(self, *args: Any, **kwargs: Any) -> None:
         if self.pk is not None:

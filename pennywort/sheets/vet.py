@@ -13,6 +13,7 @@ from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_concentration, show_temperature, show_volume
 from pennywort.courses.models import Case, Dose
 from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.span import began_at
 from pennywort.courses.queries.story import losses_in
 from pennywort.courses.queries.strip import amount_words
 from pennywort.fish.book import loss_detail, loss_words
@@ -63,19 +64,19 @@ class VetSheetOut(Schema):
 
 def vet_sheet(actor: Actor, case: Case) -> VetSheetOut:
     """A case on one page, as it stands now or stood at its end."""
-    until = case.closed_at or actor.now
+    until, began = case.closed_at or actor.now, began_at(case)
     group, tank = case.group, case.tank
-    looks = list(Look.objects.standing().filter(group=group, happened_at__gte=case.opened_at, happened_at__lte=until).order_by("-happened_at", "-pk"))
-    given = _given(actor, case)
+    looks = list(Look.objects.standing().filter(group=group, happened_at__gte=began, happened_at__lte=until).order_by("-happened_at", "-pk"))
+    given = _given(actor, case, began=began)
     photos = Photo.objects.standing().filter(group=group, happened_at__lte=until).order_by("-happened_at")[:MOST_PHOTOS]
     return VetSheetOut(
         title=f"Case {case.number}: {plural(group.species_name, 2)} in {tank.name}",
         fishroom=actor.fishroom.name,
         printed_words=day_words(actor.local(actor.now)),
-        fish=_fish(actor, case),
+        fish=_fish(actor, case, began=began),
         water=_water(actor, tank, until=until),
         signs=[_signs(actor, x) for x in looks[:MOST_LOOKS]],
-        losses=[_line(actor, x.happened_at, loss_words(x), loss_detail(x, actor.local)) for x in losses_in(case)[-MOST_LOSSES:]],
+        losses=[_line(actor, x.happened_at, loss_words(x), loss_detail(x, actor.local)) for x in losses_in(case, began=began)[-MOST_LOSSES:]],
         given=given[:MOST_GIVEN],
         given_left_out=max(0, len(given) - MOST_GIVEN),
         in_water=_in_water(tank, until=until),
@@ -90,14 +91,14 @@ def _line(actor: Actor, at: datetime, words: str, detail: str = "") -> SheetLine
     return SheetLineOut(when=f"{local.day} {local:%b} {local:%H:%M}", words=words, detail=detail)
 
 
-def _fish(actor: Actor, case: Case) -> list[str]:
+def _fish(actor: Actor, case: Case, *, began: datetime) -> list[str]:
     group, tank = case.group, case.tank
-    left, start = count_of(group), count_of(group, before=case.opened_at)
+    left, start = count_of(group), count_of(group, before=began)
     arrived = f"{group.arrived_on:%a} {group.arrived_on.day} {group.arrived_on:%b %Y}"
     species = species_of_group(group)
     kept = fish_words(g for g in groups_in_water(tank) if g.pk != group.pk)
     rows = [
-        f"{left.words} of {start.words} left since the first sign on {day_words(actor.local(case.opened_at))}"
+        f"{left.words} of {start.words} left since the first sign on {day_words(actor.local(began))}"
         + (f"; {species.latin}" if species and species.latin else ""),
         f"Came {arrived}" + (f" from {group.supplier}" if group.supplier else "") + f"; {WATER[tank.water_type]} water, {_net(actor, tank)} net",
     ]
@@ -147,7 +148,7 @@ def _signs(actor: Actor, look: Look) -> SheetLineOut:
     return _line(actor, look.happened_at, who + ("; ".join(seen) or "nothing seen"), f"not there: {', '.join(absent)}" if absent else "")
 
 
-def _given(actor: Actor, case: Case) -> list[SheetLineOut]:
+def _given(actor: Actor, case: Case, *, began: datetime) -> list[SheetLineOut]:
     """Doses and baths, the newest first."""
     rows: list[tuple[datetime, str, str]] = []
     for dose in Dose.objects.standing().filter(course__case=case).select_related("course__tank"):
@@ -155,7 +156,7 @@ def _given(actor: Actor, case: Case) -> list[SheetLineOut]:
         detail = f"{show_concentration(dose.amount_mg / dose.net_volume_l).text} {into}" if dose.amount_mg is not None else into
         rows.append((dose.happened_at, amount_words(dose.course, dose, actor), detail))
     for run in BathRun.objects.filter(group=case.group).prefetch_related("events"):
-        events = [e for e in run.events.all() if not e.struck and e.happened_at >= case.opened_at]
+        events = [e for e in run.events.all() if not e.struck and e.happened_at >= began]
         entered = min((e.happened_at for e in events if e.kind == "in"), default=None)
         if entered is not None:
             signs = ", ".join(dict.fromkeys(SIGNS[e.kind] for e in events if e.kind in SIGNS))

@@ -238,7 +238,7 @@ def readings(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> list[R
                 uid=r.uid,
                 day_words=f"{local:%a} {local.day} {local:%b}",
                 at_words=f"{local:%H:%M}",
-                by=r.by,
+                by=actor.signed(r),
                 temperature=ShownOut.of(show_temperature(r.temperature_c, actor.preferences)) if r.temperature_c is not None else None,
                 ph=figures.get("ph", ""),
                 ammonia=figures.get("ammonia", ""),

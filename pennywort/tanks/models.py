@@ -66,6 +66,11 @@ class WaterReading(LedgerRecord):
     instrument = models.CharField(max_length=40, blank=True)
     note = models.CharField(max_length=200, blank=True)
 
+    @property
+    def entered_later(self) -> bool:
+        """What an instrument sends later it has read by itself at its time."""
+        return not self.instrument and super().entered_later
+
 
 class WaterChange(LedgerRecord):
     """A share of the water changed for clean water."""

@@ -45,13 +45,13 @@ class InTime(RoomCase):
         standing = Dose.objects.standing().get()
         self.assertEqual((standing.happened_at, standing.recorded_at), (given, self.clock))
 
-    def test_a_loss_remembered_later_lowers_what_the_case_began_with(self) -> None:
-        """Two lost before the case opened, written after it: the case began with 8 and lost none."""
+    def test_a_loss_remembered_later_belongs_to_the_case(self) -> None:
+        """Two lost the day before the case was opened, written after it: the trouble began with them, with 10."""
         self.later(days=2)
         case = self.send(f"groups/{self.barbs}/looks", {"signs": {"flashing": True}})["case"]
         self.send(f"groups/{self.barbs}/losses", {"count": 2, "happened_at": self.ago(days=1)})
         figures = self.get(f"cases/{case}")["figures"]
-        self.assertEqual((figures["fish_at_start"], figures["fish_lost"], figures["fish_left"]), ("8", "0", "8"))
+        self.assertEqual((figures["fish_at_start"], figures["fish_lost"], figures["fish_left"]), ("10", "2", "8"))
 
     def test_a_look_is_corrected_by_another(self) -> None:
         first = self.send(f"groups/{self.barbs}/looks", {"signs": {"flashing": True}})

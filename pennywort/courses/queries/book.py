@@ -105,7 +105,8 @@ class Book:
     @cached_property
     def courses(self) -> dict[int, Course]:
         """Running courses by key, the oldest first."""
-        found = Course.objects.filter(self.here(), stopped_at=None, ends_at__gt=self.now).select_related("case__group").order_by("starts_at", "pk")
+        standing = Q(stopped_at=None) | Q(stopped_at__gt=self.now)
+        found = Course.objects.filter(standing, self.here(), ends_at__gt=self.now).select_related("case__group").order_by("starts_at", "pk")
         for course in found:
             course.tank = course.case.group.tank = self.tanks[course.tank_id]
         return {course.pk: course for course in found}

@@ -10,6 +10,7 @@ from pennywort.core.reference import library
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import protocol_of, windows_of
+from pennywort.courses.queries.span import began_at
 from pennywort.courses.queries.story import losses_in
 from pennywort.fish.models import Group, Look, Move
 from pennywort.fish.queries import count_of, groups_in_water
@@ -26,16 +27,16 @@ FAR = 1e9
 
 def facts_of(actor: Actor, case: Case) -> CaseFacts:
     """A case up to its end, or to now."""
-    until = case.closed_at or actor.now
-    looks = list(Look.objects.standing().filter(group=case.group, happened_at__gte=case.opened_at, happened_at__lte=until).order_by("happened_at", "pk"))
+    until, began = case.closed_at or actor.now, began_at(case)
+    looks = list(Look.objects.standing().filter(group=case.group, happened_at__gte=began, happened_at__lte=until).order_by("happened_at", "pk"))
     courses = list(Course.objects.filter(case=case, starts_at__lte=until).select_related("tank").order_by("starts_at", "pk"))
-    acted_at, acted = _first_act(case, courses, until=until)
+    acted_at, acted = _first_act(case, courses, began=began, until=until)
     condition = library().conditions.get(case.condition_id)
     held, restarts = _levels(courses, until=until)
     tasks = list(Task.objects.filter(course__in=courses))
     ends = {c.pk: c.stopped_at or until for c in courses}
     return CaseFacts(
-        first_sign_at=case.opened_at,
+        first_sign_at=began,
         noticed=_noticed(looks),
         acted_at=acted_at,
         acted=acted,
@@ -44,12 +45,13 @@ def facts_of(actor: Actor, case: Case) -> CaseFacts:
         tests=[_due(t) for t in tasks if t.kind == "water_test" and t.due_at <= ends[t.course_id]],
         held=held,
         restarts=restarts,
-        ranked=[_ranked(x) for x in looks],
+        ranked=[_ranked(x) for x in looks if not x.entered_later],
+        ranked_later=sum(x.entered_later for x in looks),
         was=condition.short_name if condition and case.closed_at else "",
-        fish_at_start=count_of(case.group, before=case.opened_at),
-        lost=[(x.happened_at, x.count) for x in losses_in(case)],
-        isolated_at=_moved_apart(case, until=until),
-        others_in_water=_company(case),
+        fish_at_start=count_of(case.group, before=began),
+        lost=[(x.happened_at, x.count) for x in losses_in(case, began=began)],
+        isolated_at=_moved_apart(case, began=began, until=until),
+        others_in_water=_company(case, began=began),
     )
 
 
@@ -71,27 +73,27 @@ def _ranked(look: Look) -> Ranked:
     return Ranked(at=look.happened_at, order=tuple((found[n].short_name, share) for n, share in order), urgent=urgent)
 
 
-def _first_act(case: Case, courses: list[Course], *, until: datetime) -> tuple[datetime | None, str]:
+def _first_act(case: Case, courses: list[Course], *, began: datetime, until: datetime) -> tuple[datetime | None, str]:
     """The first thing that was done for these fish or their water after the first sign."""
-    span = {"happened_at__gte": case.opened_at, "happened_at__lte": until}
+    span = {"happened_at__gte": began, "happened_at__lte": until}
     acts = [(d.happened_at, "medicine") for d in Dose.objects.standing().filter(course__in=courses, **span)]
     acts += [(c.happened_at, "water changed") for c in WaterChange.objects.standing().filter(tank__in=on_one_water(case.tank), **span)]
     acts += [(m.happened_at, "fish moved") for m in Move.objects.standing().filter(group=case.group, joins=False, **span)]
-    done = Task.objects.filter(course__in=courses, kind__in=ACTS, done_at__gte=case.opened_at, done_at__lte=until, skipped=False)
+    done = Task.objects.filter(course__in=courses, kind__in=ACTS, done_at__gte=began, done_at__lte=until, skipped=False)
     acts += [(t.done_at, t.title.lower()) for t in done if t.done_at]
     return min(acts, default=(None, ""), key=lambda a: a[0])
 
 
-def _moved_apart(case: Case, *, until: datetime) -> datetime | None:
-    rows = Move.objects.standing().filter(joins=False, happened_at__gte=case.opened_at, happened_at__lte=until)
+def _moved_apart(case: Case, *, began: datetime, until: datetime) -> datetime | None:
+    rows = Move.objects.standing().filter(joins=False, happened_at__gte=began, happened_at__lte=until)
     first = (rows.filter(group=case.group) | rows.filter(parted_from=case.group)).order_by("happened_at").first()
     return first.happened_at if first else None
 
 
-def _company(case: Case) -> bool:
+def _company(case: Case, *, began: datetime) -> bool:
     """Whether other fish lived in this water when the first sign was seen."""
     others: list[Group] = [g for g in groups_in_water(case.tank) if g.pk != case.group_id]
-    return any(g.arrived_on <= case.opened_at.date() and count_of(g, before=case.opened_at).count for g in others)
+    return any(g.arrived_on <= began.date() and count_of(g, before=began).count for g in others)
 
 
 def _levels(courses: list[Course], *, until: datetime) -> tuple[list[Held], list[str]]:

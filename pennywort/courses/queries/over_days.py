@@ -14,6 +14,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import Condition
 from pennywort.courses.models import Case, Course
 from pennywort.courses.queries.circumstances import water_type_of
+from pennywort.courses.queries.span import began_at
 from pennywort.fish.models import Group, Look
 from pennywort.fish.queries import losses_of
 from pennywort.rooms.actor import Actor
@@ -86,7 +87,7 @@ def over_days(actor: Actor, group: Group, *, fish: str) -> OverDays:
     kept = [Kept(leader=leader_of(look), weighed=_weighed_again(look, group)) for look in looks]
     case = Case.objects.filter(group=group, closed_at=None).first()
     course = Course.objects.filter(case=case, stopped_at=None, starts_at__lte=actor.now).order_by("-starts_at").first() if case else None
-    start = course.starts_at if course else case.opened_at if case else looks[0].happened_at if looks else actor.now
+    start = course.starts_at if course else began_at(case) if case else looks[0].happened_at if looks else actor.now
     # the look on which the decision was made stands a little before the course: it is where they came from
     since = [x for x in looks if x.happened_at >= start]
     before = [x for x in looks if x.happened_at < start and x.happened_at > start - timedelta(days=3) and x.place not in ("shop", "bag")]

@@ -12,6 +12,7 @@ from pennywort.core.units import show_concentration, show_fraction, show_tempera
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.held import course_name
 from pennywort.courses.queries.running import labels_on
+from pennywort.courses.queries.span import began_at
 from pennywort.courses.queries.strip import amount_words
 from pennywort.fish.book import loss_detail, loss_words
 from pennywort.fish.models import Look, Loss, Observation
@@ -21,6 +22,7 @@ from pennywort.rooms.models import LedgerRecord
 from pennywort.tanks.models import WaterChange, WaterReading
 from pennywort.tanks.shown import more_words
 
+RANKED_LATER = "Ranked when it was written down, not then"
 APPETITE = {"all": "eating", "less": "eating less", "none": "refusing food"}
 BREATHING = {"calm": "breathing calmly", "fast": "breathing fast", "gasping": "gasping"}
 FED = {"usual": "fed as usual", "little": "fed little", "none": "not fed"}
@@ -47,6 +49,7 @@ class Story:
     """The case page."""
 
     case: Case
+    began_at: datetime
     figures: CaseFigures
     lines: tuple[Line, ...]
     courses: tuple[Course, ...]
@@ -58,23 +61,23 @@ def condition_name(condition_id: str) -> str:
     return condition.name if condition else ""
 
 
-def losses_in(case: Case) -> list[Loss]:
-    """Losses of the group while the case was open."""
-    found = Loss.objects.standing().filter(group=case.group, happened_at__gte=case.opened_at)
+def losses_in(case: Case, *, began: datetime) -> list[Loss]:
+    """Losses of the group from the first sign of a case (``began``) to its end."""
+    found = Loss.objects.standing().filter(group=case.group, happened_at__gte=began)
     return list(found.filter(happened_at__lte=case.closed_at) if case.closed_at else found)
 
 
-def figures_of(actor: Actor, case: Case) -> CaseFigures:
-    """Days, doses, looks, losses of a case."""
+def figures_of(actor: Actor, case: Case, *, began: datetime) -> CaseFigures:
+    """Days, doses, looks, losses of a case since its first sign (``began``)."""
     until = case.closed_at or actor.now
-    looks = Look.objects.standing().filter(group=case.group, happened_at__gte=case.opened_at, happened_at__lte=until).count()
+    looks = Look.objects.standing().filter(group=case.group, happened_at__gte=began, happened_at__lte=until).count()
     return case_figures(
-        opened_on=actor.local(case.opened_at).date(),
-        ended_on=actor.local(max(until, case.opened_at)).date(),
+        opened_on=actor.local(began).date(),
+        ended_on=actor.local(max(until, began)).date(),
         doses_given=Dose.objects.standing().filter(course__case=case, water_change=None).count(),
         looks=looks,
-        fish_at_start=count_of(case.group, before=case.opened_at),
-        lost=[Count(count=x.count, plus_minus=x.count_plus_minus) for x in losses_in(case)],
+        fish_at_start=count_of(case.group, before=began),
+        lost=[Count(count=x.count, plus_minus=x.count_plus_minus) for x in losses_in(case, began=began)],
         left=count_of(case.group, before=case.closed_at),
     )
 
@@ -108,10 +111,11 @@ def look_words(look: Look) -> tuple[str, str]:
     seen = [signs[s].label for s, yes in look.signs.items() if yes and s in signs]
     absent = sum(1 for yes in look.signs.values() if not yes)
     detail = "; ".join(seen) if seen else "nothing seen"
-    return look.verdict, f"{detail}{f'; {absent} not there' if absent else ''}{f'. {look.note}' if look.note else ''}"
+    later = RANKED_LATER if look.entered_later else ""
+    return look.verdict, f"{detail}{f'; {absent} not there' if absent else ''}{f'. {look.note}' if look.note else ''}{f'. {later}' if later else ''}"
 
 
-def _entry(ledger: str, entry: LedgerRecord, *, kind: str, words: str, detail: str = "") -> Line:
+def _entry(actor: Actor, ledger: str, entry: LedgerRecord, *, kind: str, words: str, detail: str = "") -> Line:
     later: LedgerRecord | None = getattr(entry, "correction", None)
     undone = later is not None and later.struck
     if later is not None and undone:
@@ -121,7 +125,7 @@ def _entry(ledger: str, entry: LedgerRecord, *, kind: str, words: str, detail: s
         kind=kind,
         words=words,
         detail=detail,
-        by=entry.by,
+        by=actor.signed(entry),
         ledger="" if later else ledger,
         entry="" if later else str(entry.uid),
         struck=undone,
@@ -130,33 +134,36 @@ def _entry(ledger: str, entry: LedgerRecord, *, kind: str, words: str, detail: s
 
 
 def story_of(actor: Actor, case: Case) -> Story:
-    """The case from its opening to its end, oldest first. Struck and corrected entries stay, marked so."""
+    """The case from its first sign to its end, oldest first. Struck and corrected entries stay, marked so."""
     until = case.closed_at or actor.now
-    span = {"happened_at__gte": case.opened_at, "happened_at__lte": until, "struck": False}
+    began = began_at(case)
+    span = {"happened_at__gte": began, "happened_at__lte": until, "struck": False}
     related = ("recorded_by", "correction")
     courses = list(Course.objects.filter(case=case).select_related("recorded_by", "tank").order_by("starts_at", "pk"))
-    lines = [Line(at=case.opened_at, kind="open", words="Case opened", detail=_start_words(case), by=case.by)]
+    lines = [Line(at=case.opened_at, kind="open", words="Case opened", detail=_start_words(case, began=began), by=case.by)]
     for look in Look.objects.filter(group=case.group, **span).select_related(*related):
         words, detail = look_words(look)
-        lines.append(_entry("look", look, kind="look", words=words, detail=detail))
+        lines.append(_entry(actor, "look", look, kind="look", words=words, detail=detail))
     for reading in WaterReading.objects.filter(tank=case.tank, instrument="", **span).select_related(*related):
-        lines.append(_entry("reading", reading, kind="reading", words=reading_words(reading, actor), detail=reading.note))
+        lines.append(_entry(actor, "reading", reading, kind="reading", words=reading_words(reading, actor), detail=reading.note))
     for seen in Observation.objects.filter(group=case.group, **span).select_related(*related):
         words, detail = observation_words(seen)
-        lines.append(_entry("observation", seen, kind="observation", words=words, detail=detail))
+        lines.append(_entry(actor, "observation", seen, kind="observation", words=words, detail=detail))
     for loss in Loss.objects.filter(group=case.group, **span).select_related(*related):
-        lines.append(_entry("loss", loss, kind="loss", words=loss_words(loss), detail=loss_detail(loss, actor.local)))
+        lines.append(_entry(actor, "loss", loss, kind="loss", words=loss_words(loss), detail=loss_detail(loss, actor.local)))
     for change in WaterChange.objects.filter(tank=case.tank, **span).select_related(*related):
-        lines.append(_entry("change", change, kind="change", words=f"Changed {show_fraction(change.changed_fraction).text} of the water"))
+        lines.append(_entry(actor, "change", change, kind="change", words=f"Changed {show_fraction(change.changed_fraction).text} of the water"))
     for dose in Dose.objects.filter(course__case=case, struck=False).select_related(*related, "course", "task"):
         verb = "Put back" if dose.water_change_id else "Gave"
-        lines.append(_entry("dose", dose, kind="dose", words=f"{verb} {amount_words(dose.course, dose, actor)}", detail=dose.task.title if dose.task else ""))
+        lines.append(
+            _entry(actor, "dose", dose, kind="dose", words=f"{verb} {amount_words(dose.course, dose, actor)}", detail=dose.task.title if dose.task else "")
+        )
     for task in Task.objects.filter(course__case=case, done_at__isnull=False).exclude(given_words="").select_related("done_by"):
         lines.append(Line(at=task.done_at or task.due_at, kind="bath", words=task.title, detail=task.given_words, by=str(task.done_by)))
     for course in courses:
         lines.append(
             Line(
-                at=course.recorded_at,
+                at=min(course.starts_at, course.recorded_at),
                 kind="course",
                 words=f"Course started: {course_name(course)}",
                 detail=_course_detail(course, actor),
@@ -172,14 +179,15 @@ def story_of(actor: Actor, case: Case) -> Story:
     order = {"open": 0, "close": 2}
     return Story(
         case=case,
-        figures=figures_of(actor, case),
+        began_at=began,
+        figures=figures_of(actor, case, began=began),
         lines=tuple(sorted(lines, key=lambda x: (x.at, order.get(x.kind, 1)))),
         courses=tuple(courses),
     )
 
 
-def _start_words(case: Case) -> str:
-    start = count_of(case.group, before=case.opened_at)
+def _start_words(case: Case, *, began: datetime) -> str:
+    start = count_of(case.group, before=began)
     return f"{start.words} {plural(case.group.species_name, start.count)} in {case.tank.name}"
 
 

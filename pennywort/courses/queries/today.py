@@ -192,7 +192,7 @@ def _done_today(actor: Actor, book: Book) -> tuple[DoneItem, ...]:
 
     def add(ledger: str, entry: Dose | WaterChange | Loss, words: str, amount: str = "", task: str = "") -> None:
         at = entry.happened_at
-        done = DoneItem(ledger=ledger, entry=str(entry.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=entry.by, amount=amount, task=task)
+        done = DoneItem(ledger=ledger, entry=str(entry.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=actor.signed(entry), amount=amount, task=task)
         items.append((at, done))
 
     # the tanks were read already: joining them again would be most of the work of these

@@ -32,10 +32,15 @@ def end_of(course: Course) -> datetime:
 
 
 def keep_to_clocks(actor: Actor, tank: Tank) -> str:
-    """Put off (or bring back) the ends of the courses in this water to what their clocks say now, and answer what was read; in words, empty if none."""
-    book = Book([tank], now=actor.now)
-    moved = " ".join(words for course in book.running(tank) if (words := _keep(actor, book, course)))
+    """Answer what was read, and put ends off; in words, empty if none."""
+    moved = put_off(actor, tank)
     return f"{answer_readings(actor, tank)} {moved}".strip()
+
+
+def put_off(actor: Actor, tank: Tank) -> str:
+    """Put off (or bring back) the ends of the courses in this water to what their clocks say now; in words, empty if none."""
+    book = Book([tank], now=actor.now)
+    return " ".join(words for course in book.running(tank) if (words := _keep(actor, book, course)))
 
 
 def _keep(actor: Actor, book: Book, course: Course) -> str:
@@ -88,15 +93,15 @@ def _move_end(actor: Actor, course: Course, *, end: datetime, later: timedelta) 
     course.save(update_fields=["treatment_ends_at", "observe_starts_at", "ends_at", "clock_ends_at"])
 
 
-def begin_again(actor: Actor, tank: Tank, *, words: str) -> str:
-    """Fish from elsewhere came into this water: every clock that runs in it begins again. In words; empty where none runs."""
-    book = Book([tank], now=actor.now)
+def begin_again(actor: Actor, tank: Tank, *, at: datetime, words: str) -> str:
+    """Fish from elsewhere came into this water: every clock that ran in it then begins again. In words; empty where none ran."""
+    book = Book([tank], now=at)
     told = []
     for course in book.running(tank):
-        state = book.clock(course)
-        if state is None or state.counted_h < 1:
+        state = book.clock(course) if course.starts_at <= at else None
+        if state is None or state.counted_h < 1 or (course.clock_from is not None and course.clock_from >= at):
             continue
-        course.clock_from, course.clock_from_words = actor.now, words
+        course.clock_from, course.clock_from_words = at, words
         course.save(update_fields=["clock_from", "clock_from_words"])
         told.append(f"{course_name(course)} stood at day {state.day_number} of {state.of_days} and begins again: {words}.")
     return " ".join([*told, keep_to_clocks(actor, tank)]).strip()

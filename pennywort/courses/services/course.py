@@ -37,7 +37,8 @@ from pennywort.tanks.queries import equipment_on, fresh_readings, on_one_water, 
 from pennywort.tanks.services import tank_of
 
 LATEST_START = timedelta(days=14)
-EARLIEST_START = timedelta(hours=2)
+# a course that somebody writes down from his notes
+EARLIEST_START = timedelta(days=60)
 # below this part of its target a medicine is out of the water
 OUT_FRACTION = 0.01
 READ_AS = {"mg/L": "dose_mg_per_l", "uL/L": "dose_ul_per_l", "degC": "temperature", "day": "number", "h": "duration", "1": "number"}
@@ -251,6 +252,14 @@ def _check_ticks(plan: CoursePlan, ticked: Ticked) -> None:
         raise Refused(f"{plan.cared[0].text[:1].upper()}{plan.cared[0].text[1:]}. Say why it is given all the same.", field="reason")
 
 
+def start_of(actor: Actor, starts_at: datetime | None) -> datetime:
+    """When a course starts or started; now where nothing is said. :raises InvalidInput: too far back or ahead."""
+    start = starts_at or actor.now
+    if start.tzinfo is None or not actor.now - EARLIEST_START <= start <= actor.now + LATEST_START:
+        raise InvalidInput("It began within the last sixty days, or begins within two weeks.", field="starts_at")
+    return start
+
+
 def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish: Wish, ticked: Ticked, starts_at: datetime | None) -> dict[str, Any]:
     """Start a course: its case, its dated tasks, and the figures that made them.
 
@@ -258,17 +267,15 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
     """
     tank = group.tank
     _not_reportable(condition, protocol_named(actor, wish.protocol_id))
-    start = starts_at or actor.now
-    if start.tzinfo is None or not actor.now - EARLIEST_START <= start <= actor.now + LATEST_START:
-        raise InvalidInput("Start it now, or within two weeks.", field="starts_at")
+    start = start_of(actor, starts_at)
     protocol, plan = plan_for(actor, tank, wish, starts_at=start)
     _check_ticks(plan, ticked)
     _check_room_for(actor, tank, protocol)
-    before = _held_before(Book([tank], now=actor.now), tank, plan)
+    before = _held_before(Book([tank], now=min(start, actor.now)), tank, plan)
     for watch in running_courses(tank, now=actor.now):
         watch.stopped_at, watch.stop_reason = actor.now, "a treatment was started"
         watch.save(update_fields=["stopped_at", "stop_reason"])
-    case = open_case(actor, write_id=uid, group=group, at=actor.now)
+    case = open_case(actor, write_id=uid, group=group, at=min(start, actor.now))
     if condition:
         case.condition_id = check_condition(condition)
         case.save(update_fields=["condition_id"])

@@ -15,6 +15,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.library import ReferenceError, check_course
 from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.queries.span import began_at
 from pennywort.courses.services.case_parts import (
     CaseFile,
     CasePart,
@@ -57,8 +58,8 @@ def _plain(record: RoomRecord, part: type[Part], **more: Any) -> dict[str, Any]:
 def export_case(case: Case) -> dict[str, Any]:
     """The case as plain data in the open format ``pennywort-case`` version 1, in UTC; the same case, the same file."""
     until = case.closed_at or datetime.max.replace(tzinfo=case.opened_at.tzinfo)
-    # the last day before it opened tells how the water was when trouble began
-    since = case.opened_at - timedelta(days=1)
+    # the last day before its first sign tells how the water was when trouble began
+    since = began_at(case) - timedelta(days=1)
     span = {"happened_at__gte": since, "happened_at__lte": until}
     related = ("recorded_by", "corrects")
     readings = WaterReading.objects.filter(tank=case.tank, **span).select_related(*related).order_by("happened_at", "pk")

@@ -7,11 +7,11 @@ from typing import Any, Literal
 from uuid import UUID, uuid5
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.models import Case
 from pennywort.courses.queries.circumstances import newcomer, subject_of
 from pennywort.courses.queries.running import open_tasks
+from pennywort.courses.queries.span import ended_over, trouble
 from pennywort.courses.services.calendar import keep_to_clocks
 from pennywort.courses.services.cases import open_case
 from pennywort.courses.services.weighing import Diagnosis, Looked, diagnose_typed
@@ -76,7 +76,8 @@ def record_look(
     )  # fmt: skip
     case = Case.objects.filter(group=group, closed_at=None).first()
     if case is None and trouble(look.signs):
-        case = open_case(actor, write_id=uid, group=group, at=look.happened_at)
+        # of a case that is over by now this is a part, written down later
+        case = ended_over(group, look.happened_at) or open_case(actor, write_id=uid, group=group, at=look.happened_at)
     tick_off(actor, tank=group.tank, kind="look", at=look.happened_at)
     if not in_bag:
         tick_tests(actor, tank=group.tank, read=looked.test.read, at=look.happened_at)
@@ -106,12 +107,6 @@ def waiting_inspections(actor: Actor) -> list[Look]:
     since = actor.now - timedelta(days=30)
     found = Look.objects.standing().filter(fishroom=actor.fishroom, group=None, became=None, happened_at__gt=since)
     return list(found.select_related("recorded_by").order_by("-happened_at", "-pk"))
-
-
-def trouble(signs: dict[str, bool]) -> bool:
-    """Whether something was seen that is no sign of a well fish: only that opens a case."""
-    known = library().signs
-    return any(seen and not (s in known and known[s].good) and s != "single_fish_only" for s, seen in signs.items())
 
 
 def tick_off(actor: Actor, *, tank: Tank, kind: str, at: datetime) -> None:

@@ -8,6 +8,8 @@ from datetime import datetime, time, timedelta
 from typing import Any
 from uuid import UUID, uuid5
 
+from django.db.models import Q
+
 from pennywort.core.errors import InvalidInput
 from pennywort.core.outcome.figures import Count, check_count
 from pennywort.core.reference.naming import plural
@@ -21,7 +23,7 @@ from pennywort.fish.queries import count_of, groups_in_water
 from pennywort.fish.services import add_group
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
-from pennywort.rooms.services import find
+from pennywort.rooms.services import find, when
 from pennywort.tanks.models import Tank
 
 # groups that came within this of one another are one quarantine (common practice)
@@ -36,13 +38,13 @@ class Going:
     whole: bool
 
 
-def how_many(group: Group, *, count: int | None, plus_minus: int) -> Going:
-    """:raises InvalidInput: none, or more than are left."""
+def how_many(group: Group, *, count: int | None, plus_minus: int, at: datetime | None = None) -> Going:
+    """How many go, or went at an instant that has been. :raises InvalidInput: none, or more than are left."""
     left = count_of(group)
     if left.count == 0:
         raise InvalidInput("None are left in this group.", field="count")
     if count is None:
-        return Going(count=left, whole=True)
+        return Going(count=count_of(group, before=at), whole=True)
     wanted = check_count(Count(count=count, plus_minus=plus_minus), field="count", least=1)
     if wanted.count > left.count + left.plus_minus:
         raise InvalidInput(f"Only {left.words} are left in this group.", field="count")
@@ -96,21 +98,21 @@ def _left_behind(actor: Actor, group: Group) -> list[Course]:
     return [] if others else running_courses(group.tank, now=actor.now)
 
 
-def mixed(actor: Actor, *, newcomers: Group, tank: Tank, count: int) -> str:
-    """Fish came into a water where others are: the clocks and the watching of the cleaner begin again. In words."""
+def mixed(actor: Actor, *, newcomers: Group, tank: Tank, count: int, at: datetime) -> str:
+    """Fish came into a water where others are: the clocks and the watching of the cleaner begin again then. In words."""
     for _, cleaner in _restarted(actor, newcomers, to=tank):
-        Group.objects.filter(pk=cleaner.pk).update(watched_since=actor.now)
-        cleaner.watched_since = actor.now
-    return begin_again(actor, tank, words=joined_words(newcomers, count))
+        since = max(at, watched_since(actor, cleaner))
+        Group.objects.filter(pk=cleaner.pk).update(watched_since=since)
+        cleaner.watched_since = since
+    return begin_again(actor, tank, at=at, words=joined_words(newcomers, count))
 
 
 def arrive(actor: Actor, *, uid: UUID, tank: Tank, **values: Any) -> dict[str, Any]:
-    """Fish arrive; those that are in this water already begin their watching again. Arrivals written down later change nothing."""
+    """Fish arrive; those that are in this water already begin their watching again, from the end of that day where it is written down later."""
     answer = add_group(actor, uid=uid, tank=tank, **values)
     group = Group.objects.get(fishroom=actor.fishroom, uid=uid)
-    if group.arrived_on < actor.local(actor.now).date() - timedelta(days=1):
-        return answer
-    return {**answer, "told": mixed(actor, newcomers=group, tank=tank, count=count_of(group).count)}
+    at = min(actor.now, datetime.combine(group.arrived_on + timedelta(days=1), time(), tzinfo=actor.zone))
+    return {**answer, "told": mixed(actor, newcomers=group, tank=tank, count=count_of(group).count, at=at)}
 
 
 def move_fish(
@@ -124,6 +126,7 @@ def move_fish(
     note: str,
     individuals: Sequence[UUID] = (),
     along: Course | None = None,
+    happened_at: datetime | None = None,
 ) -> dict[str, Any]:
     """Move a group, or part of it, to another tank.
 
@@ -133,7 +136,8 @@ def move_fish(
     """
     if to.pk == group.tank_id:
         raise InvalidInput("They are in this tank already.", field="to")
-    going = how_many(group, count=count, plus_minus=plus_minus)
+    at = _move_at(actor, group, happened_at)
+    going = how_many(group, count=count, plus_minus=plus_minus, at=at)
     left_behind = _left_behind(actor, group) if going.whole and to.water_id != group.tank.water_id else []
     from_tank = group.tank
     moving = group if going.whole else _parted(actor, group, uid=uuid5(uid, "parted"), to=to, count=going.count)
@@ -141,13 +145,13 @@ def move_fish(
         _named_along(actor, group, moving, individuals)
     same_water = to.water_id == from_tank.water_id
     # those that a course moves together lived together before
-    told = "" if same_water or along is not None else mixed(actor, newcomers=moving, tank=to, count=going.count.count)
+    told = "" if same_water or along is not None else mixed(actor, newcomers=moving, tank=to, count=going.count.count, at=at)
     Move.objects.create(
         uid=uid,
         fishroom=actor.fishroom,
         recorded_at=actor.now,
         recorded_by=actor.keeper,
-        happened_at=actor.now,
+        happened_at=at,
         group=moving,
         parted_from=None if going.whole else group,
         from_tank=from_tank,
@@ -160,12 +164,26 @@ def move_fish(
         Group.objects.filter(pk=group.pk).update(tank=to)
         Case.objects.filter(group=group, closed_at=None).update(tank=to)
     for course in (c for c in left_behind if c != along):
-        course.stopped_at, course.stop_reason = actor.now, f"the fish went to {to.name}"
+        course.stopped_at, course.stop_reason = at, f"the fish went to {to.name}"
         course.save(update_fields=["stopped_at", "stop_reason"])
     return {"uid": str(moving.uid), "told": told}
 
 
-def merge(actor: Actor, *, uid: UUID, group: Group, into: Group) -> dict[str, Any]:
+def _move_at(actor: Actor, group: Group, happened_at: datetime | None) -> datetime:
+    """When they went. :raises InvalidInput: before they came, or before they were last moved."""
+    at = when(actor, happened_at)
+    if at < datetime.combine(group.arrived_on, time(), tzinfo=actor.zone):
+        raise InvalidInput("That lies before they came.", field="happened_at")
+    mine = Q(group=group) | Q(parted_from=group)
+    last = Move.objects.standing().filter(mine).order_by("-happened_at").first()
+    if last is not None and at < last.happened_at:
+        local = actor.local(last.happened_at)
+        words = f"They were moved on {local:%A} {local.day} {local:%B} at {local:%H:%M}. A move before that can’t be written down any more."
+        raise InvalidInput(words, field="happened_at")
+    return at
+
+
+def merge(actor: Actor, *, uid: UUID, group: Group, into: Group, happened_at: datetime | None = None) -> dict[str, Any]:
     """Put a group together with another of the same fish in the same tank: from now on they are one.
 
     Whoever was watched for less decides: the watching of all begins with theirs.
@@ -181,8 +199,9 @@ def merge(actor: Actor, *, uid: UUID, group: Group, into: Group) -> dict[str, An
         raise InvalidInput("None are left in one of the two groups.", field="into")
     if Case.objects.filter(group=group, closed_at=None).exists():
         raise Conflict("A case of these is open. Close it first, or put the others together with them.", field="into")
+    at = max(_move_at(actor, g, happened_at) for g in (group, into))
     Move.objects.create(
-        uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper, happened_at=actor.now, group=into, parted_from=group,
+        uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper, happened_at=at, group=into, parted_from=group,
         joins=True, from_tank=group.tank, to_tank=into.tank, count=left.count, count_plus_minus=left.plus_minus,
     )  # fmt: skip
     since = max(watched_since(actor, group), watched_since(actor, into))
@@ -224,12 +243,12 @@ def _parted(actor: Actor, group: Group, *, uid: UUID, to: Tank, count: Count) ->
     )
 
 
-def transfer(actor: Actor, *, uid: UUID, task: Task, to: Tank) -> None:
+def transfer(actor: Actor, *, uid: UUID, task: Task, to: Tank, at: datetime) -> None:
     """All fish of a course's water go over into a clean tank, and the course with them."""
     course, before = task.course, task.course.tank
     for group in groups_in_water(before):
         if count_of(group).count:
-            move_fish(actor, uid=uuid5(uid, f"move {group.uid}"), group=group, to=to, count=None, plus_minus=0, note=task.title, along=course)
+            move_fish(actor, uid=uuid5(uid, f"move {group.uid}"), group=group, to=to, count=None, plus_minus=0, note=task.title, along=course, happened_at=at)
     Course.objects.filter(pk=course.pk).update(tank=to)
     course.tank = to
     Task.objects.filter(pk=task.pk).update(moved_from=before)
@@ -240,6 +259,6 @@ def transfer_back(actor: Actor, *, uid: UUID, task: Task) -> None:
     """A move that was pressed by mistake is walked back. :raises Conflict: they have gone on since."""
     if task.moved_from is None or task.to_tank is None or task.course.tank_id != task.to_tank_id:
         raise Conflict("They have gone on since: move them by hand.", field="task")
-    transfer(actor, uid=uid, task=task, to=task.moved_from)
+    transfer(actor, uid=uid, task=task, to=task.moved_from, at=actor.now)
     Task.objects.filter(pk=task.pk).update(moved_from=None)
     task.moved_from = None

@@ -18,7 +18,7 @@ from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import moves, soonest
 from pennywort.courses.queries.running import BEFORE_START, RUN_HERE, TICKED, WHOLE_CHANGES, active_mg_in, by_label, due_amount, label_of
-from pennywort.courses.services.calendar import fall_due, keep_to_clocks
+from pennywort.courses.services.calendar import fall_due, keep_to_clocks, put_off
 from pennywort.courses.services.moves import transfer, transfer_back
 from pennywort.fish.models import Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
 from pennywort.fish.queries import count_of
@@ -81,7 +81,7 @@ class Given:
 PRODUCT_COLUMN: dict[Measures, str] = {"volume": "amount_ml", "mass": "product_mg", "pieces": "pieces_count"}
 
 
-def _amounts(actor: Actor, task: Task, *, given: str | Given, confirm_unusual: bool) -> dict[str, float | None]:
+def _amounts(actor: Actor, task: Task, *, at: datetime, given: str | Given, confirm_unusual: bool) -> dict[str, float | None]:
     """What was given, as the columns of a dose: mg of active (with mL where the product is a liquid), or a label's mL, mg or pieces.
 
     :raises InvalidInput: no amount. :raises Unusual: far from the plan and not confirmed.
@@ -89,7 +89,7 @@ def _amounts(actor: Actor, task: Task, *, given: str | Given, confirm_unusual: b
     if isinstance(given, Given) and given.active_mg is not None and task.dose_mg is not None:
         return {"amount_mg": given.active_mg}
     text = given.text if isinstance(given, Given) else given
-    level = Book([task.course.tank], now=actor.now).level_to_weigh(task) if task.refill else None
+    level = Book([task.course.tank], now=at).level_to_weigh(task) if task.refill else None
     measures, planned = due_amount(task, level_mg_per_l=level)
     amount = read_amount(actor, text, measures=measures, field="amount")
     if amount <= 0:
@@ -130,8 +130,8 @@ def give_dose(
             local = actor.local(early)
             words = f"Too soon after the last one: this may follow from {local:%A} {local:%H:%M}. Press again if it is true."
             raise Unusual(words, field="amount")
-    amounts = _amounts(actor, task, given=amount, confirm_unusual=confirm_unusual)
     at = when(actor, happened_at or (old.happened_at if old else None))
+    amounts = _amounts(actor, task, at=at, given=amount, confirm_unusual=confirm_unusual)
     course = task.course
     if at < course.starts_at - BEFORE_START:
         raise InvalidInput("That lies before this course started.", field="happened_at")
@@ -162,7 +162,7 @@ def give_dose(
 
 def give_again(actor: Actor, *, uid: UUID, task: Task, amount: str | Given, happened_at: datetime) -> dict[str, Any]:
     """The same medicine once more on the same day, beside its task: it was spent too soon."""
-    amounts = _amounts(actor, task, given=amount, confirm_unusual=True)
+    amounts = _amounts(actor, task, at=happened_at, given=amount, confirm_unusual=True)
     values: dict[str, Any] = {"medicine_id": task.medicine_id, **amounts, "net_volume_l": task.course.tank.net_volume_l}
     dose = new_entry(Dose, actor, uid=uid, name="dose", happened_at=happened_at, course=task.course, **values)
     return {"uid": str(dose.uid)}
@@ -185,7 +185,7 @@ def do_task(actor: Actor, *, uid: UUID, task: Task, happened_at: datetime | None
     _still_open(actor, task)
     at = when(actor, happened_at)
     if task.kind == "transfer" and task.to_tank is not None:
-        transfer(actor, uid=uid, task=task, to=task.to_tank)
+        transfer(actor, uid=uid, task=task, to=task.to_tank, at=at)
     elif task.kind in WHOLE_CHANGES:
         add_water_change(actor, uid=uid, tank=task.course.tank, changed_fraction=1.0, happened_at=at)
     _done(actor, task, at=at)
@@ -242,11 +242,11 @@ class PutBack:
     level_mg_per_l: float | None
 
 
-def what_goes_back(actor: Actor, *, tank: Tank, changed_fraction: float) -> list[PutBack]:
-    """What must go back in after changing this share, to hold each running course's level. Keeps nothing."""
-    found, book = [], Book([tank], now=actor.now)
+def what_goes_back(tank: Tank, *, changed_fraction: float, at: datetime) -> list[PutBack]:
+    """What must go back in after changing this share at an instant, to hold the level that each course had then. Keeps nothing."""
+    found, book = [], Book([tank], now=at)
     for course in book.running(tank):
-        if course.treatment_ends_at <= actor.now:
+        if course.treatment_ends_at <= at or course.starts_at - BEFORE_START > at:
             continue
         for medicine_id in course.targets_mg_per_l:
             level = book.level(tank, medicine_id)
@@ -254,7 +254,11 @@ def what_goes_back(actor: Actor, *, tank: Tank, changed_fraction: float) -> list
                 mg = put_back_mg(net_volume_l=tank.net_volume_l, level_mg_per_l=level, changed_fraction=changed_fraction)
                 found.append(PutBack(course=course, medicine_id=medicine_id, product="", amount_mg=mg, measures="mass", amount=0.0, level_mg_per_l=level))
         # of each product by its label as much as the last dose of it was
-        last = {d.product: label for d in book.given(tank) if d.course_id == course.pk and d.water_change_id is None and (label := by_label(d)) is not None}
+        last = {
+            d.product: label
+            for d in book.given(tank)
+            if d.course_id == course.pk and d.happened_at <= at and d.water_change_id is None and (label := by_label(d)) is not None
+        }
         for product, (measures, amount) in last.items():
             back = put_back_ml(dose_ml=amount, changed_fraction=changed_fraction)
             found.append(PutBack(course=course, medicine_id="", product=product, amount_mg=None, measures=measures, amount=back, level_mg_per_l=None))
@@ -280,7 +284,7 @@ def change_water(actor: Actor, *, uid: UUID, tank: Tank, share: str, task: Task 
             raise InvalidInput("This task is not a water change of this tank.", field="task")
         _still_open(actor, task)
     at = when(actor, happened_at)
-    back = what_goes_back(actor, tank=tank, changed_fraction=fraction) if put_back else []
+    back = what_goes_back(tank, changed_fraction=fraction, at=at) if put_back else []
     change = add_water_change(actor, uid=uid, tank=tank, changed_fraction=fraction, happened_at=at)
     for i, part in enumerate(back):
         Dose.objects.create(
@@ -299,7 +303,7 @@ def change_water(actor: Actor, *, uid: UUID, tank: Tank, share: str, task: Task 
         )
     if task is not None:
         _done(actor, task, at=at)
-    return {"uid": str(change.uid)}
+    return {"uid": str(change.uid), "told": put_off(actor, tank)}
 
 
 def reach_temperature(actor: Actor, *, uid: UUID, task: Task, temperature: str, happened_at: datetime | None) -> dict[str, Any]:

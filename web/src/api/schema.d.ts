@@ -5324,6 +5324,8 @@ export interface components {
              * @default 0
              */
             count_plus_minus?: number;
+            /** Happened At */
+            happened_at?: string | null;
             /**
              * Note
              * @default
@@ -5347,6 +5349,8 @@ export interface components {
              * Format: uuid
              */
             into: string;
+            /** Happened At */
+            happened_at?: string | null;
         };
         /** PhotoOut */
         PhotoOut: {
@@ -7140,8 +7144,8 @@ export interface components {
             strength?: string;
             own?: components["schemas"]["OwnStrength"] | null;
         };
-        /** WishIn */
-        WishIn: {
+        /** SlipIn */
+        SlipIn: {
             /** Protocol */
             protocol: string;
             /**
@@ -7174,6 +7178,8 @@ export interface components {
              * @default []
              */
             tanks?: string[];
+            /** Starts At */
+            starts_at?: string | null;
         };
         /**
          * HeldOut
@@ -7726,6 +7732,8 @@ export interface components {
              * @default []
              */
             tanks?: string[];
+            /** Starts At */
+            starts_at?: string | null;
             /**
              * Confirmed
              * @default []
@@ -7741,8 +7749,6 @@ export interface components {
              * @default
              */
             reason?: string;
-            /** Starts At */
-            starts_at?: string | null;
         };
         /** StopIn */
         StopIn: {
@@ -7801,6 +7807,8 @@ export interface components {
              * @description A figure as typed: 2.5 gal, 82F
              */
             share: string;
+            /** Happened At */
+            happened_at?: string | null;
         };
         /** ChangeIn */
         ChangeIn: {
@@ -10922,7 +10930,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WishIn"];
+                "application/json": components["schemas"]["SlipIn"];
             };
         };
         responses: {

@@ -6,6 +6,7 @@ import FigureText from '@/shared/FigureText.vue'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 import TextField from '@/shared/TextField.vue'
 
 /** A water change of a stated share: how much water that is, and what must go back in. */
@@ -14,14 +15,15 @@ const emit = defineEmits<{ done: [] }>()
 const session = useSession()
 const share = ref(props.share)
 const back = ref(props.putBack)
+const at = ref<string | null>(null)
 
 const goes = useQuery({
-  queryKey: ['goes-back', () => props.tank, share],
+  queryKey: ['goes-back', () => props.tank, share, at],
   queryFn: () =>
     answer(
       api.POST('/api/rooms/{room_id}/tanks/{tank_id}/goes-back', {
         params: { path: { ...session.inRoom(), tank_id: props.tank } },
-        body: { share: share.value },
+        body: { share: share.value, happened_at: at.value },
       }),
     ),
   enabled: computed(() => share.value.trim() !== ''),
@@ -37,7 +39,7 @@ const write = useWrite((write_id) =>
         share: share.value,
         task: props.task ?? null,
         put_back: back.value && parts.value.length > 0,
-        happened_at: null,
+        happened_at: at.value,
       },
     }),
   ),
@@ -57,7 +59,7 @@ async function save() {
     :label="label"
     :busy="write.busy.value"
     :problem="write.problem.value"
-    :fields="['share']"
+    :fields="['happened_at', 'share']"
     testid="save-change"
     @save="save"
   >
@@ -69,6 +71,7 @@ async function save() {
       :problem="write.problem.value"
       :hint="goes.data.value ? `${goes.data.value.volume.figure} ${goes.data.value.volume.unit}` : undefined"
     />
+    <WhenField v-model="at" :problem="write.problem.value" />
     <template v-if="parts.length">
       <div class="tick">
         <Checkbox v-model="back" binary input-id="put-back" />

@@ -51,7 +51,7 @@ useHeld(
 
 <style scoped>
 .when {
-  width: 190px;
+  width: 168px;
 }
 .read {
   flex: 1 1 120px;

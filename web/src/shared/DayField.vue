@@ -29,7 +29,7 @@ watch(text, (typed) => {
     :field="field"
     :problem="problem"
     :hint="hint"
-    :placeholder="ahead ? 'Nov 2027' : '24 Nov'"
+    :placeholder="ahead ? 'e.g. Nov 2027' : 'e.g. 24 Nov'"
     :read="read"
   />
 </template>

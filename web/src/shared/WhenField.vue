@@ -1,19 +1,33 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, watch } from 'vue'
 import DateText from './DateText.vue'
 import { useClock } from './useClock'
 import { readInstant } from './when'
 
-/** An instant that has been: a day and an hour on the fishroom's clock, never in the future. */
-defineProps<{ label: string; field: string; problem: Error | null; hint?: string }>()
-const at = defineModel<Date | null>({ required: true })
-const clock = useClock()
-const text = ref('')
-const read = (typed: string) => readInstant(typed, clock())
-watch(text, (typed) => {
-  const found = typed.trim() ? read(typed) : null
-  at.value = found && 'at' in found ? found.at : null
+/**
+ * An instant that has been, as the API takes it; nothing where nothing is written, and that is now. A day and an hour on the
+ * fishroom's clock, never in the future.
+ */
+withDefaults(defineProps<{ label?: string; field?: string; problem: Error | null; hint?: string }>(), {
+  label: 'When',
+  field: 'happened_at',
+  hint: 'now, if left empty',
 })
+const at = defineModel<string | null>({ required: true })
+/** what is typed, and whether it can't be read: for whoever keeps it, or sends without a form */
+const text = defineModel<string>('text', { default: '' })
+const unread = defineModel<boolean>('unread', { default: false })
+const clock = useClock()
+const read = (typed: string) => readInstant(typed, clock())
+const found = computed(() => (text.value.trim() ? read(text.value) : null))
+watch(
+  found,
+  (now) => {
+    at.value = now && 'at' in now ? now.at.toISOString() : null
+    unread.value = !!now && 'fault' in now
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -23,7 +37,7 @@ watch(text, (typed) => {
     :field="field"
     :problem="problem"
     :hint="hint"
-    placeholder="24 Nov 21:30"
+    placeholder="e.g. 24 Nov 21:30"
     :read="read"
   />
 </template>

@@ -3,12 +3,12 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { answer, api, type Problem, type Schemas } from '@/api/client'
-import { capital } from '@/shared/capital'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useKept } from '@/shared/useKept'
 import { useWrite } from '@/shared/useWrite'
+import ConfirmStart from './ConfirmStart.vue'
 import DayBoard from './DayBoard.vue'
 import TextField from '@/shared/TextField.vue'
 import CleanTanks from './CleanTanks.vue'
@@ -66,7 +66,9 @@ const parameters = ref<Record<string, string>>({})
 const products = ref<Record<string, Schemas['ProductIn']>>({})
 const clean = ref<string[]>([])
 const reason = ref('')
-const kept = useKept('course', { picked, protocol, labels, parameters, products, clean, reason })
+const startsAt = ref<string | null>(null)
+const began = ref('')
+const kept = useKept('course', { picked, protocol, labels, parameters, products, clean, reason, began })
 watch(
   list,
   (found) => {
@@ -109,6 +111,7 @@ const wish = computed(() => ({
   also: school.value?.needs_label ? labels.value.slice(1).map(asSent) : [],
   condition: condition.value,
   tanks: school.value?.moves ? clean.value : [],
+  starts_at: startsAt.value,
 }))
 const settled = ref(wish.value)
 let timer: ReturnType<typeof setTimeout> | undefined
@@ -155,7 +158,6 @@ const start = useWrite((write_id) =>
         confirmed: confirmed.value,
         vet_word: vetWord.value,
         reason: reason.value,
-        starts_at: null,
       },
     }),
   ),
@@ -175,14 +177,6 @@ watch(
     if (before && now?.some((line) => !before.includes(line))) reason.value = ''
   },
 )
-const open = computed(() =>
-  slip.value
-    ? slip.value.confirm.length -
-      confirmed.value.length +
-      (slip.value.needs_vet && !vetWord.value ? 1 : 0) +
-      (slip.value.cared.length && !reason.value.trim() ? 1 : 0)
-    : 0,
-)
 async function begin() {
   const done = await start.run()
   if (!done) return
@@ -190,6 +184,7 @@ async function begin() {
   await router.push({ name: 'today' })
 }
 const FIELDS = computed(() => [
+  'starts_at',
   ...['tanks.0', 'tanks.1'],
   ...labels.value.flatMap((_, i) => labelFields(i ? `also.${i - 1}` : 'label')),
   ...settable.value.map((p) => `parameters.${p.id}`),
@@ -306,33 +301,18 @@ const FIELDS = computed(() => [
           </template>
         </dl>
         <p v-if="slip.broken.length" class="brick never">Never here: {{ slip.broken.join('; ') }}.</p>
-        <div class="confirm">
-          <div v-for="(c, i) in slip.confirm" :key="c.text" class="tick">
-            <Checkbox v-model="confirmed" :value="i" :input-id="`c-${i}`" :data-testid="`confirm-${i}`" />
-            <label :for="`c-${i}`">{{ c.text }}</label>
-          </div>
-          <div v-if="slip.cared.length" class="tick why">
-            <label for="reason"
-              >{{ capital(slip.cared.join('; ')) }}.
-              <span class="small tannin">Why is it given all the same?</span></label
-            >
-            <Textarea id="reason" v-model="reason" rows="2" maxlength="300" data-testid="reason" />
-          </div>
-          <div v-if="slip.needs_vet" class="tick">
-            <Checkbox v-model="vetWord" binary input-id="vet" data-testid="vet-word" />
-            <label for="vet"
-              >A veterinarian told me to use it here.
-              <span class="small tannin">{{ slip.vet_reason }}</span></label
-            >
-          </div>
-          <Button
-            :label="open ? `Start, after ${open} more ${open === 1 ? 'tick' : 'ticks'}` : 'Start now'"
-            :disabled="open > 0 || stale || slip.broken.length > 0"
-            :loading="start.busy.value"
-            data-testid="start-course"
-            @click="begin"
-          />
-        </div>
+        <ConfirmStart
+          v-model:confirmed="confirmed"
+          v-model:vet-word="vetWord"
+          v-model:reason="reason"
+          v-model:at="startsAt"
+          v-model:began="began"
+          :slip="slip"
+          :stale="stale"
+          :busy="start.busy.value"
+          :problem="start.problem.value"
+          @start="begin"
+        />
       </template>
       <p v-else-if="school?.medicines.length && ready && slipQuery.error.value" class="plain quiet">
         Once that is settled, the slip for {{ tank.volume.net.figure }} {{ tank.volume.net.unit }} stands
@@ -392,30 +372,8 @@ const FIELDS = computed(() => [
 .facts dd {
   grid-column: 2;
 }
-.why {
-  flex-direction: column;
-}
-.why :deep(textarea) {
-  width: 100%;
-}
 .never {
   font-weight: 600;
-}
-.confirm {
-  padding-top: 12px;
-}
-.tick {
-  display: flex;
-  gap: 12px;
-  align-items: flex-start;
-  padding: 8px 0;
-  border-bottom: 1px solid var(--rule);
-}
-.confirm :deep(.p-button) {
-  margin-top: 14px;
-  min-height: 52px;
-  font-size: 16px;
-  min-width: 240px;
 }
 .over-time {
   margin-top: 24px;
@@ -434,10 +392,6 @@ const FIELDS = computed(() => [
 }
 @media (max-width: 759px) {
   .tick {
-    min-height: 56px;
-  }
-  .confirm :deep(.p-button) {
-    width: 100%;
     min-height: 56px;
   }
 }

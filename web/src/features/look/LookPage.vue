@@ -2,6 +2,7 @@
 import { computed, onBeforeUnmount, onMounted, ref, toRef, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import PageHead from '@/shared/PageHead.vue'
+import WhenField from '@/shared/WhenField.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import SignMark from '@/shared/SignMark.vue'
 import { NO_TEST } from '@/shared/waterTest'
@@ -24,8 +25,24 @@ const props = withDefaults(defineProps<{ group?: string; newcomer?: Newcomer | n
 const router = useRouter()
 const route = useRoute()
 const look = useLook(toRef(props, 'group'), toRef(props, 'newcomer'))
-const { signs, counts, sizes, context, kin, typed, kit, note, mode, place, fish, weighed, write, carried } =
-  look
+const {
+  signs,
+  counts,
+  sizes,
+  context,
+  kin,
+  typed,
+  kit,
+  note,
+  mode,
+  place,
+  fish,
+  weighed,
+  write,
+  carried,
+  at,
+  seenAt,
+} = look
 const board = computed(() => look.board.data.value ?? null)
 if (!look.kept.restored && (props.newcomer || route.query['mode'] === 'arrival')) mode.value = 'arrival'
 
@@ -58,6 +75,7 @@ const others = computed(() => weighed.value?.next_looks.slice(1) ?? [])
 const all = computed(() => regions.value.flatMap((r) => r.signs))
 const lookedAt = computed(() => all.value.filter((s) => answerOf(told.value, s.id) !== 'unknown').length)
 const best = computed(() => weighed.value?.ranked[0] ?? null)
+const unread = ref(false)
 const comparing = ref<{ one: string; other: string } | null>(null)
 
 function answerOne(sign: string, seen: boolean) {
@@ -71,6 +89,8 @@ function show() {
 }
 watch(picked, () => (asked.value = ''), { flush: 'sync' })
 async function keep(then: 'case' | 'treat', which?: Record<string, string>) {
+  // the field says what is wrong with the hour
+  if (unread.value) return document.querySelector<HTMLInputElement>('.keep .when')?.focus()
   const done = await write.run()
   if (!done) return
   look.kept.forget()
@@ -114,7 +134,7 @@ function focusTable() {
 }
 onMounted(() => window.addEventListener('keydown', onKey))
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
-const GATE_FIELDS = Object.keys(NO_TEST)
+const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
 </script>
 
 <template>
@@ -220,6 +240,13 @@ const GATE_FIELDS = Object.keys(NO_TEST)
         <div class="keep">
           <label for="look-note" class="small quiet">Note</label>
           <InputText id="look-note" v-model="note" maxlength="500" class="note" />
+          <WhenField
+            v-model="at"
+            v-model:text="seenAt"
+            v-model:unread="unread"
+            label="Looked"
+            :problem="write.problem.value"
+          />
           <ProblemNote :problem="write.problem.value" :fields="GATE_FIELDS" />
           <div class="presses">
             <Button

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, Problem, type Schemas } from '@/api/client'
+import WhenField from '@/shared/WhenField.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { sendPhoto } from '@/shared/sendPhoto'
@@ -33,6 +34,9 @@ function choose(id: string) {
 }
 const input = ref<HTMLInputElement | null>(null)
 const note = ref('')
+const at = ref<string | null>(null)
+const takenAt = ref('')
+const unread = ref(false)
 const busy = ref(false)
 const problem = ref<Problem | null>(null)
 async function send() {
@@ -41,9 +45,9 @@ async function send() {
   problem.value = null
   try {
     for (const file of files) {
-      await sendPhoto(path.value, file, { fish: props.fish, note: note.value })
+      await sendPhoto(path.value, file, { fish: props.fish, note: note.value }, at.value)
     }
-    note.value = ''
+    note.value = takenAt.value = ''
     chosen.value = []
   } catch (caught) {
     if (!(caught instanceof Problem)) throw caught
@@ -100,19 +104,28 @@ const alt = (p: Schemas['PhotoOut']) =>
         placeholder="what it shows"
         aria-label="What the photo shows"
       />
+      <WhenField
+        v-model="at"
+        v-model:text="takenAt"
+        v-model:unread="unread"
+        label="Taken"
+        field="taken_at"
+        :problem="problem"
+        hint="as the file says, if left empty"
+      />
       <label class="file">
         <input
           ref="input"
           type="file"
           accept="image/*"
           multiple
-          :disabled="busy"
+          :disabled="busy || unread"
           data-testid="photo-file"
           @change="send"
         />
         <span>{{ busy ? 'Keeping it' : photos.length ? 'Add a photo' : 'Add the first photo' }}</span>
       </label>
-      <ProblemNote :problem="problem" />
+      <ProblemNote :problem="problem" :fields="['taken_at']" />
     </form>
     <Dialog v-if="removing" visible modal header="Take this photo out" @update:visible="removing = null">
       <div class="ask">

@@ -36,10 +36,13 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
   const typed = ref<Typed>({ ...NO_TEST })
   const kit = ref<KitBasis>({})
   const note = ref('')
+  /** when it was looked, where it is written down later, and as it was typed */
+  const at = ref<string | null>(null)
+  const seenAt = ref('')
   const carried = ref<Signs>({})
   const begun = ref('')
   const kept = useKept('look', {
-    ...{ mode, place, fish, signs, counts, sizes, context, kin, typed, kit, note, carried, begun },
+    ...{ mode, place, fish, signs, counts, sizes, context, kin, typed, kit, note, carried, begun, seenAt },
   })
 
   const board = useQuery({
@@ -152,7 +155,7 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
       return answer(
         api.POST('/api/rooms/{room_id}/inspections', {
           params: { path: session.inRoom() },
-          body: { write_id, ...body.value, ...newcomer.value, note: note.value },
+          body: { write_id, ...body.value, ...newcomer.value, note: note.value, happened_at: at.value },
         }),
       )
     return answer(
@@ -165,11 +168,12 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
           place: mode.value === 'arrival' ? place.value : '',
           carried: asBefore.value,
           note: note.value,
+          happened_at: at.value,
         },
       }),
     )
   })
-  watch([body], () => write.forget(), { deep: true })
+  watch([body, at], () => write.forget(), { deep: true })
 
   const changed = computed(() => changedFrom(carried.value, signs.value))
   const asBefore = computed(() =>
@@ -194,6 +198,8 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
     typed,
     kit,
     note,
+    at,
+    seenAt,
     carried,
     changed,
     asBefore,

@@ -8,6 +8,7 @@ import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 import { LOSS_FIELDS, useLossFacts } from './lossFacts'
 import LossFacts from './LossFacts.vue'
 
@@ -27,6 +28,7 @@ const ASKED = [
   { value: true, label: 'yes' },
   { value: false, label: 'no' },
 ] as const
+const at = ref<string | null>(null)
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/groups/{group_id}/humane-ends', {
@@ -37,6 +39,7 @@ const write = useWrite((write_id) =>
         method: method.value ?? '',
         vet_asked: vet.value === true,
         note: note.value,
+        happened_at: at.value,
         ...sent(),
       },
     }),
@@ -53,7 +56,7 @@ async function save() {
     :label="count === 1 ? 'One put down' : `${count ?? 0} put down`"
     :busy="write.busy.value"
     :problem="problem"
-    :fields="['count', 'method', 'vet_asked', 'note', ...LOSS_FIELDS]"
+    :fields="['happened_at', 'count', 'method', 'vet_asked', 'note', ...LOSS_FIELDS]"
     :disabled="!method || vet === null"
     testid="save-end"
     @save="save"
@@ -84,6 +87,7 @@ async function save() {
       {{ chosen.text }} <span class="quiet">{{ chosen.source }}</span>
     </p>
     <ChoiceRow v-model="vet" label="A vet was asked" :choices="ASKED" field="vet_asked" :problem="problem" />
+    <WhenField v-model="at" :problem="problem" />
     <LossFacts v-model="facts" :names="names" :problem="problem" :words="words" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
     <p v-if="refused.length" class="small quiet told">Never: {{ refused.map((m) => m.name).join(', ') }}.</p>

@@ -7,6 +7,7 @@ import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 
 /** Fish leave alive: sold, given away, or released into a water that is not in this book. */
 const props = defineProps<{ group: { uid: string; words: string; left: number } }>()
@@ -23,6 +24,7 @@ const KINDS = [
   { value: 'released', label: 'released' },
 ] as const
 const DONE = { given: 'given away', sold: 'sold', released: 'released' }
+const at = ref<string | null>(null)
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/groups/{group_id}/leavings', {
@@ -34,6 +36,7 @@ const write = useWrite((write_id) =>
         count_plus_minus: plusMinus.value ?? 0,
         whither: whither.value,
         note: note.value,
+        happened_at: at.value,
       },
     }),
   ),
@@ -49,7 +52,7 @@ async function save() {
     :label="`${count ?? 0} ${DONE[kind]}`"
     :busy="write.busy.value"
     :problem="problem"
-    :fields="['count', 'count_plus_minus', 'whither', 'note']"
+    :fields="['happened_at', 'count', 'count_plus_minus', 'whither', 'note']"
     testid="save-leaving"
     @save="save"
   >
@@ -70,6 +73,7 @@ async function save() {
       maxlength="60"
       hint="a keeper, a pond; a tank kept here is a move"
     />
+    <WhenField v-model="at" :problem="problem" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
     <p v-if="kind === 'released'" class="small tannin caution">
       Into a garden pond or a display. Never into open water: it is against the law nearly everywhere, and

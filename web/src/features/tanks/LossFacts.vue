@@ -35,6 +35,7 @@ const causes = computed(() => conditions.data.value ?? [])
     label="Last seen well"
     field="last_seen_well_at"
     :problem="problem"
+    hint=""
   />
   <FieldRow v-slot="f" label="Signs" field="signs" :problem="problem">
     <MultiSelect

@@ -23,7 +23,7 @@ const count = ref<number | null>(1)
 const plusMinus = ref<number | null>(null)
 const manner = ref<NonNullable<Schemas['LossIn']['manner']>>('died')
 const note = ref('')
-const at = ref<Date | null>(null)
+const at = ref<string | null>(null)
 const more = ref(false)
 const photo = ref<HTMLInputElement | null>(null)
 const photoProblem = ref<Problem | null>(null)
@@ -43,7 +43,7 @@ const write = useWrite((write_id) =>
         count_plus_minus: plusMinus.value ?? 0,
         manner: manner.value,
         note: note.value,
-        happened_at: at.value?.toISOString() ?? null,
+        happened_at: at.value,
         ...sent(),
       },
     }),
@@ -88,7 +88,7 @@ async function save() {
     />
     <CountField v-model="plusMinus" label="give or take" field="count_plus_minus" :problem="problem" />
     <ChoiceRow v-model="manner" label="How" :choices="MANNERS" />
-    <WhenField v-model="at" label="Found" field="happened_at" :problem="problem" hint="now, if left empty" />
+    <WhenField v-model="at" label="Found" :problem="problem" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
     <template v-if="more">
       <LossFacts v-model="facts" :names="names" :problem="problem" :words="words" />

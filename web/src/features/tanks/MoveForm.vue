@@ -8,6 +8,7 @@ import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 
 /** Fish go to another tank, all or some; what that does to clocks stands there before it is pressed. */
 const props = defineProps<{ group: Schemas['GroupOut'] }>()
@@ -36,15 +37,23 @@ const ahead = useQuery({
   enabled: computed(() => !!to.value && !!count.value),
   retry: false,
 })
+const at = ref<string | null>(null)
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/groups/{group_id}/move', {
       params: { path: path.value },
-      body: { write_id, to: to.value, count: part.value, count_plus_minus: 0, note: note.value },
+      body: {
+        write_id,
+        to: to.value,
+        count: part.value,
+        count_plus_minus: 0,
+        note: note.value,
+        happened_at: at.value,
+      },
     }),
   ),
 )
-watch([to, count], () => write.forget())
+watch([to, count, at], () => write.forget())
 async function save() {
   if (await write.run()) emit('done')
 }
@@ -55,7 +64,7 @@ async function save() {
     :label="there ? `${count ?? 0} to ${there.name}` : 'Choose where to'"
     :busy="write.busy.value"
     :problem="write.problem.value"
-    :fields="['to', 'count']"
+    :fields="['happened_at', 'to', 'count']"
     :disabled="!there || !count"
     testid="save-move"
     @save="save"
@@ -79,6 +88,7 @@ async function save() {
       :max="group.left"
       :hint="`of ${group.words}`"
     />
+    <WhenField v-model="at" :problem="write.problem.value" />
     <TextField v-model="note" label="Note" field="note" :problem="write.problem.value" maxlength="200" />
     <div v-if="ahead.data.value?.words.length" class="ahead" role="status" data-testid="move-ahead">
       <p v-for="w in ahead.data.value.words" :key="w" class="tannin">{{ w }}</p>

@@ -5,6 +5,7 @@ import FieldRow from '@/shared/FieldRow.vue'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 
 const props = defineProps<{ group: string }>()
 const emit = defineEmits<{ done: [] }>()
@@ -22,11 +23,18 @@ const breaths = [
   { value: 'fast', label: 'fast' },
   { value: 'gasping', label: 'gasping' },
 ]
+const at = ref<string | null>(null)
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/groups/{group_id}/observations', {
       params: { path: { ...session.inRoom(), group_id: props.group } },
-      body: { write_id, appetite: appetite.value ?? '', breathing: breathing.value ?? '', note: note.value },
+      body: {
+        write_id,
+        appetite: appetite.value ?? '',
+        breathing: breathing.value ?? '',
+        note: note.value,
+        happened_at: at.value,
+      },
     }),
   ),
 )
@@ -40,7 +48,7 @@ async function save() {
     label="Write it down"
     :busy="write.busy.value"
     :problem="write.problem.value"
-    :fields="['note']"
+    :fields="['happened_at', 'note']"
     testid="save-observation"
     @save="save"
   >
@@ -60,6 +68,7 @@ async function save() {
       option-value="value"
       aria-labelledby="breathing-label"
     />
+    <WhenField v-model="at" :problem="write.problem.value" />
     <FieldRow v-slot="f" label="In your words" field="note" :problem="write.problem.value" wide>
       <Textarea
         :id="f.id"

@@ -6,6 +6,7 @@ import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 
 /** They were counted anew: the book goes on from there and says what it had thought. */
 const props = defineProps<{ group: { uid: string; words: string } }>()
@@ -14,11 +15,18 @@ const session = useSession()
 const count = ref<number | null>(null)
 const plusMinus = ref<number | null>(null)
 const note = ref('')
+const at = ref<string | null>(null)
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/groups/{group_id}/recounts', {
       params: { path: { ...session.inRoom(), group_id: props.group.uid } },
-      body: { write_id, count: count.value ?? 0, count_plus_minus: plusMinus.value ?? 0, note: note.value },
+      body: {
+        write_id,
+        count: count.value ?? 0,
+        count_plus_minus: plusMinus.value ?? 0,
+        note: note.value,
+        happened_at: at.value,
+      },
     }),
   ),
 )
@@ -33,7 +41,7 @@ async function save() {
     :label="count === null ? 'How many are there?' : `Counted ${count}`"
     :busy="write.busy.value"
     :problem="problem"
-    :fields="['count', 'count_plus_minus', 'note']"
+    :fields="['happened_at', 'count', 'count_plus_minus', 'note']"
     :disabled="count === null"
     testid="save-recount"
     @save="save"
@@ -46,6 +54,7 @@ async function save() {
       :hint="`the book says ${group.words}`"
     />
     <CountField v-model="plusMinus" label="give or take" field="count_plus_minus" :problem="problem" />
+    <WhenField v-model="at" :problem="problem" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
     <p class="small quiet told">
       What the plus-minus can’t explain counts as lost by today in the comparisons, unless a loss says when.

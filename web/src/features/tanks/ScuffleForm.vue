@@ -6,6 +6,7 @@ import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 
 /** Who goes for the newcomers, and how hard. */
 const props = defineProps<{ group: { uid: string } }>()
@@ -20,11 +21,18 @@ const DEGREES = [
   { value: 'bitten', label: 'bitten' },
   { value: 'pinned', label: 'kept from food or cover' },
 ] as const
+const at = ref<string | null>(null)
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/groups/{group_id}/scuffles', {
       params: { path: { ...session.inRoom(), group_id: props.group.uid } },
-      body: { write_id, by_whom: byWhom.value, degree: degree.value, note: note.value },
+      body: {
+        write_id,
+        by_whom: byWhom.value,
+        degree: degree.value,
+        note: note.value,
+        happened_at: at.value,
+      },
     }),
   ),
 )
@@ -39,12 +47,13 @@ async function save() {
     label="Write it down"
     :busy="write.busy.value"
     :problem="problem"
-    :fields="['by_whom', 'note']"
+    :fields="['happened_at', 'by_whom', 'note']"
     testid="save-scuffle"
     @save="save"
   >
     <TextField v-model="byWhom" label="By whom" field="by_whom" :problem="problem" maxlength="60" />
     <ChoiceRow v-model="degree" label="They were" :choices="DEGREES" />
+    <WhenField v-model="at" :problem="problem" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
   </EntryForm>
 </template>

@@ -5,6 +5,7 @@ import ChoiceRow from '@/shared/ChoiceRow.vue'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 import { NO_TEST } from '@/shared/waterTest'
 import TextField from '@/shared/TextField.vue'
 
@@ -31,11 +32,12 @@ const kits = [
   { value: 'ion', label: 'the ion: NH₄, NO₂, NO₃' },
   { value: 'n', label: 'nitrogen: N' },
 ] as const
+const at = ref<string | null>(null)
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/tanks/{tank_id}/readings', {
       params: { path: { ...session.inRoom(), tank_id: props.tank } },
-      body: { write_id, ...form.value, basis: basis.value },
+      body: { write_id, ...form.value, basis: basis.value, happened_at: at.value },
     }),
   ),
 )
@@ -50,7 +52,7 @@ async function save() {
     label="Keep this test"
     :busy="write.busy.value"
     :problem="problem"
-    :fields="['temperature', 'ph', 'ammonia', 'nitrite', 'note', ...MORE.map((m) => m.name)]"
+    :fields="['happened_at', 'temperature', 'ph', 'ammonia', 'nitrite', 'note', ...MORE.map((m) => m.name)]"
     testid="save-test"
     @save="save"
   >
@@ -115,6 +117,7 @@ async function save() {
       {{ rest.map((m, i) => (i ? m.label.toLowerCase() : m.label).replace(', total', '')).join(', ') }}
     </button>
     <ChoiceRow v-model="basis" label="The kit counts" :choices="kits" />
+    <WhenField v-model="at" :problem="problem" />
     <TextField v-model="form.note" label="Note" field="note" :problem="problem" maxlength="200" />
   </EntryForm>
 </template>

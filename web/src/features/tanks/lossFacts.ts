@@ -6,7 +6,7 @@ import { useSession } from '@/shared/session'
 /** What is known of a loss, as the form holds it. */
 export interface LossFacts {
   fish: string | null
-  lastSeenWell: Date | null
+  lastSeenWell: string | null
   signs: string[]
   causeId: string | null
   cause: string
@@ -45,7 +45,7 @@ export function useLossFacts(group: () => string) {
   const names = computed(() => (book.data.value?.individuals ?? []).filter((i) => !i.gone).map((i) => i.name))
   const sent = () => ({
     fish: facts.value.fish ?? '',
-    last_seen_well_at: facts.value.lastSeenWell?.toISOString() ?? null,
+    last_seen_well_at: facts.value.lastSeenWell,
     signs: facts.value.signs,
     cause_id: facts.value.causeId ?? '',
     cause: facts.value.cause,

@@ -13,7 +13,7 @@ const emit = defineEmits<{ close: [] }>()
 const session = useSession()
 const given = ref('')
 const minutes = ref('')
-const at = ref<Date | null>(null)
+const at = ref<string | null>(null)
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/tasks/{task_id}/done', {
@@ -22,7 +22,7 @@ const write = useWrite((write_id) =>
         write_id,
         given: given.value,
         minutes: minutes.value,
-        happened_at: at.value?.toISOString() ?? null,
+        happened_at: at.value,
       },
     }),
   ),
@@ -65,13 +65,7 @@ async function save() {
         :problem="write.problem.value"
         inputmode="decimal"
       />
-      <WhenField
-        v-model="at"
-        label="When"
-        field="happened_at"
-        :problem="write.problem.value"
-        hint="now, if left empty"
-      />
+      <WhenField v-model="at" :problem="write.problem.value" />
       <template #presses>
         <Button type="button" severity="secondary" label="Back" @click="emit('close')" />
       </template>

@@ -12,7 +12,7 @@ const props = defineProps<{ due?: Schemas['DueOut']; done?: Schemas['DoneOut'] }
 const emit = defineEmits<{ close: [] }>()
 const session = useSession()
 const amount = ref(props.due?.press_amount ?? props.done?.amount ?? '')
-const at = ref<Date | null>(null)
+const at = ref<string | null>(null)
 const sure = ref(false)
 const write = useWrite((write_id) =>
   answer(
@@ -22,7 +22,7 @@ const write = useWrite((write_id) =>
         write_id,
         amount: amount.value,
         confirm_unusual: sure.value,
-        happened_at: at.value?.toISOString() ?? null,
+        happened_at: at.value,
         corrects: props.done?.entry ?? null,
       },
     }),
@@ -62,13 +62,7 @@ const title = computed(() => (props.done ? 'Correct a dose' : `${props.due?.tank
         autofocus
         inputmode="text"
       />
-      <WhenField
-        v-model="at"
-        label="When"
-        field="happened_at"
-        :problem="write.problem.value"
-        hint="now, if left empty"
-      />
+      <WhenField v-model="at" :problem="write.problem.value" />
       <ProblemNote
         :problem="write.problem.value ?? leave.problem.value"
         :fields="['amount', 'happened_at']"

@@ -4,27 +4,29 @@ import { answer, api, type Schemas } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 import TextField from '@/shared/TextField.vue'
 
-/** The water reached its warmth, or its salinity: what the instrument says now. */
+/** The water reached its warmth, or its salinity: what the instrument says. */
 const props = defineProps<{ due: Schemas['DueOut'] }>()
 const emit = defineEmits<{ close: [] }>()
 const session = useSession()
 const salty = computed(() => props.due.kind === 'salinity')
 const read = ref(props.due.press_amount)
+const at = ref<string | null>(null)
 const write = useWrite((write_id) => {
   const params = { path: { ...session.inRoom(), task_id: props.due.task } }
   return salty.value
     ? answer(
         api.POST('/api/rooms/{room_id}/tasks/{task_id}/salinity', {
           params,
-          body: { write_id, salinity: read.value, happened_at: null },
+          body: { write_id, salinity: read.value, happened_at: at.value },
         }),
       )
     : answer(
         api.POST('/api/rooms/{room_id}/tasks/{task_id}/warmth', {
           params,
-          body: { write_id, temperature: read.value, happened_at: null },
+          body: { write_id, temperature: read.value, happened_at: at.value },
         }),
       )
 })
@@ -44,12 +46,12 @@ async function save() {
       :label="`Reached ${read}`"
       :busy="write.busy.value"
       :problem="write.problem.value"
-      :fields="['temperature', 'salinity']"
+      :fields="['happened_at', 'temperature', 'salinity']"
       testid="save-warmth"
       @save="save"
     >
       <p class="small quiet">
-        {{ due.title }}. Write what the {{ salty ? 'refractometer or pen' : 'thermometer' }} says now.
+        {{ due.title }}. Write what the {{ salty ? 'refractometer or pen' : 'thermometer' }} says.
       </p>
       <TextField
         v-model="read"
@@ -58,6 +60,7 @@ async function save() {
         :field="salty ? 'salinity' : 'temperature'"
         :problem="write.problem.value"
       />
+      <WhenField v-model="at" :problem="write.problem.value" />
     </EntryForm>
   </Dialog>
 </template>

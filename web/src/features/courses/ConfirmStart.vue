@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { Schemas } from '@/api/client'
+import { capital } from '@/shared/capital'
+import WhenField from '@/shared/WhenField.vue'
+
+/** What must be ticked before a course starts, when it began where it is written down later, and the press. */
+const props = defineProps<{
+  slip: Schemas['SlipOut']
+  stale: boolean
+  busy: boolean
+  problem: Error | null
+}>()
+const emit = defineEmits<{ start: [] }>()
+const confirmed = defineModel<number[]>('confirmed', { required: true })
+const vetWord = defineModel<boolean>('vetWord', { required: true })
+const reason = defineModel<string>('reason', { required: true })
+const at = defineModel<string | null>('at', { required: true })
+const began = defineModel<string>('began', { required: true })
+const unread = ref(false)
+const open = computed(
+  () =>
+    props.slip.confirm.length -
+    confirmed.value.length +
+    (props.slip.needs_vet && !vetWord.value ? 1 : 0) +
+    (props.slip.cared.length && !reason.value.trim() ? 1 : 0),
+)
+</script>
+
+<template>
+  <form class="confirm" novalidate @submit.prevent="emit('start')">
+    <div v-for="(c, i) in slip.confirm" :key="c.text" class="tick">
+      <Checkbox v-model="confirmed" :value="i" :input-id="`c-${i}`" :data-testid="`confirm-${i}`" />
+      <label :for="`c-${i}`">{{ c.text }}</label>
+    </div>
+    <div v-if="slip.cared.length" class="tick why">
+      <label for="reason"
+        >{{ capital(slip.cared.join('; ')) }}.
+        <span class="small tannin">Why is it given all the same?</span></label
+      >
+      <Textarea id="reason" v-model="reason" rows="2" maxlength="300" data-testid="reason" />
+    </div>
+    <div v-if="slip.needs_vet" class="tick">
+      <Checkbox v-model="vetWord" binary input-id="vet" data-testid="vet-word" />
+      <label for="vet"
+        >A veterinarian told me to use it here. <span class="small tannin">{{ slip.vet_reason }}</span></label
+      >
+    </div>
+    <WhenField
+      v-model="at"
+      v-model:text="began"
+      v-model:unread="unread"
+      label="Begins"
+      field="starts_at"
+      :problem="problem"
+      hint="now, if left empty; a day that has been, if it is written down later"
+    />
+    <Button
+      type="submit"
+      :label="
+        open
+          ? `Start, after ${open} more ${open === 1 ? 'tick' : 'ticks'}`
+          : at
+            ? 'Write it down'
+            : 'Start now'
+      "
+      :disabled="open > 0 || stale || unread || slip.broken.length > 0"
+      :loading="busy"
+      data-testid="start-course"
+    />
+  </form>
+</template>
+
+<style scoped>
+.confirm {
+  padding-top: 12px;
+}
+.tick {
+  display: flex;
+  gap: 12px;
+  align-items: flex-start;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.why {
+  flex-direction: column;
+}
+.why :deep(textarea) {
+  width: 100%;
+}
+.confirm :deep(.p-button) {
+  margin-top: 14px;
+  min-height: 52px;
+  font-size: 16px;
+  min-width: 240px;
+}
+@media (max-width: 759px) {
+  .tick {
+    min-height: 56px;
+  }
+  .confirm :deep(.p-button) {
+    width: 100%;
+    min-height: 56px;
+  }
+}
+</style>
