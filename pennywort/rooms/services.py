@@ -32,6 +32,8 @@ CLOCK_SLACK = timedelta(minutes=5)
 def write_once(actor: Actor, write_id: UUID, operation: str, content: dict[str, Any], do: Callable[[], dict[str, Any]]) -> dict[str, Any]:
     """Run ``do`` in one transaction and keep its answer under ``write_id``; a repeat gets the kept answer.
 
+    What was sent without an hour and, its answer lost, comes again from where it waited with the hour of its press, is a repeat.
+
     :raises Conflict: the id was used for another write.
     """
     packed = json.dumps(content, sort_keys=True, default=str)
@@ -39,7 +41,8 @@ def write_once(actor: Actor, write_id: UUID, operation: str, content: dict[str, 
     with transaction.atomic():
         kept = WriteReceipt.objects.filter(fishroom=actor.fishroom, write_id=write_id).first()
         if kept is not None:
-            if kept.operation != operation or kept.content_hash != digest:
+            again = kept.content_hash == digest or _but_for_its_hour(kept, json.loads(packed))
+            if kept.operation != operation or not again:
                 raise Conflict("This id was already used for another entry. Reload and try again.", field="write_id")
             return dict(kept.answer)
         answer: dict[str, Any] = json.loads(json.dumps(do(), default=str))
@@ -54,6 +57,11 @@ def write_once(actor: Actor, write_id: UUID, operation: str, content: dict[str, 
             at=actor.now,
         )
     return answer
+
+
+def _but_for_its_hour(kept: WriteReceipt, content: dict[str, Any]) -> bool:
+    """Whether this is what was kept but for an hour that it had not when it was sent first."""
+    return "happened_at" in content and kept.content == {**content, "happened_at": None}
 
 
 def _all(model: type[RoomRecord]) -> Any:

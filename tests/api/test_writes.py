@@ -48,6 +48,17 @@ class Once(RoomCase):
                 self.assertEqual(first, again)
                 self.assertEqual(model.objects.count(), count)
 
+    def test_what_comes_again_with_the_hour_of_its_press_is_a_repeat(self) -> None:
+        """Sent at once without an hour, the answer lost, and again from where it waited: one dose. Anything else under its id is refused."""
+        self.course(self.group(self.tank()))
+        task = self.due()[0]["task"]
+        body = {"write_id": str(uuid4()), "amount": "30 g"}
+        first = self.send(f"tasks/{task}/dose", body)
+        hour = {"happened_at": (self.clock - timedelta(seconds=4)).isoformat()}
+        self.assertEqual(self.send(f"tasks/{task}/dose", {**body, **hour}), first)
+        self.assertEqual(Dose.objects.count(), 1)
+        self.assertEqual(self.send(f"tasks/{task}/dose", {**body, **hour, "amount": "31 g"}, status=409)["field"], "write_id")
+
     def test_a_thousand_kept_entries_sent_twice_are_stored_once(self) -> None:
         """A phone comes up from the cellar, loses the connection before the answers arrive, and sends all of it again."""
         group = self.group(self.tank())

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import time
 from uuid import uuid4
 
@@ -9,6 +10,7 @@ from django.utils import timezone
 from selenium.webdriver.common.by import By
 
 from pennywort.baths.models import BathEvent, BathRun
+from pennywort.courses.models import Dose
 from pennywort.fish.models import Group, Loss, Observation
 from pennywort.fish.services import add_observation
 from pennywort.rooms.actor import Actor
@@ -104,6 +106,30 @@ class AtTheTank(DemoCase):
         kinds = list(BathEvent.objects.filter(run=run).order_by("happened_at", "pk").values_list("kind", flat=True))
         self.assertEqual(kinds, ["in", "frantic", "out"])
 
+    def test_two_turns_without_a_connection(self) -> None:
+        """Out of the first turn does not end a bath of two, nor does the second begin a third; all of it arrives in order."""
+        run = self.make_ready()
+        self.match("26.3", "26.4")
+        BathRun.objects.filter(pk=run.pk).update(turn_count=2)
+        self.driver.refresh()
+        self.until(lambda: self.all("[data-testid='next-step'], [data-testid='fish-in']"), "the run")
+        while self.all("[data-testid='next-step']"):
+            self.press(self.tid("next-step"))
+        self.offline(True)
+        for turn in (1, 2):
+            self.until(lambda t=turn: f"turn {t} of 2" in self.text(), f"turn {turn}")
+            self.press(self.tid("fish-in"))
+            self.until(lambda: self.all("[data-testid='timer']"), "the timer")
+            self.press(self.tid("sign-frantic"))
+            self.until(lambda: self.all("[data-testid='take-them-out']"), "the alarm")
+            self.take_out()
+        self.until(lambda: self.all("[data-testid='bath-ended']"), "the end")
+        self.sees("6 entries have not arrived yet")
+        self.offline(False)
+        self.until(lambda: BathEvent.objects.filter(run=run, kind="out").count() == 2, "what was kept")
+        kinds = list(BathEvent.objects.filter(run=run).order_by("happened_at", "pk").values_list("kind", flat=True))
+        self.assertEqual(kinds, ["in", "frantic", "out"] * 2)
+
     def test_a_round_in_the_cellar(self) -> None:
         """Offline after the first screen, with a reload: what is written waits in order and arrives once, with its own times."""
         self.open("/round")
@@ -114,6 +140,7 @@ class AtTheTank(DemoCase):
         self.driver.refresh()
         self.until(lambda: self.all("[data-testid='round-next']"), "the first tank again")
         first = self.one("h2").text
+        before = int(self.until(lambda: re.search(r"(\d+) of \d+ tanks walked", self.text()), "the progress").group(1))
         counts = Observation.objects.count(), WaterReading.objects.count(), Loss.objects.count()
         self.offline(True)
         self.press("eats less")
@@ -122,6 +149,9 @@ class AtTheTank(DemoCase):
         self.tid("round-temperature").send_keys("25.5")
         self.press(self.tid("round-next"))
         self.sees("3 entries have not arrived yet")
+        # what waits counts as walked
+        walked = int(self.until(lambda: re.search(r"(\d+) of \d+ tanks walked", self.text()), "the progress").group(1))
+        self.assertEqual(walked, before + 1)
         self.until(lambda: self.one("h2").text != first, "the next tank")
         self.driver.refresh()
         self.sees("3 entries have not arrived yet")
@@ -137,6 +167,23 @@ class AtTheTank(DemoCase):
         self.assertLess(one.happened_at, other.happened_at)
         self.assertLess(one.happened_at, one.recorded_at)
         self.assertEqual((one.appetite, one.compared), ("less", "changed"))
+
+    def test_what_is_given_on_today_without_a_connection_waits(self) -> None:
+        """The press records it here, says so in its line, and the dose arrives once with the hour of its press."""
+        self.open("/today")
+        line = self.until(lambda: next((e for e in self.all("[data-testid='due-dose']") if "Gave" in e.text or "Give" in e.text), None), "a dose that is due")
+        task = line.text.split("\n")[0]
+        given = Dose.objects.count()
+        self.offline(True)
+        self.press(line.find_element(By.CSS_SELECTOR, "button"))
+        self.sees("1 entry has not arrived yet")
+        self.sees("written down here; it is sent when there is a connection")
+        self.assertEqual((Dose.objects.count(), bool(task)), (given, True))
+        self.offline(False)
+        self.until(lambda: Dose.objects.count() == given + 1, "the dose")
+        self.until(lambda: "not arrived yet" not in self.text(), "nothing to wait")
+        dose = Dose.objects.latest("pk")
+        self.assertLess(dose.happened_at, dose.recorded_at)
 
     def test_breathing_is_counted_by_tapping_along(self) -> None:
         """Six taps a quarter of a second apart are about 240 a minute."""

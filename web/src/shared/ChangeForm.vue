@@ -30,19 +30,29 @@ const goes = useQuery({
   placeholderData: (before) => before,
 })
 const parts = computed(() => goes.data.value?.parts ?? [])
-const write = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/changes', {
-      params: { path: { ...session.inRoom(), tank_id: props.tank } },
-      body: {
-        write_id,
-        share: share.value,
-        task: props.task ?? null,
-        put_back: back.value && parts.value.length > 0,
-        happened_at: at.value,
-      },
-    }),
-  ),
+const sent = () => ({
+  share: share.value,
+  task: props.task ?? null,
+  put_back: back.value && parts.value.length > 0,
+  happened_at: at.value,
+})
+const write = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/tanks/{tank_id}/changes', {
+        params: { path: { ...session.inRoom(), tank_id: props.tank } },
+        body: { write_id, ...sent() },
+      }),
+    ),
+  // what goes back must have been read before it is said to have gone back
+  () =>
+    back.value && !goes.data.value
+      ? null
+      : {
+          path: `/api/rooms/${session.inRoom().room_id}/tanks/${props.tank}/changes`,
+          body: sent(),
+          words: `${label.value}`,
+        },
 )
 const label = computed(() =>
   back.value && parts.value.length

@@ -103,13 +103,22 @@ function signed(): { keeper?: Writer } {
   return here ? { keeper: { username: here.username, display_name: here.display_name } } : {}
 }
 
-/** Write an entry: kept first, sent at once if it can be. Its time is its own, else now; its id its own, else a new one. */
-export async function write(path: string, body: Record<string, unknown>, words: string): Promise<void> {
+/**
+ * Write an entry: kept first, sent at once if it can be. Its time is its own, else now (none where its kind has none:
+ * `timed`); its id its own, else a new one.
+ */
+export async function write(
+  path: string,
+  body: Record<string, unknown>,
+  words: string,
+  timed = true,
+): Promise<void> {
   const at = new Date().toISOString()
   const db = await shelf()
   const id = typeof body['write_id'] === 'string' ? body['write_id'] : newWriteId()
   const happened_at = typeof body['happened_at'] === 'string' ? body['happened_at'] : at
-  await db.add('waiting', { path, words, at, ...signed(), body: { ...body, write_id: id, happened_at } })
+  const whole = { ...body, write_id: id, ...(timed ? { happened_at } : {}) }
+  await db.add('waiting', { path, words, at, ...signed(), body: whole })
   await read()
   await flush()
 }

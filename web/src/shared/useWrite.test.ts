@@ -3,7 +3,10 @@ import { afterEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent, h } from 'vue'
 import { Problem } from '@/api/client'
 import { show } from '@/testing/mount'
-import { useWrite } from './useWrite'
+import { useWrite, type Waits } from './useWrite'
+
+const kept: unknown[][] = []
+vi.mock('./outbox', () => ({ write: async (...what: unknown[]) => void kept.push(what) }))
 
 afterEach(() => vi.unstubAllGlobals())
 
@@ -12,7 +15,7 @@ function told(kind: string): Problem {
 }
 
 /** A write whose outcomes are given one by one; keeps the ids it was sent with. */
-function writing(outcomes: (string | Problem)[]) {
+function writing(outcomes: (string | Problem)[], waits?: () => Waits | null) {
   const ids: string[] = []
   const queue = [...outcomes]
   let write: ReturnType<typeof useWrite<string>> | null = null
@@ -23,7 +26,7 @@ function writing(outcomes: (string | Problem)[]) {
         const next = queue.shift() ?? 'done'
         if (next instanceof Error) throw next
         return next
-      })
+      }, waits)
       return () => h('i')
     },
   })
@@ -40,6 +43,32 @@ describe('one write', () => {
     expect(await write.run()).toBe('kept')
     expect(new Set(ids).size).toBe(1)
     expect(write.problem.value).toBeNull()
+  })
+
+  it('waits in the browser where there is no connection, under its id and with the hour of its press', async () => {
+    const entry: Waits = { path: '/dose', body: { amount: '30 g', happened_at: null }, words: '30 g given' }
+    const { ids, write } = writing([told('offline'), told('offline'), 'kept'], () => entry)
+    const before = new Date().toISOString()
+    expect(await write.run()).toEqual({})
+    const [path, body, words] = kept.pop() as [string, Record<string, string>, string]
+    expect([path, words, body['amount'], body['write_id']]).toEqual(['/dose', '30 g given', '30 g', ids[0]])
+    expect(body['happened_at']! >= before && body['happened_at']! <= new Date().toISOString()).toBe(true)
+    // a typed hour stays, and what has none gets none
+    entry.body['happened_at'] = '2026-11-24T20:30:00.000Z'
+    await write.run()
+    expect((kept.pop() as [string, Record<string, string>])[1]['happened_at']).toBe(
+      '2026-11-24T20:30:00.000Z',
+    )
+    expect(ids[1]).not.toBe(ids[0])
+    expect(await write.run()).toBe('kept')
+    expect(write.problem.value).toBeNull()
+  })
+
+  it('says so where it can’t wait', async () => {
+    const { write } = writing([told('offline')], () => null)
+    expect(await write.run()).toBeNull()
+    expect(write.problem.value?.kind).toBe('offline')
+    expect(kept).toEqual([])
   })
 
   it('takes a new id after success and after a refusal', async () => {

@@ -2,13 +2,26 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { useToast } from 'primevue/usetoast'
 import { ref } from 'vue'
 import { newWriteId, Problem } from '@/api/client'
+import { write as keep } from './outbox'
+
+/** What waits in the browser where there is no connection: where it goes, what is sent, and how it is called. */
+export interface Waits {
+  path: string
+  body: Record<string, unknown>
+  words: string
+  /** its kind has an hour of its own */
+  timed?: boolean
+}
 
 /**
  * One write: busy while it runs, its problem by field when it fails, and the same id when the same content is
  * sent again, so that a wet thumb or a bad connection gives one entry. After success everything read is stale, and what the
  * write moved elsewhere is told.
+ *
+ * With `waits` an entry that finds no connection is kept in the browser, under its id and with the hour of its press; its
+ * run ends well with nothing answered. Null from `waits`: this one can't wait.
  */
-export function useWrite<T>(send: (writeId: string) => Promise<T>) {
+export function useWrite<T>(send: (writeId: string) => Promise<T>, waits?: () => Waits | null) {
   const busy = ref(false)
   const problem = ref<Problem | null>(null)
   const queries = useQueryClient()
@@ -19,6 +32,7 @@ export function useWrite<T>(send: (writeId: string) => Promise<T>) {
     if (busy.value) return null
     busy.value = true
     problem.value = null
+    const pressed = new Date().toISOString()
     try {
       const done = await send(id)
       id = newWriteId()
@@ -28,6 +42,13 @@ export function useWrite<T>(send: (writeId: string) => Promise<T>) {
       return done
     } catch (error) {
       if (!(error instanceof Problem)) throw error
+      const later = error.kind === 'offline' ? waits?.() : null
+      if (later) {
+        const { path, body, words, timed = true } = later
+        const at = timed ? { happened_at: body['happened_at'] ?? pressed } : {}
+        await keep(path, { ...body, ...at, write_id: handOver() }, words, timed)
+        return {} as T
+      }
       problem.value = error
       // offline: keep the id, the server may have it; refused: the next try has other content and needs its own
       if (error.kind !== 'offline' && error.kind !== 'accident') id = newWriteId()

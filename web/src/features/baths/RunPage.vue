@@ -28,13 +28,13 @@ const query = useQuery({
   refetchInterval: 15_000,
 })
 /** Without a connection the press is kept with its second, and the screen goes on by itself. */
-const alone = ref<{ phase: Schemas['RunOut']['phase']; in_at: string | null; sign: string } | null>(null)
+const alone = ref<Pick<Schemas['RunOut'], 'phase' | 'in_at' | 'sign' | 'turn'> | null>(null)
 const run = computed<Schemas['RunOut'] | null>(() => {
   const told = query.data.value
   if (!told || !alone.value) return told ?? null
   const in_at = alone.value.in_at ?? told.in_at
   const limit = in_at ? new Date(Date.parse(in_at) + told.minutes * 60_000).toISOString() : told.limit_at
-  return { ...told, phase: alone.value.phase, in_at, limit_at: limit, sign: alone.value.sign || told.sign }
+  return { ...told, ...alone.value, in_at, limit_at: limit, sign: alone.value.sign || told.sign }
 })
 const { seconds, spoken, arm, beep } = useTimer(run)
 
@@ -91,11 +91,17 @@ async function keep(what: Schemas['BathEventIn']['kind']) {
     `${r.title}, ${r.tank_name}: ${what}`,
   )
   const sign = r.signs.find((s) => s.id === what)
-  if (what === 'in') alone.value = { phase: 'in', in_at: new Date().toISOString(), sign: '' }
-  else if (sign) alone.value = { phase: 'take_out', in_at: r.in_at, sign: sign.label }
+  const { in_at, turn } = r
+  if (what === 'in')
+    alone.value = { phase: 'in', in_at: at.value ?? new Date().toISOString(), sign: '', turn }
+  else if (sign) alone.value = { phase: 'take_out', in_at, sign: sign.label, turn }
+  else if (what === 'end') alone.value = { phase: 'done', in_at, sign: '', turn }
   else if (what === 'out')
     // fish go in again, where the mix serves further turns
-    alone.value = { phase: r.turn < r.turns ? 'between' : 'done', in_at: r.in_at, sign: '' }
+    alone.value =
+      turn < r.turns
+        ? { phase: 'between', in_at, sign: '', turn: turn + 1 }
+        : { phase: 'done', in_at, sign: '', turn }
 }
 watch(waiting, (now, was) => {
   if (now.length || !was.length) return
@@ -183,7 +189,7 @@ watch(left, (now, was) => {
       @out="happened('out')"
     />
     <template v-else-if="screen === 'between'">
-      <p class="say">Turn {{ run.turn - 1 }}: {{ run.ended_words }}.</p>
+      <p class="say">Turn {{ run.turn - 1 }}: {{ run.ended_words || 'out' }}.</p>
       <p>{{ run.check_words || 'Is the mix still good?' }}</p>
       <form v-if="run.strip_floor" class="strip" novalidate @submit.prevent="readStrip">
         <TextField
@@ -213,7 +219,7 @@ watch(left, (now, was) => {
     </template>
     <template v-else>
       <p class="say" data-testid="bath-ended">
-        {{ capital(run.ended_words) || 'Ended before any fish went in.' }}
+        {{ capital(run.ended_words) || (run.in_at ? 'Out.' : 'Ended before any fish went in.') }}
       </p>
       <ul v-if="run.log.length" class="log rows">
         <li v-for="(l, i) in run.log" :key="i">

@@ -22,7 +22,14 @@ const query = useQuery({
 const tanks = computed(() => query.data.value?.tanks ?? [])
 const place = computed(() => Math.min(Number(route.query['tank'] ?? 1) || 1, Math.max(1, tanks.value.length)))
 const tank = computed(() => tanks.value[place.value - 1] ?? null)
-const walked = computed(() => tanks.value.filter((t) => t.walked).length)
+/** walked, too, is what was seen at it and waits to be sent */
+const walked = computed(
+  () =>
+    tanks.value.filter((t) => {
+      const here = [`/tanks/${t.uid}/`, ...t.fish.map((f) => `/groups/${f.uid}/`)]
+      return t.walked || waiting.value.some((w) => here.some((part) => w.path.includes(part)))
+    }).length,
+)
 
 interface Seen {
   appetite: string

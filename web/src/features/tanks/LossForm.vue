@@ -33,28 +33,43 @@ const MANNERS = [
   { value: 'missing', label: 'missing' },
 ] as const
 const path = () => ({ ...session.inRoom(), group_id: props.group.uid })
-const write = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/groups/{group_id}/losses', {
-      params: { path: path() },
-      body: {
-        write_id,
-        count: count.value ?? 0,
-        count_plus_minus: plusMinus.value ?? 0,
-        manner: manner.value,
-        note: note.value,
-        happened_at: at.value,
-        ...sent(),
-      },
-    }),
-  ),
+const lost = () => ({
+  count: count.value ?? 0,
+  count_plus_minus: plusMinus.value ?? 0,
+  manner: manner.value,
+  note: note.value,
+  happened_at: at.value,
+  ...sent(),
+})
+const write = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/groups/{group_id}/losses', {
+        params: { path: path() },
+        body: { write_id, ...lost() },
+      }),
+    ),
+  // a picture of it needs its answer
+  () =>
+    photo.value?.files?.length
+      ? null
+      : {
+          path: `/api/rooms/${path().room_id}/groups/${path().group_id}/losses`,
+          body: lost(),
+          words: `${count.value} of ${props.group.words} lost`,
+        },
 )
 const problem = write.problem
 const kept = ref('')
 async function save() {
   // where only the picture was refused, the loss stands already
-  if (!kept.value) kept.value = (await write.run())?.uid ?? ''
-  if (!kept.value) return
+  if (!kept.value) {
+    const done = await write.run()
+    if (!done) return
+    // it waits in the browser: there is nothing to send a picture with
+    if (!done.uid) return emit('done')
+    kept.value = done.uid
+  }
   const file = photo.value?.files?.[0]
   photoProblem.value = null
   try {

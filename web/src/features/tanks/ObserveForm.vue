@@ -24,19 +24,25 @@ const breaths = [
   { value: 'gasping', label: 'gasping' },
 ]
 const at = ref<string | null>(null)
-const write = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/groups/{group_id}/observations', {
-      params: { path: { ...session.inRoom(), group_id: props.group } },
-      body: {
-        write_id,
-        appetite: appetite.value ?? '',
-        breathing: breathing.value ?? '',
-        note: note.value,
-        happened_at: at.value,
-      },
-    }),
-  ),
+const sent = () => ({
+  appetite: appetite.value ?? ('' as const),
+  breathing: breathing.value ?? ('' as const),
+  note: note.value,
+  happened_at: at.value,
+})
+const write = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/groups/{group_id}/observations', {
+        params: { path: { ...session.inRoom(), group_id: props.group } },
+        body: { write_id, ...sent() },
+      }),
+    ),
+  () => ({
+    path: `/api/rooms/${session.inRoom().room_id}/groups/${props.group}/observations`,
+    body: sent(),
+    words: 'What was observed',
+  }),
 )
 async function save() {
   if (await write.run()) emit('done')

@@ -33,13 +33,20 @@ const kits = [
   { value: 'n', label: 'nitrogen: N' },
 ] as const
 const at = ref<string | null>(null)
-const write = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/readings', {
-      params: { path: { ...session.inRoom(), tank_id: props.tank } },
-      body: { write_id, ...form.value, basis: basis.value, happened_at: at.value },
-    }),
-  ),
+const sent = () => ({ ...form.value, basis: basis.value, happened_at: at.value })
+const write = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/tanks/{tank_id}/readings', {
+        params: { path: { ...session.inRoom(), tank_id: props.tank } },
+        body: { write_id, ...sent() },
+      }),
+    ),
+  () => ({
+    path: `/api/rooms/${session.inRoom().room_id}/tanks/${props.tank}/readings`,
+    body: sent(),
+    words: 'A water test',
+  }),
 )
 const problem = write.problem
 async function save() {

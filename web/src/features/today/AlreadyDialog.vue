@@ -6,6 +6,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
 import WhenField from '@/shared/WhenField.vue'
+import { waitsFor } from './waiting'
 
 /** A bath, a dip or a swab that was given without the timer here: what it was, how long, and when. */
 const props = defineProps<{ due: Schemas['DueOut'] }>()
@@ -14,18 +15,16 @@ const session = useSession()
 const given = ref('')
 const minutes = ref('')
 const at = ref<string | null>(null)
-const write = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/tasks/{task_id}/done', {
-      params: { path: { ...session.inRoom(), task_id: props.due.task } },
-      body: {
-        write_id,
-        given: given.value,
-        minutes: minutes.value,
-        happened_at: at.value,
-      },
-    }),
-  ),
+const sent = () => ({ given: given.value, minutes: minutes.value, happened_at: at.value })
+const write = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/tasks/{task_id}/done', {
+        params: { path: { ...session.inRoom(), task_id: props.due.task } },
+        body: { write_id, ...sent() },
+      }),
+    ),
+  () => waitsFor(session.inRoom(), props.due, 'done', sent(), given.value),
 )
 watch([given, minutes, at], () => write.forget())
 async function save() {

@@ -6,6 +6,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
 import WhenField from '@/shared/WhenField.vue'
+import { waitsFor } from './waiting'
 
 /** Another amount or another time than planned; or the correction of a dose already written. */
 const props = defineProps<{ due?: Schemas['DueOut']; done?: Schemas['DoneOut'] }>()
@@ -14,27 +15,35 @@ const session = useSession()
 const amount = ref(props.due?.press_amount ?? props.done?.amount ?? '')
 const at = ref<string | null>(null)
 const sure = ref(false)
-const write = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/tasks/{task_id}/dose', {
-      params: { path: { ...session.inRoom(), task_id: props.due?.task ?? props.done?.task ?? '' } },
-      body: {
-        write_id,
-        amount: amount.value,
-        confirm_unusual: sure.value,
-        happened_at: at.value,
-        corrects: props.done?.entry ?? null,
-      },
-    }),
-  ),
+const sent = () => ({
+  amount: amount.value,
+  confirm_unusual: sure.value,
+  happened_at: at.value,
+  corrects: props.done?.entry ?? null,
+})
+const write = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/tasks/{task_id}/dose', {
+        params: { path: { ...session.inRoom(), task_id: props.due?.task ?? props.done?.task ?? '' } },
+        body: { write_id, ...sent() },
+      }),
+    ),
+  // a correction is made where its answer is seen
+  () => (props.due ? waitsFor(session.inRoom(), props.due, 'dose', sent(), `${amount.value} given`) : null),
 )
-const leave = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/tasks/{task_id}/leave-out', {
-      params: { path: { ...session.inRoom(), task_id: props.due?.task ?? '' } },
-      body: { write_id },
-    }),
-  ),
+const leave = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/tasks/{task_id}/leave-out', {
+        params: { path: { ...session.inRoom(), task_id: props.due?.task ?? '' } },
+        body: { write_id },
+      }),
+    ),
+  () =>
+    props.due
+      ? { ...waitsFor(session.inRoom(), props.due, 'leave-out', {}, 'left out'), timed: false }
+      : null,
 )
 const unusual = computed(() => write.problem.value?.kind === 'unusual')
 // another amount is another question

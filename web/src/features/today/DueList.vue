@@ -5,6 +5,7 @@ import { answer, api, type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import { isKept, waitsFor } from './waiting'
 import AlreadyDialog from './AlreadyDialog.vue'
 import ChangeDialog from './ChangeDialog.vue'
 import DoseDialog from './DoseDialog.vue'
@@ -42,16 +43,26 @@ const already = ref<Due | null>(null)
 const correcting = ref<Done | null>(null)
 const pressed = ref('')
 
-const give = useWrite((write_id) => {
-  const due = props.due.find((d) => d.task === pressed.value)
+function dueOf(task: string): Due {
+  const due = props.due.find((d) => d.task === task)
   if (!due) throw new Error('the pressed task is gone')
-  return answer(
-    api.POST('/api/rooms/{room_id}/tasks/{task_id}/dose', {
-      params: { path: { ...session.inRoom(), task_id: due.task } },
-      body: { write_id, amount: due.press_amount },
-    }),
-  )
-})
+  return due
+}
+const give = useWrite(
+  (write_id) => {
+    const due = dueOf(pressed.value)
+    return answer(
+      api.POST('/api/rooms/{room_id}/tasks/{task_id}/dose', {
+        params: { path: { ...session.inRoom(), task_id: due.task } },
+        body: { write_id, amount: due.press_amount },
+      }),
+    )
+  },
+  () => {
+    const due = dueOf(pressed.value)
+    return waitsFor(session.inRoom(), due, 'dose', { amount: due.press_amount }, `${due.press_amount} given`)
+  },
+)
 const strike = useWrite((write_id) => {
   const done = props.done.find((d) => d.entry === pressed.value)
   if (!done) throw new Error('the pressed entry is gone')
@@ -68,22 +79,29 @@ const strike = useWrite((write_id) => {
   )
 })
 
-const tick = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/tasks/{task_id}/done', {
-      params: { path: { ...session.inRoom(), task_id: pressed.value } },
-      body: { write_id, given: '', minutes: '', happened_at: null },
-    }),
-  ),
+const tick = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/tasks/{task_id}/done', {
+        params: { path: { ...session.inRoom(), task_id: pressed.value } },
+        body: { write_id, given: '', minutes: '', happened_at: null },
+      }),
+    ),
+  () => waitsFor(session.inRoom(), dueOf(pressed.value), 'done', { given: '', minutes: '' }, 'done'),
 )
 
-const leave = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/tasks/{task_id}/leave-out', {
-      params: { path: { ...session.inRoom(), task_id: pressed.value } },
-      body: { write_id },
-    }),
-  ),
+const leave = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/tasks/{task_id}/leave-out', {
+        params: { path: { ...session.inRoom(), task_id: pressed.value } },
+        body: { write_id },
+      }),
+    ),
+  () => ({
+    ...waitsFor(session.inRoom(), dueOf(pressed.value), 'leave-out', {}, 'left out'),
+    timed: false,
+  }),
 )
 async function leaveOut(due: Due) {
   pressed.value = due.task
@@ -169,7 +187,10 @@ async function undo(done: Done) {
               d.hangs_words
             }}</span>
           </span>
-          <span class="presses">
+          <span v-if="isKept(d)" class="small tannin" data-testid="kept-here"
+            >written down here; it is sent when there is a connection</span
+          >
+          <span v-else class="presses">
             <Button
               :label="wordOf(d)"
               :severity="

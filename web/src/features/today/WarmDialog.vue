@@ -5,6 +5,7 @@ import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import { waitsFor } from './waiting'
 import TextField from '@/shared/TextField.vue'
 
 /** The water reached its warmth, or its salinity: what the instrument says. */
@@ -14,22 +15,28 @@ const session = useSession()
 const salty = computed(() => props.due.kind === 'salinity')
 const read = ref(props.due.press_amount)
 const at = ref<string | null>(null)
-const write = useWrite((write_id) => {
-  const params = { path: { ...session.inRoom(), task_id: props.due.task } }
-  return salty.value
-    ? answer(
-        api.POST('/api/rooms/{room_id}/tasks/{task_id}/salinity', {
-          params,
-          body: { write_id, salinity: read.value, happened_at: at.value },
-        }),
-      )
-    : answer(
-        api.POST('/api/rooms/{room_id}/tasks/{task_id}/warmth', {
-          params,
-          body: { write_id, temperature: read.value, happened_at: at.value },
-        }),
-      )
-})
+const write = useWrite(
+  (write_id) => {
+    const params = { path: { ...session.inRoom(), task_id: props.due.task } }
+    return salty.value
+      ? answer(
+          api.POST('/api/rooms/{room_id}/tasks/{task_id}/salinity', {
+            params,
+            body: { write_id, salinity: read.value, happened_at: at.value },
+          }),
+        )
+      : answer(
+          api.POST('/api/rooms/{room_id}/tasks/{task_id}/warmth', {
+            params,
+            body: { write_id, temperature: read.value, happened_at: at.value },
+          }),
+        )
+  },
+  () => {
+    const sent = { [salty.value ? 'salinity' : 'temperature']: read.value, happened_at: at.value }
+    return waitsFor(session.inRoom(), props.due, salty.value ? 'salinity' : 'warmth', sent, read.value)
+  },
+)
 async function save() {
   if (await write.run()) emit('close')
 }

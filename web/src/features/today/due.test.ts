@@ -2,10 +2,12 @@ import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '@/api/client'
 import { fakeServer, problem, ROOM, show } from '@/testing/mount'
+import { waiting } from '@/shared/outbox'
 import DueList from './DueList.vue'
 
 afterEach(() => {
   vi.unstubAllGlobals()
+  waiting.value = []
   document.body.innerHTML = ''
 })
 
@@ -108,6 +110,24 @@ describe('what is due', () => {
       happened_at: null,
     })
     expect(document.body.querySelector('.p-dialog form')).toBeNull()
+  })
+
+  it('offers no second press for what waits without a connection', async () => {
+    fakeServer([])
+    const drawn = list([due(), due({ task: 'task-2', kind: 'water_change' })])
+    expect(drawn.findAll('.presses')).toHaveLength(2)
+    const entry = { words: 'one', at: '2026-11-24T20:30:00.000Z' }
+    waiting.value = [{ ...entry, path: `/api/rooms/${ROOM}/tasks/task-1/dose`, body: {} }]
+    await flushPromises()
+    expect(drawn.findAll('[data-testid=kept-here]')).toHaveLength(1)
+    waiting.value.push({
+      ...entry,
+      path: `/api/rooms/${ROOM}/tanks/tank-1/changes`,
+      body: { task: 'task-2' },
+    })
+    await flushPromises()
+    expect(drawn.findAll('[data-testid=kept-here]')).toHaveLength(2)
+    expect(drawn.find('.presses').exists()).toBe(false)
   })
 
   it('tells who was quicker', async () => {
