@@ -15,7 +15,7 @@ from django.db import models
 
 from pennywort.core.errors import InvalidInput
 from pennywort.instruments.models import Instrument, Sample
-from pennywort.rooms.models import Feed, Fishroom, Keeper, RoomRecord, WriteReceipt
+from pennywort.rooms.models import Feed, Fishroom, Invitation, Keeper, RoomRecord, WriteReceipt
 
 LARGEST = 1e12
 
@@ -48,7 +48,7 @@ class Table:
 @cache
 def tables() -> tuple[Table, ...]:
     """Every record of a fishroom, by name. Calendar addresses are secrets of one person and stay where they are."""
-    found = [m for m in apps.get_models() if issubclass(m, RoomRecord) and m not in (Feed, Instrument)]
+    found = [m for m in apps.get_models() if issubclass(m, RoomRecord) and m not in (Feed, Instrument, Invitation)]
     all_of = [Table(model=m) for m in found]
     all_of += [
         Table(model=Instrument, skip=("token_hash",)),

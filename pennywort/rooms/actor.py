@@ -32,6 +32,7 @@ class Actor:
     keeper: Keeper
     fishroom: Fishroom
     now: datetime
+    role: str = "owner"
     # what was read of the fishroom once and holds for this request
     memo: dict[str, Any] = field(default_factory=dict, compare=False, repr=False)
 
@@ -77,4 +78,4 @@ def enter(keeper: Keeper, room_uid: UUID, *, now: datetime) -> Actor:
     membership = Membership.objects.select_related("fishroom").filter(keeper=keeper, fishroom__uid=room_uid).first()
     if membership is None:
         raise NotFound("There is no such fishroom.")
-    return Actor(keeper=keeper, fishroom=membership.fishroom, now=now)
+    return Actor(keeper=keeper, fishroom=membership.fishroom, now=now, role=membership.role)

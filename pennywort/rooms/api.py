@@ -18,6 +18,7 @@ from pydantic import Field
 from pennywort.rooms import services
 from pennywort.rooms.errors import NotSignedIn, TooManyTries
 from pennywort.rooms.models import Keeper, Membership
+from pennywort.rooms.people import clear_expired
 from pennywort.rooms.schemas import In
 
 open_router = Router(auth=None, tags=["session"])
@@ -108,13 +109,23 @@ def keeper_of(request: HttpRequest) -> Keeper:
     return user
 
 
-def _check_csrf(request: HttpRequest) -> None:
+def check_csrf_of(request: HttpRequest) -> None:
     """Sign-in routes have no session yet, so the API's own check does not cover them."""
     from ninja.utils import check_csrf
 
     refused = check_csrf(request)
     if refused is not None:
         raise NotSignedIn("This page was open for too long. Reload it and try again.")
+
+
+def begin(request: HttpRequest, keeper: Keeper) -> SessionOut:
+    """Sign in here, with what tells this browser from others; what has expired is cleared on the way."""
+    now = timezone.now()
+    clear_expired(now=now)
+    login(request, keeper, backend=BACKEND)
+    request.session["agent"] = request.headers.get("User-Agent", "")[:200]
+    request.session["began_at"] = now.isoformat(timespec="seconds")
+    return _session(keeper)
 
 
 @open_router.get("/session", response=SessionOut, operation_id="read_session", by_alias=True)
@@ -127,7 +138,7 @@ def read_session(request: HttpRequest) -> SessionOut:
 @open_router.post("/session", response=SessionOut, operation_id="sign_in")
 def sign_in(request: HttpRequest, body: SignIn) -> SessionOut:
     """Sign in by name and password. Five wrong tries close the door for a quarter of an hour."""
-    _check_csrf(request)
+    check_csrf_of(request)
     credentials: dict[str, Any] = {"username": body.username.strip().lower()}
     if settings.AXES_ENABLED and AxesProxyHandler.is_locked(request, credentials):
         raise TooManyTries("Too many wrong tries. Wait a quarter of an hour.", field="password")
@@ -136,26 +147,23 @@ def sign_in(request: HttpRequest, body: SignIn) -> SessionOut:
         if settings.AXES_ENABLED and AxesProxyHandler.is_locked(request, credentials):
             raise TooManyTries("Too many wrong tries. Wait a quarter of an hour.", field="password")
         raise NotSignedIn("Name and password don’t fit together.", field="password")
-    login(request, keeper, backend=BACKEND)
-    return _session(keeper)
+    return begin(request, keeper)
 
 
 @open_router.post("/session/link", response=SessionOut, operation_id="use_link")
 def use_link(request: HttpRequest, body: UseLink) -> SessionOut:
     """Sign in by a one-time link."""
-    _check_csrf(request)
+    check_csrf_of(request)
     keeper = services.use_link(body.token, now=timezone.now())
-    login(request, keeper, backend=BACKEND)
-    return _session(keeper)
+    return begin(request, keeper)
 
 
 @open_router.post("/set-up", response=SessionOut, operation_id="set_up")
 def set_up(request: HttpRequest, body: SetUp) -> SessionOut:
     """The first keeper's account and fishroom."""
-    _check_csrf(request)
+    check_csrf_of(request)
     keeper = services.set_up(**body.dict())
-    login(request, keeper, backend=BACKEND)
-    return _session(keeper)
+    return begin(request, keeper)
 
 
 @open_router.get("/time-zones", response=list[str], operation_id="time_zones")

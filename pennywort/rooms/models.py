@@ -47,7 +47,7 @@ class Membership(models.Model):
 
     fishroom = models.ForeignKey(Fishroom, on_delete=models.CASCADE, related_name="memberships")
     keeper = models.ForeignKey(Keeper, on_delete=models.CASCADE, related_name="memberships")
-    role = models.CharField(max_length=8, choices=[("owner", "owner"), ("helper", "helper")], default="owner")
+    role = models.CharField(max_length=8, choices=[("owner", "owner"), ("keeper", "keeper"), ("helper", "helper")], default="owner")
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["fishroom", "keeper"], name="one_membership_each")]
@@ -105,6 +105,21 @@ class Feed(RoomRecord):
     name = models.CharField(max_length=40)
     token_hash = models.CharField(max_length=64, unique=True)
     read_at = models.DateTimeField(null=True, blank=True)
+    revoked_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        abstract = False
+
+
+class Invitation(RoomRecord):
+    """A link by which one person comes in, once. Only its hash is kept; ``name`` says for whom it was made."""
+
+    role = models.CharField(max_length=8)
+    name = models.CharField(max_length=60)
+    token_hash = models.CharField(max_length=64, unique=True)
+    expires_at = models.DateTimeField()
+    used_at = models.DateTimeField(null=True, blank=True)
+    used_by = models.ForeignKey(Keeper, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
     revoked_at = models.DateTimeField(null=True, blank=True)
 
     class Meta(RoomRecord.Meta):

@@ -116,9 +116,12 @@ def check_time_zone(name: str) -> str:
     return name
 
 
-def _new_keeper(*, username: str, display_name: str, password: str) -> Keeper:
+def new_keeper(*, username: str, display_name: str, password: str) -> Keeper:
+    """A person who can sign in. :raises InvalidInput: a name that is taken or can't be, or a password that is too weak."""
     if not username.strip() or not username.isascii() or " " in username:
         raise InvalidInput("A sign-in name has letters and digits and no spaces.", field="username")
+    if Keeper.objects.filter(username=username.strip().lower()).exists():
+        raise InvalidInput("Somebody here signs in by this name already. Choose another.", field="username")
     if not display_name.strip():
         raise InvalidInput("Write the name others see beside your entries.", field="display_name")
     keeper = Keeper(username=username.strip().lower(), display_name=display_name.strip())
@@ -139,7 +142,7 @@ def set_up(*, username: str, display_name: str, password: str, fishroom: str, ti
     with transaction.atomic():
         if Keeper.objects.exists():
             raise NotFound("There is a keeper here already. Sign in.")
-        keeper = _new_keeper(username=username, display_name=display_name, password=password)
+        keeper = new_keeper(username=username, display_name=display_name, password=password)
         room = Fishroom.objects.create(name=fishroom.strip(), time_zone=time_zone)
         Membership.objects.create(fishroom=room, keeper=keeper, role="owner")
     return keeper

@@ -29,6 +29,9 @@ from pennywort.measure.api import router as measure
 from pennywort.plates.api import router as plates
 from pennywort.rooms.api import open_router
 from pennywort.rooms.api import router as rooms
+from pennywort.rooms.people_api import me_router as sign_ins
+from pennywort.rooms.people_api import open_router as joining
+from pennywort.rooms.people_api import router as people
 from pennywort.rooms.reference_api import router as reference
 from pennywort.rooms.room_api import router as room
 from pennywort.sheets.api import router as sheets
@@ -41,12 +44,15 @@ api = NinjaAPI(title="Pennywort", version="1", auth=django_auth, docs_url=None, 
 install(api)
 api.add_router("", open_router)
 api.add_router("", rooms)
+api.add_router("", joining)
+api.add_router("", sign_ins)
 api.add_router("/instruments", instruments_speak)
 api.add_router("/reference", reference)
 api.add_router("/reference", formulary)
 api.add_router("/reference", plates)
 api.add_router("/reference", losses_reference)
 api.add_router("/rooms/{uuid:room_id}", room)
+api.add_router("/rooms/{uuid:room_id}", people)
 api.add_router("/rooms/{uuid:room_id}", measure)
 api.add_router("/rooms/{uuid:room_id}", shelf)
 api.add_router("/rooms/{uuid:room_id}", tanks)

@@ -58,7 +58,7 @@ class RoomCase(TestCase):
         self.room = Fishroom.objects.create(name="Test Lock", time_zone="Europe/London")
         self.elsewhere = Fishroom.objects.create(name="Elsewhere", time_zone="UTC")
         Membership.objects.create(fishroom=self.room, keeper=self.maren)
-        Membership.objects.create(fishroom=self.room, keeper=self.ivo, role="helper")
+        Membership.objects.create(fishroom=self.room, keeper=self.ivo, role="keeper")
         Membership.objects.create(fishroom=self.elsewhere, keeper=self.stranger)
 
     def keeper(self, name: str) -> Keeper:

@@ -14,7 +14,7 @@ from django.urls.resolvers import URLPattern, URLResolver
 from pennywort.rooms.models import Feed
 from tests.api.room import RoomCase
 
-OPEN = {"api/", "api/session", "api/session/link", "api/set-up", "api/time-zones"}
+OPEN = {"api/", "api/session", "api/session/link", "api/set-up", "api/time-zones", "api/join", "api/join/look"}
 
 
 METHODS = ("GET", "POST", "PUT", "PATCH", "DELETE")
@@ -51,6 +51,8 @@ class Scoping(RoomCase):
             "photo_id": self.photo(group),
             "individual_id": str(self.send(f"groups/{group}/individuals", {"name": "Tin"})["uid"]),
             "instrument_id": str(self.send("instruments", {"kind": "thermometer", "name": "T1", "tank": tank})["uid"]),
+            "invitation_id": str(uuid4()),
+            "username": "ivo",
             "size": "small",
             "shape": "koi",
             "drawn": "dust",

@@ -10,7 +10,7 @@ from uuid import UUID, uuid5
 from django.db import IntegrityError
 from django.db.models import Max
 
-from pennywort.core.errors import InvalidInput, Unusual
+from pennywort.core.errors import InvalidInput, Refused, Unusual
 from pennywort.core.medicine.dose import put_back_mg, put_back_ml
 from pennywort.core.medicine.steps import minutes_words
 from pennywort.core.medicine.tools import Measures
@@ -346,6 +346,8 @@ def strike(actor: Actor, *, uid: UUID, ledger: str, entry: UUID, reason: str) ->
     """
     model, name = LEDGERS[ledger]
     old = find_standing(model, actor, entry, name=name)
+    if actor.role == "helper" and old.recorded_by_id != actor.keeper.pk:
+        raise Refused("Whoever helps strikes out what he wrote himself. This was written by somebody else.", field="entry")
     if isinstance(old, Move):
         return _apart(actor, old, uid=uid, reason=reason)
     struck = _struck_copy(actor, old, uid=uid, reason=reason)

@@ -148,6 +148,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/join/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At
+         * @description What an invitation lets its bearer into.
+         */
+        post: operations["look_at_invitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Join
+         * @description Come in by an invitation: as who is signed in, or with a new account.
+         */
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/sign-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sign Ins
+         * @description Where this keeper is signed in.
+         */
+        get: operations["sign_ins"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/sign-ins/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Sign Ins
+         * @description End one of them, or all but this.
+         */
+        post: operations["end_sign_ins"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments/lines": {
         parameters: {
             query?: never;
@@ -442,6 +522,106 @@ export interface paths {
          */
         put: operations["set_law"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read People
+         * @description Who belongs to this fishroom, what they did lately, and who is invited.
+         */
+        get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/people/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Invite
+         * @description A link for one person. Its secret is told once; a repeat is refused, for it is not kept.
+         */
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/people/invitations/{invitation_id}/revoke": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back
+         * @description An invitation that lets nobody in any more.
+         */
+        post: operations["take_back_invitation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/people/{username}/role": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Role
+         * @description Another role for somebody here.
+         */
+        post: operations["set_role"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/people/{username}/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove
+         * @description Somebody comes in no more; what he wrote stays.
+         */
+        post: operations["remove_person"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2537,6 +2717,64 @@ export interface components {
             /** Allergies */
             allergies?: string[] | null;
         };
+        /** JoinOut */
+        JoinOut: {
+            /** Fishroom */
+            fishroom: string;
+            /** Role */
+            role: string;
+            /** Role Words */
+            role_words: string;
+            /** By */
+            by: string;
+            /** Name */
+            name: string;
+        };
+        /** TokenIn */
+        TokenIn: {
+            /** Token */
+            token: string;
+        };
+        /**
+         * JoinIn
+         * @description Come in; with an account where nobody is signed in.
+         */
+        JoinIn: {
+            /** Token */
+            token: string;
+            /**
+             * Username
+             * @default
+             */
+            username?: string;
+            /**
+             * Display Name
+             * @default
+             */
+            display_name?: string;
+            /**
+             * Password
+             * @default
+             */
+            password?: string;
+        };
+        /** SignInOut */
+        SignInOut: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Here */
+            here: boolean;
+        };
+        /** EndIn */
+        EndIn: {
+            /**
+             * Which
+             * @description One of the ids, or others: all but this one
+             */
+            which: string;
+        };
         /**
          * DeliveryOut
          * @description What came of a delivery.
@@ -2918,6 +3156,123 @@ export interface components {
              * @description A place of the reference, or empty where nobody wants to say
              */
             law: string;
+        };
+        /** InvitationOut */
+        InvitationOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Words */
+            words: string;
+        };
+        /** PeopleOut */
+        PeopleOut: {
+            /** People */
+            people: components["schemas"]["PersonOut"][];
+            /** Invitations */
+            invitations: components["schemas"]["InvitationOut"][];
+            /** Roles */
+            roles: components["schemas"]["RoleOut"][];
+            /** May Change */
+            may_change: boolean;
+        };
+        /** PersonOut */
+        PersonOut: {
+            /** Username */
+            username: string;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+            /** Me */
+            me: boolean;
+            /** Lately Words */
+            lately_words: string;
+        };
+        /** RoleOut */
+        RoleOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /** InvitedOut */
+        InvitedOut: {
+            /** Token */
+            token: string;
+        };
+        /** InviteIn */
+        InviteIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Name
+             * @description For whom it is
+             */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "keeper" | "helper";
+        };
+        /**
+         * Written
+         * @description A write that stands; ``told``: what it moved elsewhere, to be read.
+         */
+        Written: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /**
+             * Told
+             * @default
+             */
+            told?: string;
+        };
+        /**
+         * Write
+         * @description Base of every write: the id its client made, so that a repeat changes nothing.
+         */
+        Write: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+        };
+        /** RoleTold */
+        RoleTold: {
+            /** Username */
+            username: string;
+            /** Role */
+            role: string;
+        };
+        /** RoleIn */
+        RoleIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "keeper" | "helper";
         };
         /**
          * AmountOut
@@ -4456,22 +4811,6 @@ export interface components {
             active_name: string;
             /** Words */
             words: string;
-        };
-        /**
-         * Written
-         * @description A write that stands; ``told``: what it moved elsewhere, to be read.
-         */
-        Written: {
-            /**
-             * Uid
-             * Format: uuid
-             */
-            uid: string;
-            /**
-             * Told
-             * @default
-             */
-            told?: string;
         };
         /**
          * BottleIn
@@ -7886,17 +8225,6 @@ export interface components {
             /** Happened At */
             happened_at?: string | null;
         };
-        /**
-         * Write
-         * @description Base of every write: the id its client made, so that a repeat changes nothing.
-         */
-        Write: {
-            /**
-             * Write Id
-             * Format: uuid
-             */
-            write_id: string;
-        };
         /** StrikeIn */
         StrikeIn: {
             /**
@@ -9365,6 +9693,98 @@ export interface operations {
             };
         };
     };
+    look_at_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TokenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JoinOut"];
+                };
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    sign_ins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInOut"][];
+                };
+            };
+        };
+    };
+    end_sign_ins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInOut"][];
+                };
+            };
+        };
+    };
     take_lines: {
         parameters: {
             query?: never;
@@ -9678,6 +10098,135 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LawOut"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InviteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitedOut"];
+                };
+            };
+        };
+    };
+    take_back_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                invitation_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    set_role: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                username: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoleTold"];
+                };
+            };
+        };
+    };
+    remove_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                username: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoleTold"];
                 };
             };
         };
