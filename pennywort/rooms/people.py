@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import secrets
+from collections import Counter
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any
@@ -15,7 +16,7 @@ from django.db.models import Count, Max
 from pennywort.core.errors import InvalidInput
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict, NotFound
-from pennywort.rooms.models import Feed, Invitation, Keeper, Membership, SignInLink, WriteReceipt
+from pennywort.rooms.models import Feed, Invitation, Keeper, LedgerRecord, Membership, SignInLink
 from pennywort.rooms.roles import ROLES
 from pennywort.rooms.services import find, new_keeper, token_hash
 
@@ -36,12 +37,17 @@ class Person:
 
 def people_of(actor: Actor) -> list[Person]:
     """Everybody here, owners first, with what they did lately."""
-    rows = WriteReceipt.objects.filter(fishroom=actor.fishroom)
-    lately = dict(rows.filter(at__gt=actor.now - LATELY).values_list("keeper").annotate(Count("pk")))
-    last = dict(rows.values_list("keeper").annotate(Max("at")))
+    lately: Counter[int] = Counter()
+    last: dict[int, datetime] = {}
+    for ledger in LedgerRecord.__subclasses__():
+        # what came in from elsewhere was brought by somebody here, not written by him
+        rows = ledger._default_manager.filter(fishroom=actor.fishroom, by_name="")
+        for keeper, at in rows.values_list("recorded_by").annotate(Max("recorded_at")):
+            last[keeper] = max(at, last.get(keeper, at))
+        lately.update(dict(rows.filter(recorded_at__gt=actor.now - LATELY).values_list("recorded_by").annotate(Count("pk"))))
     found = Membership.objects.filter(fishroom=actor.fishroom).select_related("keeper")
     order = list(ROLES)
-    people = [Person(membership=m, lately=lately.get(m.keeper_id, 0), last_at=last.get(m.keeper_id)) for m in found]
+    people = [Person(membership=m, lately=lately[m.keeper_id], last_at=last.get(m.keeper_id)) for m in found]
     return sorted(people, key=lambda p: (order.index(p.membership.role), str(p.membership.keeper)))  # type: ignore[arg-type]
 
 

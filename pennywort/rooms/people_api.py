@@ -98,6 +98,7 @@ class JoinOut(Schema):
 class SignInOut(Schema):
     id: str
     words: str
+    began_at: datetime | None
     here: bool
 
 
@@ -198,12 +199,7 @@ def _browser(agent: str) -> str:
 def sign_ins(request: HttpRequest) -> list[SignInOut]:
     """Where this keeper is signed in."""
     found = people.sign_ins_of(keeper_of(request), here=request.session.session_key, now=timezone.now())
-    return [SignInOut(id=s.id, words=_sign_in_words(s), here=s.here) for s in found]
-
-
-def _sign_in_words(found: people.SignedIn) -> str:
-    since = f", since {datetime.fromisoformat(found.began_at):%d %b %Y %H:%M} UTC" if found.began_at else ""
-    return f"{_browser(found.agent)}{since}"
+    return [SignInOut(id=s.id, words=_browser(s.agent), began_at=datetime.fromisoformat(s.began_at) if s.began_at else None, here=s.here) for s in found]
 
 
 @me_router.post("/me/sign-ins/end", response=list[SignInOut], operation_id="end_sign_ins")

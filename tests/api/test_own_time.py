@@ -68,7 +68,7 @@ class TypedAfterwards(RoomCase):
         said: dict[str, list[str]] = {}
         for finding in self.get(f"cases/{self.case}/look-back"):
             said.setdefault(finding["topic"], []).append(finding["words"])
-        self.assertTrue(said["delay"][0].endswith("to the first step (water changed): 2 days 2 hours."), said)
+        self.assertEqual(said["delay"][0], "From the first sign (refusing food) to the first step (water changed): 2 days 2 hours.")
         self.assertEqual(said["losses"], ["5 of 10 lost: 2 before the first step, 3 within four days of it, 0 later."])
         self.assertEqual(said["ranking"], ["The looks were written down later: what they ranked nobody knew at the time."])
         self.assertIn("1 late, the latest by 9 hours.", said["doses"][0])

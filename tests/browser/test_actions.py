@@ -77,7 +77,8 @@ class Actions(BrowserCase):
         self.fill("Why", "it hid behind the pipe")
         self.press(self.tid("save-strike"))
         self.sees("struck out: it hid behind the pipe")
-        self.until(lambda: "100 %" in self.tid("figures").text, "all twelve to be there")
+        # two of fourteen were lost the day before the first grains
+        self.until(lambda: "86 %" in self.tid("figures").text, "twelve to be there")
         self.assertEqual(Loss.objects.standing().filter(group=case.group, happened_at__gte=case.opened_at).count(), 0)
 
     def test_measures_are_changed_and_the_volume_follows(self) -> None:

@@ -68,7 +68,7 @@ class CaseFacts:
     isolated_at: datetime | None
     others_in_water: bool
     # looks that were written down later: what they ranked nobody knew at the time
-    ranked_later: int = 0
+    ranked_later_count: int = 0
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -136,7 +136,7 @@ def _place(order: tuple[tuple[str, float], ...], name: str) -> int | None:
 
 def _ranking(facts: CaseFacts) -> list[Finding]:
     """What stood first at the first look, and from when on the thing it was stood first."""
-    if not facts.ranked and facts.ranked_later:
+    if not facts.ranked and facts.ranked_later_count:
         words = "The looks were written down later: what they ranked nobody knew at the time."
         return [Finding(topic="ranking", words=words)]
     if not facts.ranked:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import datetime, timedelta
 
 from pennywort.core.diagnosis.ranking import SOMETHING_ELSE
+from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.look_back import CaseFacts, DueDone, Held, Ranked
 from pennywort.core.reference import library
 from pennywort.courses.models import Case, Course, Dose, Task
@@ -12,7 +13,7 @@ from pennywort.courses.queries.book import Book
 from pennywort.courses.queries.held import protocol_of, windows_of
 from pennywort.courses.queries.span import began_at
 from pennywort.courses.queries.story import losses_in
-from pennywort.fish.models import Group, Look, Move
+from pennywort.fish.models import Group, Look, Loss, Move, Observation
 from pennywort.fish.queries import count_of, groups_in_water
 from pennywort.rooms.actor import Actor
 from pennywort.tanks.models import WaterChange
@@ -20,6 +21,7 @@ from pennywort.tanks.queries import on_one_water
 
 # a condition that asks for hours counts as held possible from this share on
 POSSIBLE = 0.05
+POORLY_WORDS = {"fast": "fast breathing", "gasping": "gasping", "less": "eating less", "none": "refusing food"}
 # kinds of steps that act on fish or water by themselves
 ACTS = ("dose", "bath", "dip", "swab", "food", "water_change", "transfer", "remove", "temperature", "salinity")
 FAR = 1e9
@@ -37,7 +39,7 @@ def facts_of(actor: Actor, case: Case) -> CaseFacts:
     ends = {c.pk: c.stopped_at or until for c in courses}
     return CaseFacts(
         first_sign_at=began,
-        noticed=_noticed(looks),
+        noticed=_noticed(case, looks, began=began),
         acted_at=acted_at,
         acted=acted,
         ended_at=until,
@@ -46,7 +48,7 @@ def facts_of(actor: Actor, case: Case) -> CaseFacts:
         held=held,
         restarts=restarts,
         ranked=[_ranked(x) for x in looks if not x.entered_later],
-        ranked_later=sum(x.entered_later for x in looks),
+        ranked_later_count=sum(x.entered_later for x in looks),
         was=condition.short_name if condition and case.closed_at else "",
         fish_at_start=count_of(case.group, before=began),
         lost=[(x.happened_at, x.count) for x in losses_in(case, began=began)],
@@ -55,7 +57,15 @@ def facts_of(actor: Actor, case: Case) -> CaseFacts:
     )
 
 
-def _noticed(looks: list[Look]) -> str:
+def _noticed(case: Case, looks: list[Look], *, began: datetime) -> str:
+    """What the trouble began with: a loss, a look, or a word about appetite or breathing."""
+    first = {"group": case.group, "happened_at": began}
+    lost = Loss.objects.standing().filter(**first).first()
+    if lost is not None:
+        return f"{Count(count=lost.count, plus_minus=lost.count_plus_minus).words} lost"
+    seen_poorly = Observation.objects.standing().filter(**first).first()
+    if seen_poorly is not None and (not looks or looks[0].happened_at > began):
+        return POORLY_WORDS.get(seen_poorly.breathing) or POORLY_WORDS.get(seen_poorly.appetite) or "not as usual"
     known = library().signs
     seen = [known[s].short for s, yes in looks[0].signs.items() if yes and s in known and not known[s].good] if looks else []
     return ", ".join(seen[:3]) or "written down without a look"

@@ -2764,6 +2764,8 @@ export interface components {
             id: string;
             /** Words */
             words: string;
+            /** Began At */
+            began_at: string | null;
             /** Here */
             here: boolean;
         };

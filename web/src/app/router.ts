@@ -245,6 +245,12 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Sign in', open: true },
   },
   {
+    path: '/join',
+    name: 'join',
+    component: () => import('@/features/enter/JoinPage.vue'),
+    meta: { title: 'Come in', open: true },
+  },
+  {
     path: '/:rest(.*)*',
     name: 'nowhere',
     component: () => import('@/features/enter/NowherePage.vue'),

@@ -3,11 +3,22 @@ import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import { forgetAll } from './useKept'
 
+const CHOSEN = 'pennywort-fishroom'
+
 /** Who is signed in and which fishroom is open. */
 export const useSession = defineStore('session', () => {
   const state = ref<Schemas['SessionOut'] | null>(null)
   const keeper = computed(() => state.value?.keeper ?? null)
-  const room = computed(() => keeper.value?.rooms[0] ?? null)
+  /** which of several fishrooms stands open in this browser */
+  const chosen = ref(localStorage.getItem(CHOSEN) ?? '')
+  const room = computed(
+    () => keeper.value?.rooms.find((r) => r.uid === chosen.value) ?? keeper.value?.rooms[0] ?? null,
+  )
+
+  function enterRoom(uid: string) {
+    chosen.value = uid
+    localStorage.setItem(CHOSEN, uid)
+  }
 
   function take(next: Schemas['SessionOut']) {
     state.value = next
@@ -35,5 +46,5 @@ export const useSession = defineStore('session', () => {
     return { room_id: room.value.uid }
   }
 
-  return { state, keeper, room, take, read, end, prefer, inRoom }
+  return { state, keeper, room, enterRoom, take, read, end, prefer, inRoom }
 })

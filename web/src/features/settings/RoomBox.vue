@@ -23,6 +23,11 @@ const write = useWrite((write_id) =>
     }),
   ),
 )
+/** Everything read so far is of another fishroom. */
+function open(uid: string) {
+  session.enterRoom(uid)
+  location.assign('/')
+}
 async function choose(law: string) {
   picked.value = law
   write.forget()
@@ -33,6 +38,18 @@ async function choose(law: string) {
 <template>
   <section class="law" aria-label="Where this fishroom stands">
     <h2 class="block-head">{{ session.room?.name }}</h2>
+    <label v-if="(session.keeper?.rooms.length ?? 0) > 1" class="line"
+      ><span>Fishroom</span>
+      <Select
+        :model-value="session.room?.uid"
+        :options="session.keeper?.rooms"
+        option-label="name"
+        option-value="uid"
+        aria-label="Fishroom"
+        data-testid="set-room"
+        @update:model-value="open"
+      />
+    </label>
     <label class="line"
       ><span>It stands in</span>
       <Select

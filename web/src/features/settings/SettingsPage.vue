@@ -4,6 +4,8 @@ import { useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import { cautionWords } from '@/shared/cautionWords'
 import CalendarFeeds from './CalendarFeeds.vue'
+import PeopleBox from './PeopleBox.vue'
+import SignInsBox from './SignInsBox.vue'
 import RoomBox from './RoomBox.vue'
 import PageHead from '@/shared/PageHead.vue'
 import { useSession } from '@/shared/session'
@@ -129,7 +131,9 @@ async function leave() {
     </p>
     <Button label="Sign out" severity="secondary" @click="leave" />
   </section>
+  <SignInsBox />
   <RoomBox v-if="session.room" />
+  <PeopleBox v-if="session.room" />
   <CalendarFeeds v-if="session.room" />
   <section class="words" aria-label="Words of caution">
     <h2 class="block-head">Words of caution</h2>

@@ -1,0 +1,235 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import EntryForm from '@/shared/EntryForm.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import SelectField from '@/shared/SelectField.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useWrite } from '@/shared/useWrite'
+
+/** Who belongs to this fishroom, what each did lately, and by an owner: inviting, another role, removing. */
+type Role = Schemas['InviteIn']['role']
+const session = useSession()
+const people = useQuery({
+  queryKey: ['people', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/people', { params: { path: session.inRoom() } })),
+})
+const told = computed(() => people.data.value)
+const nameOf = (role: string) => told.value?.roles.find((r) => r.id === role)?.name ?? role
+
+const name = ref('')
+const role = ref<Role>('helper')
+const made = ref<{ address: string; name: string } | null>(null)
+const asked = ref<{ username: string; name: string; role: Role } | null>(null)
+const taken = ref('')
+const leaving = ref<Schemas['PersonOut'] | null>(null)
+
+const invite = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/people/invitations', {
+      params: { path: session.inRoom() },
+      body: { write_id, name: name.value, role: role.value },
+    }),
+  ),
+)
+const takeBack = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/people/invitations/{invitation_id}/revoke', {
+      params: { path: { ...session.inRoom(), invitation_id: taken.value } },
+      body: { write_id },
+    }),
+  ),
+)
+const change = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/people/{username}/role', {
+      params: { path: { ...session.inRoom(), username: asked.value?.username ?? '' } },
+      body: { write_id, role: asked.value?.role ?? 'helper' },
+    }),
+  ),
+)
+const remove = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/people/{username}/remove', {
+      params: { path: { ...session.inRoom(), username: leaving.value?.username ?? '' } },
+      body: { write_id },
+    }),
+  ),
+)
+async function add() {
+  const done = await invite.run()
+  if (!done) return
+  made.value = { address: `${location.origin}/join#${done.token}`, name: name.value }
+  name.value = ''
+}
+async function takeIt(uid: string) {
+  taken.value = uid
+  if (await takeBack.run()) made.value = null
+}
+async function become(person: Schemas['PersonOut'], next: Role) {
+  asked.value = { username: person.username, name: person.name, role: next }
+  change.forget()
+  // one's own role decides what stands here
+  if (await change.run()) await session.read()
+}
+async function away() {
+  if (!(await remove.run())) return
+  const mine = leaving.value?.me
+  leaving.value = null
+  if (mine) location.assign('/')
+}
+async function copy() {
+  await navigator.clipboard?.writeText(made.value?.address ?? '')
+}
+</script>
+
+<template>
+  <section class="people" aria-label="People">
+    <h2 class="block-head">People</h2>
+    <ProblemNote :problem="people.error.value" />
+    <ul v-if="told" class="rows">
+      <li v-for="p in told.people" :key="p.username" class="person" data-testid="person">
+        <span class="who"
+          ><b>{{ p.name }}</b> <span v-if="p.me" class="small quiet">you</span
+          ><span class="small quiet block">{{ p.lately_words }}</span></span
+        >
+        <template v-if="told.may_change">
+          <Select
+            :model-value="p.role"
+            :options="told.roles"
+            option-label="name"
+            option-value="id"
+            :aria-label="`What ${p.name} does here`"
+            @update:model-value="become(p, $event)"
+          />
+          <Button label="Remove" severity="secondary" :aria-label="`Remove ${p.name}`" @click="leaving = p" />
+        </template>
+        <span v-else>{{ nameOf(p.role) }}</span>
+      </li>
+      <li v-for="i in told.invitations" :key="i.uid" class="person" data-testid="invitation">
+        <span class="who"
+          ><b>{{ i.name }}</b> <span class="small quiet">invited as {{ nameOf(i.role) }}</span
+          ><span class="small quiet block">{{ i.words }}</span></span
+        >
+        <Button
+          v-if="told.may_change"
+          label="Take it back"
+          severity="secondary"
+          :aria-label="`Take back the invitation for ${i.name}`"
+          :loading="takeBack.busy.value && taken === i.uid"
+          @click="takeIt(i.uid)"
+        />
+      </li>
+    </ul>
+    <ProblemNote :problem="change.problem.value ?? takeBack.problem.value" />
+    <dl v-if="told" class="roles small quiet">
+      <template v-for="r in told.roles" :key="r.id">
+        <dt>{{ r.name }}</dt>
+        <dd>{{ r.words }}</dd>
+      </template>
+    </dl>
+    <div v-if="made" class="made" role="status">
+      <p>The link for {{ made.name }}, shown this once. It lets one person in, within a week:</p>
+      <p class="fig address" data-testid="invitation-address">{{ made.address }}</p>
+      <Button label="Copy it" severity="secondary" @click="copy" />
+    </div>
+    <EntryForm
+      v-if="told?.may_change"
+      label="Make a link"
+      :busy="invite.busy.value"
+      :problem="invite.problem.value"
+      :fields="['name', 'role']"
+      testid="invite"
+      @save="add"
+    >
+      <TextField
+        v-model="name"
+        label="Invite"
+        field="name"
+        :problem="invite.problem.value"
+        hint="the name of whom the link is for"
+        maxlength="60"
+      />
+      <SelectField
+        v-model="role"
+        label="as"
+        field="role"
+        :problem="invite.problem.value"
+        :options="told.roles"
+        option-label="name"
+        option-value="id"
+      />
+    </EntryForm>
+    <Dialog v-if="leaving" visible modal :header="`Remove ${leaving.name}`" @update:visible="leaving = null">
+      <div class="ask">
+        <p>
+          {{ leaving.me ? 'You come' : `${leaving.name} comes` }} into {{ session.room?.name }} no more. What
+          was written stays, with its name.
+        </p>
+        <ProblemNote :problem="remove.problem.value" />
+        <Button label="Remove" severity="danger" :loading="remove.busy.value" @click="away" />
+        <Button label="Back" severity="secondary" @click="leaving = null" />
+      </div>
+    </Dialog>
+  </section>
+</template>
+
+<style scoped>
+.people {
+  max-width: 640px;
+  margin-top: 32px;
+}
+.person {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 60px;
+}
+.who {
+  flex: 1;
+}
+.block {
+  display: block;
+}
+.roles {
+  display: grid;
+  grid-template-columns: 72px 1fr;
+  gap: 2px 12px;
+  padding: 12px 0;
+}
+.roles dd {
+  margin: 0;
+}
+.made {
+  border: 1px solid var(--ink);
+  background: var(--plate);
+  padding: 12px 16px;
+  margin: 12px 0;
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.address {
+  overflow-wrap: anywhere;
+}
+.ask {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  max-width: 420px;
+}
+.ask p {
+  flex: 1 1 100%;
+}
+@media (max-width: 759px) {
+  .person {
+    flex-wrap: wrap;
+    padding: 8px 0;
+  }
+  .who {
+    flex: 1 1 100%;
+  }
+}
+</style>
