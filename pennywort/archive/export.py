@@ -7,10 +7,11 @@ import hashlib
 import json
 import tempfile
 import zipfile
-from io import StringIO
+from collections.abc import Iterator
+from contextlib import contextmanager
 from typing import IO, Any, Literal
 
-from django.db import transaction
+from django.db import connection, transaction
 
 from pennywort.archive.tables import Table, keeper_names, links, tables, written
 from pennywort.fish.models import Photo
@@ -28,16 +29,12 @@ DATED = (1980, 1, 1, 0, 0, 0)
 def write_archive(actor: Actor) -> IO[bytes]:
     """The archive of this fishroom as a temporary file, read from its beginning. One state of the record, whoever writes meanwhile."""
     out = tempfile.TemporaryFile()  # noqa: SIM115 - the answer closes it once it is sent
-    with transaction.atomic(), zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as file:
+    with _one_state(), zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as file:
         names = keeper_names(actor.fishroom)
         sums: dict[str, str] = {}
         counts: dict[str, int] = {}
         for table in tables():
-            rows = table_rows(table, actor, names=names)
-            counts[table.name] = len(rows)
-            lines = "".join(f"{json.dumps(r, ensure_ascii=False, sort_keys=True)}\n" for r in rows)
-            sums[f"records/{table.name}.jsonl"] = _put(file, f"records/{table.name}.jsonl", lines.encode())
-            _put(file, f"tables/{table.name}.csv", _csv(rows, table).encode())
+            counts[table.name], sums[f"records/{table.name}.jsonl"] = _put_rows(file, table, table_rows(table, actor, names=names))
         for photo in Photo.objects.filter(fishroom=actor.fishroom).order_by("pk"):
             for size in LONG_SIDE:
                 path = path_of(photo, size)
@@ -54,7 +51,42 @@ def write_archive(actor: Actor) -> IO[bytes]:
     return out
 
 
-def table_rows(table: Table, actor: Actor, *, names: dict[int, str]) -> list[dict[str, Any]]:
+@contextmanager
+def _one_state() -> Iterator[None]:
+    """All that is read within is of one state of the record, whoever writes meanwhile; and nobody who writes waits for it."""
+    # the stubs know nothing of what SQLite alone has
+    database: Any = connection
+    before = database.transaction_mode
+    database.transaction_mode = "DEFERRED"
+    try:
+        with transaction.atomic():
+            yield
+    finally:
+        database.transaction_mode = before
+
+
+def _put_rows(file: zipfile.ZipFile, table: Table, rows: Iterator[dict[str, Any]]) -> tuple[int, str]:
+    """A table as JSON lines and as CSV, a row at a time; how many rows, and the SHA-256 of the lines."""
+    digest, count = hashlib.sha256(), 0
+    with tempfile.TemporaryFile("w+", encoding="utf-8", newline="") as beside:
+        writer = csv.writer(beside, lineterminator="\r\n")
+        writer.writerow([f.name for f in table.fields])
+        with file.open(_info(f"records/{table.name}.jsonl"), "w") as lines:
+            for row in rows:
+                line = f"{json.dumps(row, ensure_ascii=False, sort_keys=True)}\n".encode()
+                digest.update(line)
+                lines.write(line)
+                # text that begins like a formula is quoted by an apostrophe
+                writer.writerow([_cell(row[f.name]) for f in table.fields])
+                count += 1
+        beside.seek(0)
+        with file.open(_info(f"tables/{table.name}.csv"), "w") as table_file:
+            while part := beside.read(1 << 16):
+                table_file.write(part.encode())
+    return count, digest.hexdigest()
+
+
+def table_rows(table: Table, actor: Actor, *, names: dict[int, str]) -> Iterator[dict[str, Any]]:
     """The rows of a table as they stand in the file: links by the other record's own id, keepers by name."""
     linked = {field.name: target for field, target in links(table)}
     keys = {t.name: t.key for t in tables()}
@@ -63,13 +95,17 @@ def table_rows(table: Table, actor: Actor, *, names: dict[int, str]) -> list[dic
         target = linked.get(field.name)
         columns.append(field.name)
         values.append(field.attname if target in (None, "rooms.keeper") else f"{field.name}__{keys[str(target)]}")
-    rows = []
-    for row in table.rows(actor.fishroom).values_list(*values):
+    for row in table.rows(actor.fishroom).values_list(*values).iterator():
         made = {}
         for field, value in zip(table.fields, row, strict=True):
             made[field.name] = names.get(value) if linked.get(field.name) == "rooms.keeper" else written(field, value)
-        rows.append(made)
-    return rows
+        yield made
+
+
+def _info(name: str) -> zipfile.ZipInfo:
+    info = zipfile.ZipInfo(name, DATED)
+    info.compress_type = zipfile.ZIP_DEFLATED
+    return info
 
 
 def _put(file: zipfile.ZipFile, name: str, content: bytes, *, packed: bool = False) -> str:
@@ -77,16 +113,6 @@ def _put(file: zipfile.ZipFile, name: str, content: bytes, *, packed: bool = Fal
     info = zipfile.ZipInfo(name, DATED)
     file.writestr(info, content, zipfile.ZIP_STORED if packed else zipfile.ZIP_DEFLATED)
     return hashlib.sha256(content).hexdigest()
-
-
-def _csv(rows: list[dict[str, Any]], table: Table) -> str:
-    """The same rows for a spreadsheet; text that begins like a formula is quoted by an apostrophe."""
-    out = StringIO()
-    writer = csv.writer(out, lineterminator="\r\n")
-    writer.writerow([f.name for f in table.fields])
-    for row in rows:
-        writer.writerow([_cell(row[f.name]) for f in table.fields])
-    return out.getvalue()
 
 
 def _cell(value: Any) -> Any:

@@ -1,42 +1,47 @@
-"""An archive into an empty fishroom: all of it, or nothing at all, telling how far it has come."""
+"""An archive into an empty fishroom: all of it, or nothing at all, telling how far it has come.
+
+It goes in by steps of a fraction of a second each, so that nobody's write elsewhere waits for it. Meanwhile the fishroom is marked and
+lets nobody in; what is broken off is cleared, by whoever broke it off or, where the program itself was ended, before the next one.
+"""
 
 from __future__ import annotations
 
-import hashlib
-import json
 import secrets
 import zipfile
 from collections.abc import Iterator
 from dataclasses import dataclass
+from datetime import timedelta
 from io import BytesIO
 from pathlib import Path
 from typing import IO, Any
-from uuid import UUID
 
 from django.conf import settings
-from django.db import IntegrityError, models, transaction
+from django.db import IntegrityError, connection, models, transaction
 from django.db.models import Max
+from django.utils import timezone
 from PIL import Image, UnidentifiedImageError
 
-from pennywort.archive.export import FORMAT, VERSION
+from pennywort.archive.clearing import clear
+from pennywort.archive.reading import checked, lines_of, manifest_of, opened
 from pennywort.archive.shapes import check_shape
-from pennywort.archive.tables import Table, links, read, tables, written
+from pennywort.archive.tables import Table, links, read, tables
 from pennywort.archive.timeline import timeline
 from pennywort.core.errors import InvalidInput, PennywortError
 from pennywort.core.reference import library
 from pennywort.courses.queries.today import board_of
+from pennywort.fish.models import Photo
 from pennywort.fish.photos import LONG_SIDE
 from pennywort.instruments.models import Instrument
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
 from pennywort.rooms.files import fsync_folder, write_whole
 from pennywort.rooms.models import Fishroom, Keeper
-from pennywort.rooms.services import check_time_zone, token_hash
+from pennywort.rooms.services import token_hash
 
-MOST_BYTES = 2 * 1024**3
-MOST_PACKED = 1024**3
-MOST_ROWS = 5_000_000
 BATCH = 500
+# an import that has not moved for so long was broken off
+STILL = timedelta(minutes=5)
+Numbers = dict[str, dict[str, int]]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -58,85 +63,81 @@ def check_empty(fishroom: Fishroom) -> None:
 def restore(actor: Actor, file: IO[bytes]) -> Iterator[Progress]:
     """Read, check and write an archive. Whoever stops asking for progress stops it, and nothing is kept.
 
-    :raises Conflict: the fishroom is not empty. :raises InvalidInput: a file that is damaged, or holds what can't be.
+    :raises Conflict: the fishroom is not empty, or another archive is coming in. :raises InvalidInput: a file that is damaged, or holds
+        what can't be.
     """
-    check_empty(actor.fishroom)
-    with _opened(file) as packed:
-        manifest = _manifest(packed)
-        rows: dict[str, list[dict[str, Any]]] = {}
-        found = tables()
-        for i, table in enumerate(found):
-            yield Progress(step="reading", done=i, of=len(found))
-            rows[table.name] = _lines(packed, table, manifest)
-        placed: list[Path] = []
+    with opened(file) as packed:
+        manifest = manifest_of(packed)
+        _mark(actor)
+        kept: list[int] = []
         try:
-            with transaction.atomic():
-                yield from _write(actor, rows, manifest)
-                yield from _photos(actor, packed, rows, manifest, placed=placed)
-                yield Progress(step="looking through", done=0, of=1)
-                _look_through(actor)
+            keys: dict[str, list[str]] = {}
+            for i, table in enumerate(tables()):
+                yield Progress(step="reading", done=i, of=len(tables()))
+                keys[table.name] = _keys(packed, table, manifest)
+            yield from _write(actor, packed, keys, manifest, kept=kept)
+            yield from _photos(actor, packed, manifest)
+            yield Progress(step="looking through", done=0, of=1)
+            _look_through(actor)
+            Fishroom.objects.filter(pk=actor.fishroom.pk).update(time_zone=manifest["time_zone"], law=_law(manifest), importing_at=None)
+            actor.fishroom.refresh_from_db()
         except BaseException:
-            for path in placed:
-                path.unlink(missing_ok=True)
+            clear(actor.fishroom, kept=kept)
             raise
     yield Progress(step="done", done=1, of=1)
 
 
-def _opened(file: IO[bytes]) -> zipfile.ZipFile:
-    try:
-        packed = zipfile.ZipFile(file)
-    except (zipfile.BadZipFile, OSError, ValueError) as error:
-        raise InvalidInput("This file is cut short, or is not an archive.", field="file") from error
-    if sum(i.file_size for i in packed.infolist()) > MOST_BYTES:
-        raise InvalidInput("This archive is too large.", field="file")
-    return packed
+def _mark(actor: Actor) -> None:
+    """From now on nobody else is let in. What an earlier one left is cleared first."""
+    with transaction.atomic():
+        room = Fishroom.objects.get(pk=actor.fishroom.pk)
+        if room.importing_at is not None and timezone.now() - room.importing_at < STILL:
+            raise Conflict("Another archive is coming in here. Wait until it is done.", field="file")
+        broken_off = room.importing_at is not None
+        if not broken_off:
+            check_empty(room)
+        _still_at_it(actor)
+    if broken_off:
+        clear(room)
+        _still_at_it(actor)
 
 
-def _content(packed: zipfile.ZipFile, name: str) -> bytes:
-    """One file of the archive. :raises InvalidInput: missing, or damaged."""
-    try:
-        return packed.read(name)
-    except KeyError as error:
-        raise InvalidInput(f"The archive lacks {name}.", field="file") from error
-    except (zipfile.BadZipFile, EOFError, OSError, RuntimeError, ValueError) as error:
-        raise InvalidInput(f"The archive is damaged at {name}.", field="file") from error
-    except Exception as error:
-        # zlib has an error of its own that no other names
-        if type(error).__module__ == "zlib":
-            raise InvalidInput(f"The archive is damaged at {name}.", field="file") from error
-        raise
+def _still_at_it(actor: Actor) -> None:
+    Fishroom.objects.filter(pk=actor.fishroom.pk).update(importing_at=timezone.now())
 
 
-def _checked(packed: zipfile.ZipFile, name: str, manifest: dict[str, Any]) -> bytes:
-    content = _content(packed, name)
-    if hashlib.sha256(content).hexdigest() != manifest["sha256"].get(name):
-        raise InvalidInput(f"The archive is damaged at {name}: it is not what was written.", field="file")
-    return content
+def _keys(packed: zipfile.ZipFile, table: Table, manifest: dict[str, Any]) -> list[str]:
+    """The own ids of a table's records in their order; of a table that nobody points to as many empty ones."""
+    seen: set[str] = set()
+    found = []
+    for row in lines_of(packed, table, manifest):
+        key = str(row[table.key]) if table.key else ""
+        if key and key in seen:
+            raise InvalidInput(f"The file is wrong at {table.name}: {key[:36]} stands there twice.", field="file")
+        seen.add(key)
+        found.append(key)
+    return found
 
 
-def _no_constant(name: str) -> Any:
-    raise ValueError(name)
+def _numbers(keys: dict[str, list[str]]) -> Numbers:
+    """The number that each record will have in the database, by its own id, so that links can be written in any order.
 
-
-def _parse(content: bytes, *, place: str) -> Any:
-    try:
-        return json.loads(content, parse_constant=_no_constant)
-    except (ValueError, RecursionError) as error:
-        raise InvalidInput(f"The file is wrong at {place}: this is not JSON.", field="file") from error
-
-
-def _manifest(packed: zipfile.ZipFile) -> dict[str, Any]:
-    """:raises InvalidInput: not an archive of this program, or of another version."""
-    found = _parse(_content(packed, "archive.json"), place="archive.json")
-    if not isinstance(found, dict) or found.get("format") != FORMAT:
-        raise InvalidInput("This is not an archive from Pennywort.", field="file")
-    version = found.get("version")
-    if isinstance(version, bool) or not isinstance(version, int) or not 1 <= version <= VERSION:
-        raise InvalidInput("This archive is of a later version than this program reads, or of none.", field="file")
-    sums, keepers = found.get("sha256"), found.get("keepers")
-    if not isinstance(sums, dict) or not isinstance(keepers, list) or not all(isinstance(k, str) and 0 < len(k) <= 60 for k in keepers):
-        raise InvalidInput("The file is wrong at archive.json.", field="file")
-    check_time_zone(str(found.get("time_zone")))
+    The numbers are set aside: what others write meanwhile gets later ones.
+    """
+    found: Numbers = {}
+    with transaction.atomic(), connection.cursor() as cursor:
+        for table in tables():
+            if not table.key:
+                continue
+            name, mine = table.model._meta.db_table, keys[table.name]
+            cursor.execute("SELECT seq FROM sqlite_sequence WHERE name = %s", [name])
+            row = cursor.fetchone()
+            last = max(int(row[0]) if row else 0, int(table.model._default_manager.aggregate(m=Max("pk"))["m"] or 0))
+            found[table.name] = {key: last + i for i, key in enumerate(mine, 1)}
+            if row:
+                cursor.execute("UPDATE sqlite_sequence SET seq = %s WHERE name = %s", [last + len(mine), name])
+            else:
+                cursor.execute("INSERT INTO sqlite_sequence (name, seq) VALUES (%s, %s)", [name, last + len(mine)])
     return found
 
 
@@ -146,95 +147,53 @@ def _law(manifest: dict[str, Any]) -> str:
     return law if law in {p.id for p in library().reporting.places} else ""
 
 
-def _lines(packed: zipfile.ZipFile, table: Table, manifest: dict[str, Any]) -> list[dict[str, Any]]:
-    """The rows of one table, each a map of its columns and nothing else.
-
-    An archive of an earlier version lacks what came later: a table is then empty, and a column has its default.
-    """
-    name = f"records/{table.name}.jsonl"
-    earlier = manifest["version"] < VERSION
-    if earlier and name not in manifest["sha256"]:
-        return []
-    content = _checked(packed, name, manifest)
-    rows = []
-    columns = {f.name for f in table.fields}
-    later = {f.name: written(f, f.get_default()) for f in table.fields if earlier and _has_default(f)}
-    for number, line in enumerate(content.splitlines(), 1):
-        place = f"{name}:{number}"
-        row = _parse(line, place=place)
-        if isinstance(row, dict):
-            row = {**{name: value for name, value in later.items() if name not in row}, **row}
-        if not isinstance(row, dict) or set(row) != columns:
-            raise InvalidInput(f"The file is wrong at {place}: these are not its columns.", field="file")
-        rows.append(row)
-        if number > MOST_ROWS:
-            raise InvalidInput("This archive is too large.", field="file")
-    return rows
-
-
-def _has_default(field: models.Field[Any, Any]) -> bool:
-    """Whether a column may be left out of an older archive: it has a default, may be empty, or may be nothing."""
-    return field.has_default() or field.null or (isinstance(field, models.CharField | models.TextField) and field.blank)
-
-
-Numbers = dict[str, dict[str, int]]
-
-
-def _numbers(rows: dict[str, list[dict[str, Any]]]) -> Numbers:
-    """The number that each record will have in the database, by its own id, so that links can be written in any order."""
-    found: Numbers = {}
-    for table in tables():
-        if not table.key:
-            continue
-        first = int(table.model._default_manager.aggregate(m=Max("pk"))["m"] or 0) + 1
-        mine: dict[str, int] = {}
-        for i, row in enumerate(rows[table.name]):
-            key = str(row[table.key])
-            if key in mine:
-                raise InvalidInput(f"The file is wrong at {table.name}: {key[:36]} stands there twice.", field="file")
-            mine[key] = first + i
-        found[table.name] = mine
-    return found
-
-
-def _keepers(actor: Actor, names: list[str]) -> dict[str, int]:
+def _keepers(actor: Actor, names: list[str], *, kept: list[int]) -> dict[str, int]:
     """Who wrote: members of this fishroom by their names; for the others a name that nobody can sign in with."""
     members = {str(m.keeper): m.keeper.pk for m in actor.fishroom.memberships.select_related("keeper")}
     found = {}
     for name in names:
         if name not in members:
-            kept = Keeper(username=f"kept-{secrets.token_hex(8)}", display_name=name, is_active=False)
-            kept.set_unusable_password()
-            kept.save()
-            members[name] = kept.pk
+            other = Keeper(username=f"kept-{secrets.token_hex(8)}", display_name=name, is_active=False)
+            other.set_unusable_password()
+            other.save()
+            kept.append(other.pk)
+            members[name] = other.pk
         found[name] = members[name]
     return found
 
 
-def _write(actor: Actor, rows: dict[str, list[dict[str, Any]]], manifest: dict[str, Any]) -> Iterator[Progress]:
-    """All rows into the database; links are checked by it at the end."""
-    numbers, keepers = _numbers(rows), _keepers(actor, manifest["keepers"])
-    total, done = sum(len(r) for r in rows.values()), 0
-    for table in tables():
-        made = []
-        linked = {field.name: target for field, target in links(table)}
-        for i, row in enumerate(rows[table.name]):
-            made.append(_record(actor, table, row, linked=linked, numbers=numbers, keepers=keepers, place=f"{table.name}:{i + 1}"))
-            if len(made) == BATCH:
-                _keep(table, made)
-                done += len(made)
-                made = []
-                yield Progress(step="writing", done=done, of=total)
-        _keep(table, made)
-        done += len(made)
-    Fishroom.objects.filter(pk=actor.fishroom.pk).update(time_zone=manifest["time_zone"], law=_law(manifest))
-    actor.fishroom.refresh_from_db()
+def _write(actor: Actor, packed: zipfile.ZipFile, keys: dict[str, list[str]], manifest: dict[str, Any], *, kept: list[int]) -> Iterator[Progress]:
+    """All rows into the database, a batch a commit; where all are there, the database is asked whether their links hold."""
+    numbers, keepers = _numbers(keys), _keepers(actor, manifest["keepers"], kept=kept)
+    total, done = sum(len(k) for k in keys.values()), 0
+    # records point to each other in a ring: no order of batches would hold at each commit
+    connection.disable_constraint_checking()
+    try:
+        for table in tables():
+            made: list[models.Model] = []
+            linked = {field.name: target for field, target in links(table)}
+            for i, row in enumerate(lines_of(packed, table, manifest), 1):
+                made.append(_record(actor, table, row, linked=linked, numbers=numbers, keepers=keepers, place=f"{table.name}:{i}"))
+                if len(made) == BATCH:
+                    _keep(actor, table, made)
+                    done += len(made)
+                    made = []
+                    yield Progress(step="writing", done=done, of=total)
+            _keep(actor, table, made)
+            done += len(made)
+        connection.check_constraints([t.model._meta.db_table for t in tables()])
+    except IntegrityError as error:
+        raise InvalidInput("The file is wrong: its records don’t fit together. Nothing was kept.", field="file") from error
+    finally:
+        connection.enable_constraint_checking()
     yield Progress(step="writing", done=done, of=total)
 
 
-def _keep(table: Table, made: list[models.Model]) -> None:
+def _keep(actor: Actor, table: Table, made: list[models.Model]) -> None:
     try:
-        table.model._default_manager.bulk_create(made)
+        with transaction.atomic():
+            table.model._default_manager.bulk_create(made)
+            _still_at_it(actor)
     except IntegrityError as error:
         raise InvalidInput(f"The file is wrong at {table.name}: two of its records can’t both be.", field="file") from error
 
@@ -266,22 +225,20 @@ def _record(actor: Actor, table: Table, row: dict[str, Any], *, linked: dict[str
     return table.model(**values)
 
 
-def _photos(
-    actor: Actor, packed: zipfile.ZipFile, rows: dict[str, list[dict[str, Any]]], manifest: dict[str, Any], *, placed: list[Path]
-) -> Iterator[Progress]:
+def _photos(actor: Actor, packed: zipfile.ZipFile, manifest: dict[str, Any]) -> Iterator[Progress]:
     """The pictures to their places; each must be a whole JPEG that says nothing about where it was taken."""
     folder = Path(settings.PHOTO_ROOT) / str(actor.fishroom.uid)
-    names = [f"{row['uid']}.{size}.jpg" for row in rows["fish.photo"] for size in LONG_SIDE]
+    ids = Photo.objects.filter(fishroom=actor.fishroom).order_by("pk").values_list("uid", flat=True)
+    names = [f"{uid}.{size}.jpg" for uid in ids for size in LONG_SIDE]
     for i, name in enumerate(names):
         if f"photos/{name}" not in manifest["sha256"]:
             continue
-        content = _checked(packed, f"photos/{name}", manifest)
+        content = checked(packed, f"photos/{name}", manifest)
         content = _whole_picture(content, name)
-        UUID(name.split(".")[0])
-        placed.append(folder / name)
         write_whole(folder / name, content)
+        _still_at_it(actor)
         yield Progress(step="pictures", done=i + 1, of=len(names))
-    if placed:
+    if folder.exists():
         fsync_folder(folder)
 
 

@@ -33,6 +33,9 @@ OLDEST = timedelta(days=366)
 HAND = timedelta(hours=1)
 
 
+LINES_A_COMMIT = 100
+
+
 @dataclass
 class Ingested:
     """What came of a delivery: lines kept, lines that were here already, figures not believed, lines refused by number."""
@@ -49,6 +52,7 @@ def instruments_of(actor: Actor) -> list[Instrument]:
     return list(found.order_by("tank__code", "tank__name", "name", "pk"))
 
 
+@transaction.atomic
 def make_instrument(actor: Actor, *, uid: UUID, kind: str, name: str, tank: Tank) -> str:
     """A new instrument; its token is told once and not kept. :raises Conflict: this request was answered before."""
     if kind not in library().instruments:
@@ -102,21 +106,24 @@ def ingest(instrument: Instrument, text: str, *, form: str, now: datetime) -> In
     rows = list(raw_lines(text, form=form))
     before: dict[str, list[Sampled]] = {}
     copper = False
-    # one commit for the delivery, a savepoint for each line: what is acknowledged is there, and a bad line takes no other along
+    # a commit for some lines, a savepoint for each: a bad line takes no other along, a long delivery holds nobody up, and what was
+    # kept of one that broke off is told as repeated when it comes again
+    for first in range(0, len(rows), LINES_A_COMMIT):
+        with transaction.atomic():
+            for number, raw in rows[first : first + LINES_A_COMMIT]:
+                try:
+                    with transaction.atomic():
+                        line = read_line(raw)
+                        _check_time(line.at, now=now)
+                        if isinstance(line, Figure):
+                            copper |= _figure(actor, instrument, kind, line, before=before, done=done)
+                        elif isinstance(line, DoseReport):
+                            _dose(actor, instrument, line, done=done)
+                        else:
+                            _fault(instrument, line, done=done)
+                except PennywortError as error:
+                    done.refused.append((number, error.field or "line", error.message))
     with transaction.atomic():
-        for number, raw in rows:
-            try:
-                with transaction.atomic():
-                    line = read_line(raw)
-                    _check_time(line.at, now=now)
-                    if isinstance(line, Figure):
-                        copper |= _figure(actor, instrument, kind, line, before=before, done=done)
-                    elif isinstance(line, DoseReport):
-                        _dose(actor, instrument, line, done=done)
-                    else:
-                        _fault(instrument, line, done=done)
-            except PennywortError as error:
-                done.refused.append((number, error.field or "line", error.message))
         if rows:
             instrument.spoke_at = now
             instrument.save(update_fields=["spoke_at", "fault", "fault_at"])

@@ -10,7 +10,7 @@ from zoneinfo import ZoneInfo
 
 from pennywort.core.units import Kind, Preferences, read_quantity, read_share
 from pennywort.core.units.preferences import LengthUnit, MassUnit, TemperatureUnit, VolumeUnit
-from pennywort.rooms.errors import NotFound
+from pennywort.rooms.errors import Conflict, NotFound
 from pennywort.rooms.models import Fishroom, Keeper, LedgerRecord, Membership
 
 __all__ = ["Actor", "Kind", "enter", "preferences_of"]
@@ -73,9 +73,14 @@ class Actor:
         return None if text is None or not text.strip() else self.read(text, kind=kind, field=field)
 
 
-def enter(keeper: Keeper, room_uid: UUID, *, now: datetime) -> Actor:
-    """:raises NotFound: no such fishroom, or the keeper does not belong to it."""
+def enter(keeper: Keeper, room_uid: UUID, *, now: datetime, importing: bool = False) -> Actor:
+    """``importing``: also where an archive is coming in, or was broken off.
+
+    :raises NotFound: no such fishroom, or the keeper does not belong to it. :raises Conflict: an archive is coming in.
+    """
     membership = Membership.objects.select_related("fishroom").filter(keeper=keeper, fishroom__uid=room_uid).first()
     if membership is None:
         raise NotFound("There is no such fishroom.")
+    if membership.fishroom.importing_at is not None and not importing:
+        raise Conflict("An archive is coming into this fishroom. If it was broken off, bring it in once more: what had come is cleared first.")
     return Actor(keeper=keeper, fishroom=membership.fishroom, now=now, role=membership.role)

@@ -6,6 +6,8 @@ import secrets
 from datetime import datetime
 from uuid import UUID
 
+from django.db import transaction
+
 from pennywort.core.errors import InvalidInput
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict, NotFound
@@ -21,6 +23,7 @@ def feeds_of(actor: Actor) -> list[Feed]:
     return list(Feed.objects.filter(fishroom=actor.fishroom, keeper=actor.keeper, revoked_at=None).order_by("-recorded_at", "-pk"))
 
 
+@transaction.atomic
 def make_feed(actor: Actor, *, uid: UUID, name: str) -> str:
     """A new address; its secret is told once and not kept. :raises Conflict: this request was answered before."""
     if not name.strip():

@@ -37,6 +37,8 @@ class Fishroom(models.Model):
     # a place of the reference whose law says what must be reported; empty as long as nobody said
     law = models.CharField(max_length=24, blank=True)
     made_at = models.DateTimeField(auto_now_add=True)
+    # an archive is coming in, and moved last at this instant; nobody else is let in meanwhile
+    importing_at = models.DateTimeField(null=True, blank=True)
 
     def __str__(self) -> str:
         return self.name

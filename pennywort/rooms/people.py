@@ -63,6 +63,7 @@ def _known(role: str) -> str:
     return role
 
 
+@transaction.atomic
 def invite(actor: Actor, *, uid: UUID, role: str, name: str) -> str:
     """A token that lets one person in, once, within a week; it is told once and not kept. :raises Conflict: told already."""
     _known(role)
