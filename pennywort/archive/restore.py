@@ -212,7 +212,7 @@ def _record(actor: Actor, table: Table, row: dict[str, Any], *, linked: dict[str
             raise InvalidInput(f"The file is wrong at {place}.{field.name}: nothing stands there.", field="file")
         values[field.attname] = among[raw] if raw is not None else None
     for field in table.fields:
-        if isinstance(field, models.JSONField):
+        if field.name not in linked:
             check_shape(table.name, field.name, values[field.attname], where=f"{place}.{field.name}")
     if table.scope == "fishroom":
         values["fishroom_id"] = actor.fishroom.pk

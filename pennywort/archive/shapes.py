@@ -1,4 +1,4 @@
-"""What the JSON columns of an archive may hold: the same that a case file may, by the same models."""
+"""What the columns of an archive may hold: the same that a case file may, by the same models."""
 
 from __future__ import annotations
 
@@ -9,10 +9,13 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 from pennywort.core.errors import InvalidInput
-from pennywort.courses.services.case_parts import CoursePart, LookPart, LossPart, Part, TankPart, TaskPart
+from pennywort.courses.services import case_parts as parts
 
-PARTS: dict[str, type[Part]] = {
-    "courses.course": CoursePart, "courses.task": TaskPart, "fish.look": LookPart, "fish.loss": LossPart, "tanks.tank": TankPart,
+PARTS: dict[str, type[parts.Part]] = {
+    "courses.case": parts.CasePart, "courses.course": parts.CoursePart, "courses.dose": parts.DosePart, "courses.task": parts.TaskPart,
+    "fish.group": parts.GroupPart, "fish.leaving": parts.LeavingPart, "fish.look": parts.LookPart, "fish.loss": parts.LossPart,
+    "fish.observation": parts.ObservationPart, "fish.recount": parts.RecountPart, "tanks.tank": parts.TankPart,
+    "tanks.waterchange": parts.ChangePart, "tanks.waterreading": parts.ReadingPart,
 }  # fmt: skip
 
 
@@ -24,12 +27,15 @@ def _adapter(table: str, column: str) -> TypeAdapter[Any] | None:
 
 
 def check_shape(table: str, column: str, value: Any, *, where: str) -> None:
-    """:raises InvalidInput: a JSON column that holds what its readers cannot read, naming the place."""
+    """:raises InvalidInput: a column that holds what its readers cannot read, naming the place."""
     adapter = _adapter(table, column)
     if adapter is None or value is None:
         return
     try:
-        adapter.validate_json(json.dumps(value), strict=True)
+        if isinstance(value, dict | list):
+            adapter.validate_json(json.dumps(value), strict=True)
+        else:
+            adapter.validate_python(value)
     except ValidationError as error:
         first = error.errors()[0]
         inner = ".".join(str(p) for p in first["loc"])

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import secrets
+import time
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 from typing import Any
@@ -31,9 +32,9 @@ BEFORE_COUNT = 400
 OLDEST = timedelta(days=366)
 # where a keeper read the same thing within this, the keeper's figure stands alone
 HAND = timedelta(hours=1)
-
-
 LINES_A_COMMIT = 100
+# whoever waits for SQLite's lock looks again at most 100 ms apart: in this pause he gets it
+GAP_S = 0.12
 
 
 @dataclass
@@ -109,6 +110,8 @@ def ingest(instrument: Instrument, text: str, *, form: str, now: datetime) -> In
     # a commit for some lines, a savepoint for each: a bad line takes no other along, a long delivery holds nobody up, and what was
     # kept of one that broke off is told as repeated when it comes again
     for first in range(0, len(rows), LINES_A_COMMIT):
+        if first:
+            time.sleep(GAP_S)
         with transaction.atomic():
             for number, raw in rows[first : first + LINES_A_COMMIT]:
                 try:

@@ -53,6 +53,9 @@ class BadInput(RoomCase):
                 told = self.refused("measure", {**meal, "days": days}, "days")
                 self.assertEqual(told["detail"], "This is not a whole number.")
 
+    def test_a_field_of_several_readings_is_named_by_itself(self) -> None:
+        self.refused("shelf/bottles", {"name": "x", "active": "hydrogen_peroxide", "kind": "spoonfuls"}, "kind")
+
     def test_readings(self) -> None:
         for field in ("temperature", "ph", "ammonia", "nitrite"):
             for value in ("-5", "NaN", "1e308", "two", "500"):

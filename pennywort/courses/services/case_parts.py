@@ -110,7 +110,7 @@ class ChangePart(LedgerPart):
 class LookPart(LedgerPart):
     fish: str = Field(default="", max_length=40)
     kind: Literal["daily", "arrival"] = "daily"
-    place: Literal["", "bag", "tank"] = ""
+    place: Literal["", "shop", "bag", "tank"] = ""
     signs: dict[str, bool]
     counts: dict[str, tuple[Count, Count]] = Field(default_factory=dict)
     sizes: dict[str, Annotated[int, Field(ge=1, le=9)]] = Field(default_factory=dict)
