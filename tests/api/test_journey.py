@@ -288,7 +288,7 @@ class Records(RoomCase):
         """Out as JSON, into an empty fishroom, and out again: the same file but for the fishroom's name."""
         case = self.lived()
         file, empty = self.exported(case), self.empty_room()
-        self.assertEqual((file["format"], file["version"], len(file["courses"][0]["doses"])), ("pennywort-case", 1, 3))
+        self.assertEqual((file["format"], file["version"], len(file["courses"][0]["doses"])), ("pennywort-case", 2, 3))
         self.assertEqual(self.bring(json.dumps(file), empty)["uid"], case)
         again = self.exported(case, empty)
         self.assertEqual({**again, "fishroom": file["fishroom"]}, file)

@@ -14,7 +14,8 @@ from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.formulary_models import Equipment
 
 FORMAT: Literal["pennywort-case"] = "pennywort-case"
-VERSION: Literal[1] = 1
+# 1: until November 2026. 2: further tanks, where fish were moved
+VERSION: Literal[2] = 2
 MOST_BYTES = 4 * 1024 * 1024
 
 
@@ -100,11 +101,14 @@ class ReadingPart(LedgerPart):
     copper_mg_per_l: Number | None = None
     instrument: str = Field(default="", max_length=40)
     note: str = Field(max_length=200)
+    # one of the further tanks; the case's own where nothing stands
+    tank: UUID | None = None
 
 
 class ChangePart(LedgerPart):
     changed_fraction: Annotated[float, Field(gt=0, le=1)]
     net_volume_l: Positive
+    tank: UUID | None = None
 
 
 class LookPart(LedgerPart):
@@ -223,6 +227,7 @@ class ProductPart(BaseModel):
 
 
 class CoursePart(Part):
+    tank: UUID | None = None
     protocol_id: str = Field(max_length=40)
     protocol_version: str = Field(max_length=60)
     protocol: dict[str, Any] | None = None
@@ -258,10 +263,11 @@ class CaseFile(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
     format: Literal["pennywort-case"]
-    version: Literal[1]
+    version: Literal[1, 2]
     fishroom: str = Field(max_length=60)
     time_zone: str = Field(max_length=64)
     tank: TankPart
+    further_tanks: list[TankPart] = Field(default_factory=list, max_length=100)
     group: GroupPart
     case: CasePart
     readings: list[ReadingPart]

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Callable
 from datetime import datetime, timedelta
 from typing import Any, Literal
 from uuid import UUID
 
 from django.db import IntegrityError, transaction
+from django.db.models import Q, QuerySet
 from pydantic import ValidationError
 
 from pennywort.core.errors import InvalidInput
@@ -41,13 +43,29 @@ from pennywort.rooms.models import LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 
 FORMAT: Literal["pennywort-case"] = "pennywort-case"
-VERSION: Literal[1] = 1
+VERSION: Literal[2] = 2
 MOST_BYTES = 4 * 1024 * 1024
+
+
+def _with_corrected(model: type[LedgerRecord], found: QuerySet[Any]) -> list[Any]:
+    """These entries with all that they correct, however much earlier that lies, in order of time."""
+    related = ("recorded_by", "corrects")
+    rows = {row.pk: row for row in found.select_related(*related)}
+    while missing := {row.corrects_id for row in rows.values() if row.corrects_id} - set(rows):
+        rows |= {row.pk: row for row in model._default_manager.filter(pk__in=missing).select_related(*related)}
+    return sorted(rows.values(), key=lambda row: (row.happened_at, row.pk))
+
+
+def _waters(case: Case, courses: list[Course], *, until: datetime) -> list[Tank]:
+    """Where the case was besides its tank of now: its courses' tanks, and those its fish came through, by name."""
+    moves = Move.objects.standing().filter(group=case.group, joins=False, happened_at__gte=began_at(case), happened_at__lte=until)
+    ids = {c.tank_id for c in courses} | {pk for pair in moves.values_list("from_tank", "to_tank") for pk in pair}
+    return list(Tank.objects.filter(pk__in=ids - {case.tank_id}).select_related("recorded_by").order_by("name"))
 
 
 def _plain(record: RoomRecord, part: type[Part], **more: Any) -> dict[str, Any]:
     """A record as its part of the file."""
-    names = set(part.model_fields) - set(more)
+    names = set(part.model_fields) - set(more) - {"tank"}
     values = {name: getattr(record, name) for name in names if name not in ("by", "corrects")}
     values["by"] = record.by
     if isinstance(record, LedgerRecord):
@@ -56,32 +74,42 @@ def _plain(record: RoomRecord, part: type[Part], **more: Any) -> dict[str, Any]:
 
 
 def export_case(case: Case) -> dict[str, Any]:
-    """The case as plain data in the open format ``pennywort-case`` version 1, in UTC; the same case, the same file."""
+    """The case as plain data in the open format ``pennywort-case`` version 2, in UTC; the same case, the same file."""
     until = case.closed_at or datetime.max.replace(tzinfo=case.opened_at.tzinfo)
     # the last day before its first sign tells how the water was when trouble began
     since = began_at(case) - timedelta(days=1)
     span = {"happened_at__gte": since, "happened_at__lte": until}
-    related = ("recorded_by", "corrects")
-    readings = WaterReading.objects.filter(tank=case.tank, **span).select_related(*related).order_by("happened_at", "pk")
-    changes = WaterChange.objects.filter(tank=case.tank, **span).select_related(*related).order_by("happened_at", "pk")
+    mine = list(Course.objects.filter(case=case).select_related("tank", "recorded_by").order_by("starts_at", "pk"))
+    further = _waters(case, mine, until=until)
+    tanks = [case.tank, *further]
+    given = {c.pk: _with_corrected(Dose, Dose.objects.filter(course=c).select_related("task", "water_change")) for c in mine}
+    readings = _with_corrected(WaterReading, WaterReading.objects.filter(tank__in=tanks, **span))
+    # a change that something went back with, wherever it was
+    with_back = Q(pk__in=[d.water_change_id for doses in given.values() for d in doses if d.water_change_id])
+    changes = _with_corrected(WaterChange, WaterChange.objects.filter(Q(tank__in=tanks, **span) | with_back))
     of_group = {"group": case.group, **span}
     # whatever changed their number from the arrival on, so that the count at the opening follows
     counted = {"group": case.group, "happened_at__lte": until}
-    losses = Loss.objects.filter(**counted).select_related(*related).order_by("happened_at", "pk")
-    leavings = Leaving.objects.filter(**counted).select_related(*related).order_by("happened_at", "pk")
-    recounts = Recount.objects.filter(**counted).select_related(*related).order_by("happened_at", "pk")
-    parted = Move.objects.filter(parted_from=case.group, happened_at__lte=until).select_related(*related, "to_tank").order_by("happened_at", "pk")
-    courses = []
-    for course in Course.objects.filter(case=case).order_by("starts_at", "pk"):
-        doses = Dose.objects.filter(course=course).select_related(*related, "task", "water_change").order_by("happened_at", "pk")
-        courses.append(
-            _plain(
-                course,
-                CoursePart,
-                tasks=[_plain(t, TaskPart) for t in Task.objects.filter(course=course).order_by("due_at", "pk")],
-                doses=[_plain(d, DosePart, task=d.task.uid if d.task else None, water_change=d.water_change.uid if d.water_change else None) for d in doses],
-            )
+    losses, leavings, recounts = (_with_corrected(m, m.objects.filter(**counted)) for m in (Loss, Leaving, Recount))
+    looks, observations = (_with_corrected(m, m.objects.filter(**of_group)) for m in (Look, Observation))
+    related = ("recorded_by", "corrects", "to_tank")
+    parted = Move.objects.filter(parted_from=case.group, happened_at__lte=until).select_related(*related).order_by("happened_at", "pk")
+
+    def where(record: WaterReading | WaterChange | Course) -> UUID | None:
+        return None if record.tank_id == case.tank_id else record.tank.uid
+
+    courses = [
+        _plain(
+            course,
+            CoursePart,
+            tank=where(course),
+            tasks=[_plain(t, TaskPart) for t in Task.objects.filter(course=course).order_by("due_at", "pk")],
+            doses=[
+                _plain(d, DosePart, task=d.task.uid if d.task else None, water_change=d.water_change.uid if d.water_change else None) for d in given[course.pk]
+            ],
         )
+        for course in mine
+    ]
     whole = CaseFile(
         format=FORMAT,
         version=VERSION,
@@ -90,12 +118,11 @@ def export_case(case: Case) -> dict[str, Any]:
         tank=TankPart(**_plain(case.tank, TankPart)),
         group=GroupPart(**_plain(case.group, GroupPart)),
         case=CasePart(**_plain(case, CasePart)),
-        readings=[ReadingPart(**_plain(r, ReadingPart)) for r in readings],
-        water_changes=[ChangePart(**_plain(c, ChangePart)) for c in changes],
-        looks=[LookPart(**_plain(x, LookPart)) for x in Look.objects.filter(**of_group).select_related(*related).order_by("happened_at", "pk")],
-        observations=[
-            ObservationPart(**_plain(x, ObservationPart)) for x in Observation.objects.filter(**of_group).select_related(*related).order_by("happened_at", "pk")
-        ],
+        further_tanks=[TankPart(**_plain(t, TankPart)) for t in further],
+        readings=[ReadingPart(**_plain(r, ReadingPart, tank=where(r))) for r in readings],
+        water_changes=[ChangePart(**_plain(c, ChangePart, tank=where(c))) for c in changes],
+        looks=[LookPart(**_plain(x, LookPart)) for x in looks],
+        observations=[ObservationPart(**_plain(x, ObservationPart)) for x in observations],
         losses=[LossPart(**_plain(x, LossPart)) for x in losses],
         leavings=sorted(
             [
@@ -120,7 +147,7 @@ def read_case_file(text: str) -> CaseFile:
         raise InvalidInput("This file is cut short or is not JSON.", field="file") from error
     if not isinstance(raw, dict) or raw.get("format") != FORMAT:
         raise InvalidInput("This is not a case from Pennywort.", field="file")
-    if raw.get("version") != VERSION:
+    if raw.get("version") not in (1, VERSION):
         raise InvalidInput("This file is of another version than this program reads.", field="file")
     try:
         return CaseFile.model_validate(raw)
@@ -154,19 +181,28 @@ def _own(part: Part, *without: str) -> dict[str, Any]:
     return part.model_dump(exclude={"uid", "recorded_at", "by", "corrects", *without})
 
 
-def _ledger(actor: Actor, model: type[LedgerRecord], parts: list[Any], place: str, *without: str, **fixed: Any) -> dict[UUID, LedgerRecord]:
-    """Entries of one ledger, corrections after what they correct."""
-    made: dict[UUID, LedgerRecord] = {}
-    waiting = list(parts)
+Links = Callable[[Any], dict[str, Any]]
+
+
+def _ledger(actor: Actor, model: type[LedgerRecord], parts: list[Any], place: str, *without: str, links: Links) -> dict[UUID, LedgerRecord]:
+    """Entries of one ledger, corrections after what they correct. What an earlier file of the same fish brought stays as it is.
+
+    ``links``: what an entry points to, by its part. :raises Conflict: an entry is here with other fish or another water.
+    """
+    here = {e.uid: e for e in model._default_manager.filter(fishroom=actor.fishroom, uid__in=[p.uid for p in parts])}
+    for part in (p for p in parts if p.uid in here):
+        if any(getattr(here[part.uid], name) != to for name, to in links(part).items()):
+            raise Conflict("Some of this case’s entries are here already, with other fish or another water.", field="file")
+    made: dict[UUID, LedgerRecord] = dict(here)
+    waiting = [p for p in parts if p.uid not in here]
     while waiting:
         ready = [p for p in waiting if p.corrects is None or p.corrects in made]
         if not ready:
             raise InvalidInput(f"The file is wrong at {place}: a correction points to nothing.", field=f"file.{place}")
         for part in ready:
-            extra = fixed["each"](part) if "each" in fixed else {}
-            static = {k: v for k, v in fixed.items() if k != "each"}
-            extra["corrects"] = made[part.corrects] if part.corrects else None
-            made[part.uid] = model.objects.create(**_base(actor, part), **_own(part, *without), **static, **extra)
+            corrects = made[part.corrects] if part.corrects else None
+            values = {**_base(actor, part), **_own(part, *without), **links(part), "corrects": corrects}
+            made[part.uid] = model.objects.create(**values)
             waiting.remove(part)
     return made
 
@@ -183,6 +219,10 @@ def _tank(actor: Actor, part: TankPart) -> Tank:
 
 def _import(actor: Actor, file: CaseFile) -> Case:
     tank = _tank(actor, file.tank)
+    further = {part.uid: _tank(actor, part) for part in file.further_tanks}
+    named = {part.tank for parts in (file.readings, file.water_changes, file.courses) for part in parts}
+    if named - {None, *further}:
+        raise InvalidInput("The file is wrong at further_tanks: something was in a tank that is not among them.", field="file.further_tanks")
     group = Group.objects.filter(fishroom=actor.fishroom, uid=file.group.uid).first()
     if group is None:
         group = Group.objects.create(**_base(actor, file.group), **_own(file.group), tank=tank)
@@ -190,19 +230,26 @@ def _import(actor: Actor, file: CaseFile) -> Case:
     if Case.objects.filter(fishroom=actor.fishroom, number=file.case.number).exists():
         values["number"] = next_number(actor)
     case = Case.objects.create(**_base(actor, file.case), **values, group=group, tank=tank, closed_by=actor.keeper if file.case.closed_at else None)
-    _ledger(actor, WaterReading, file.readings, "readings", tank=tank)
-    changes = _ledger(actor, WaterChange, file.water_changes, "water_changes", tank=tank)
-    _ledger(actor, Look, file.looks, "looks", group=group)
-    _ledger(actor, Observation, file.observations, "observations", group=group)
-    _ledger(actor, Loss, file.losses, "losses", group=group)
-    _ledger(actor, Leaving, file.leavings, "leavings", group=group)
-    _ledger(actor, Recount, file.recounts, "recounts", group=group)
+
+    def where(part: Any) -> dict[str, Any]:
+        return {"tank": further[part.tank] if part.tank else tank}
+
+    def whose(part: Any) -> dict[str, Any]:
+        return {"group": group}
+
+    _ledger(actor, WaterReading, file.readings, "readings", "tank", links=where)
+    changes = _ledger(actor, WaterChange, file.water_changes, "water_changes", "tank", links=where)
+    _ledger(actor, Look, file.looks, "looks", links=whose)
+    _ledger(actor, Observation, file.observations, "observations", links=whose)
+    _ledger(actor, Loss, file.losses, "losses", links=whose)
+    _ledger(actor, Leaving, file.leavings, "leavings", links=whose)
+    _ledger(actor, Recount, file.recounts, "recounts", links=whose)
     for i, part in enumerate(file.courses):
         if part.protocol is not None:
             _check_own(part.protocol, place=f"file.courses.{i}.protocol")
         elif part.protocol_id not in library().courses:
             raise InvalidInput("The file names a course this program does not know.", field=f"file.courses.{i}.protocol_id")
-        course = Course.objects.create(**_base(actor, part), **_own(part, "tasks", "doses"), case=case, tank=tank)
+        course = Course.objects.create(**_base(actor, part), **_own(part, "tasks", "doses", "tank"), case=case, **where(part))
         tasks: dict[UUID, Task] = {}
         for t in part.tasks:
             done_by = actor.keeper if t.done_at or t.skipped else None
@@ -225,6 +272,7 @@ def _doses(actor: Actor, parts: list[DosePart], *, course: Course, tasks: dict[U
             raise InvalidInput(f"The file is wrong at {place}: a dose points to nothing.", field=f"file.{place}")
 
     def links(part: DosePart) -> dict[str, Any]:
-        return {"task": tasks[part.task] if part.task else None, "water_change": changes[part.water_change] if part.water_change else None}
+        given_for = {"task": tasks[part.task] if part.task else None, "water_change": changes[part.water_change] if part.water_change else None}
+        return {"course": course, **given_for}
 
-    _ledger(actor, Dose, parts, place, "task", "water_change", course=course, each=links)
+    _ledger(actor, Dose, parts, place, "task", "water_change", links=links)
