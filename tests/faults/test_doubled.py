@@ -37,7 +37,9 @@ def writes() -> dict[str, tuple[str, str]]:
     return found
 
 
-class Doubled(RoomCase):
+class WritesCase(RoomCase):
+    """A fishroom in which every write can be made, and what to send for each."""
+
     def setUp(self) -> None:
         super().setUp()
         self.weir, self.sluice = self.tank(), self.tank(name="Sluice")
@@ -150,6 +152,8 @@ class Doubled(RoomCase):
         self.send(f"baths/{run}/match", {"bath": {"temperature": "25", "home_temperature": "25"}})
         return f"baths/{run}/events", {"kind": "in"}
 
+
+class Doubled(WritesCase):
     def twice(self, operation: str, method: str, path: str, body: dict[str, Any]) -> None:
         content = {"write_id": str(uuid4()), **body}
         room, who = (self.elsewhere, self.stranger) if operation == "import_case" else (self.room, self.maren)
