@@ -58,6 +58,7 @@ INSTALLED_APPS = [
     "pennywort.measure.apps.MeasureConfig",
     "pennywort.baths.apps.BathsConfig",
     "pennywort.instruments.apps.InstrumentsConfig",
+    "pennywort.archive",
     "pennywort.backup",
     "pennywort.demo",
 ]

@@ -15,6 +15,7 @@ from unittest import mock
 
 from django.conf import settings
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.core.management import call_command
 from PIL import Image
 
 from pennywort.archive import timeline as timeline_module
@@ -237,6 +238,49 @@ class Archives(ArchiveCase):
         # as a server does when the line is cut; the client's own wrapper keeps the test's database open
         answer._iterator.close()  # type: ignore[attr-defined]
         self.nothing_there()
+
+    def begun(self, content: bytes) -> Any:
+        """An archive on its way in, up to its pictures; whoever holds the answer decides what becomes of it."""
+        file = SimpleUploadedFile("fishroom.zip", content, content_type="application/zip")
+        answer = self.client_of(self.stranger).post(self.url("archive", self.elsewhere), {"file": file})
+        for line in answer.streaming_content:  # type: ignore[attr-defined]
+            if json.loads(line)["step"] == "pictures":
+                break
+        return answer
+
+    def test_while_one_comes_in_nobody_else_is_let_in(self) -> None:
+        self.a_busy_room()
+        content = self.export()
+        answer = self.begun(content)
+        told = self.client_of(self.stranger).get(self.url("today", self.elsewhere))
+        self.assertEqual((told.status_code, "An archive is coming into this fishroom" in told.json()["detail"]), (409, True))
+        self.assertEqual(self.restore(content)[-1]["detail"], "Another archive is coming in here. Wait until it is done.")
+        list(answer.streaming_content)
+        self.assertEqual(self.client_of(self.stranger).get(self.url("today", self.elsewhere)).status_code, 200)
+
+    def test_what_was_ended_in_the_middle_is_cleared(self) -> None:
+        """The program itself is ended: rows and pictures are there, nobody is let in, and the next one clears them; or the command does."""
+        self.a_busy_room()
+        content = self.export()
+        folder = Path(settings.PHOTO_ROOT) / str(self.elsewhere.uid)
+        for clear in ("the next one", "the command"):
+            with self.subTest(clear):
+                # held, so that nothing of it is tidied up
+                held = self.begun(content)
+                self.assertTrue(list(folder.glob("*")))
+                stray = folder / "00000000-0000-4000-8000-000000000000.full.jpg"
+                stray.write_bytes(b"half")
+                self.later(minutes=6)
+                if clear == "the command":
+                    call_command("clear_imports", stdout=StringIO())
+                    self.nothing_there()
+                    self.assertIsNone(Fishroom.objects.get(pk=self.elsewhere.pk).importing_at)
+                else:
+                    self.assertEqual(self.restore(content)[-1]["step"], "done")
+                    self.assertFalse(stray.exists())
+                    for table in tables():
+                        table.model._base_manager.filter(pk__in=list(table.rows(self.elsewhere).values_list("pk", flat=True)))._raw_delete(using="default")
+                self.assertIsNotNone(held)
 
 
 class TimeLines(RoomCase):
