@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-import errno
 import json
 import logging
-import sqlite3
 from collections.abc import Callable
 from typing import Any
 
@@ -17,12 +15,10 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from pennywort.core.errors import InvalidInput, NotKnownYet, PennywortError, Refused, Unusual
+from pennywort.rooms.disk import is_no_room, sqlite_name
 from pennywort.rooms.errors import AlreadyDone, Conflict, NotFound, NotSignedIn, TooManyTries
 
-# how SQLite names what went wrong (its result codes), and the system the same of a picture
 _HELD = ("SQLITE_BUSY", "SQLITE_LOCKED")
-_NO_ROOM = ("SQLITE_FULL", "SQLITE_READONLY", "SQLITE_IOERR_WRITE", "SQLITE_IOERR_FSYNC")
-_NO_ROOM_ERRNO = (errno.ENOSPC, errno.EDQUOT, errno.EROFS)
 RETRY_AFTER_S = 2
 _log = logging.getLogger("pennywort")
 _STATUS: dict[type[PennywortError], tuple[int, str]] = {
@@ -86,14 +82,12 @@ def _kind_of(request: HttpRequest) -> str | None:
 
 def _of_the_disk(error: Exception) -> HttpResponse | None:
     """The database is held by another for too long, or nothing can be written any more; None for any other accident."""
-    cause = error.__cause__
-    name = cause.sqlite_errorname if isinstance(cause, sqlite3.Error) else ""
-    if name.startswith(_HELD):
+    if sqlite_name(error).startswith(_HELD):
         words = "Somebody else’s long work holds the record. Nothing was written; try again in a moment."
         answer = problem(503, code="busy", title="The record is busy", detail=words)
         answer.headers["Retry-After"] = str(RETRY_AFTER_S)
         return answer
-    if name.startswith(_NO_ROOM) or (isinstance(error, OSError) and error.errno in _NO_ROOM_ERRNO):
+    if is_no_room(error):
         _log.error("nothing can be written: %s", error)
         words = "The disk is full or can’t be written to. Nothing was written; what is there can be read. Make room, then try again."
         return problem(507, code="no-room", title="Nothing can be kept now", detail=words)

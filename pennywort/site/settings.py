@@ -97,6 +97,9 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": VAR / "pennywort.sqlite3",
+        # a connection stays open: the last one to close takes the log of changes along, and on a full disk it can't be made anew, so that
+        # nothing could be read either
+        "CONN_MAX_AGE": None,
         "OPTIONS": {"timeout": 20, "transaction_mode": "IMMEDIATE", "init_command": _PRAGMAS},
         "TEST": {"NAME": VAR / "test.sqlite3"},
     }
@@ -118,8 +121,10 @@ AXES_RESET_ON_SUCCESS = True
 AXES_ENABLE_ADMIN = False
 AXES_VERBOSE = False
 AXES_CLIENT_IP_CALLABLE = "pennywort.site.proxy.client_address"
+AXES_HANDLER = "pennywort.site.tries.Tries"
 AXES_ENABLED = not TESTING
 
+SESSION_ENGINE = "pennywort.site.sessions"
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = HTTPS

@@ -20,7 +20,7 @@ def main(tanks: int) -> None:
     links = {}
     for name, room in (("maren", full), ("ivo", full), ("lio", empty)):
         keeper = Keeper(username=name, display_name=name.capitalize())
-        keeper.set_unusable_password()
+        keeper.set_password(f"the password of {name}")
         keeper.save()
         Membership.objects.create(fishroom=room, keeper=keeper)
         links[name] = make_link(keeper, now=timezone.now())

@@ -57,8 +57,8 @@ class House:
             self.server.wait()
             self.server = None
 
-    def visitor(self, name: str) -> Visitor:
-        return Visitor(self.port, self.links[name])
+    def visitor(self, name: str, *, signed_in: bool = True) -> Visitor:
+        return Visitor(self.port, self.links[name] if signed_in else "")
 
 
 class Visitor:
@@ -66,7 +66,10 @@ class Visitor:
 
     def __init__(self, port: int, token: str) -> None:
         self.port, self.cookies = port, {"sessionid": "", "csrftoken": ""}
+        self.room = ""
         self.call("GET", "/api/session")
+        if not token:
+            return
         status, told = self.post("/api/session/link", {"token": token})
         assert status == 200, told
         self.room = json.loads(told)["keeper"]["rooms"][0]["uid"]

@@ -1,0 +1,36 @@
+"""A disk that is full or can't be written to: told apart from every other accident, and passed over where nothing is lost by it."""
+
+from __future__ import annotations
+
+import errno
+import sqlite3
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from django.db import OperationalError
+
+# how SQLite names it (its result codes), and the system the same of a picture
+_WRITES = ("WRITE", "FSYNC", "DIR_FSYNC", "TRUNCATE", "DELETE", "SHMOPEN", "SHMSIZE", "SHMMAP")
+_NO_ROOM = ("SQLITE_FULL", "SQLITE_READONLY", "SQLITE_CANTOPEN", *(f"SQLITE_IOERR_{what}" for what in _WRITES))
+_NO_ROOM_ERRNO = (errno.ENOSPC, errno.EDQUOT, errno.EROFS)
+
+
+def sqlite_name(error: BaseException) -> str:
+    """SQLite's own name of what went wrong; empty where it was not SQLite."""
+    cause = error.__cause__
+    return cause.sqlite_errorname if isinstance(cause, sqlite3.Error) else ""
+
+
+def is_no_room(error: BaseException) -> bool:
+    """Whether nothing can be written any more."""
+    return sqlite_name(error).startswith(_NO_ROOM) or (isinstance(error, OSError) and error.errno in _NO_ROOM_ERRNO)
+
+
+@contextmanager
+def spared() -> Iterator[None]:
+    """What is written within is kept where it can be, and spared where the disk takes nothing more."""
+    try:
+        yield
+    except OperationalError as error:
+        if not is_no_room(error):
+            raise
