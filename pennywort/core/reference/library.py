@@ -90,7 +90,9 @@ class StrictYaml(PlainYaml):
 
 
 def strict_mapping(loader: yaml.SafeLoader | yaml.CSafeLoader, node: yaml.MappingNode) -> dict[Any, Any]:
-    """A mapping as a dict. :raises ReferenceError: a key given twice."""
+    """A mapping as a dict. :raises ReferenceError: a key given twice, or one that is a list or a mapping itself."""
+    if any(not isinstance(k, yaml.ScalarNode) for k, _ in node.value):
+        raise ReferenceError(f"a key that is no word at {node.start_mark}")
     keys = [loader.construct_object(k) for k, _ in node.value]
     doubled = {k for k in keys if keys.count(k) > 1}
     if doubled:
