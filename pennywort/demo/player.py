@@ -18,7 +18,7 @@ from pennywort.courses.services.weighing import Looked
 from pennywort.demo.pictures import fish_picture
 from pennywort.fish.going import AboutLoss, add_loss, add_recount, name_fish
 from pennywort.fish.models import Group
-from pennywort.fish.photos import add_photo
+from pennywort.fish.photos import add_photo, prepare
 from pennywort.fish.queries import count_of
 from pennywort.fish.services import add_group, add_observation
 from pennywort.rooms.actor import Actor
@@ -71,7 +71,7 @@ class Player:
 
     def photo(self, group: Group, *, fish: str, patch_share: float, note: str = "") -> None:
         file = fish_picture(patch_share=patch_share, seed=self.counter)
-        add_photo(self.actor, uid=self.uid(), group=group, fish=fish, note=note, file=file, taken_at=None)
+        add_photo(self.actor, uid=self.uid(), group=group, fish=fish, note=note, picture=prepare(file), taken_at=None)
 
     def lose(self, group: Group, count: int, *, manner: str = "died", note: str = "", about: AboutLoss | None = None) -> None:
         add_loss(

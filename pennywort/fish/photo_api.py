@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from datetime import datetime
-from hashlib import sha256
 from typing import Literal
 from uuid import UUID
 
@@ -71,22 +70,23 @@ def add_photo(
     group_id: UUID,
     write_id: Form[UUID],
     file: File[UploadedFile],
-    fish: Form[str] = "",
-    note: Form[str] = "",
+    fish: str = Form("", max_length=40),  # type: ignore[type-arg]
+    note: str = Form("", max_length=200),  # type: ignore[type-arg]
     taken_at: Form[datetime | None] = None,
     loss: Form[UUID | None] = None,
 ) -> dict[str, object]:
     """Keep a photo. It is re-encoded, and where and with what it was taken is thrown away."""
     actor = act(request, room_id)
     group = group_of(actor, group_id)
-    content = {"group": group_id, "fish": fish[:40], "note": note[:200], "taken_at": taken_at, "loss": loss, "sha256": sha256(file.read()).hexdigest()}
-    file.seek(0)
+    # unfolded before anything is held
+    picture = photos.prepare(file, size=file.size)
+    content = {"group": group_id, "fish": fish, "note": note, "taken_at": taken_at, "loss": loss, "sha256": picture.sha256}
     return write_once(
         actor,
         write_id,
         "add_photo",
         content,
-        lambda: photos.add_photo(actor, uid=write_id, group=group, fish=fish[:40], note=note[:200], file=file, taken_at=taken_at, loss=loss),
+        lambda: photos.add_photo(actor, uid=write_id, group=group, fish=fish, note=note, picture=picture, taken_at=taken_at, loss=loss),
     )
 
 

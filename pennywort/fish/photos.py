@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from datetime import datetime
+from hashlib import sha256
 from io import BytesIO
 from pathlib import Path
 from threading import Lock
@@ -67,27 +69,43 @@ def _copy(picture: Image.Image, long_side: int) -> bytes:
     return out.getvalue()
 
 
-def add_photo(
-    actor: Actor, *, uid: UUID, group: Group, fish: str, note: str, file: IO[bytes], taken_at: datetime | None, loss: UUID | None = None
-) -> dict[str, Any]:
-    """Keep a photo of a group, or of one fish of it.
+@dataclass(frozen=True, kw_only=True)
+class Prepared:
+    """A picture as it is kept: its copies by size, as JPEG, and the SHA-256 of what came."""
 
-    :raises InvalidInput: too large, cut short, not a picture, or a time in the future.
+    width_px: int
+    height_px: int
+    copies: dict[str, bytes]
+    sha256: str
+
+
+def prepare(file: IO[bytes], *, size: int | None = None) -> Prepared:
+    """Unfold a picture and make its copies. It takes a while: nobody's write may wait for it.
+
+    :param size: bytes, where they are known before it is read. :raises InvalidInput: too large, cut short, or not a picture.
     """
-    content = file.read(MOST_BYTES + 1)
-    if len(content) > MOST_BYTES:
-        raise InvalidInput("A photo may have 20 MB at most.", field="file")
+    content = b"" if size is not None and size > MOST_BYTES else file.read(MOST_BYTES + 1)
+    if not content or len(content) > MOST_BYTES:
+        raise InvalidInput("A photo may have 20 MB at most." if size != 0 else "This file is empty.", field="file")
     with _ONE:
         picture = _picture(content)
+        copies = {name: _copy(picture, long_side) for name, long_side in LONG_SIDE.items()}
+    return Prepared(width_px=picture.width, height_px=picture.height, copies=copies, sha256=sha256(content).hexdigest())
+
+
+def add_photo(
+    actor: Actor, *, uid: UUID, group: Group, fish: str, note: str, picture: Prepared, taken_at: datetime | None, loss: UUID | None = None
+) -> dict[str, Any]:
+    """Keep a photo of a group, or of one fish of it. :raises InvalidInput: a time in the future, or a loss of other fish."""
     shows = find_standing(Loss, actor, loss, name="loss") if loss else None
     if shows is not None and shows.group_id != group.pk:
         raise InvalidInput("That loss was of other fish.", field="loss")
     photo = new_entry(
         Photo, actor, uid=uid, name="photo", happened_at=taken_at, group=group, fish=fish.strip(), note=note.strip(),
-        loss=shows, width_px=picture.width, height_px=picture.height,
+        loss=shows, width_px=picture.width_px, height_px=picture.height_px,
     )  # fmt: skip
-    for size, long_side in LONG_SIDE.items():
-        write_whole(path_of(photo, size), _copy(picture, long_side))
+    for size, copy in picture.copies.items():
+        write_whole(path_of(photo, size), copy)
     fsync_folder(path_of(photo, "full").parent)
     return {"uid": str(photo.uid)}
 

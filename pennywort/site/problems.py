@@ -102,7 +102,7 @@ def install(api: NinjaAPI) -> None:
 
     def malformed(request: HttpRequest, error: ValidationError) -> HttpResponse:
         first = error.errors[0] if error.errors else {}
-        loc = [str(part) for part in first.get("loc", ()) if part not in ("body", "query", "path", "data", "content")]
+        loc = [str(part) for part in first.get("loc", ()) if part not in ("body", "query", "path", "form", "data", "content")]
         # of several ways to read one field pydantic names the way as well
         loc = [part for part in loc if not part.startswith(("literal[", "union[", "function-"))]
         # a body that is one of several kinds is named by its kind first: that is no field

@@ -103,7 +103,8 @@ class Own(TestCase):
         bomb = "a: &a [x, x]\n" + "\n".join(f"b{i}: &b{i} [*a, *a]" for i in range(5))
         for text, words in (
             ("", "begins with"), ("just words", "begins with"), ("[1, 2]", "begins with"), ("a: [", "not readable"), (self.text[: len(self.text) // 2], ""),
-            (bomb, "anchors"), ("x: " + "y" * 70_000, "too long"), ("[" * 4000, "not readable"), ("{{7*7}}", "no word"), ("? [a, b]\n: 1", "no word"), ("a: !!python/object:os.system {}", "not readable"),
+            (bomb, "anchors"), ("x: " + "y" * 70_000, "too long"), ("[" * 4000, "not readable"), ("{{7*7}}", "no word"),
+            ("? [a, b]\n: 1", "no word"), ("a: !!python/object:os.system {}", "not readable"),
         ):  # fmt: skip
             with self.subTest(text[:20]), self.assertRaises(InvalidInput) as caught:
                 read_own(text, found=FOUND)

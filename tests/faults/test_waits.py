@@ -8,8 +8,11 @@ import threading
 import time
 from collections.abc import Callable
 from datetime import UTC, datetime, timedelta
+from io import BytesIO
 from unittest import TestCase
 from uuid import uuid4
+
+from PIL import Image
 
 from tests.faults.house import LONG, House, Visitor, folder
 
@@ -69,7 +72,16 @@ class Neighbour(TestCase):
                 status, told = maren.call("POST", "/api/instruments/lines", lines, Authorization=f"Bearer {token}", **{"Content-Type": "application/x-ndjson"})
                 self.assertEqual((status, json.loads(told)["kept"]), (200, len(rows)), told[:300])
 
-            for name, work in (("an archive out", out), ("an archive in", into), ("an instrument’s lines", speak)):
+            large = BytesIO()
+            Image.linear_gradient("L").resize((5400, 5400)).save(large, format="PNG", compress_level=1)
+
+            def picture() -> None:
+                for _ in range(2):
+                    path = maren.room_path(f"groups/{group}/photos")
+                    status, told = maren.form(path, {"write_id": str(uuid4())}, large.getvalue(), "a.png")
+                    self.assertEqual(status, 200, told[:300])
+
+            for name, work in (("two large pictures", picture), ("an archive out", out), ("an archive in", into), ("an instrument’s lines", speak)):
                 with self.subTest(name):
                     longest, count = self.longest_wait_s(ivo, group, work)
                     sys.stderr.write(f"{name}: {count} writes beside it, the longest {longest * 1000:.0f} ms\n")
