@@ -254,6 +254,21 @@ def match_bath(request: HttpRequest, room_id: Path[UUID], bath_id: UUID, body: s
     return write_once(actor, body.write_id, "match_bath", content, lambda: services.match(actor, run=run, bath=body.bath))
 
 
+@router.post("/baths/{uuid:bath_id}/given", response=Written, operation_id="bath_given")
+def bath_given(request: HttpRequest, room_id: Path[UUID], bath_id: UUID, body: schemas.BathGivenIn) -> dict[str, object]:
+    """A bath from notes: fish in and out, at hours that have been."""
+    actor = act(request, room_id)
+    run = services.run_of(actor, bath_id)
+    content = {"bath": bath_id, "happened_at": body.happened_at, "minutes": body.minutes}
+    return write_once(
+        actor,
+        body.write_id,
+        "bath_given",
+        content,
+        lambda: services.given(actor, uid=body.write_id, run=run, happened_at=body.happened_at, minutes=body.minutes),
+    )
+
+
 @router.post("/baths/{uuid:bath_id}/events", response=Written, operation_id="note_at_bath")
 def note_at_bath(request: HttpRequest, room_id: Path[UUID], bath_id: UUID, body: schemas.BathEventIn) -> dict[str, object]:
     """Fish in, fish out, a sign, a colour, the end."""

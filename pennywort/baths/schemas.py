@@ -36,6 +36,13 @@ class BathEventIn(Write):
     happened_at: datetime | None = None
 
 
+class BathGivenIn(Write):
+    """A bath that was given without the timer here: when fish went in, and for how many minutes."""
+
+    happened_at: datetime
+    minutes: Typed
+
+
 class BathMarkOut(Schema):
     second: int
     words: str

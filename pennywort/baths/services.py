@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid5
 
@@ -16,7 +16,7 @@ from pennywort.core.reference.formulary_models import Use
 from pennywort.core.reference.kinds import kinds_of
 from pennywort.courses.models import Task
 from pennywort.courses.queries.running import RUN_HERE
-from pennywort.courses.services.tasks import Given, do_task, give_again, give_dose, task_of
+from pennywort.courses.services.tasks import LONGEST_BATH_MIN, Given, do_task, give_again, give_dose, task_of
 from pennywort.fish.models import Group
 from pennywort.fish.queries import species_of_group
 from pennywort.measure.dose import find_use
@@ -25,7 +25,7 @@ from pennywort.measure.requests import BathIn, DoseRequest
 from pennywort.measure.schemas import MeasuredOut
 from pennywort.rooms.actor import Actor
 from pennywort.rooms.errors import Conflict
-from pennywort.rooms.services import find, new_entry
+from pennywort.rooms.services import CLOCK_SLACK, find, new_entry, when
 
 ROUTES = ("bath", "dip", "topical", "eggs")
 # a use in the tank itself that is stopped by the clock
@@ -273,3 +273,28 @@ def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datet
     if after.phase == "done" and run.task is not None and run.task.kind != "dose" and run.task.done_at is None and after.turn_count > 0:
         do_task(actor, uid=uid, task=run.task, happened_at=entry.happened_at)
     return {"uid": str(entry.uid)}
+
+
+def given(actor: Actor, *, uid: UUID, run: BathRun, happened_at: datetime, minutes: str) -> dict[str, Any]:
+    """A bath that was given without the timer here, written down from notes: fish in, and out so many minutes later.
+
+    :raises Conflict: fish were in this one already, or the medicine went into the tank itself. :raises InvalidInput: no time in it, or an
+        end that is still to come.
+    """
+    if in_tank(run):
+        raise Conflict("What went into the tank itself is written down as its dose.", field="happened_at")
+    if BathEvent.objects.standing().filter(run=run).exists():
+        raise Conflict("Fish were in this bath already. Make the next one ready anew.", field="happened_at")
+    lasted = SWAB_MIN if is_swab(run) else actor.read(minutes, kind="number", field="minutes")
+    if not 0 < lasted <= LONGEST_BATH_MIN:
+        raise InvalidInput(f"More than nought and at most {LONGEST_BATH_MIN} minutes.", field="minutes")
+    out_at = when(actor, happened_at) + timedelta(minutes=lasted)
+    if out_at > actor.now + CLOCK_SLACK:
+        raise InvalidInput("They would still be in it. Run it by the timer instead.", field="minutes")
+    for kind, at, one in (("in", happened_at, uid), ("out", out_at, uuid5(uid, "out"))):
+        new_entry(BathEvent, actor, uid=one, name="entry", happened_at=at, run=run, kind=kind)
+    run.turn_count = 1
+    run.save(update_fields=["turn_count"])
+    if run.task is not None and run.task.done_at is None:
+        do_task(actor, uid=uid, task=run.task, happened_at=out_at)
+    return {"uid": str(uid)}

@@ -28,7 +28,7 @@ HELPERS = frozenset(
     {
         "groups/*/observations", "groups/*/losses", "groups/*/scuffles", "groups/*/looks", "groups/*/photos", "inspections", "tanks/*/readings",
         "tanks/*/changes", "tasks/*/dose", "tasks/*/done", "tasks/*/warmth", "tasks/*/salinity", "tasks/*/take-up", "strike",
-        "groups/*/baths", "baths/*/match", "baths/*/events",
+        "groups/*/baths", "baths/*/match", "baths/*/events", "baths/*/given",
     }
 )  # fmt: skip
 

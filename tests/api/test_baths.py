@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any
 from uuid import uuid4
 
@@ -48,6 +49,23 @@ class Baths(RoomCase):
         self.assertEqual([x["words"] for x in told["log"]], ["fish in", "fish out, 20:00 in"])
         self.assertEqual(self.get("baths")[0]["ended_words"], "out after 20:00")
         self.note(run, "in", status=409)
+
+    def test_a_bath_from_notes(self) -> None:
+        """Given yesterday without the timer: in at 19:20, thirty-five minutes; it counts for the next one as any other."""
+        run = self.ready()
+        at = (self.clock - timedelta(hours=19)).isoformat()
+        for body, field in (
+            ({"happened_at": at, "minutes": "0"}, "minutes"), ({"happened_at": at, "minutes": "2000"}, "minutes"),
+            ({"happened_at": at, "minutes": "x"}, "minutes"),
+            ({"happened_at": self.clock.isoformat(), "minutes": "20"}, "minutes"), ({"happened_at": "2030-01-01T00:00:00Z", "minutes": "20"}, "happened_at"),
+        ):  # fmt: skip
+            with self.subTest(body):
+                self.assertEqual(self.send(f"baths/{run}/given", body, status=422)["field"], field)
+        self.send(f"baths/{run}/given", {"happened_at": at, "minutes": "35"})
+        told = self.get(f"baths/{run}")
+        self.assertEqual((told["phase"], told["minutes"], told["ended_words"]), ("done", 30, "out after 35:00, 5:00 over its time"))
+        self.assertEqual([x["by"] for x in told["log"]], ["Maren, entered Tue 24 Nov 14:20"] * 2)
+        self.send(f"baths/{run}/given", {"happened_at": at, "minutes": "25"}, status=409)
 
     def test_the_waters_must_match_first(self) -> None:
         """Five degrees colder is a shock: nothing goes in until it is matched."""

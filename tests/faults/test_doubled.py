@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Callable
+from datetime import timedelta
 from typing import Any
 from uuid import uuid4
 
@@ -110,6 +111,7 @@ class WritesCase(RoomCase):
             "prepare_bath": lambda: (
                 f"{fish}/baths", {"request": {"kind": "dose", "use": BATH, "volume": "5 L", "confirmed": True, "product_confirmed": True}}),
             "match_bath": lambda: (f"baths/{self.bath()}/match", {"bath": {"temperature": "25", "home_temperature": "25"}}),
+            "bath_given": lambda: (f"baths/{self.bath()}/given", {"happened_at": (self.clock - timedelta(hours=3)).isoformat(), "minutes": "20"}),
             "note_at_bath": self.a_bath_matched,
             "make_instrument": lambda: ("instruments", {"kind": "thermometer", "name": "T1", "tank": self.weir}),
             "revoke_instrument": lambda: (

@@ -114,26 +114,19 @@ def temper(ratios: Array, *, further: float) -> Array:
     return ratios * weights
 
 
-def _led(sums_for: Array, sums_against: Array, top_for: Array, top_against: Array, *, further: float) -> Array:
+def led(sums_for: Array, sums_against: Array, top_for: Array, top_against: Array, *, further: float) -> Array:
     """The sum of a weighed group, told by what speaks for, what against, and the strongest of either."""
     led_for = top_for + further * (sums_for - top_for) + sums_against
     led_against = top_against + further * (sums_against - top_against) + sums_for
     return np.where(top_for >= -top_against, led_for, led_against)
 
 
-def tempered_sum(ratios: Array, *, further: float) -> Array:
-    """``temper`` and a sum along the last axis, in one."""
-    speaks_for = np.maximum(ratios, 0.0)
-    speaks_against = ratios - speaks_for
-    return _led(speaks_for.sum(axis=-1), speaks_against.sum(axis=-1), speaks_for.max(axis=-1), speaks_against.min(axis=-1), further=further)
-
-
-def _tempered_sums(ratios: Array, starts: NDArray[np.intp], *, further: float) -> Array:
+def tempered_sums(ratios: Array, starts: NDArray[np.intp], *, further: float) -> Array:
     """The summed weighed ratios of many groups at once: rows of ``ratios`` lie group by group, ``starts`` where each begins."""
     speaks_for, speaks_against = np.maximum(ratios, 0.0), np.minimum(ratios, 0.0)
     sums_for, sums_against = np.add.reduceat(speaks_for, starts), np.add.reduceat(speaks_against, starts)
     top_for, top_against = np.maximum.reduceat(speaks_for, starts), np.minimum.reduceat(speaks_against, starts)
-    return _led(sums_for, sums_against, top_for, top_against, further=further).sum(axis=0)  # type: ignore[no-any-return]
+    return led(sums_for, sums_against, top_for, top_against, further=further).sum(axis=0)  # type: ignore[no-any-return]
 
 
 def softmax(logs: Array) -> Array:
@@ -379,5 +372,5 @@ def _total(net: Network, at: _Layout, raw: Array) -> Array:
     """Summed log-ratios, groups weighed: units of groups come first, group by group."""
     if not at.spans:
         return raw.sum(axis=0)  # type: ignore[no-any-return]
-    grouped = _tempered_sums(raw[: at.grouped_count], at.starts, further=net.found.likelihoods.further_in_group.value)
+    grouped = tempered_sums(raw[: at.grouped_count], at.starts, further=net.found.likelihoods.further_in_group.value)
     return grouped + raw[at.grouped_count :].sum(axis=0)  # type: ignore[no-any-return]

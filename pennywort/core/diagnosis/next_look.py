@@ -10,7 +10,7 @@ from itertools import product
 import numpy as np
 
 from pennywort.core.diagnosis.losses import least_loss, loss_table
-from pennywort.core.diagnosis.network import Array, Network, Weighed, softmax, tempered_sum
+from pennywort.core.diagnosis.network import Array, Network, Weighed, led, softmax
 
 # A look answers many signs; the gain of the joint answer is reckoned over its best so many.
 JOINT_SIGNS = 4
@@ -88,23 +88,60 @@ def _chance(weighed: Weighed, sign: str) -> Array:
     return column / (1 - net.seen_prob[:, [net.column_of[s] for s in absent]].sum(axis=1))  # type: ignore[no-any-return]
 
 
+class _Rest:
+    """What a group already holds beside the looks that are answered anew, by condition: sums and strongest for and against, and what it counts now."""
+
+    def __init__(self, weighed: Weighed, names: Iterable[str], *, but: Iterable[str]) -> None:
+        self.counted = np.zeros(len(weighed.prior_logs))
+        self.sums_for, self.sums_against, self.top_for, self.top_against = (np.zeros(len(self.counted)) for _ in range(4))
+        without = set(but)
+        for name in names:
+            self.counted += weighed.ratios[name]
+            if name not in without:
+                speaks_for = np.maximum(weighed.raw[name], 0.0)
+                speaks_against = weighed.raw[name] - speaks_for
+                self.sums_for += speaks_for
+                self.sums_against += speaks_against
+                np.maximum(self.top_for, speaks_for, out=self.top_for)
+                np.minimum(self.top_against, speaks_against, out=self.top_against)
+
+    def change(self, fresh: Iterable[Array], *, further: float) -> Array:
+        """How much the group counts more once these looks [condition, outcome] stand in it as well."""
+        sums_for, sums_against, top_for, top_against = (a[:, None] for a in (self.sums_for, self.sums_against, self.top_for, self.top_against))
+        for ratios in fresh:
+            speaks_for = np.maximum(ratios, 0.0)
+            speaks_against = ratios - speaks_for
+            sums_for, sums_against = sums_for + speaks_for, sums_against + speaks_against
+            top_for, top_against = np.maximum(top_for, speaks_for), np.minimum(top_against, speaks_against)
+        return led(sums_for, sums_against, top_for, top_against, further=further) - self.counted[:, None]
+
+
 class _Totals:
     """Log-weights of a case, with some units answered anew: only the groups touched are reckoned again."""
 
     def __init__(self, weighed: Weighed) -> None:
         self.weighed = weighed
         self.base = weighed.prior_logs + weighed.total_logs
+        self.further = weighed.net.found.likelihoods.further_in_group.value
         self.in_group: dict[str, list[str]] = {}
         for name in weighed.raw:
             group = weighed.net.units[name].group
             if group:
                 self.in_group.setdefault(group, []).append(name)
+        self._rests: dict[tuple[str, tuple[str, ...]], _Rest] = {}
+
+    def rest(self, group: str, fresh: Iterable[str]) -> _Rest:
+        """What stands in a group beside these units."""
+        names = self.in_group.get(group, ())
+        key = group, tuple(n for n in fresh if n in names)
+        if key not in self._rests:
+            self._rests[key] = _Rest(self.weighed, names, but=key[1])
+        return self._rests[key]
 
     def after(self, new: Mapping[str, Array]) -> Array:
         """Log-weights [condition, outcome] once these units have these ratios [condition, outcome]."""
         weighed, units = self.weighed, self.weighed.net.units
-        width = next(iter(new.values())).shape[1]
-        logs = np.repeat(self.base[:, None], width, axis=1)
+        logs = np.repeat(self.base[:, None], next(iter(new.values())).shape[1], axis=1)
         touched: dict[str, dict[str, Array]] = {}
         for name, ratios in new.items():
             group = units[name].group
@@ -114,11 +151,7 @@ class _Totals:
             else:
                 touched.setdefault(group, {})[name] = ratios
         for group, fresh in touched.items():
-            others = [n for n in self.in_group.get(group, ()) if n not in fresh]
-            for name in self.in_group.get(group, ()):
-                logs -= weighed.ratios[name][:, None]
-            stack = [np.repeat(weighed.raw[n][:, None], width, axis=1) for n in others] + list(fresh.values())
-            logs += tempered_sum(np.stack(stack, axis=-1), further=weighed.net.found.likelihoods.further_in_group.value)
+            logs += self.rest(group, fresh).change(fresh.values(), further=self.further)
         return logs
 
 
@@ -143,23 +176,32 @@ def outlook(weighed: Weighed) -> Outlook:
     if not signs:
         empty = np.zeros((len(now), 0))
         return Outlook(signs=(), seen_prob=np.zeros(0), if_seen=empty, if_absent=empty, gain_bits=np.zeros(0))
-    chances = np.stack([_chance(weighed, s) for s in signs], axis=1)
-    seen_prob = now @ chances
-    columns: dict[str | None, list[int]] = {}
+    chances = net.seen_prob[:, [net.column_of[s] for s in signs]]
     for i, sign in enumerate(signs):
-        columns.setdefault(net.units[net.unit_of[sign]].group or (None if len(net.units[net.unit_of[sign]].signs) == 1 else net.unit_of[sign]), []).append(i)
+        if len(net.units[net.unit_of[sign]].signs) > 1:
+            chances[:, i] = _chance(weighed, sign)
+    seen_prob = now @ chances
+    # looks whose answer stands alone, and those of a group of which nothing is known yet, are reckoned together
+    together: dict[str | None, list[int]] = {}
+    apart: dict[str, list[int]] = {}
+    for i, sign in enumerate(signs):
+        unit = net.units[net.unit_of[sign]]
+        if len(unit.signs) == 1 and net.unit_of[sign] not in weighed.raw:
+            together.setdefault(unit.group, []).append(i)
+        else:
+            apart.setdefault(net.unit_of[sign], []).append(i)
     if_seen, if_absent = np.empty_like(chances), np.empty_like(chances)
-    for group, places in columns.items():
-        if group is None:
-            picked = [net.column_of[signs[i]] for i in places]
-            if_seen[:, places] = totals.base[:, None] + net.log_seen[:, picked]
-            if_absent[:, places] = totals.base[:, None] + net.log_absent[:, picked]
-            continue
-        for unit in dict.fromkeys(net.unit_of[signs[i]] for i in places):
-            mine = [i for i in places if net.unit_of[signs[i]] == unit]
-            # both answers at once: what else is in the group is summed only once
-            both = totals.after({unit: np.stack([_answers_ratio(weighed, signs[i], seen) for seen in (True, False) for i in mine], axis=1)})
-            if_seen[:, mine], if_absent[:, mine] = both[:, : len(mine)], both[:, len(mine) :]
+    for group, places in together.items():
+        picked = [net.column_of[signs[i]] for i in places]
+        seen, absent = net.log_seen[:, picked], net.log_absent[:, picked]
+        if group is not None:
+            rest = totals.rest(group, ())
+            seen, absent = rest.change([seen], further=totals.further), rest.change([absent], further=totals.further)
+        if_seen[:, places], if_absent[:, places] = totals.base[:, None] + seen, totals.base[:, None] + absent
+    for name, mine in apart.items():
+        # both answers at once: what else is in the group is summed only once
+        both = totals.after({name: np.stack([_answers_ratio(weighed, signs[i], seen) for seen in (True, False) for i in mine], axis=1)})
+        if_seen[:, mine], if_absent[:, mine] = both[:, : len(mine)], both[:, len(mine) :]
     if_seen, if_absent = softmax(if_seen), softmax(if_absent)
     gain = entropy_bits(now) - seen_prob * entropy_bits(if_seen) - (1 - seen_prob) * entropy_bits(if_absent)
     return Outlook(signs=tuple(signs), seen_prob=seen_prob, if_seen=if_seen, if_absent=if_absent, gain_bits=gain)
@@ -198,13 +240,14 @@ def next_looks(weighed: Weighed, *, most: int = 3, first: Sequence[str] = (), at
     """
     net, now = weighed.net, weighed.posterior_prob
     view, table = outlook(weighed), loss_table(net)
+    gains, seen_prob = view.gain_bits.tolist(), view.seen_prob.tolist()
     by_look: dict[str, list[int]] = {}
     for i in np.argsort(-view.gain_bits, kind="stable"):
         look = net.found.signs[view.signs[i]].taken_by
         if net.found.looks[look].at_seller or not at_seller:
             by_look.setdefault(look, []).append(int(i))
     trouble = {look: net.found.looks[look].trouble.value for look in by_look}
-    candidates = sorted(by_look, key=lambda look: (-view.gain_bits[by_look[look][0]] / trouble[look], look))[:CANDIDATE_LOOKS]
+    candidates = sorted(by_look, key=lambda look: (-gains[by_look[look][0]] / trouble[look], look))[:CANDIDATE_LOOKS]
     water_open = any(weighed.answers.get(s, 0) > 0 for s in BREATHING) and not set(weighed.answers) >= WATER_FIRST
     leads = [*dict.fromkeys((*first, *(["water_test"] if water_open else [])))]
     candidates += [look for look in leads if look in by_look and look not in candidates]
@@ -225,10 +268,10 @@ def next_looks(weighed: Weighed, *, most: int = 3, first: Sequence[str] = (), at
         found = NextLook(
             look=look,
             sign=view.signs[lead],
-            also=tuple(view.signs[i] for i in places if i != lead and (first_water or view.gain_bits[i] > 0.02 * view.gain_bits[lead])),
+            also=tuple(view.signs[i] for i in places if i != lead and (first_water or gains[i] > 0.02 * gains[lead])),
             gain_bits=gain,
             saves=saves,
-            seen_prob=float(view.seen_prob[lead]),
+            seen_prob=seen_prob[lead],
             if_seen=_swing(net, now, view.if_seen[:, lead]),
             if_not_there=_swing(net, now, view.if_absent[:, lead]),
             goes_first=look in leads,

@@ -156,15 +156,15 @@ def ranking_of(weighed: Weighed) -> Ranking:
     net = weighed.net
     bands = np.stack([weighed.posterior_prob, weighed.by_second_hand, *(weighed.with_strength(s) for s in BAND)])
     lows, highs = bands.min(axis=0), bands.max(axis=0)
-    shares = weighed.posterior_prob[:-1]
+    shares, low, high = weighed.posterior_prob[:-1].tolist(), lows.tolist(), highs.tolist()
     anything = any(weighed.answers[s] > 0 for s in weighed.answers)
     order = sorted(range(len(shares)), key=lambda i: (-shares[i], net.conditions[i]))
-    shown_rows = [row for place, row in enumerate(order) if place < TOLD_IN_FULL or _must_show(net.found.conditions[net.conditions[row]], float(shares[row]))]
+    shown_rows = [row for place, row in enumerate(order) if place < TOLD_IN_FULL or _must_show(net.found.conditions[net.conditions[row]], shares[row])]
     said_of = dict(zip(shown_rows, evidence_of(weighed, shown_rows), strict=True))
     ranked = []
     for place, row in enumerate(order):
         condition = net.found.conditions[net.conditions[row]]
-        share = float(shares[row])
+        share = shares[row]
         shown = _must_show(condition, share)
         said = said_of.get(row, [])
         telling = [s for step in ("nearly_always", "often") for s in condition.signs.get(step, ()) if s not in weighed.answers]
@@ -174,8 +174,8 @@ def ranking_of(weighed: Weighed) -> Ranking:
             Ranked(
                 condition=condition.id,
                 share=share,
-                share_low=float(lows[row]),
-                share_high=float(highs[row]),
+                share_low=low[row],
+                share_high=high[row],
                 evidence_for=tuple(e for e in said if e.decibans > 0),
                 evidence_against=tuple(e for e in said if e.decibans < 0),
                 not_looked_at=tuple(telling),

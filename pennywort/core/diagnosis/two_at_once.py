@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from pennywort.core.diagnosis.network import Array, Weighed, tempered_sum
+from pennywort.core.diagnosis.network import Array, Weighed, tempered_sums
 
 # A seen sign is strong when few sick fish show it, and explained when it is this much likelier than by chance.
 RARE = 0.15
@@ -46,17 +46,19 @@ def _either(weighed: Weighed, name: str) -> bool:
 def _pair_logs(weighed: Weighed, rows: list[int]) -> Array:
     """Summed log-ratios of all looks for every pair of these rows, groups tempered as for one condition."""
     net, size = weighed.net, len(rows)
-    by_group: dict[str, list[str]] = {}
-    for unit in weighed.raw:
-        by_group.setdefault(net.units[unit].group or "", []).append(unit)
-    logs = np.zeros((size, size))
-    for group, units in by_group.items():
-        raw = np.stack([weighed.raw[u][rows] for u in units], axis=-1)
-        either = np.array([_either(weighed, u) for u in units])
-        one, other = raw[:, None, :], raw[None, :, :]
-        both = np.where(either, np.maximum(one, other), np.minimum(one, other))
-        logs += tempered_sum(both, further=net.found.likelihoods.further_in_group.value) if group else both.sum(axis=-1)
-    return logs
+    # looks that stand alone first, then group by group
+    units = sorted(weighed.raw, key=lambda u: net.units[u].group or "")
+    raw = np.stack([weighed.raw[u][rows] for u in units])
+    either = np.array([_either(weighed, u) for u in units])[:, None, None]
+    one, other = raw[:, :, None], raw[:, None, :]
+    both = np.where(either, np.maximum(one, other), np.minimum(one, other)).reshape(len(units), -1)
+    groups = [net.units[u].group or "" for u in units]
+    alone = groups.count("")
+    starts = np.array([i for i, group in enumerate(groups) if group and (i == 0 or groups[i - 1] != group)], dtype=np.intp) - alone
+    logs = both[:alone].sum(axis=0)
+    if len(starts):
+        logs = logs + tempered_sums(both[alone:], starts, further=net.found.likelihoods.further_in_group.value)
+    return np.asarray(logs.reshape(size, size))
 
 
 def proved(weighed: Weighed) -> tuple[str, ...]:

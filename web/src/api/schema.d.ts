@@ -2392,6 +2392,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/baths/{bath_id}/given": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bath Given
+         * @description A bath from notes: fish in and out, at hours that have been.
+         */
+        post: operations["bath_given"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/baths/{bath_id}/events": {
         parameters: {
             query?: never;
@@ -9222,6 +9242,27 @@ export interface components {
             bath: components["schemas"]["BathIn"];
         };
         /**
+         * BathGivenIn
+         * @description A bath that was given without the timer here: when fish went in, and for how many minutes.
+         */
+        BathGivenIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Happened At
+             * Format: date-time
+             */
+            happened_at: string;
+            /**
+             * Minutes
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            minutes: string;
+        };
+        /**
          * BathEventIn
          * @description What happened, at the instant the phone saw it; now where none is given.
          */
@@ -12589,6 +12630,33 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MatchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    bath_given: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                bath_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BathGivenIn"];
             };
         };
         responses: {

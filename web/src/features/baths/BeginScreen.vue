@@ -1,11 +1,31 @@
 <script setup lang="ts">
-import type { Schemas } from '@/api/client'
+import { ref, watch } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
+import EntryForm from '@/shared/EntryForm.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 
 /** All is ready: the waters side by side once more, what stops it within reach, and the press that starts the timer. */
-defineProps<{ run: Schemas['RunOut']; busy: boolean; problem: Error | null }>()
+const props = defineProps<{ run: Schemas['RunOut']; busy: boolean; problem: Error | null }>()
 const emit = defineEmits<{ begin: [] }>()
+/** it was given already, without the timer here */
+const already = ref(false)
+const at = ref<string | null>(null)
+const minutes = ref('')
+const session = useSession()
+const given = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/baths/{bath_id}/given', {
+      params: { path: { ...session.inRoom(), bath_id: props.run.uid } },
+      body: { write_id, happened_at: at.value ?? '', minutes: minutes.value },
+    }),
+  ),
+)
+watch([at, minutes], () => given.forget())
 </script>
 
 <template>
@@ -29,7 +49,31 @@ const emit = defineEmits<{ begin: [] }>()
   <p v-for="t in run.tender" :key="t" class="tannin">{{ capital(t) }}.</p>
   <p v-if="run.within_reach"><b>Within reach</b> {{ run.within_reach }}</p>
   <ProblemNote :problem="problem" />
+  <EntryForm
+    v-if="already"
+    label="Write it down"
+    :busy="given.busy.value"
+    :problem="given.problem.value"
+    :fields="['happened_at', 'minutes']"
+    :disabled="!at"
+    testid="save-given"
+    @save="given.run()"
+  >
+    <WhenField v-model="at" label="Fish in" :problem="given.problem.value" hint="day and hour" />
+    <TextField
+      v-if="!run.swab"
+      v-model="minutes"
+      figure
+      label="Minutes they were in"
+      field="minutes"
+      :problem="given.problem.value"
+      inputmode="decimal"
+    />
+  </EntryForm>
   <div class="foot">
+    <button v-if="!run.in_tank && run.turn === 1" type="button" class="back" @click="already = !already">
+      {{ already ? 'not yet' : 'given already' }}
+    </button>
     <Button
       class="next"
       :label="run.say.start"
