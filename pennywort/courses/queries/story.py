@@ -140,7 +140,7 @@ def story_of(actor: Actor, case: Case) -> Story:
     span = {"happened_at__gte": began, "happened_at__lte": until, "struck": False}
     related = ("recorded_by", "correction")
     courses = list(Course.objects.filter(case=case).select_related("recorded_by", "tank").order_by("starts_at", "pk"))
-    lines = [Line(at=case.opened_at, kind="open", words="Case opened", detail=_start_words(case, began=began), by=case.by)]
+    lines = [Line(at=case.opened_at, kind="open", words="Case opened", detail=_start_words(case), by=case.by)]
     for look in Look.objects.filter(group=case.group, **span).select_related(*related):
         words, detail = look_words(look)
         lines.append(_entry(actor, "look", look, kind="look", words=words, detail=detail))
@@ -186,8 +186,8 @@ def story_of(actor: Actor, case: Case) -> Story:
     )
 
 
-def _start_words(case: Case, *, began: datetime) -> str:
-    start = count_of(case.group, before=began)
+def _start_words(case: Case) -> str:
+    start = count_of(case.group, before=case.opened_at)
     return f"{start.words} {plural(case.group.species_name, start.count)} in {case.tank.name}"
 
 

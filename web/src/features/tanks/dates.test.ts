@@ -1,10 +1,9 @@
 import { flushPromises, type VueWrapper } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import LossForm from '@/features/tanks/LossForm.vue'
-import BottleForm from '@/features/shelf/BottleForm.vue'
 import { fakeServer, show } from '@/testing/mount'
-import DayField from './DayField.vue'
-import DateText from './DateText.vue'
+import DateText from '@/shared/DateText.vue'
+import DayField from '@/shared/DayField.vue'
+import LossForm from './LossForm.vue'
 
 beforeEach(() => vi.useFakeTimers({ now: new Date('2026-11-30T08:00:00Z'), toFake: ['Date'] }))
 afterEach(() => {
@@ -62,15 +61,5 @@ describe('a typed date in a form', () => {
     await drawn.get('input').setValue('11/2027')
     expect(drawn.emitted('update:modelValue')).toEqual([['2027-11-30']])
     expect(drawn.text()).toContain('Tue 30 Nov 2027')
-  })
-
-  it('holds the shelf’s form too', async () => {
-    const calls = fakeServer([{ json: [] }])
-    const drawn = show(BottleForm)
-    await dated(drawn).setValue('11/27')
-    await drawn.get('form').trigger('submit')
-    await flushPromises()
-    expect(calls.filter((c) => c.method === 'POST')).toEqual([])
-    expect(drawn.text()).toContain('Write the year in full')
   })
 })
