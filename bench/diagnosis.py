@@ -17,6 +17,7 @@ from pennywort.core.diagnosis.ranking import ranking_of
 from pennywort.core.reference import library
 from tests.core.oracle import model_of
 from tests.core.sampling import draw, draw_cases, equal_network, exact, hits, place_of, typical_eight
+from tests.core.second_hand import ALL_KITS, BY_EYE, acts_right, hits_of
 from tests.core.written import WRITTEN, score
 
 FOUND = library()
@@ -72,6 +73,14 @@ def written() -> None:
     say(f"{len(WRITTEN)} written cases: first {got.first:.0%}, among three {got.among_three:.0%}, an act meant among the first three {got.act:.0%}")
 
 
+def described_blind() -> None:
+    """The second person's descriptions, written before he saw the table."""
+    for name, kits in (("by eye alone", BY_EYE), ("with kit and microscope", ALL_KITS)):
+        count, first, three = hits_of(kits)
+        say(f"{count} diseases described blind, {name}: first {first:.0%}, among three {three:.0%}")
+    say(f"  one of his first two acts among the first three: {acts_right():.0%}")
+
+
 def one_wrong(*, whole: bool) -> None:
     """One of eight signs turned round, where the truth stood among three: how often it still does."""
     found, net = equal_network()
@@ -115,6 +124,7 @@ if __name__ == "__main__":
     speed()
     hit_rates()
     written()
+    described_blind()
     one_wrong(whole=True)
     one_wrong(whole=False)
     brier()
