@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import threading
 from datetime import timedelta
 from typing import Any
@@ -12,7 +13,8 @@ from django.test import TransactionTestCase
 
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.fish.models import Group, Look, Loss, Observation
-from pennywort.rooms.models import LedgerError, WriteReceipt
+from pennywort.instruments.models import Instrument
+from pennywort.rooms.models import Feed, LedgerError, WriteReceipt
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 from tests.api.room import LABEL, TANK, RoomCase
 
@@ -208,29 +210,47 @@ class Corrections(RoomCase):
 
 
 class AtTheSameInstant(TransactionTestCase):
-    def test_two_threads_press_one_dose(self) -> None:
-        """Two requests at once on a real file database: one dose, one refusal that names the other."""
-        helper = RoomCase()
-        helper.setUp()
-        self.addCleanup(helper.doCleanups)
-        helper.course(helper.group(helper.tank()), protocol="by_label", label=LABEL)
-        task = Task.objects.filter(kind="dose").order_by("due_at").first()
-        assert task is not None
-        path, statuses = helper.url(f"tasks/{task.uid}/dose"), []
-        barrier = threading.Barrier(2)
-        clients = [helper.client_of(k) for k in (helper.maren, helper.ivo)]
+    """Two requests at once on a real file database."""
 
-        def press(client: Any) -> None:
+    def setUp(self) -> None:
+        self.helper = RoomCase()
+        self.helper.setUp()
+        self.addCleanup(self.helper.doCleanups)
+
+    def at_once(self, path: str, bodies: list[dict[str, Any]]) -> list[int]:
+        """Both keepers press in the same instant; the statuses, in order of size."""
+        statuses: list[int] = []
+        barrier = threading.Barrier(2)
+
+        def press(client: Any, body: dict[str, Any]) -> None:
             barrier.wait()
-            body = f'{{"write_id": "{uuid4()}", "amount": "5.6 mL"}}'
-            statuses.append(client.post(path, body, content_type="application/json").status_code)
+            statuses.append(client.post(self.helper.url(path), json.dumps(body), content_type="application/json").status_code)
             connection.close()
 
-        threads = [threading.Thread(target=press, args=(c,)) for c in clients]
+        clients = [self.helper.client_of(k) for k in (self.helper.maren, self.helper.ivo)]
+        threads = [threading.Thread(target=press, args=pair) for pair in zip(clients, bodies, strict=True)]
         for thread in threads:
             thread.start()
         for thread in threads:
             thread.join(timeout=30)
-        self.assertEqual(sorted(statuses), [200, 409])
-        self.assertEqual(Dose.objects.count(), 1)
-        self.assertEqual(Course.objects.count(), 1)
+        return sorted(statuses)
+
+    def test_two_press_one_dose(self) -> None:
+        """One dose, one refusal that names the other."""
+        self.helper.course(self.helper.group(self.helper.tank()), protocol="by_label", label=LABEL)
+        task = Task.objects.filter(kind="dose").order_by("due_at").first()
+        assert task is not None
+        statuses = self.at_once(f"tasks/{task.uid}/dose", [{"write_id": str(uuid4()), "amount": "5.6 mL"} for _ in range(2)])
+        self.assertEqual((statuses, Dose.objects.count(), Course.objects.count()), ([200, 409], 1, 1))
+
+    def test_one_secret_is_made_once(self) -> None:
+        """The same id twice at once: a secret is told to one of them, and the other is told so; never an accident."""
+        tank = self.helper.tank()
+        for path, body, model in (
+            ("feeds", {"name": "wall"}, Feed),
+            ("instruments", {"kind": "thermometer", "name": "T1", "tank": tank}, Instrument),
+        ):
+            with self.subTest(path):
+                content = {"write_id": str(uuid4()), **body}
+                self.assertEqual(self.at_once(path, [content, content]), [200, 409])
+                self.assertEqual(model.objects.count(), 1)
