@@ -88,6 +88,7 @@ class JoinIn(TokenIn):
 
 
 class JoinOut(Schema):
+    uid: UUID
     fishroom: str
     role: str
     role_words: str
@@ -177,7 +178,7 @@ def look_at(request: HttpRequest, body: TokenIn) -> JoinOut:
     check_csrf_of(request)
     found = people.invited_by(body.token, now=timezone.now())
     name, words = ROLES[found.role]  # type: ignore[index]
-    return JoinOut(fishroom=found.fishroom.name, role=name, role_words=words, by=found.by, name=found.name)
+    return JoinOut(uid=found.fishroom.uid, fishroom=found.fishroom.name, role=name, role_words=words, by=found.by, name=found.name)
 
 
 @open_router.post("/join", response=SessionOut, operation_id="join")

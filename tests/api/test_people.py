@@ -36,7 +36,8 @@ class Invitations(RoomCase):
         self.assertEqual(
             self.post("join/look", {"token": token}),
             {
-                "fishroom": "Test Lock", "role": "helper", "role_words": "reads everything, walks the round, looks, and ticks off what is due",
+                "uid": str(self.room.uid), "fishroom": "Test Lock", "role": "helper",
+                "role_words": "reads everything, walks the round, looks, and ticks off what is due",
                 "by": "Maren", "name": "Lio",
             },
         )  # fmt: skip

@@ -2739,6 +2739,11 @@ export interface components {
         };
         /** JoinOut */
         JoinOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
             /** Fishroom */
             fishroom: string;
             /** Role */

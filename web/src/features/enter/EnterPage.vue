@@ -6,6 +6,7 @@ import FieldRow from '@/shared/FieldRow.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
+import EnterFrame from './EnterFrame.vue'
 
 const session = useSession()
 const route = useRoute()
@@ -68,8 +69,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <main class="enter">
-    <h1>Pennywort</h1>
+  <EnterFrame>
     <p class="lead">
       {{
         first
@@ -132,31 +132,5 @@ onMounted(async () => {
         data-testid="enter"
       />
     </form>
-  </main>
+  </EnterFrame>
 </template>
-
-<style scoped>
-.enter {
-  max-width: 460px;
-  margin: 12vh auto 0;
-  padding: 0 20px;
-}
-h1 {
-  font-size: 28px;
-  line-height: 40px;
-  padding-bottom: 4px;
-  border-bottom: 3px solid var(--ink);
-  box-shadow:
-    0 4px 0 -1px var(--paper),
-    0 5px 0 -1px var(--ink);
-}
-.lead {
-  padding: 16px 0;
-  font-size: 16px;
-  line-height: 23px;
-}
-form :deep(.p-button) {
-  margin-top: 16px;
-  min-height: 44px;
-}
-</style>

@@ -6,6 +6,7 @@ import EntryForm from '@/shared/EntryForm.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
+import EnterFrame from './EnterFrame.vue'
 
 /** Coming in by an invitation: into what, as what, and under which name. */
 const session = useSession()
@@ -34,8 +35,7 @@ async function join() {
     const account = session.keeper ? {} : form
     const next = await answer(api.POST('/api/join', { body: { token: token.value, ...account } }))
     session.take(next)
-    const room = next.keeper?.rooms.find((r) => r.name === offered.value?.fishroom)
-    if (room) session.enterRoom(room.uid)
+    session.enterRoom(offered.value.uid)
     await router.replace({ name: 'today' })
   } catch (error) {
     if (!(error instanceof Problem)) throw error
@@ -47,8 +47,7 @@ async function join() {
 </script>
 
 <template>
-  <main class="enter">
-    <h1>Pennywort</h1>
+  <EnterFrame>
     <template v-if="offered">
       <p class="lead">
         {{ offered.by }} invites you into {{ offered.fishroom }}, as {{ offered.role }}:
@@ -91,27 +90,5 @@ async function join() {
       </EntryForm>
     </template>
     <ProblemNote v-else :problem="closed" />
-  </main>
+  </EnterFrame>
 </template>
-
-<style scoped>
-.enter {
-  max-width: 460px;
-  margin: 12vh auto 0;
-  padding: 0 20px;
-}
-h1 {
-  font-size: 28px;
-  line-height: 40px;
-  padding-bottom: 4px;
-  border-bottom: 3px solid var(--ink);
-  box-shadow:
-    0 4px 0 -1px var(--paper),
-    0 5px 0 -1px var(--ink);
-}
-.lead {
-  padding: 16px 0;
-  font-size: 16px;
-  line-height: 23px;
-}
-</style>

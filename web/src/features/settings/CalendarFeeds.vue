@@ -6,6 +6,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import SecretShown from './SecretShown.vue'
 
 /** Calendar addresses: made, shown once, revoked. */
 const session = useSession()
@@ -42,9 +43,6 @@ async function takeBack(uid: string) {
   revoked.value = uid
   if (await revoke.run()) made.value = ''
 }
-async function copy() {
-  await navigator.clipboard?.writeText(made.value)
-}
 </script>
 
 <template>
@@ -68,11 +66,7 @@ async function copy() {
         />
       </li>
     </ul>
-    <div v-if="made" class="made" role="status">
-      <p>The address, shown this once:</p>
-      <p class="fig address" data-testid="feed-address">{{ made }}</p>
-      <Button label="Copy it" severity="secondary" @click="copy" />
-    </div>
+    <SecretShown v-if="made" words="The address, shown this once:" :address="made" testid="feed-address" />
     <form novalidate class="add" @submit.prevent="add">
       <TextField
         v-model="name"
@@ -102,18 +96,6 @@ async function copy() {
   gap: 12px;
   align-items: center;
   min-height: 52px;
-}
-.made {
-  border: 1px solid var(--ink);
-  background: var(--plate);
-  padding: 12px 16px;
-  margin: 12px 0;
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-.address {
-  overflow-wrap: anywhere;
 }
 .add :deep(.p-button) {
   margin-top: 12px;

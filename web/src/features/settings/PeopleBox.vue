@@ -8,6 +8,7 @@ import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import SecretShown from './SecretShown.vue'
 
 /** Who belongs to this fishroom, what each did lately, and by an owner: inviting, another role, removing. */
 type Role = Schemas['InviteIn']['role']
@@ -80,9 +81,6 @@ async function away() {
   leaving.value = null
   if (mine) location.assign('/')
 }
-async function copy() {
-  await navigator.clipboard?.writeText(made.value?.address ?? '')
-}
 </script>
 
 <template>
@@ -130,11 +128,12 @@ async function copy() {
         <dd>{{ r.words }}</dd>
       </template>
     </dl>
-    <div v-if="made" class="made" role="status">
-      <p>The link for {{ made.name }}, shown this once. It lets one person in, within a week:</p>
-      <p class="fig address" data-testid="invitation-address">{{ made.address }}</p>
-      <Button label="Copy it" severity="secondary" @click="copy" />
-    </div>
+    <SecretShown
+      v-if="made"
+      :words="`The link for ${made.name}, shown this once. It lets one person in, within a week:`"
+      :address="made.address"
+      testid="invitation-address"
+    />
     <EntryForm
       v-if="told?.may_change"
       label="Make a link"
@@ -201,18 +200,6 @@ async function copy() {
 }
 .roles dd {
   margin: 0;
-}
-.made {
-  border: 1px solid var(--ink);
-  background: var(--plate);
-  padding: 12px 16px;
-  margin: 12px 0;
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-.address {
-  overflow-wrap: anywhere;
 }
 .ask {
   display: flex;
