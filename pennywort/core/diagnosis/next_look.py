@@ -8,6 +8,7 @@ from functools import lru_cache
 from itertools import product
 
 import numpy as np
+from numpy.typing import NDArray
 
 from pennywort.core.diagnosis.losses import least_loss, loss_table
 from pennywort.core.diagnosis.network import Array, Network, Weighed, led, softmax
@@ -207,13 +208,19 @@ def outlook(weighed: Weighed) -> Outlook:
     return Outlook(signs=tuple(signs), seen_prob=seen_prob, if_seen=if_seen, if_absent=if_absent, gain_bits=gain)
 
 
+@lru_cache(maxsize=JOINT_SIGNS + 1)
+def _outcomes(count: int) -> NDArray[np.bool_]:
+    """All answers to so many signs, a row each."""
+    return np.array(list(product((True, False), repeat=count)))
+
+
 def joint(weighed: Weighed, signs: Iterable[str], totals: _Totals | None = None) -> tuple[Array, Array]:
     """Chances of all answers to a few open signs together, and the posterior after each (columns).
 
     Given the condition the answers are taken as independent; of an exclusive set pass one sign only.
     """
     signs = list(signs)
-    outcomes = np.array(list(product((True, False), repeat=len(signs))))
+    outcomes = _outcomes(len(signs))
     chances = np.ones((len(weighed.posterior_prob), len(outcomes)))
     new: dict[str, Array] = {}
     for place, sign in enumerate(signs):
@@ -251,6 +258,7 @@ def next_looks(weighed: Weighed, *, most: int = 3, first: Sequence[str] = (), at
     water_open = any(weighed.answers.get(s, 0) > 0 for s in BREATHING) and not set(weighed.answers) >= WATER_FIRST
     leads = [*dict.fromkeys((*first, *(["water_test"] if water_open else [])))]
     candidates += [look for look in leads if look in by_look and look not in candidates]
+    bits_now = entropy_bits(now)
     least_now, totals = float(least_loss(table, now)), _Totals(weighed)
     valued = []
     for look in candidates:
@@ -260,7 +268,7 @@ def next_looks(weighed: Weighed, *, most: int = 3, first: Sequence[str] = (), at
             units.setdefault(net.unit_of[view.signs[i]], i)
         asked = list(units.values())[:JOINT_SIGNS]
         chance, after = joint(weighed, [view.signs[i] for i in asked], totals)
-        gain = float(entropy_bits(now) - chance @ entropy_bits(after))
+        gain = float(bits_now - chance @ entropy_bits(after))
         saves = max(least_now - float(chance @ least_loss(table, after)), 0.0)
         first_water = water_open and look == "water_test"
         # before all else the water test is about what burns gills, not about what tells most

@@ -108,12 +108,12 @@ def evidence_of(weighed: Weighed, rows: list[int]) -> list[list[Evidence]]:
     return told
 
 
-def _hands(weighed: Weighed, condition: Condition) -> tuple[int, int]:
+def _hands(weighed: Weighed, condition: Condition, *, looked: frozenset[str]) -> tuple[int, int]:
     """How many of the signs looked for two people put at the same step for this condition, or at the next one, and of how many."""
     if not condition.second_step_of:
         return 0, 0
     first, second, usual = condition.step_of, condition.second_step_of, _usual_steps(weighed.net.found)
-    asked = asked_of_second(weighed.net.found) & weighed.answers.keys() & (first.keys() | second.keys())
+    asked = [s for s in looked if s in first or s in second]
     places = [(PLACE[first.get(s, usual[s])], PLACE[second.get(s, usual[s])]) for s in asked]
     return sum(abs(one - other) < 2 for one, other in places), len(asked)
 
@@ -161,6 +161,7 @@ def ranking_of(weighed: Weighed) -> Ranking:
     order = sorted(range(len(shares)), key=lambda i: (-shares[i], net.conditions[i]))
     shown_rows = [row for place, row in enumerate(order) if place < TOLD_IN_FULL or _must_show(net.found.conditions[net.conditions[row]], shares[row])]
     said_of = dict(zip(shown_rows, evidence_of(weighed, shown_rows), strict=True))
+    looked = asked_of_second(net.found) & weighed.answers.keys()
     ranked = []
     for place, row in enumerate(order):
         condition = net.found.conditions[net.conditions[row]]
@@ -168,7 +169,7 @@ def ranking_of(weighed: Weighed) -> Ranking:
         shown = _must_show(condition, share)
         said = said_of.get(row, [])
         telling = [s for step in ("nearly_always", "often") for s in condition.signs.get(step, ()) if s not in weighed.answers]
-        agree, asked = _hands(weighed, condition) if row in said_of else (0, 0)
+        agree, asked = _hands(weighed, condition, looked=looked) if row in said_of else (0, 0)
         urgent = shown and (condition.urgency == "hours" or condition.notifiable is not None)
         ranked.append(
             Ranked(

@@ -49,9 +49,10 @@ def _pair_logs(weighed: Weighed, rows: list[int]) -> Array:
     # looks that stand alone first, then group by group
     units = sorted(weighed.raw, key=lambda u: net.units[u].group or "")
     raw = np.stack([weighed.raw[u][rows] for u in units])
-    either = np.array([_either(weighed, u) for u in units])[:, None, None]
-    one, other = raw[:, :, None], raw[:, None, :]
-    both = np.where(either, np.maximum(one, other), np.minimum(one, other)).reshape(len(units), -1)
+    either = np.array([_either(weighed, u) for u in units])
+    both = np.minimum(raw[:, :, None], raw[:, None, :])
+    both[either] = np.maximum(raw[either][:, :, None], raw[either][:, None, :])
+    both = both.reshape(len(units), -1)
     groups = [net.units[u].group or "" for u in units]
     alone = groups.count("")
     starts = np.array([i for i, group in enumerate(groups) if group and (i == 0 or groups[i - 1] != group)], dtype=np.intp) - alone
