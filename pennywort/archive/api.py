@@ -11,7 +11,6 @@ from uuid import UUID
 
 from django.db import IntegrityError
 from django.http import FileResponse, HttpRequest, StreamingHttpResponse
-from django.utils import timezone
 from ninja import File, Path, Query, Router
 from ninja.files import UploadedFile
 from pydantic import AwareDatetime
@@ -22,10 +21,9 @@ from pennywort.archive.reading import MOST_PACKED
 from pennywort.archive.restore import check_empty, restore
 from pennywort.archive.timeline import timeline
 from pennywort.core.errors import InvalidInput, PennywortError
-from pennywort.rooms.actor import Actor, enter
-from pennywort.rooms.api import keeper_of
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.api import act
 from pennywort.rooms.schemas import Plain
-from pennywort.tanks.api import act
 
 router = Router(tags=["records"])
 
@@ -115,7 +113,7 @@ def _told(actor: Actor, file: IO[bytes]) -> Iterator[str]:
 @router.post("/archive", operation_id="restore_archive", response={200: str})
 def restore_archive(request: HttpRequest, room_id: Path[UUID], file: File[UploadedFile]) -> StreamingHttpResponse:
     """Bring an archive into this empty fishroom. Answers lines of JSON while it goes on; who hangs up stops it."""
-    actor = enter(keeper_of(request), room_id, now=timezone.now(), importing=True)
+    actor = act(request, room_id, importing=True)
     if actor.fishroom.importing_at is None:
         check_empty(actor.fishroom)
     if (file.size or 0) > MOST_PACKED:

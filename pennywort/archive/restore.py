@@ -96,10 +96,11 @@ def _mark(actor: Actor) -> None:
         broken_off = room.importing_at is not None
         if not broken_off:
             check_empty(room)
-        _still_at_it(actor)
+            _still_at_it(actor)
     if broken_off:
         clear(room)
-        _still_at_it(actor)
+        # whoever came in between is seen like anybody else
+        _mark(actor)
 
 
 def _still_at_it(actor: Actor) -> None:

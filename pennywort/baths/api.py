@@ -20,9 +20,9 @@ from pennywort.fish.services import group_of
 from pennywort.measure.dose import stop_words
 from pennywort.measure.schemas import MeasuredOut
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.api import act
 from pennywort.rooms.schemas import Written
 from pennywort.rooms.services import write_once
-from pennywort.tanks.api import act
 
 router = Router(tags=["baths"])
 LATELY = timedelta(days=14)
@@ -100,12 +100,18 @@ def _log(actor: Actor, run: BathRun, events: list[BathEvent]) -> list[schemas.Ba
     """Everything that happened, with its second since the timer began."""
     words = WORDS | (DAY_WORDS if services.in_tank(run) else SWAB_WORDS if services.is_swab(run) else EGGS_WORDS if services.of_eggs(run) else {})
     rows, began = [], None
+    today = actor.local(actor.now).date()
     for e in events:
+        at = actor.local(e.happened_at)
         began = e.happened_at if e.kind == "in" else began
         strip = f" {e.strip_mg_per_l:g} mg/L" if e.strip_mg_per_l is not None else ""
         timed = began is not None and e.kind not in ("in", "end") and not services.is_swab(run)
         second = f", {clock_words(int((e.happened_at - began).total_seconds()))} in" if timed and began else ""
-        rows.append(schemas.BathLogOut(at_words=f"{actor.local(e.happened_at):%H:%M:%S}", words=f"{words[e.kind]}{strip}{second}", by=actor.signed(e)))
+        rows.append(
+            schemas.BathLogOut(
+                at_words=f"{at:%H:%M:%S}" if at.date() == today else f"{at:%a %H:%M:%S}", words=f"{words[e.kind]}{strip}{second}", by=actor.signed(e)
+            )
+        )
     return rows
 
 

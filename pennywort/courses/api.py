@@ -26,10 +26,11 @@ from pennywort.courses.services.tasks import PutBack
 from pennywort.courses.slip_out import slip_out
 from pennywort.fish.services import group_of
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.api import act
 from pennywort.rooms.schemas import ShownOut, Write, Written
 from pennywort.rooms.services import find, when, write_once
 from pennywort.shelf.queries import tools_at_hand
-from pennywort.tanks.api import ReadingIn, act
+from pennywort.tanks.api import ReadingIn
 from pennywort.tanks.services import tank_of
 
 router = Router(tags=["courses"])

@@ -21,9 +21,9 @@ from pennywort.courses.queries.looking_back import facts_of
 from pennywort.courses.queries.span import began_at
 from pennywort.courses.services import cases, exchange
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.api import act
 from pennywort.rooms.schemas import Written
 from pennywort.rooms.services import find, write_once
-from pennywort.tanks.api import act
 
 router = Router(tags=["records"])
 

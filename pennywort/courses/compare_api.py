@@ -11,7 +11,7 @@ from ninja import Path, Router, Schema
 from pennywort.core.outcome.survival import Compared
 from pennywort.core.units import show_fraction
 from pennywort.courses.queries.batches import DAY_BANDS, Batch, compare, losses_by_cause
-from pennywort.tanks.api import act
+from pennywort.rooms.api import act
 
 router = Router(tags=["records"])
 

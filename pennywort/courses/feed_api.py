@@ -14,10 +14,10 @@ from pydantic import Field
 from pennywort.courses.ics import calendar_of_room
 from pennywort.rooms import feeds
 from pennywort.rooms.actor import preferences_of
+from pennywort.rooms.api import act
 from pennywort.rooms.errors import NotFound
 from pennywort.rooms.schemas import Write, Written
 from pennywort.rooms.services import write_once
-from pennywort.tanks.api import act
 
 router = Router(tags=["courses"])
 

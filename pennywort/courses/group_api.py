@@ -12,9 +12,9 @@ from pydantic import Field
 from pennywort.courses.services import moves
 from pennywort.fish.api import GroupIn
 from pennywort.fish.services import group_of
+from pennywort.rooms.api import act
 from pennywort.rooms.schemas import In, Write, Written
 from pennywort.rooms.services import write_once
-from pennywort.tanks.api import act
 from pennywort.tanks.services import tank_of
 
 router = Router(tags=["fish"])

@@ -19,8 +19,8 @@ from pennywort.courses.services import looks
 from pennywort.courses.services.weighing import diagnose_typed
 from pennywort.courses.standalone import diagnose_alone
 from pennywort.fish.services import group_of, kind_in
+from pennywort.rooms.api import act
 from pennywort.rooms.services import write_once
-from pennywort.tanks.api import act
 
 router = Router(tags=["look"])
 

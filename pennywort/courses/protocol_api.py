@@ -23,9 +23,9 @@ from pennywort.courses.models import OwnProtocol
 from pennywort.courses.schools import A_WEEK
 from pennywort.courses.services import protocols
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.api import act
 from pennywort.rooms.schemas import In, Write, Written
 from pennywort.rooms.services import write_once
-from pennywort.tanks.api import act
 
 router = Router(tags=["courses"])
 # the water that a preview is reckoned for

@@ -23,7 +23,7 @@ from pennywort.fish.models import Group, Look, Observation
 from pennywort.fish.queries import count_of
 from pennywort.fish.services import group_of
 from pennywort.rooms.actor import Actor
-from pennywort.tanks.api import act
+from pennywort.rooms.api import act
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import fresh_readings
 from pennywort.tanks.services import tank_of

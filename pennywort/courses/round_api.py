@@ -18,7 +18,7 @@ from pennywort.courses.queries.story import APPETITE, FED
 from pennywort.fish.models import Group, Observation
 from pennywort.fish.queries import count_of
 from pennywort.rooms.actor import Actor
-from pennywort.tanks.api import act
+from pennywort.rooms.api import act
 from pennywort.tanks.models import WaterReading
 from pennywort.tanks.queries import tanks_of
 

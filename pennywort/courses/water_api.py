@@ -13,9 +13,9 @@ from pydantic import Field
 from pennywort.courses.water_chart import WaterChartOut, chart_of
 from pennywort.courses.water_csv import import_csv, read_csv, write_csv
 from pennywort.courses.water_out import StagesOut, WaterLedgerOut, stages_in, water_ledgers
+from pennywort.rooms.api import act
 from pennywort.rooms.schemas import Write, Written
 from pennywort.rooms.services import write_once
-from pennywort.tanks.api import act
 from pennywort.tanks.queries import fresh_readings
 from pennywort.tanks.services import tank_of
 

@@ -19,9 +19,9 @@ from pennywort.fish.book import CHECKED, book_of
 from pennywort.fish.models import DURING, Individual
 from pennywort.fish.queries import entries_of, names_gone, start_of
 from pennywort.fish.services import group_of
+from pennywort.rooms.api import act
 from pennywort.rooms.schemas import Entry, In, Note, Plain, Write, Written
 from pennywort.rooms.services import write_once
-from pennywort.tanks.api import act
 
 router = Router(tags=["fish"])
 During = Literal["", "arrival", "disease", "treatment", "bath", "release", "unknown"]

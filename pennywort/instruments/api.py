@@ -18,10 +18,10 @@ from pennywort.core.units import show_temperature
 from pennywort.instruments import queries, services
 from pennywort.instruments.models import Instrument, Sample
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.api import act
 from pennywort.rooms.errors import NotSignedIn
 from pennywort.rooms.schemas import In, Plain, Write, Written
 from pennywort.rooms.services import find, write_once
-from pennywort.tanks.api import act
 from pennywort.tanks.services import tank_of
 
 router = Router(tags=["instruments"])

@@ -30,9 +30,9 @@ from pennywort.measure.schemas import (
 )
 from pennywort.measure.sheet import RESULT, Line, check_lines, read_csv, rows_of, write_csv
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.api import act
 from pennywort.rooms.errors import NotFound
 from pennywort.rooms.reference_api import source_words
-from pennywort.tanks.api import act
 
 router = Router(tags=["measure"])
 reference_router = Router(tags=["formulary"])

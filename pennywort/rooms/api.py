@@ -16,6 +16,7 @@ from ninja import Router, Schema
 from pydantic import Field
 
 from pennywort.rooms import services
+from pennywort.rooms.actor import Actor, enter
 from pennywort.rooms.disk import spared
 from pennywort.rooms.errors import NotSignedIn, TooManyTries
 from pennywort.rooms.models import Keeper, Membership
@@ -108,6 +109,11 @@ def keeper_of(request: HttpRequest) -> Keeper:
     if not isinstance(user, Keeper):
         raise NotSignedIn("You are not signed in.")
     return user
+
+
+def act(request: HttpRequest, room_id: UUID, *, importing: bool = False) -> Actor:
+    """The signed-in keeper in this fishroom, now; ``importing``: also where an archive is coming in, or was broken off."""
+    return enter(keeper_of(request), room_id, now=timezone.now(), importing=importing)
 
 
 def check_csrf_of(request: HttpRequest) -> None:

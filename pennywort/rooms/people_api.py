@@ -13,8 +13,8 @@ from ninja import Path, Router, Schema
 from pydantic import Field
 
 from pennywort.rooms import people
-from pennywort.rooms.actor import Actor, enter
-from pennywort.rooms.api import SessionOut, begin, check_csrf_of, keeper_of
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.api import SessionOut, act, begin, check_csrf_of, keeper_of
 from pennywort.rooms.models import Keeper
 from pennywort.rooms.roles import ROLES
 from pennywort.rooms.schemas import In, Write, Written
@@ -107,10 +107,6 @@ class EndIn(In):
     which: str = Field(max_length=24, description="One of the ids, or others: all but this one")
 
 
-def _here(request: HttpRequest, room_id: UUID) -> Actor:
-    return enter(keeper_of(request), room_id, now=timezone.now())
-
-
 def _day(actor: Actor, at: datetime) -> str:
     local = actor.local(at)
     return f"{local:%a} {local.day} {local:%b} {local:%H:%M}"
@@ -126,7 +122,7 @@ def _lately(actor: Actor, person: people.Person) -> str:
 @router.get("/people", response=PeopleOut, operation_id="people")
 def read_people(request: HttpRequest, room_id: Path[UUID]) -> PeopleOut:
     """Who belongs to this fishroom, what they did lately, and who is invited."""
-    actor = _here(request, room_id)
+    actor = act(request, room_id)
     return PeopleOut(
         people=[
             PersonOut(
@@ -146,21 +142,21 @@ def read_people(request: HttpRequest, room_id: Path[UUID]) -> PeopleOut:
 @router.post("/people/invitations", response=InvitedOut, operation_id="invite")
 def invite(request: HttpRequest, room_id: Path[UUID], body: InviteIn) -> InvitedOut:
     """A link for one person. Its secret is told once; a repeat is refused, for it is not kept."""
-    actor = _here(request, room_id)
+    actor = act(request, room_id)
     return InvitedOut(token=people.invite(actor, uid=body.write_id, role=body.role, name=body.name))
 
 
 @router.post("/people/invitations/{uuid:invitation_id}/revoke", response=Written, operation_id="take_back_invitation")
 def take_back(request: HttpRequest, room_id: Path[UUID], invitation_id: UUID, body: Write) -> dict[str, object]:
     """An invitation that lets nobody in any more."""
-    actor = _here(request, room_id)
+    actor = act(request, room_id)
     return write_once(actor, body.write_id, "take_back", {"invitation": invitation_id}, lambda: people.take_back(actor, uid=invitation_id))
 
 
 @router.post("/people/{username}/role", response=RoleTold, operation_id="set_role")
 def set_role(request: HttpRequest, room_id: Path[UUID], username: str, body: RoleIn) -> dict[str, object]:
     """Another role for somebody here."""
-    actor = _here(request, room_id)
+    actor = act(request, room_id)
     content = {"username": username, "role": body.role}
     return write_once(actor, body.write_id, "set_role", content, lambda: people.set_role(actor, username=username, role=body.role))
 
@@ -168,7 +164,7 @@ def set_role(request: HttpRequest, room_id: Path[UUID], username: str, body: Rol
 @router.post("/people/{username}/remove", response=RoleTold, operation_id="remove_person")
 def remove(request: HttpRequest, room_id: Path[UUID], username: str, body: Write) -> dict[str, object]:
     """Somebody comes in no more; what he wrote stays."""
-    actor = _here(request, room_id)
+    actor = act(request, room_id)
     return write_once(actor, body.write_id, "remove_person", {"username": username}, lambda: people.remove(actor, username=username))
 
 

@@ -5,13 +5,11 @@ from __future__ import annotations
 from uuid import UUID
 
 from django.http import HttpRequest
-from django.utils import timezone
 from ninja import Path, Router, Schema
 from pydantic import Field
 
 from pennywort.rooms import services
-from pennywort.rooms.actor import enter
-from pennywort.rooms.api import keeper_of
+from pennywort.rooms.api import act
 from pennywort.rooms.schemas import Write
 
 router = Router(tags=["keeper"])
@@ -28,5 +26,5 @@ class LawOut(Schema):
 @router.put("/law", response=LawOut, operation_id="set_law")
 def set_law(request: HttpRequest, room_id: Path[UUID], body: LawIn) -> dict[str, object]:
     """Whose law says which diseases must be reported from here."""
-    actor = enter(keeper_of(request), room_id, now=timezone.now())
+    actor = act(request, room_id)
     return services.write_once(actor, body.write_id, "set_law", body.dict(exclude={"write_id"}), lambda: services.set_law(actor, body.law))

@@ -13,11 +13,11 @@ from ninja import Path, Query, Router
 from pennywort.courses.services.cases import case_of
 from pennywort.fish.photos import photo_file
 from pennywort.rooms.actor import Actor
+from pennywort.rooms.api import act
 from pennywort.rooms.errors import NotFound
 from pennywort.sheets.pdf import supplier_pdf, vet_pdf
 from pennywort.sheets.supplier import SupplierSheetOut, supplier_sheet, suppliers_of
 from pennywort.sheets.vet import VetSheetOut, vet_sheet
-from pennywort.tanks.api import act
 
 router = Router(tags=["records"])
 Supplier = Annotated[str, Query(min_length=1, max_length=60)]

@@ -7,7 +7,6 @@ from typing import Annotated, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
-from django.utils import timezone
 from ninja import Path, Router, Schema
 from pydantic import Field
 
@@ -16,8 +15,8 @@ from pennywort.core.reference.formulary_models import Equipment
 from pennywort.core.units import show_length, show_temperature, show_volume
 from pennywort.core.units.shown import show_fraction
 from pennywort.core.water.volume import WaterVolume
-from pennywort.rooms.actor import Actor, enter
-from pennywort.rooms.api import keeper_of
+from pennywort.rooms.actor import Actor
+from pennywort.rooms.api import act
 from pennywort.rooms.schemas import Entry, In, Note, ShownOut, TraceOut, Typed, Write, Written
 from pennywort.rooms.services import write_once
 from pennywort.tanks import queries, services
@@ -25,11 +24,6 @@ from pennywort.tanks.models import Tank
 from pennywort.tanks.shown import as_typed, more_words
 
 router = Router(tags=["tanks"])
-
-
-def act(request: HttpRequest, room_id: UUID) -> Actor:
-    """The signed-in keeper in this fishroom, now."""
-    return enter(keeper_of(request), room_id, now=timezone.now())
 
 
 class Measures(In):

@@ -65,6 +65,7 @@ class Baths(RoomCase):
         told = self.get(f"baths/{run}")
         self.assertEqual((told["phase"], told["minutes"], told["ended_words"]), ("done", 30, "out after 35:00, 5:00 over its time"))
         self.assertEqual([x["by"] for x in told["log"]], ["Maren, entered Tue 24 Nov 14:20"] * 2)
+        self.assertEqual([x["at_words"] for x in told["log"]], ["Mon 19:20:00", "Mon 19:55:00"])
         self.send(f"baths/{run}/given", {"happened_at": at, "minutes": "25"}, status=409)
 
     def test_the_waters_must_match_first(self) -> None:

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
+
 from django.test import Client
+from django.utils import timezone
 
 from pennywort.courses.models import Course, OwnProtocol, Task
 from pennywort.fish.models import Group
@@ -37,6 +40,20 @@ class Courses(DemoCase):
         self.assertGreater(out.all()[0].due_at, before)
         self.open(f"/tanks/{Tank.objects.get(name='Sill').uid}")
         self.until(lambda: "3 royal grammas joined" in self.tid("slip-words").text, "what stopped the clock")
+
+    def test_a_start_that_is_too_far_back_is_told_at_its_field_and_mended_there(self) -> None:
+        group = Group.objects.get(species_id="royal_gramma")
+        self.open(f"/courses/for/{group.uid}")
+        self.until(lambda: self.all("[data-testid='start-course']"), "the slip")
+        far, near = (timezone.now() - timedelta(days=days) for days in (90, 10))
+        self.fill("Begins", f"{far:%Y-%m-%d} 10:00")
+        self.sees("It began within the last sixty days, or begins within two weeks.")
+        self.fill("Begins", f"{near:%Y-%m-%d} 10:00")
+        self.until(lambda: self.all("[data-testid='start-course']"), "the slip again")
+        self.press(self.tid("confirm-0"))
+        self.press("Write it down")
+        course = self.until(lambda: Course.objects.filter(case__group=group).first(), "the course")
+        self.assertEqual(course.starts_at.date(), near.date())
 
     def test_the_gate_says_what_is_missing_and_leads_to_the_move(self) -> None:
         group = Group.objects.get(tank__name="Sluice")

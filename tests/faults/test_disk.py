@@ -6,6 +6,7 @@ import json
 import os
 import subprocess
 import tempfile
+import time
 from pathlib import Path
 from unittest import SkipTest, TestCase
 from uuid import uuid4
@@ -24,6 +25,34 @@ class FullDisk(TestCase):
         if mounted.returncode:
             raise SkipTest("a small disk can only be made by root")
         self.addCleanup(subprocess.run, ["umount", "-l", self.place], check=True)
+
+    def test_a_disk_that_can_only_be_read_any_more(self) -> None:
+        """As after a crash, with the log still beside the database: read, signed in, and told in words when something is written."""
+        house = House(self.place)
+        self.addCleanup(house.kill)
+        house.start()
+        maren = house.visitor("maren")
+        seen = maren.room_path(f"groups/{maren.make_fish()}/observations")
+        self.assertEqual(maren.post(seen, {"write_id": str(uuid4()), "note": "before"})[0], 200)
+        house.kill()
+        self.until_read_only()
+        house.start()
+        status, problem = maren.post(seen, {"write_id": str(uuid4()), "note": "after"})
+        self.assertEqual(status, 507)
+        self.assertIn("can’t be written to", json.loads(problem)["detail"])
+        lines = json.loads(maren.call("GET", maren.room_path("timeline?kind=observation"))[1])["lines"]
+        self.assertEqual([line["words"] for line in lines], ["before"])
+        ivo = house.visitor("ivo", signed_in=False)
+        self.assertEqual(ivo.post("/api/session", {"username": "ivo", "password": "the password of ivo"})[0], 200)
+        self.assertEqual(ivo.call("GET", maren.room_path("today"))[0], 200)
+
+    def until_read_only(self) -> None:
+        """The server's last process may hold a file open for a moment."""
+        for _ in range(100):
+            if subprocess.run(["mount", "-o", "remount,ro", self.place], capture_output=True, check=False).returncode == 0:
+                return
+            time.sleep(0.1)
+        self.fail("the disk stayed writable")
 
     def test_it_is_told_and_reading_goes_on(self) -> None:
         house = House(self.place)

@@ -56,9 +56,9 @@ def _with_corrected(model: type[LedgerRecord], found: QuerySet[Any]) -> list[Any
     return sorted(rows.values(), key=lambda row: (row.happened_at, row.pk))
 
 
-def _waters(case: Case, courses: list[Course], *, until: datetime) -> list[Tank]:
+def _waters(case: Case, courses: list[Course], *, began: datetime, until: datetime) -> list[Tank]:
     """Where the case was besides its tank of now: its courses' tanks, and those its fish came through, by name."""
-    moves = Move.objects.standing().filter(group=case.group, joins=False, happened_at__gte=began_at(case), happened_at__lte=until)
+    moves = Move.objects.standing().filter(group=case.group, joins=False, happened_at__gte=began, happened_at__lte=until)
     ids = {c.tank_id for c in courses} | {pk for pair in moves.values_list("from_tank", "to_tank") for pk in pair}
     return list(Tank.objects.filter(pk__in=ids - {case.tank_id}).select_related("recorded_by").order_by("name"))
 
@@ -77,10 +77,10 @@ def export_case(case: Case) -> dict[str, Any]:
     """The case as plain data in the open format ``pennywort-case`` version 2, in UTC; the same case, the same file."""
     until = case.closed_at or datetime.max.replace(tzinfo=case.opened_at.tzinfo)
     # the last day before its first sign tells how the water was when trouble began
-    since = began_at(case) - timedelta(days=1)
-    span = {"happened_at__gte": since, "happened_at__lte": until}
+    began = began_at(case)
+    span = {"happened_at__gte": began - timedelta(days=1), "happened_at__lte": until}
     mine = list(Course.objects.filter(case=case).select_related("tank", "recorded_by").order_by("starts_at", "pk"))
-    further = _waters(case, mine, until=until)
+    further = _waters(case, mine, began=began, until=until)
     tanks = [case.tank, *further]
     given = {c.pk: _with_corrected(Dose, Dose.objects.filter(course=c).select_related("task", "water_change")) for c in mine}
     readings = _with_corrected(WaterReading, WaterReading.objects.filter(tank__in=tanks, **span))

@@ -75,6 +75,7 @@ watch([at, minutes], () => given.forget())
       {{ already ? 'not yet' : 'given already' }}
     </button>
     <Button
+      v-if="!already"
       class="next"
       :label="run.say.start"
       :loading="busy"

@@ -8,6 +8,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useKept } from '@/shared/useKept'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 import ConfirmStart from './ConfirmStart.vue'
 import DayBoard from './DayBoard.vue'
 import TextField from '@/shared/TextField.vue'
@@ -68,6 +69,7 @@ const clean = ref<string[]>([])
 const reason = ref('')
 const startsAt = ref<string | null>(null)
 const began = ref('')
+const unread = ref(false)
 const kept = useKept('course', { picked, protocol, labels, parameters, products, clean, reason, began })
 watch(
   list,
@@ -265,6 +267,15 @@ const FIELDS = computed(() => [
           :problem="problem"
         />
         <ByLabels v-if="school.needs_label" v-model="labels" :problem="problem" />
+        <WhenField
+          v-model="startsAt"
+          v-model:text="began"
+          v-model:unread="unread"
+          label="Begins"
+          field="starts_at"
+          :problem="problem"
+          hint="now, if left empty; or when it began"
+        />
         <ProblemNote :problem="problem" :fields="FIELDS" />
       </div>
 
@@ -305,12 +316,11 @@ const FIELDS = computed(() => [
           v-model:confirmed="confirmed"
           v-model:vet-word="vetWord"
           v-model:reason="reason"
-          v-model:at="startsAt"
-          v-model:began="began"
           :slip="slip"
           :stale="stale"
           :busy="start.busy.value"
-          :problem="start.problem.value"
+          :began="!!startsAt"
+          :unread="unread"
           @start="begin"
         />
       </template>

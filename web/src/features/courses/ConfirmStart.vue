@@ -1,23 +1,22 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
-import WhenField from '@/shared/WhenField.vue'
 
-/** What must be ticked before a course starts, when it began where it is written down later, and the press. */
+/** What must be ticked before a course starts, and the press. */
 const props = defineProps<{
   slip: Schemas['SlipOut']
   stale: boolean
   busy: boolean
-  problem: Error | null
+  /** it is written down later: it began already */
+  began: boolean
+  /** when it began can't be read as it is typed */
+  unread: boolean
 }>()
 const emit = defineEmits<{ start: [] }>()
 const confirmed = defineModel<number[]>('confirmed', { required: true })
 const vetWord = defineModel<boolean>('vetWord', { required: true })
 const reason = defineModel<string>('reason', { required: true })
-const at = defineModel<string | null>('at', { required: true })
-const began = defineModel<string>('began', { required: true })
-const unread = ref(false)
 const open = computed(
   () =>
     props.slip.confirm.length -
@@ -46,21 +45,12 @@ const open = computed(
         >A veterinarian told me to use it here. <span class="small tannin">{{ slip.vet_reason }}</span></label
       >
     </div>
-    <WhenField
-      v-model="at"
-      v-model:text="began"
-      v-model:unread="unread"
-      label="Begins"
-      field="starts_at"
-      :problem="problem"
-      hint="now, if left empty; a day that has been, if it is written down later"
-    />
     <Button
       type="submit"
       :label="
         open
           ? `Start, after ${open} more ${open === 1 ? 'tick' : 'ticks'}`
-          : at
+          : began
             ? 'Write it down'
             : 'Start now'
       "

@@ -11,6 +11,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useStrike } from '@/shared/useStrike'
 import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
 import EndForm from './EndForm.vue'
 import LeaveForm from './LeaveForm.vue'
 import LossForm from './LossForm.vue'
@@ -49,11 +50,12 @@ const others = computed(() =>
   ),
 )
 const into = ref<Schemas['GroupOut'] | null>(null)
+const at = ref<string | null>(null)
 const merging = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/groups/{group_id}/merge', {
       params: { path: { ...session.inRoom(), group_id: props.group } },
-      body: { write_id, into: into.value?.uid ?? '' },
+      body: { write_id, into: into.value?.uid ?? '', happened_at: at.value },
     }),
   ),
 )
@@ -194,19 +196,20 @@ async function strikeNow() {
       <component :is="FORMS[open].form" :group="here" @done="open = null" />
     </Dialog>
     <Dialog v-if="into" visible modal header="Put together" @update:visible="into = null">
-      <div class="ask">
+      <form class="ask" novalidate @submit.prevent="merge">
         <p>
           {{ book.left_words }} and {{ into.words }} are one group from now on. The watching of all begins
           with those who were watched for less.
         </p>
-        <ProblemNote :problem="merging.problem.value" />
+        <WhenField v-model="at" :problem="merging.problem.value" />
+        <ProblemNote :problem="merging.problem.value" :fields="['happened_at']" />
         <Button
+          type="submit"
           label="Put them together"
           :loading="merging.busy.value"
           data-testid="save-merge"
-          @click="merge"
         />
-      </div>
+      </form>
     </Dialog>
     <Dialog v-if="striking" visible modal header="Strike out" @update:visible="striking = null">
       <form class="ask" @submit.prevent="strikeNow">

@@ -187,7 +187,7 @@ async function undo(done: Done) {
               d.hangs_words
             }}</span>
           </span>
-          <span v-if="isKept(d)" class="small tannin" data-testid="kept-here"
+          <span v-if="isKept(d)" class="kept small tannin" data-testid="kept-here"
             >written down here; it is sent when there is a connection</span
           >
           <span v-else class="presses">
@@ -281,6 +281,9 @@ async function undo(done: Done) {
 </template>
 
 <style scoped>
+.kept {
+  max-width: 128px;
+}
 h2 {
   border-top: 2px solid var(--ink);
   font-size: 14px;
