@@ -11,10 +11,10 @@ from pathlib import Path
 from typing import Any
 
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import transaction
 
 from pennywort.courses.models import Case, Course, Task
 from pennywort.fish.models import Group, Look, OwnSpecies, Photo
-from pennywort.rooms.models import Fishroom
 from tests.api.room import RoomCase
 
 KEPT = Path(__file__).parent / "archives"
@@ -55,16 +55,19 @@ class OldArchives(RoomCase):
 
     def test_the_archive_of_each_version_comes_in(self) -> None:
         """The invented fishroom as each version wrote it: nothing lost, what came later has its default, and out again in today's."""
+        # signed in before anything is rolled back
+        self.client_of(self.stranger)
         for path in sorted(KEPT.glob("version-*.zip")):
             with self.subTest(path.name):
-                content = path.read_bytes()
+                point, content = transaction.savepoint(), path.read_bytes()
                 with zipfile.ZipFile(BytesIO(content)) as file:
                     manifest = json.loads(file.read("archive.json"))
                 self.assertEqual(self.restore(content)[-1]["step"], "done")
                 mine = {"fishroom": self.elsewhere}
                 for model, name in ((Look, "fish.look"), (Case, "courses.case"), (Course, "courses.course"), (Task, "courses.task"), (Group, "fish.group")):
                     self.assertEqual(model._base_manager.filter(**mine).count(), manifest["counts"][name], name)
-                self.assertEqual({json.dumps(s) for s in Look._base_manager.filter(**mine).values_list("sizes", flat=True)}, {"{}"})
+                if manifest["version"] == 1:
+                    self.assertEqual({json.dumps(s) for s in Look._base_manager.filter(**mine).values_list("sizes", flat=True)}, {"{}"})
                 self.assertFalse(OwnSpecies.objects.filter(**mine).exists())
                 self.assertEqual(Photo._base_manager.filter(**mine).count(), manifest["counts"]["fish.photo"])
                 group = Group.objects.filter(**mine, tank__name="Paddle").get()
@@ -72,8 +75,7 @@ class OldArchives(RoomCase):
                 self.assertEqual(board.status_code, 200)
                 with zipfile.ZipFile(BytesIO(self.export())) as file:
                     self.assertEqual(json.loads(file.read("archive.json"))["version"], 2)
-                Fishroom.objects.filter(pk=self.elsewhere.pk).delete()
-                self.elsewhere = Fishroom.objects.create(name="Elsewhere", time_zone="UTC")
+                transaction.savepoint_rollback(point)
 
     def test_whose_law_and_own_kinds_travel_with_it(self) -> None:
         self.send("law", {"law": "uk"}, method="put")
