@@ -22,7 +22,10 @@ START_S = 60.0
 
 
 class House:
-    """A folder with a database and pictures, and the server over it."""
+    """A folder with a database and pictures, and the server over it, which ends with the ``with`` it was made in.
+
+    Not a cleanup of the test: a test that holds a server can’t be handed between processes, so a subtest that fails would say nothing.
+    """
 
     def __init__(self, folder: str, *, tanks: int = 0) -> None:
         self.folder = Path(folder)
@@ -31,6 +34,12 @@ class House:
         self.server: subprocess.Popen[bytes] | None = None
         self.run("manage.py", "migrate", "--verbosity", "0")
         self.links: dict[str, str] = json.loads(self.run("-m", "tests.faults.fill", str(tanks)))
+
+    def __enter__(self) -> House:
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        self.kill()
 
     def run(self, *what: str) -> str:
         done = subprocess.run([sys.executable, *what], cwd=ROOT, env=self.env, capture_output=True, text=True, check=False)

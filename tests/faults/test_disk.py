@@ -28,8 +28,7 @@ class FullDisk(TestCase):
 
     def test_a_disk_that_can_only_be_read_any_more(self) -> None:
         """As after a crash, with the log still beside the database: read, signed in, and told in words when something is written."""
-        house = House(self.place)
-        self.addCleanup(house.kill)
+        house = self.enterContext(House(self.place))
         house.start()
         maren = house.visitor("maren")
         seen = maren.room_path(f"groups/{maren.make_fish()}/observations")
@@ -55,8 +54,7 @@ class FullDisk(TestCase):
         self.fail("the disk stayed writable")
 
     def test_it_is_told_and_reading_goes_on(self) -> None:
-        house = House(self.place)
-        self.addCleanup(house.kill)
+        house = self.enterContext(House(self.place))
         house.start()
         maren = house.visitor("maren")
         group = maren.make_fish()

@@ -58,9 +58,7 @@ class Writer(threading.Thread):
 class Killed(TestCase):
     def test_what_was_acknowledged_is_there_once(self) -> None:
         rng = random.Random(16)
-        with folder() as place:
-            house = House(place)
-            self.addCleanup(house.kill)
+        with folder() as place, House(place) as house:
             house.start()
             maren = house.visitor("maren")
             group = maren.make_fish()
