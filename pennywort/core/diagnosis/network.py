@@ -105,13 +105,12 @@ def temper(ratios: Array, *, further: float) -> Array:
     """
     if ratios.shape[-1] < 2:
         return ratios
-    most, least = ratios.argmax(axis=-1, keepdims=True), ratios.argmin(axis=-1, keepdims=True)
-    top_for, top_against = np.take_along_axis(ratios, most, axis=-1), np.take_along_axis(ratios, least, axis=-1)
+    top_for, top_against = ratios.max(axis=-1), ratios.min(axis=-1)
     speaks_for = top_for >= -top_against
-    strongest, top = np.where(speaks_for, most, least), np.where(speaks_for, top_for, top_against)
-    weights = np.where(np.sign(ratios) == np.sign(top), further, 1.0)
-    np.put_along_axis(weights, strongest, 1.0, axis=-1)
-    return ratios * weights
+    strongest, top = np.where(speaks_for, ratios.argmax(axis=-1), ratios.argmin(axis=-1)), np.where(speaks_for, top_for, top_against)
+    alike = np.sign(ratios) == np.sign(top)[..., None]
+    further_on = strongest[..., None] != np.arange(ratios.shape[-1])
+    return np.where(alike & further_on, further * ratios, ratios)
 
 
 def led(sums_for: Array, sums_against: Array, top_for: Array, top_against: Array, *, further: float) -> Array:
@@ -228,10 +227,13 @@ class Weighed:
     @cached_property
     def ratios(self) -> dict[str, Array]:
         """The same once the groups are weighed; they sum to ``total_logs``."""
-        ratios = dict(self.raw)
+        return dict(zip(self.names, self.ratios_in(list(range(len(self.prior_logs)))), strict=True))
+
+    def ratios_in(self, rows: list[int]) -> Array:
+        """Log-ratios with the groups weighed, of some conditions [unit, condition]."""
+        ratios = self.raw_logs[:, rows]
         for first, end in _groups(self.net, self.names):
-            stack = temper(self.raw_logs[first:end].T, further=self.net.found.likelihoods.further_in_group.value)
-            ratios.update(zip(self.names[first:end], stack.T, strict=True))
+            ratios[first:end] = temper(ratios[first:end].T, further=self.net.found.likelihoods.further_in_group.value).T
         return ratios
 
     @cached_property

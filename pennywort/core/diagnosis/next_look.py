@@ -69,52 +69,46 @@ def entropy_bits(shares: Array) -> Array:
     return -(shares * np.log2(safe)).sum(axis=0)  # type: ignore[no-any-return]
 
 
+@lru_cache(maxsize=16)
+def _askable(net: Network) -> tuple[tuple[str, str, tuple[str, ...]], ...]:
+    """Signs that some condition of this water lists and one look can answer: each with its unit, and the signs after which alone it makes sense."""
+    signs = net.found.signs
+    return tuple((s, net.unit_of[s], tuple(signs[s].after)) for s in net.signs if s in net.listed and not signs[s].over_days)
+
+
 def _open_signs(weighed: Weighed) -> list[str]:
     """Signs nobody answered that some condition of this water lists, that an answered set leaves open, and that make sense after what was seen."""
-    net = weighed.net
-    settled = {u for u in weighed.raw if any(weighed.answers.get(s, 0) > 0 for s in net.units[u].signs)}
-    signs = net.found.signs
-    ready = [s for s in net.signs if s not in weighed.answers and s in net.listed and net.unit_of[s] not in settled and not signs[s].over_days]
-    after = {s: signs[s].after for s in ready}
-    return [s for s in ready if not after[s] or any(weighed.answers.get(before, 0) > 0 for before in after[s])]
+    answers, seen = weighed.answers, set(weighed.seen)
+    settled = {weighed.net.unit_of[s] for s in seen}
+    return [s for s, unit, after in _askable(weighed.net) if s not in answers and unit not in settled and (not after or not seen.isdisjoint(after))]
 
 
 def _chance(weighed: Weighed, sign: str) -> Array:
     """P(sign | condition) given what of its own set is known to be absent."""
     net = weighed.net
     column = net.seen_prob[:, net.column_of[sign]]
-    absent = [s for s in net.units[net.unit_of[sign]].signs if s in weighed.answers]
+    members = net.units[net.unit_of[sign]].signs
+    absent = [net.column_of[s] for s in members if s in weighed.answers] if len(members) > 1 else []
     if not absent:
         return column
-    return column / (1 - net.seen_prob[:, [net.column_of[s] for s in absent]].sum(axis=1))  # type: ignore[no-any-return]
+    return column / (1 - net.seen_prob[:, absent].sum(axis=1))  # type: ignore[no-any-return]
 
 
-class _Rest:
-    """What a group already holds beside the looks that are answered anew, by condition: sums and strongest for and against, and what it counts now."""
+def _sides(raw: Array) -> tuple[Array, Array, Array, Array]:
+    """What some looks [look, condition] say, by condition: sums for and against, the strongest for and against."""
+    if not len(raw):
+        nothing = np.zeros(raw.shape[1])
+        return nothing, nothing, nothing, nothing
+    speaks_for, speaks_against = np.maximum(raw, 0.0), np.minimum(raw, 0.0)
+    return speaks_for.sum(axis=0), speaks_against.sum(axis=0), speaks_for.max(axis=0), speaks_against.min(axis=0)
 
-    def __init__(self, weighed: Weighed, names: Iterable[str], *, but: Iterable[str]) -> None:
-        self.counted = np.zeros(len(weighed.prior_logs))
-        self.sums_for, self.sums_against, self.top_for, self.top_against = (np.zeros(len(self.counted)) for _ in range(4))
-        without = set(but)
-        for name in names:
-            self.counted += weighed.ratios[name]
-            if name not in without:
-                speaks_for = np.maximum(weighed.raw[name], 0.0)
-                speaks_against = weighed.raw[name] - speaks_for
-                self.sums_for += speaks_for
-                self.sums_against += speaks_against
-                np.maximum(self.top_for, speaks_for, out=self.top_for)
-                np.minimum(self.top_against, speaks_against, out=self.top_against)
 
-    def change(self, fresh: Iterable[Array], *, further: float) -> Array:
-        """How much the group counts more once these looks [condition, outcome] stand in it as well."""
-        sums_for, sums_against, top_for, top_against = (a[:, None] for a in (self.sums_for, self.sums_against, self.top_for, self.top_against))
-        for ratios in fresh:
-            speaks_for = np.maximum(ratios, 0.0)
-            speaks_against = ratios - speaks_for
-            sums_for, sums_against = sums_for + speaks_for, sums_against + speaks_against
-            top_for, top_against = np.maximum(top_for, speaks_for), np.minimum(top_against, speaks_against)
-        return led(sums_for, sums_against, top_for, top_against, further=further) - self.counted[:, None]
+def _joined(sides: Sequence[Array], ratios: Array, *, further: float) -> Array:
+    """What a group counts once one look more stands in it; all arguments have, or spread to, one shape."""
+    sums_for, sums_against, top_for, top_against = sides
+    speaks_for, speaks_against = np.maximum(ratios, 0.0), np.minimum(ratios, 0.0)
+    tops = np.maximum(top_for, speaks_for), np.minimum(top_against, speaks_against)
+    return led(sums_for + speaks_for, sums_against + speaks_against, *tops, further=further)
 
 
 class _Totals:
@@ -124,20 +118,33 @@ class _Totals:
         self.weighed = weighed
         self.base = weighed.prior_logs + weighed.total_logs
         self.further = weighed.net.found.likelihoods.further_in_group.value
-        self.in_group: dict[str, list[str]] = {}
+        self.in_group: dict[str | None, list[str]] = {}
         for name in weighed.raw:
-            group = weighed.net.units[name].group
-            if group:
+            if group := weighed.net.units[name].group:
                 self.in_group.setdefault(group, []).append(name)
-        self._rests: dict[tuple[str, tuple[str, ...]], _Rest] = {}
+        self._sides: dict[tuple[str | None, tuple[str, ...]], tuple[Array, ...]] = {}
 
-    def rest(self, group: str, fresh: Iterable[str]) -> _Rest:
-        """What stands in a group beside these units."""
-        names = self.in_group.get(group, ())
-        key = group, tuple(n for n in fresh if n in names)
-        if key not in self._rests:
-            self._rests[key] = _Rest(self.weighed, names, but=key[1])
-        return self._rests[key]
+    def sides(self, group: str | None, *, but: Iterable[str] = ()) -> tuple[Array, ...]:
+        """What stands in a group beside these units, and last what all of it counts now. Looks without a group stand in an empty one."""
+        names, without = self.in_group.get(group, []), set(but)
+        key = group, tuple(n for n in names if n in without)
+        if key not in self._sides:
+            raw = self.weighed.raw
+            whole = _sides(np.array([raw[n] for n in names]).reshape(-1, len(self.base)))
+            rest = _sides(np.array([raw[n] for n in names if n not in without]).reshape(-1, len(self.base))) if key[1] else whole
+            self._sides[key] = *rest, led(*whole, further=self.further)
+        return self._sides[key]
+
+    def after_one(self, columns: NDArray[np.intp], groups: Sequence[str | None], *, seen: bool) -> Array:
+        """Log-weights [condition, sign] after one more look each, of units of which nothing is known yet."""
+        net = self.weighed.net
+        ratios = net.table[columns + (len(net.signs) if seen else 0)]
+        # a group of which nothing is known holds as little as none
+        kinds = {g: place for place, g in enumerate((None, *self.in_group))}
+        place = np.array([kinds.get(g, 0) for g in groups], dtype=np.intp)
+        *sides, counted = (np.stack(side)[place] for side in zip(*(self.sides(g) for g in kinds), strict=True))
+        logs: Array = self.base + _joined(sides, ratios, further=self.further) - counted
+        return logs.T
 
     def after(self, new: Mapping[str, Array]) -> Array:
         """Log-weights [condition, outcome] once these units have these ratios [condition, outcome]."""
@@ -147,13 +154,24 @@ class _Totals:
         for name, ratios in new.items():
             group = units[name].group
             if group is None:
-                old = weighed.ratios.get(name)
+                old = weighed.raw.get(name)
                 logs += ratios if old is None else ratios - old[:, None]
             else:
                 touched.setdefault(group, {})[name] = ratios
         for group, fresh in touched.items():
-            logs += self.rest(group, fresh).change(fresh.values(), further=self.further)
+            *sides, counted = (side[:, None] for side in self.sides(group, but=fresh))
+            *others, last = fresh.values()
+            for ratios in others:
+                speaks_for, speaks_against = np.maximum(ratios, 0.0), np.minimum(ratios, 0.0)
+                sides = [sides[0] + speaks_for, sides[1] + speaks_against, np.maximum(sides[2], speaks_for), np.minimum(sides[3], speaks_against)]
+            logs += _joined(sides, last, further=self.further) - counted
         return logs
+
+
+@lru_cache(maxsize=4)
+def _totals(weighed: Weighed) -> _Totals:
+    """Kept, because every look of one case asks for it."""
+    return _Totals(weighed)
 
 
 def _answers_ratio(weighed: Weighed, sign: str, seen: bool) -> Array:
@@ -172,37 +190,26 @@ def outlook(weighed: Weighed) -> Outlook:
     gain = H(now) - [P(seen) H(if seen) + P(not) H(if not)] with H the entropy of the posterior in bits and P(seen)
     the mixture of P(sign | condition) (expected value of information; Shannon).
     """
-    net, totals, now = weighed.net, _Totals(weighed), weighed.posterior_prob
+    net, totals, now = weighed.net, _totals(weighed), weighed.posterior_prob
     signs = _open_signs(weighed)
     if not signs:
         empty = np.zeros((len(now), 0))
         return Outlook(signs=(), seen_prob=np.zeros(0), if_seen=empty, if_absent=empty, gain_bits=np.zeros(0))
-    chances = net.seen_prob[:, [net.column_of[s] for s in signs]]
+    columns = np.array([net.column_of[s] for s in signs], dtype=np.intp)
+    groups = [net.units[net.unit_of[s]].group for s in signs]
+    chances = np.ascontiguousarray(net.seen_prob.T[columns]).T
+    if_seen, if_absent = (totals.after_one(columns, groups, seen=seen) for seen in (True, False))
+    # the members of a set that is known in part are reckoned with what is known of it, both answers at once
+    begun: dict[str, list[int]] = {}
     for i, sign in enumerate(signs):
-        if len(net.units[net.unit_of[sign]].signs) > 1:
-            chances[:, i] = _chance(weighed, sign)
-    seen_prob = now @ chances
-    # looks whose answer stands alone, and those of a group of which nothing is known yet, are reckoned together
-    together: dict[str | None, list[int]] = {}
-    apart: dict[str, list[int]] = {}
-    for i, sign in enumerate(signs):
-        unit = net.units[net.unit_of[sign]]
-        if len(unit.signs) == 1 and net.unit_of[sign] not in weighed.raw:
-            together.setdefault(unit.group, []).append(i)
-        else:
-            apart.setdefault(net.unit_of[sign], []).append(i)
-    if_seen, if_absent = np.empty_like(chances), np.empty_like(chances)
-    for group, places in together.items():
-        picked = [net.column_of[signs[i]] for i in places]
-        seen, absent = net.log_seen[:, picked], net.log_absent[:, picked]
-        if group is not None:
-            rest = totals.rest(group, ())
-            seen, absent = rest.change([seen], further=totals.further), rest.change([absent], further=totals.further)
-        if_seen[:, places], if_absent[:, places] = totals.base[:, None] + seen, totals.base[:, None] + absent
-    for name, mine in apart.items():
-        # both answers at once: what else is in the group is summed only once
+        if net.unit_of[sign] in weighed.raw:
+            begun.setdefault(net.unit_of[sign], []).append(i)
+    for name, mine in begun.items():
+        for i in mine:
+            chances[:, i] = _chance(weighed, signs[i])
         both = totals.after({name: np.stack([_answers_ratio(weighed, signs[i], seen) for seen in (True, False) for i in mine], axis=1)})
         if_seen[:, mine], if_absent[:, mine] = both[:, : len(mine)], both[:, len(mine) :]
+    seen_prob = now @ chances
     if_seen, if_absent = softmax(if_seen), softmax(if_absent)
     gain = entropy_bits(now) - seen_prob * entropy_bits(if_seen) - (1 - seen_prob) * entropy_bits(if_absent)
     return Outlook(signs=tuple(signs), seen_prob=seen_prob, if_seen=if_seen, if_absent=if_absent, gain_bits=gain)
@@ -214,20 +221,35 @@ def _outcomes(count: int) -> NDArray[np.bool_]:
     return np.array(list(product((True, False), repeat=count)))
 
 
-def joint(weighed: Weighed, signs: Iterable[str], totals: _Totals | None = None) -> tuple[Array, Array]:
+def joint(weighed: Weighed, signs: Iterable[str]) -> tuple[Array, Array]:
     """Chances of all answers to a few open signs together, and the posterior after each (columns).
 
     Given the condition the answers are taken as independent; of an exclusive set pass one sign only.
     """
-    signs = list(signs)
-    outcomes = _outcomes(len(signs))
-    chances = np.ones((len(weighed.posterior_prob), len(outcomes)))
-    new: dict[str, Array] = {}
-    for place, sign in enumerate(signs):
-        p, answer = _chance(weighed, sign)[:, None], outcomes[:, place][None, :]
-        chances *= np.where(answer, p, 1 - p)
-        new[weighed.net.unit_of[sign]] = np.where(answer, _answers_ratio(weighed, sign, True)[:, None], _answers_ratio(weighed, sign, False)[:, None])
-    return weighed.posterior_prob @ chances, softmax((totals or _Totals(weighed)).after(new))
+    chances, logs = _joint_logs(weighed, list(signs))
+    return chances, softmax(logs)
+
+
+def _joint_logs(weighed: Weighed, signs: Sequence[str]) -> tuple[Array, Array]:
+    """The same with log-weights [condition, outcome] in place of the posterior."""
+    net, answer = weighed.net, _outcomes(len(signs)).T[:, None, :]
+    columns = np.array([net.column_of[s] for s in signs], dtype=np.intp)
+    p, seen, absent = net.seen_prob.T[columns], net.table[columns + len(net.signs)], net.table[columns]
+    for i, sign in enumerate(signs):
+        if net.unit_of[sign] in weighed.raw:
+            p[i], seen[i], absent[i] = _chance(weighed, sign), _answers_ratio(weighed, sign, True), _answers_ratio(weighed, sign, False)
+    p, seen, absent = p[:, :, None], seen[:, :, None], absent[:, :, None]
+    chances, ratios = np.where(answer, p, 1 - p).prod(axis=0), np.where(answer, seen, absent)
+    new = dict(zip((net.unit_of[s] for s in signs), ratios, strict=True))
+    return weighed.posterior_prob @ chances, _totals(weighed).after(new)
+
+
+def _best_signs(net: Network, signs: Iterable[str]) -> list[str]:
+    """The first few of these, one of each exclusive set."""
+    units: dict[str, str] = {}
+    for sign in signs:
+        units.setdefault(net.unit_of[sign], sign)
+    return list(units.values())[:JOINT_SIGNS]
 
 
 def _swing(net: Network, now: Array, then: Array) -> Swing:
@@ -249,27 +271,27 @@ def next_looks(weighed: Weighed, *, most: int = 3, first: Sequence[str] = (), at
     view, table = outlook(weighed), loss_table(net)
     gains, seen_prob = view.gain_bits.tolist(), view.seen_prob.tolist()
     by_look: dict[str, list[int]] = {}
-    for i in np.argsort(-view.gain_bits, kind="stable"):
-        look = net.found.signs[view.signs[i]].taken_by
-        if net.found.looks[look].at_seller or not at_seller:
-            by_look.setdefault(look, []).append(int(i))
+    for i in np.argsort(-view.gain_bits, kind="stable").tolist():
+        by_look.setdefault(net.found.signs[view.signs[i]].taken_by, []).append(i)
+    if at_seller:
+        by_look = {look: places for look, places in by_look.items() if net.found.looks[look].at_seller}
     trouble = {look: net.found.looks[look].trouble.value for look in by_look}
     candidates = sorted(by_look, key=lambda look: (-gains[by_look[look][0]] / trouble[look], look))[:CANDIDATE_LOOKS]
     water_open = any(weighed.answers.get(s, 0) > 0 for s in BREATHING) and not set(weighed.answers) >= WATER_FIRST
     leads = [*dict.fromkeys((*first, *(["water_test"] if water_open else [])))]
     candidates += [look for look in leads if look in by_look and look not in candidates]
     bits_now = entropy_bits(now)
-    least_now, totals = float(least_loss(table, now)), _Totals(weighed)
+    least_now = float(least_loss(table, now))
+    # the answers of all looks side by side
+    told = [_joint_logs(weighed, _best_signs(net, [view.signs[i] for i in by_look[look]])) for look in candidates]
+    after = softmax(np.concatenate([np.zeros((len(now), 0)), *(logs for _, logs in told)], axis=1))
+    bits, losses, end = entropy_bits(after), least_loss(table, after), 0
     valued = []
-    for look in candidates:
-        places = by_look[look]
-        units: dict[str, int] = {}
-        for i in places:
-            units.setdefault(net.unit_of[view.signs[i]], i)
-        asked = list(units.values())[:JOINT_SIGNS]
-        chance, after = joint(weighed, [view.signs[i] for i in asked], totals)
-        gain = float(bits_now - chance @ entropy_bits(after))
-        saves = max(least_now - float(chance @ least_loss(table, after)), 0.0)
+    for look, (chance, _) in zip(candidates, told, strict=True):
+        places, mine = by_look[look], slice(end, end + len(chance))
+        end = mine.stop
+        gain = float(bits_now - chance @ bits[mine])
+        saves = max(least_now - float(chance @ losses[mine]), 0.0)
         first_water = water_open and look == "water_test"
         # before all else the water test is about what burns gills, not about what tells most
         lead = next((i for i in places if view.signs[i] in WATER_FIRST), places[0]) if first_water else places[0]

@@ -90,10 +90,8 @@ class Ranking:
 
 def evidence_of(weighed: Weighed, rows: list[int]) -> list[list[Evidence]]:
     """What each look says of the conditions in these rows, strongest first, a list for each row."""
-    if not weighed.ratios:
-        return [[] for _ in rows]
-    decibans = (np.stack([r[rows] for r in weighed.ratios.values()], axis=-1) * DECIBAN).tolist()
-    known = [[s for s in weighed.net.units[name].signs if s in weighed.answers] for name in weighed.ratios]
+    decibans = (weighed.ratios_in(rows).T * DECIBAN).tolist()
+    known = [[s for s in weighed.net.units[name].signs if s in weighed.answers] for name in weighed.names]
     seen = [[s for s in signs if weighed.answers[s] > 0] for signs in known]
     told = []
     for row, values in zip(rows, decibans, strict=True):
@@ -123,6 +121,12 @@ def _usual_steps(found: Library) -> dict[str, Step]:
     """The step nearest to how often any sick fish shows a sign: what a hand that did not list it says of it."""
     weights = found.likelihoods
     return {s: min(STEPS, key=lambda step: abs(weights.steps[step].value - base)) for s, base in weights.baseline.items()}
+
+
+@lru_cache(maxsize=1)
+def _telling(found: Library) -> dict[str, tuple[str, ...]]:
+    """The signs that each condition shows at least often."""
+    return {c.id: tuple(s for step in ("nearly_always", "often") for s in c.signs.get(step, ())) for c in found.conditions.values()}
 
 
 def _must_show(condition: Condition, share: float) -> bool:
@@ -159,16 +163,17 @@ def ranking_of(weighed: Weighed) -> Ranking:
     shares, low, high = weighed.posterior_prob[:-1].tolist(), lows.tolist(), highs.tolist()
     anything = any(weighed.answers[s] > 0 for s in weighed.answers)
     order = sorted(range(len(shares)), key=lambda i: (-shares[i], net.conditions[i]))
-    shown_rows = [row for place, row in enumerate(order) if place < TOLD_IN_FULL or _must_show(net.found.conditions[net.conditions[row]], shares[row])]
+    must_show = {row for row in order if _must_show(net.found.conditions[net.conditions[row]], shares[row])}
+    shown_rows = [row for place, row in enumerate(order) if place < TOLD_IN_FULL or row in must_show]
     said_of = dict(zip(shown_rows, evidence_of(weighed, shown_rows), strict=True))
     looked = asked_of_second(net.found) & weighed.answers.keys()
     ranked = []
     for place, row in enumerate(order):
         condition = net.found.conditions[net.conditions[row]]
         share = shares[row]
-        shown = _must_show(condition, share)
+        shown = row in must_show
         said = said_of.get(row, [])
-        telling = [s for step in ("nearly_always", "often") for s in condition.signs.get(step, ()) if s not in weighed.answers]
+        telling = tuple(s for s in _telling(net.found)[condition.id] if s not in weighed.answers)
         agree, asked = _hands(weighed, condition, looked=looked) if row in said_of else (0, 0)
         urgent = shown and (condition.urgency == "hours" or condition.notifiable is not None)
         ranked.append(
@@ -179,7 +184,7 @@ def ranking_of(weighed: Weighed) -> Ranking:
                 share_high=high[row],
                 evidence_for=tuple(e for e in said if e.decibans > 0),
                 evidence_against=tuple(e for e in said if e.decibans < 0),
-                not_looked_at=tuple(telling),
+                not_looked_at=telling,
                 tag="" if not anything else "fits best" if place == 0 else "worst if missed" if urgent else "",
                 must_show=shown,
                 hands_agree_count=agree,

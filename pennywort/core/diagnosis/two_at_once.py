@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
-from pennywort.core.diagnosis.network import Array, Weighed, tempered_sums
+from pennywort.core.diagnosis.network import Array, Network, Weighed, tempered_sums
+from pennywort.core.reference.library import Library
 
 # A seen sign is strong when few sick fish show it, and explained when it is this much likelier than by chance.
 RARE = 0.15
@@ -37,29 +39,34 @@ def _either(weighed: Weighed, name: str) -> bool:
 
     A sign that is missing, or a fish that does well in something, needs both to leave it so: the less likely counts.
     """
-    signs, there = weighed.net.found.signs, [s for s in weighed.net.units[name].signs if s in weighed.answers]
+    there = [s for s in weighed.net.units[name].signs if s in weighed.answers]
     seen = [s for s in there if weighed.answers[s] > 0]
-    well = any(signs[s].good or s == "single_fish_only" for s in seen or there)
-    return bool(seen) != well
+    return bool(seen) == _doing_well(weighed.net).isdisjoint(seen or there)
+
+
+@lru_cache(maxsize=16)
+def _doing_well(net: Network) -> frozenset[str]:
+    """Signs of a fish that does well, and of those that are left well."""
+    return frozenset(s.id for s in net.found.signs.values() if s.good or s.id == "single_fish_only")
 
 
 def _pair_logs(weighed: Weighed, rows: list[int]) -> Array:
-    """Summed log-ratios of all looks for every pair of these rows, groups tempered as for one condition."""
-    net, size = weighed.net, len(rows)
-    # looks that stand alone first, then group by group
-    units = sorted(weighed.raw, key=lambda u: net.units[u].group or "")
-    raw = np.stack([weighed.raw[u][rows] for u in units])
-    either = np.array([_either(weighed, u) for u in units])
-    both = np.minimum(raw[:, :, None], raw[:, None, :])
-    both[either] = np.maximum(raw[either][:, :, None], raw[either][:, None, :])
-    both = both.reshape(len(units), -1)
-    groups = [net.units[u].group or "" for u in units]
-    alone = groups.count("")
-    starts = np.array([i for i, group in enumerate(groups) if group and (i == 0 or groups[i - 1] != group)], dtype=np.intp) - alone
-    logs = both[:alone].sum(axis=0)
-    if len(starts):
-        logs = logs + tempered_sums(both[alone:], starts, further=net.found.likelihoods.further_in_group.value)
-    return np.asarray(logs.reshape(size, size))
+    """Summed log-ratios of all looks for every pair of these rows [row, row], groups tempered as for one condition; a row with itself is no pair."""
+    net, size, further = weighed.net, len(rows), weighed.net.found.likelihoods.further_in_group.value
+    pair = np.triu_indices(size, 1)
+    raw = weighed.raw_logs[:, rows]
+    either = np.array([_either(weighed, u) for u in weighed.names])[:, None]
+    one, other = raw[:, pair[0]], raw[:, pair[1]]
+    both = np.where(either, np.maximum(one, other), np.minimum(one, other))
+    # units lie group by group, those that stand alone last
+    groups = [g for u in weighed.names if (g := net.units[u].group)]
+    logs = both[len(groups) :].sum(axis=0)
+    if groups:
+        starts = np.array([i for i, group in enumerate(groups) if i == 0 or groups[i - 1] != group], dtype=np.intp)
+        logs = logs + tempered_sums(both[: len(groups)], starts, further=further)
+    of_pairs = np.full((size, size), -np.inf)
+    of_pairs[pair] = of_pairs.T[pair] = logs
+    return of_pairs
 
 
 def proved(weighed: Weighed) -> tuple[str, ...]:
@@ -68,13 +75,18 @@ def proved(weighed: Weighed) -> tuple[str, ...]:
     A find in which it is seen counts, where one condition of this water shows it at least sometimes and no other does.
     """
     net, found = weighed.net, weighed.net.found
-    direct = {*found.likelihoods.direct_view, *(s.id for s in found.signs.values() if s.kit == "scope" and not s.good)}
     told = []
-    for sign in (s for s in weighed.seen if s in direct):
+    for sign in (s for s in weighed.seen if s in _direct(found)):
         whose = [c for c in net.conditions[:-1] if found.conditions[c].step_of.get(sign) in ("nearly_always", "often", "sometimes")]
         if len(whose) == 1:
             told.append(whose[0])
     return tuple(dict.fromkeys(told))
+
+
+@lru_cache(maxsize=4)
+def _direct(found: Library) -> frozenset[str]:
+    """Finds in which the parasite itself is seen."""
+    return frozenset({*found.likelihoods.direct_view, *(s.id for s in found.signs.values() if s.kit == "scope" and not s.good)})
 
 
 def likeliest_pair(weighed: Weighed) -> TwoAtOnce | None:
@@ -86,7 +98,9 @@ def likeliest_pair(weighed: Weighed) -> TwoAtOnce | None:
     """
     net, found = weighed.net, weighed.net.found
     best = int(weighed.posterior_prob[:-1].argmax())
-    seen = {u: next(s for s in reversed(net.units[u].signs) if weighed.answers.get(s, 0) > 0) for u in weighed.raw if _seen(weighed, u)}
+    # of several members of a set the graver, which stands later in it
+    marked = {net.unit_of[s] for s in weighed.seen}
+    seen = {u: next(s for s in reversed(net.units[u].signs) if weighed.answers.get(s, 0) > 0) for u in weighed.names if u in marked}
     strong = {u: s for u, s in seen.items() if found.likelihoods.baseline[s] <= RARE and not found.signs[s].good}
     left = {u: s for u, s in strong.items() if weighed.raw[u][best] < EXPLAINED_LOG}
     if not left or len(strong) < 2:
@@ -101,7 +115,6 @@ def likeliest_pair(weighed: Weighed) -> TwoAtOnce | None:
     brings = np.array([[weighed.raw[u][row] >= EXPLAINED_LOG for u in strong] for row in rows])
     own = (brings[:, None, :] & ~brings[None, :, :]).any(axis=-1)
     logs = np.where(own & own.T, logs, -np.inf)
-    np.fill_diagonal(logs, -np.inf)
     proven = next((row for row in sure if row != best), None)
     if proven is not None:
         at = rows.index(proven)
@@ -121,6 +134,3 @@ def likeliest_pair(weighed: Weighed) -> TwoAtOnce | None:
         proven="" if proven is None else net.conditions[proven],
     )  # fmt: skip
 
-
-def _seen(weighed: Weighed, unit: str) -> bool:
-    return any(weighed.answers.get(s, 0) > 0 for s in weighed.net.units[unit].signs)
