@@ -27,10 +27,10 @@ def fill() -> None:
     from django.utils import timezone
     from PIL import Image
 
+    from pennywort.accounts.models import Fishroom, Keeper, Membership
     from pennywort.fish.models import Group, Photo
     from pennywort.fish.photos import path_of
-    from pennywort.rooms.files import write_whole
-    from pennywort.rooms.models import Fishroom, Keeper, Membership
+    from pennywort.records.files import write_whole
     from tests.api.large import fill as fill_room
 
     call_command("migrate", verbosity=0)
@@ -54,8 +54,8 @@ def fill() -> None:
 def actor_in(name: str) -> object:
     from django.utils import timezone
 
-    from pennywort.rooms.actor import Actor
-    from pennywort.rooms.models import Fishroom, Keeper
+    from pennywort.accounts.models import Fishroom, Keeper
+    from pennywort.records.actor import Actor
 
     return Actor(keeper=Keeper.objects.get(username="bench"), fishroom=Fishroom.objects.get(name=name), now=timezone.now())
 

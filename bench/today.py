@@ -19,8 +19,8 @@ def measure() -> None:
     from django.test import Client
     from django.utils import timezone
 
+    from pennywort.accounts.models import Fishroom, Keeper, Membership
     from pennywort.courses.models import Dose
-    from pennywort.rooms.models import Fishroom, Keeper, Membership
     from pennywort.tanks.models import WaterChange, WaterReading
     from tests.api.large import fill
 

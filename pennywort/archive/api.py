@@ -21,9 +21,9 @@ from pennywort.archive.reading import MOST_PACKED
 from pennywort.archive.restore import check_empty, restore
 from pennywort.archive.timeline import timeline
 from pennywort.core.errors import InvalidInput, PennywortError
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.api import act
-from pennywort.rooms.schemas import Plain
+from pennywort.records.actor import Actor
+from pennywort.records.requests import act
+from pennywort.records.schemas import Plain
 
 router = Router(tags=["records"])
 

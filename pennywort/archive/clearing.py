@@ -11,8 +11,8 @@ from django.conf import settings
 from django.db import connection, models, transaction
 from django.utils import timezone
 
+from pennywort.accounts.models import Fishroom, Keeper
 from pennywort.archive.tables import tables
-from pennywort.rooms.models import Fishroom, Keeper
 
 BATCH = 2000
 

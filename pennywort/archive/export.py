@@ -16,8 +16,8 @@ from django.db import connection, transaction
 from pennywort.archive.tables import Table, keeper_names, links, tables, written
 from pennywort.fish.models import Photo
 from pennywort.fish.photos import LONG_SIDE, path_of
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.cleaning import safe_cell
+from pennywort.records.actor import Actor
+from pennywort.records.cleaning import safe_cell
 
 FORMAT: Literal["pennywort-archive"] = "pennywort-archive"
 # 1: until November 2026. 2: sizes of signs, a fishroom's own kinds, whose law

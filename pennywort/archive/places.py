@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from pennywort.cases.story import condition_name
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
 from pennywort.courses.models import Case
-from pennywort.courses.queries.story import condition_name
 from pennywort.fish.models import Individual
 from pennywort.fish.queries import count_of, groups_of
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.shelf.models import Bottle
 from pennywort.tanks.queries import tanks_of
 

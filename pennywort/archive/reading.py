@@ -10,10 +10,10 @@ from typing import IO, Any
 
 from django.db import models
 
+from pennywort.accounts.services import check_time_zone
 from pennywort.archive.export import FORMAT, VERSION
 from pennywort.archive.tables import Table, written
 from pennywort.core.errors import InvalidInput
-from pennywort.rooms.services import check_time_zone
 
 MOST_BYTES = 2 * 1024**3
 MOST_PACKED = 1024**3

@@ -21,22 +21,21 @@ from django.db.models import Max
 from django.utils import timezone
 from PIL import Image, UnidentifiedImageError
 
+from pennywort.accounts.models import Fishroom, Keeper
+from pennywort.accounts.services import token_hash
 from pennywort.archive.clearing import clear
 from pennywort.archive.reading import checked, lines_of, manifest_of, opened
 from pennywort.archive.shapes import check_shape
 from pennywort.archive.tables import Table, links, read, tables
 from pennywort.archive.timeline import timeline
-from pennywort.core.errors import InvalidInput, PennywortError
+from pennywort.board.today import board_of
+from pennywort.core.errors import Conflict, InvalidInput, PennywortError
 from pennywort.core.reference import library
-from pennywort.courses.queries.today import board_of
 from pennywort.fish.models import Photo
 from pennywort.fish.photos import LONG_SIDE
 from pennywort.instruments.models import Instrument
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import Conflict
-from pennywort.rooms.files import fsync_folder, write_whole
-from pennywort.rooms.models import Fishroom, Keeper
-from pennywort.rooms.services import token_hash
+from pennywort.records.actor import Actor
+from pennywort.records.files import fsync_folder, write_whole
 
 BATCH = 500
 # an import that has not moved for so long was broken off

@@ -8,8 +8,8 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
+from pennywort.cases import case_parts as parts
 from pennywort.core.errors import InvalidInput
-from pennywort.courses.services import case_parts as parts
 
 PARTS: dict[str, type[parts.Part]] = {
     "courses.case": parts.CasePart, "courses.course": parts.CoursePart, "courses.dose": parts.DosePart, "courses.task": parts.TaskPart,

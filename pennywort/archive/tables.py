@@ -13,9 +13,11 @@ from django.apps import apps
 from django.core.exceptions import ValidationError
 from django.db import models
 
+from pennywort.accounts.models import Fishroom, Keeper
 from pennywort.core.errors import InvalidInput
 from pennywort.instruments.models import Instrument, Sample
-from pennywort.rooms.models import Feed, Fishroom, Invitation, Keeper, RoomRecord, WriteReceipt
+from pennywort.people.models import Feed, Invitation
+from pennywort.records.models import RoomRecord, WriteReceipt
 
 LARGEST = 1e12
 

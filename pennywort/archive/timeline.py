@@ -10,17 +10,17 @@ from typing import Any
 from django.db.models import QuerySet
 
 from pennywort.baths.models import BathEvent
+from pennywort.cases.story import condition_name, look_words, observation_words, reading_words
 from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_fraction
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.courses.queries.held import course_name
-from pennywort.courses.queries.story import condition_name, look_words, observation_words, reading_words
-from pennywort.courses.queries.strip import amount_words
-from pennywort.fish.book import row_words
+from pennywort.courses.queries.running import amount_words
+from pennywort.courses.queries.targets import course_name
+from pennywort.fish.group_ledger import row_words
 from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
 from pennywort.fish.queries import parts_of
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import WaterChange, WaterReading
 
 # lines of a page, rows read of each ledger at once, and how many lines one search looks through before it asks to go on

@@ -16,10 +16,10 @@ from zipfile import BadZipFile, ZipFile
 
 from pydantic import BaseModel, ConfigDict, StringConstraints, ValidationError
 
+from pennywort.accounts.models import Fishroom
 from pennywort.core.errors import InvalidInput
 from pennywort.fish.models import Photo
 from pennywort.fish.photos import LONG_SIDE, path_in
-from pennywort.rooms.models import Fishroom
 
 FORMAT = "pennywort-backup"
 VERSION = 1

@@ -9,10 +9,10 @@ from contextlib import closing
 from datetime import datetime
 from pathlib import Path
 
+from pennywort.accounts.models import Keeper
 from pennywort.backup.check import DATABASE, PHOTOS, Checked, check, opened
 from pennywort.core.errors import InvalidInput
-from pennywort.rooms.files import fsync_folder
-from pennywort.rooms.models import Keeper
+from pennywort.records.files import fsync_folder
 
 BESIDE = ("", "-wal", "-shm")
 

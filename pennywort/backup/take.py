@@ -13,7 +13,7 @@ from zipfile import ZIP_DEFLATED, ZIP_STORED, ZipFile
 
 from pennywort.backup.check import DATABASE, FORMAT, MANIFEST, PHOTOS, VERSION, Checked, check, pictures_of, sum_of
 from pennywort.core.errors import InvalidInput
-from pennywort.rooms.files import fsync_folder
+from pennywort.records.files import fsync_folder
 
 NAME = "pennywort-backup-%Y%m%dT%H%M%SZ.zip"
 PATTERN = "pennywort-backup-*T*Z.zip"

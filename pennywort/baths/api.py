@@ -19,10 +19,10 @@ from pennywort.fish.queries import count_of, counted
 from pennywort.fish.services import group_of
 from pennywort.measure.dose import stop_words
 from pennywort.measure.schemas import MeasuredOut
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.api import act
-from pennywort.rooms.schemas import Written
-from pennywort.rooms.services import write_once
+from pennywort.records.actor import Actor
+from pennywort.records.requests import act
+from pennywort.records.schemas import Written
+from pennywort.records.services import write_once
 
 router = Router(tags=["baths"])
 LATELY = timedelta(days=14)

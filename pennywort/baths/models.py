@@ -6,7 +6,7 @@ from django.db import models
 
 from pennywort.courses.models import Task
 from pennywort.fish.models import Group
-from pennywort.rooms.models import LedgerRecord, RoomRecord
+from pennywort.records.models import LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank
 
 

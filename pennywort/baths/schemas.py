@@ -10,7 +10,7 @@ from ninja import Schema
 
 from pennywort.measure.requests import BathIn, DoseRequest
 from pennywort.measure.schemas import BathStepOut, MeasuredOut
-from pennywort.rooms.schemas import Typed, Write
+from pennywort.records.schemas import Typed, Write
 
 Kind = Literal["in", "out", "breathing", "frantic", "rolled", "jumped", "fast", "darting", "violet", "pink", "tea", "brown", "again", "strip", "end"]
 

@@ -8,7 +8,7 @@ from typing import Any
 from uuid import UUID, uuid5
 
 from pennywort.baths.models import BathEvent, BathRun
-from pennywort.core.errors import InvalidInput, Refused
+from pennywort.core.errors import Conflict, InvalidInput, Refused
 from pennywort.core.medicine.bath_run import EVENTS, Happened, RunState, may_give_again, read_run, soonest_again
 from pennywort.core.medicine.guards import tender_words
 from pennywort.core.reference import library
@@ -23,9 +23,8 @@ from pennywort.measure.dose import find_use
 from pennywort.measure.reckon import reckon
 from pennywort.measure.requests import BathIn, DoseRequest
 from pennywort.measure.schemas import MeasuredOut
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import Conflict
-from pennywort.rooms.services import CLOCK_SLACK, find, new_entry, when
+from pennywort.records.actor import Actor
+from pennywort.records.services import CLOCK_SLACK, find, new_entry, when
 
 ROUTES = ("bath", "dip", "topical", "eggs")
 # a use in the tank itself that is stopped by the clock

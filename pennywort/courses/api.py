@@ -1,113 +1,34 @@
-"""Routes of Today, Look, slips, courses and tasks."""
+"""Routes of slips, courses and tasks."""
 
 from __future__ import annotations
 
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest
 from ninja import Path, Router
 
 from pennywort.core.medicine.tools import in_tools
 from pennywort.core.reference import library
 from pennywort.core.units import show_amount, show_concentration, show_volume
-from pennywort.courses import board_schemas as board
 from pennywort.courses import schemas
-from pennywort.courses.board_out import days_out, strip_out
+from pennywort.courses.dose_sheet import slip_out
 from pennywort.courses.models import Course
-from pennywort.courses.queries import today as today_query
+from pennywort.courses.protocol_options import compare_schools
 from pennywort.courses.queries.ahead import ahead_in
-from pennywort.courses.queries.held import run_use
 from pennywort.courses.queries.running import product_amount
 from pennywort.courses.reckon import reckon_ledger, reckon_plan
 from pennywort.courses.reckon_schemas import LedgerIn, LedgerOut, PlanIn, PlanOut
-from pennywort.courses.schools import compare_schools
-from pennywort.courses.services import cases, course, looks, tasks
+from pennywort.courses.services import cases, course, tasks
 from pennywort.courses.services.tasks import PutBack
-from pennywort.courses.slip_out import slip_out
 from pennywort.fish.services import group_of
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.api import act
-from pennywort.rooms.schemas import ShownOut, Write, Written
-from pennywort.rooms.services import find, when, write_once
+from pennywort.records.actor import Actor
+from pennywort.records.requests import act
+from pennywort.records.schemas import ShownOut, Write, Written
+from pennywort.records.services import find, when, write_once
 from pennywort.shelf.queries import tools_at_hand
-from pennywort.tanks.api import ReadingIn
 from pennywort.tanks.services import tank_of
 
 router = Router(tags=["courses"])
-
-
-@router.get("/today", response=board.TodayOut, operation_id="today")
-def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
-    """Strips of every tank, what is due, what was done."""
-    actor = act(request, room_id)
-    told = today_query.board_of(actor)
-    local = actor.local(actor.now)
-    out = board.TodayOut(
-        date_words=f"{local:%A} {local.day} {local:%B}",
-        time_words=f"{local:%H:%M}",
-        sentence=told.sentence,
-        fish_words=told.fish_words,
-        axis=board.AxisOut(starts_at=told.axis.starts_at, ends_at=told.axis.ends_at, now=told.axis.now, days=days_out(actor, told.axis)),
-        strips=[strip_out(s) for s in told.strips],
-        due=[
-            board.DueOut(
-                task=d.task.uid,
-                kind=d.task.kind,
-                section=today_query.section_of(d, actor),
-                tank=d.task.course.tank.uid,
-                tank_name=d.task.course.tank.name,
-                group=UUID(d.group),
-                case=d.task.course.case.uid,
-                at_words=d.at_words,
-                late_words=d.late_words,
-                title=d.title,
-                what=d.what,
-                press=d.press,
-                press_amount=d.press_amount,
-                put_back=d.task.put_back,
-                tool_words=d.tool_words,
-                reaches=d.reaches,
-                warning=d.warning,
-                warning_short=d.warning_short,
-                moves_words=d.moves_words,
-                where_words=d.where_words,
-                text=d.task.text,
-                use=run_use(d.task),
-                reads=d.task.reads,
-                hangs=d.decided.state if d.decided else "",
-                hangs_words=d.decided.words if d.decided else "",
-            )
-            for d in told.due
-        ],
-        done=[board.DoneOut(**vars(d)) for d in told.done],
-        waiting=list(told.waiting),
-        tomorrow=[board.TomorrowOut(**vars(t)) for t in told.tomorrow],
-    )
-    # checked already as it was made: written as it is
-    return HttpResponse(out.model_dump_json(), content_type="application/json")
-
-
-@router.get("/rail", response=board.RailOut, operation_id="rail")
-def rail(request: HttpRequest, room_id: Path[UUID]) -> board.RailOut:
-    """The figures beside the screens' names."""
-    due, waiting = today_query.unfinished(act(request, room_id))
-    return board.RailOut(due=due, waiting=waiting)
-
-
-@router.post("/tanks/{uuid:tank_id}/readings", response=Written, operation_id="record_reading")
-def record_reading(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: ReadingIn) -> dict[str, object]:
-    """Keep a water test."""
-    actor = act(request, room_id)
-    tank = tank_of(actor, tank_id)
-    return write_once(
-        actor,
-        body.write_id,
-        "record_reading",
-        {**body.dict(exclude={"write_id"}), "tank": tank_id},
-        lambda: looks.record_reading(
-            actor, uid=body.write_id, tank=tank, typed=body.typed_test(), note=body.note, happened_at=body.happened_at, corrects=body.corrects
-        ),
-    )
 
 
 @router.post("/groups/{uuid:group_id}/slip", response=schemas.SlipOut, operation_id="slip")

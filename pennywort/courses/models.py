@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from django.db import models
 
+from pennywort.accounts.models import Keeper
 from pennywort.fish.models import Group
-from pennywort.rooms.models import Keeper, LedgerRecord, RoomRecord
+from pennywort.records.models import LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank, WaterChange
 
 OUTCOMES = [

@@ -20,12 +20,12 @@ from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.own import read_own
 from pennywort.core.units import show_amount, show_temperature, show_volume
 from pennywort.courses.models import OwnProtocol
-from pennywort.courses.schools import A_WEEK
+from pennywort.courses.protocol_options import A_WEEK
 from pennywort.courses.services import protocols
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.api import act
-from pennywort.rooms.schemas import In, Write, Written
-from pennywort.rooms.services import write_once
+from pennywort.records.actor import Actor
+from pennywort.records.requests import act
+from pennywort.records.schemas import In, Write, Written
+from pennywort.records.services import write_once
 
 router = Router(tags=["courses"])
 # the water that a preview is reckoned for

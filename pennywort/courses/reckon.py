@@ -18,7 +18,7 @@ from pennywort.core.reference.models import Species
 from pennywort.courses import reckon_schemas as schemas
 from pennywort.courses.services.course import chosen_of, protocol_for
 from pennywort.fish.services import species_of
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 
 UNIT = {"mass": "mg", "volume": "mL", "pieces": "pieces", "": ""}
 

@@ -10,7 +10,7 @@ from pydantic import AwareDatetime, Field
 
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.schemas import WishIn
-from pennywort.rooms.schemas import In, Typed
+from pennywort.records.schemas import In, Typed
 
 MOST = 2000
 Figure = Annotated[float, Field(ge=0, le=1e12, allow_inf_nan=False)]

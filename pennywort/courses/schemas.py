@@ -9,11 +9,12 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from pennywort.courses.board_schemas import PlanStripOut
 from pennywort.courses.services.course import Ticked, Wish
-from pennywort.courses.water_out import StagesOut
-from pennywort.rooms.reference_api import SourcedText
-from pennywort.rooms.schemas import Entry, In, ShownOut, TraceOut, Typed, Write
+from pennywort.courses.stages_shown import StagesOut
+from pennywort.courses.strip_schemas import PlanStripOut
+from pennywort.dosing.schemas import CautionOut, RulerOut, ToolOut
+from pennywort.library.api import SourcedText
+from pennywort.records.schemas import Entry, In, ShownOut, TraceOut, Typed, Write
 from pennywort.shelf.labels import LabelIn
 from pennywort.shelf.products import ProductIn
 
@@ -70,36 +71,6 @@ class StartedOut(Schema):
     case: UUID
 
 
-class ToolOut(Schema):
-    name: str
-    words: str
-    verdict: str
-    usable: bool
-    reading: float
-    largest: float
-    smallest_mark: float
-    fills: int
-    shape: str
-
-
-class RulerTick(Schema):
-    at_mg_per_l: float
-    figure: str
-
-
-class RulerOut(Schema):
-    """Where the whole course brings the level, on a scale; all mg/L but the tick words."""
-
-    low_mg_per_l: float
-    high_mg_per_l: float
-    range_low_mg_per_l: float
-    range_high_mg_per_l: float
-    reach_mg_per_l: float
-    reach_low_mg_per_l: float
-    reach_high_mg_per_l: float
-    ticks: list[RulerTick]
-
-
 class SlipLineOut(Schema):
     medicine: str | None
     name: str
@@ -118,13 +89,6 @@ class SlipLineOut(Schema):
     range_high: ShownOut | None
     ruler: RulerOut | None
     trace: list[TraceOut]
-    source: str
-    recalled: bool
-
-
-class CautionOut(Schema):
-    level: Literal["never", "care", "know"]
-    text: str
     source: str
     recalled: bool
 

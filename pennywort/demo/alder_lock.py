@@ -12,14 +12,15 @@ from uuid import uuid5
 
 from django.db import transaction
 
+from pennywort.accounts.models import Fishroom, Keeper, Membership
 from pennywort.courses.models import Case
-from pennywort.courses.services import cases, looks, tasks
-from pennywort.courses.services.weighing import Looked
+from pennywort.courses.services import cases, readings, tasks
 from pennywort.demo.closed import shapes_of_fish
 from pennywort.demo.player import SEED, Player
-from pennywort.fish.going import AboutLoss, add_leaving, add_scuffle
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.models import Fishroom, Keeper, Membership
+from pennywort.fish.population import AboutLoss, add_leaving, add_scuffle
+from pennywort.looks import services as looks
+from pennywort.looks.weighing import Looked
+from pennywort.records.actor import Actor
 from pennywort.shelf.labels import TypedLabel
 from pennywort.shelf.services import TypedBottle, add_bottle, add_tool, weigh_spoons
 from pennywort.tanks.services import TypedTest
@@ -203,7 +204,7 @@ def _vat(maren: Player, ivo: Player, ago: Any, now: datetime) -> None:
     ivo.at(ago(4, 15)).recount(shubunkins, 37, 1, "Three times over, from the plank.")
     # the days of a course in cold water follow the thermometer of that day
     reader = maren.at(ago(3, 18)).actor
-    looks.record_reading(reader, uid=maren.uid(), tank=tank, typed=TypedTest(temperature="9.5"))
+    readings.record_reading(reader, uid=maren.uid(), tank=tank, typed=TypedTest(temperature="9.5"))
     running = maren.at(ago(3, 19)).start(shubunkins, "two_rounds", "skin_flukes")
     maren.follow(running, until=ago(0, 2))
     ivo.at(ago(1, 18)).observe(shubunkins, "less", "calm")

@@ -7,21 +7,22 @@ from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid5
 
+from pennywort.board.due_action import press_of
 from pennywort.core.medicine.product import Own
 from pennywort.courses.models import Course, Task
-from pennywort.courses.queries.book import Book
-from pennywort.courses.queries.press import press_of
 from pennywort.courses.queries.running import TICKED, WHOLE_CHANGES
-from pennywort.courses.services import course, looks, tasks
+from pennywort.courses.queries.water_records import Book
+from pennywort.courses.services import course, readings, tasks
 from pennywort.courses.services.course import Wish
-from pennywort.courses.services.weighing import Looked
 from pennywort.demo.pictures import fish_picture
-from pennywort.fish.going import AboutLoss, add_loss, add_recount, name_fish
 from pennywort.fish.models import Group
 from pennywort.fish.photos import add_photo, prepare
+from pennywort.fish.population import AboutLoss, add_loss, add_recount, name_fish
 from pennywort.fish.queries import count_of
 from pennywort.fish.services import add_group, add_observation
-from pennywort.rooms.actor import Actor
+from pennywort.looks import services as looks
+from pennywort.looks.weighing import Looked
+from pennywort.records.actor import Actor
 from pennywort.shelf.labels import TypedLabel
 from pennywort.shelf.products import OwnStrength, ProductIn
 from pennywort.tanks.models import Tank
@@ -137,6 +138,6 @@ class Player:
                 level = Book([running.tank], now=self.actor.now).level(running.tank, "copper")
                 # a kit reads a little one way or the other
                 typed = TypedTest(copper=f"{level * (0.97 + task.number % 4 * 0.02):.2f}")
-            looks.record_reading(self.actor, uid=self.uid(), tank=running.tank, typed=typed)
+            readings.record_reading(self.actor, uid=self.uid(), tank=running.tank, typed=typed)
         else:
-            looks.tick_off(self.actor, tank=running.tank, kind="look", at=self.actor.now)
+            readings.tick_off(self.actor, tank=running.tank, kind="look", at=self.actor.now)

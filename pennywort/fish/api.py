@@ -13,9 +13,9 @@ from pydantic import Field
 from pennywort.core.reference.naming import plural
 from pennywort.fish import queries, services
 from pennywort.fish.models import Group
-from pennywort.rooms.api import act
-from pennywort.rooms.schemas import Entry, Note, Write, Written
-from pennywort.rooms.services import write_once
+from pennywort.records.requests import act
+from pennywort.records.schemas import Entry, Note, Write, Written
+from pennywort.records.services import write_once
 
 router = Router(tags=["fish"])
 

@@ -13,7 +13,7 @@ from pennywort.core.reference.fish_words import needs_words
 from pennywort.core.reference.models import Species
 from pennywort.core.units import Preferences, show_temperature
 from pennywort.fish.queries import as_species, own_species_of
-from pennywort.rooms.api import act
+from pennywort.records.requests import act
 
 router = Router(tags=["fish"])
 

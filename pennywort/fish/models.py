@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import models
 from django.db.models.functions import Lower
 
-from pennywort.rooms.models import LedgerRecord, RoomRecord
+from pennywort.records.models import LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank
 
 # "moved" stands only in a case brought in from elsewhere: there the other tank is not in this book

@@ -15,9 +15,9 @@ from ninja.files import UploadedFile
 from pennywort.fish import photos
 from pennywort.fish.models import Photo
 from pennywort.fish.services import group_of
-from pennywort.rooms.api import act
-from pennywort.rooms.schemas import Written
-from pennywort.rooms.services import write_once
+from pennywort.records.requests import act
+from pennywort.records.schemas import Written
+from pennywort.records.services import write_once
 
 router = Router(tags=["photos"])
 

@@ -14,12 +14,11 @@ from uuid import UUID
 from django.conf import settings
 from PIL import Image, ImageOps, UnidentifiedImageError
 
-from pennywort.core.errors import InvalidInput
+from pennywort.core.errors import InvalidInput, NotFound
 from pennywort.fish.models import Group, Loss, Photo
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import NotFound
-from pennywort.rooms.files import fsync_folder, write_whole
-from pennywort.rooms.services import find, find_standing, new_entry
+from pennywort.records.actor import Actor
+from pennywort.records.files import fsync_folder, write_whole
+from pennywort.records.services import find, find_standing, new_entry
 
 MOST_BYTES = 20 * 1024 * 1024
 MOST_PIXELS = 80_000_000

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from datetime import datetime
+from collections.abc import Iterable, Sequence
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.db.models import Exists, F, OuterRef, Q, QuerySet, Subquery, Sum
@@ -17,7 +17,7 @@ from pennywort.core.reference.figures import Figure
 from pennywort.core.reference.models import Species
 from pennywort.core.reference.naming import plural
 from pennywort.fish.models import OWN, Group, Leaving, Look, Loss, Move, OwnSpecies, Recount
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import on_one_water
 
@@ -160,3 +160,20 @@ def fish_words(groups: Iterable[Group]) -> str:
         if left.count > 0:
             parts.append(f"{left.words} {plural(group.species_name, left.count)}")
     return ", ".join(parts)
+
+
+# a look tells how they are for so long (common practice)
+LOOK_TELLS = timedelta(days=3)
+
+
+def last_looks(tanks: Sequence[Tank], *, now: datetime) -> list[Look]:
+    """The newest look at each group in these tanks, while it still tells how they are."""
+    looks = Look.objects.standing().filter(group__tank__in=tanks, happened_at__gt=now - LOOK_TELLS).order_by("happened_at", "pk")
+    return list({look.group_id: look for look in looks}.values())
+
+
+def signs_of_illness(looks: Sequence[Look]) -> tuple[str, ...]:
+    """Ids of what was seen in them that a well fish does not show."""
+    signs = library().signs
+    seen = (s for look in looks for s, there in look.signs.items() if there and s in signs)
+    return tuple(dict.fromkeys(s for s in seen if not signs[s].good and signs[s].reading is None))

@@ -7,13 +7,12 @@ from typing import Any
 from uuid import UUID, uuid5
 
 from pennywort.core.diagnosis.ranking import SOMETHING_ELSE, Ranking
-from pennywort.core.errors import InvalidInput
+from pennywort.core.errors import Conflict, InvalidInput
 from pennywort.core.outcome.figures import Count, check_count
 from pennywort.core.reference import library
 from pennywort.fish.models import Group, Look, Observation, OwnSpecies
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import Conflict
-from pennywort.rooms.services import find, new_entry
+from pennywort.records.actor import Actor
+from pennywort.records.services import find, new_entry
 from pennywort.tanks.models import Tank
 
 # no gill moves faster; a quicker count is a doubled tap

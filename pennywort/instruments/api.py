@@ -13,15 +13,15 @@ from ninja import Path, Router
 from ninja.security import HttpBearer
 from pydantic import Field
 
+from pennywort.core.errors import NotSignedIn
 from pennywort.core.reference import library
 from pennywort.core.units import show_temperature
 from pennywort.instruments import queries, services
 from pennywort.instruments.models import Instrument, Sample
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.api import act
-from pennywort.rooms.errors import NotSignedIn
-from pennywort.rooms.schemas import In, Plain, Write, Written
-from pennywort.rooms.services import find, write_once
+from pennywort.records.actor import Actor
+from pennywort.records.requests import act
+from pennywort.records.schemas import In, Plain, Write, Written
+from pennywort.records.services import find, write_once
 from pennywort.tanks.services import tank_of
 
 router = Router(tags=["instruments"])

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from pennywort.rooms.models import RoomRecord
+from pennywort.records.models import RoomRecord
 from pennywort.tanks.models import Tank
 
 

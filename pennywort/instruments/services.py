@@ -11,19 +11,19 @@ from uuid import UUID, uuid5
 
 from django.db import transaction
 
-from pennywort.core.errors import InvalidInput, PennywortError
+from pennywort.accounts.models import Membership
+from pennywort.accounts.services import token_hash
+from pennywort.core.errors import Conflict, InvalidInput, NotSignedIn, PennywortError
 from pennywort.core.reference import library
 from pennywort.core.reference.models import InstrumentKind, InstrumentMeasure
 from pennywort.core.water.plausible import Sampled, judge
 from pennywort.courses.services.calendar import keep_to_clocks
-from pennywort.courses.services.looks import tick_tests
+from pennywort.courses.services.readings import tick_tests
 from pennywort.courses.services.tasks import give_dose, task_of
 from pennywort.instruments.lines import DoseReport, FaultReport, Figure, raw_lines, read_line
 from pennywort.instruments.models import Instrument, Sample
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import Conflict, NotSignedIn
-from pennywort.rooms.models import Membership
-from pennywort.rooms.services import CLOCK_SLACK, find, token_hash, write_once
+from pennywort.records.actor import Actor
+from pennywort.records.services import CLOCK_SLACK, find, write_once
 from pennywort.tanks.models import Tank, WaterReading
 
 MOST_INSTRUMENTS = 60

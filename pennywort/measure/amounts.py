@@ -9,11 +9,11 @@ from pennywort.core.medicine.tools import InTool, Measures, in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Spoons
 from pennywort.core.units import Preferences, Shown, show_amount, show_concentration, show_volume
-from pennywort.courses.schemas import ToolOut
-from pennywort.courses.slip_out import ruler_out, tool_out
+from pennywort.dosing.schemas import ToolOut
+from pennywort.dosing.shown import ruler_out, tool_out
 from pennywort.measure.schemas import AmountOut
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.schemas import ShownOut
+from pennywort.records.actor import Actor
+from pennywort.records.schemas import ShownOut
 from pennywort.shelf.queries import tools_at_hand, weighed_spoons
 from pennywort.shelf.stocks import stock_words
 

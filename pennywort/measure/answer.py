@@ -7,7 +7,7 @@ from typing import Any
 
 from pennywort.core.trace import TraceLine
 from pennywort.measure.schemas import AmountOut, BathStepOut, FigureOut, MeasuredOut
-from pennywort.rooms.schemas import TraceOut
+from pennywort.records.schemas import TraceOut
 
 
 def step(text: str, lasts_min: float | None = None) -> BathStepOut:

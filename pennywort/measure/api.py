@@ -7,9 +7,11 @@ from uuid import UUID
 from django.http import HttpRequest
 from ninja import Body, Path, Router
 
+from pennywort.core.errors import NotFound
 from pennywort.core.medicine.formulary import shown_unit
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active, Use
+from pennywort.library.api import source_words
 from pennywort.measure.dose import dose_words
 from pennywort.measure.reckon import reckon, row
 from pennywort.measure.requests import MeasureIn
@@ -29,10 +31,8 @@ from pennywort.measure.schemas import (
     UseOut,
 )
 from pennywort.measure.sheet import RESULT, Line, check_lines, read_csv, rows_of, write_csv
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.api import act
-from pennywort.rooms.errors import NotFound
-from pennywort.rooms.reference_api import source_words
+from pennywort.records.actor import Actor
+from pennywort.records.requests import act
 
 router = Router(tags=["measure"])
 reference_router = Router(tags=["formulary"])

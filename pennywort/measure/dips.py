@@ -7,14 +7,14 @@ from itertools import pairwise
 from pennywort.core.errors import InvalidInput, PennywortError
 from pennywort.core.medicine.steps import BathStep, dips_steps
 from pennywort.core.reference import library
-from pennywort.courses.queries.circumstances import last_looks, signs_of_illness
-from pennywort.courses.schemas import CautionOut
+from pennywort.dosing.schemas import CautionOut
+from pennywort.fish.queries import last_looks, signs_of_illness
+from pennywort.library.api import source_words
 from pennywort.measure.answer import answer, figure
 from pennywort.measure.dose import dose, find_use
 from pennywort.measure.requests import DipIn, DipsRequest, DoseRequest
 from pennywort.measure.schemas import BathStepOut, FigureOut, MeasuredOut
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.reference_api import source_words
+from pennywort.records.actor import Actor
 from pennywort.tanks.queries import on_one_water
 from pennywort.tanks.services import tank_of
 

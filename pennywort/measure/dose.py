@@ -34,24 +34,23 @@ from pennywort.core.units import Preferences, show_amount, show_fraction, show_v
 from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, hardness_from_epsom_mg_per_l, unionised_ammonia_fraction
 from pennywort.core.water.gate import USUAL_SALINITY_G_PER_KG
 from pennywort.core.water.osmolality import Dissolved
-from pennywort.courses.queries.book import Book
-from pennywort.courses.queries.circumstances import water_type_of
 from pennywort.courses.queries.running import held_by_labels, standing_in
-from pennywort.courses.schemas import CautionOut
+from pennywort.courses.queries.water_records import Book
+from pennywort.dosing.schemas import CautionOut
 from pennywort.fish.queries import groups_in_water, species_in
+from pennywort.library.api import source_words
 from pennywort.measure.amounts import amount_out, dissolve_first, level_shown
 from pennywort.measure.requests import BathIn, DoseRequest, WaterIn
 from pennywort.measure.salts import dissolved
 from pennywort.measure.schemas import AmountOut, BathStepOut, FigureOut, MeasuredOut
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.reference_api import source_words
-from pennywort.rooms.salt import read_grams_per_l
-from pennywort.rooms.schemas import TraceOut
+from pennywort.records.actor import Actor
+from pennywort.records.schemas import TraceOut
 from pennywort.shelf.products import named_product
 from pennywort.shelf.queries import is_past, spoons_from, tools_at_hand, weighed_spoons
 from pennywort.shelf.services import read_spoons
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import equipment_on, fresh_readings, on_one_water, once_words
+from pennywort.tanks.queries import equipment_on, fresh_readings, on_one_water, once_words, water_type_of
+from pennywort.tanks.salt import read_grams_per_l
 from pennywort.tanks.services import tank_of
 
 DOSE_KIND = {"mg/L": "dose_mg_per_l", "g/L": "dose_g_per_l", "uL/L": "dose_ul_per_l", "mg/kg": "dose_mg_per_kg", "mg/g": "number"}

@@ -13,7 +13,7 @@ from pennywort.measure.amounts import plain_amount
 from pennywort.measure.answer import answer, figure, step
 from pennywort.measure.requests import FoodRequest
 from pennywort.measure.schemas import AmountOut, MeasuredOut
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.shelf.queries import tools_at_hand
 from pennywort.shelf.stocks import stock_words
 

@@ -11,15 +11,15 @@ from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.water.chemistry import as_nitrogen_mg_per_l, unionised_ammonia_fraction
+from pennywort.library.api import source_words
 from pennywort.measure.amounts import level_shown
 from pennywort.measure.answer import answer, figure
 from pennywort.measure.dose import dose_words, find_use, need_water, place_of
 from pennywort.measure.requests import FreeAmmoniaRequest, HalfLifeRequest, WhatIsRequest
 from pennywort.measure.schemas import MeasuredOut
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.reference_api import source_words
-from pennywort.rooms.salt import read_grams_per_l
+from pennywort.records.actor import Actor
 from pennywort.shelf.products import named_product, read_amount
+from pennywort.tanks.salt import read_grams_per_l
 
 AMMONIA_SOURCE = "Emerson et al. 1975; US EPA 1989: recalled, not yet checked"
 

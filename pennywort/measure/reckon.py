@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from pennywort.core.errors import PennywortError
-from pennywort.measure import dips, dose, food, others, questions, waters
+from pennywort.core.errors import NotFound, PennywortError
+from pennywort.measure import corrections as others
+from pennywort.measure import dips, dose, food, questions, waters
 from pennywort.measure.schemas import MeasuredOut, ProblemOut, RowOut
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import NotFound
+from pennywort.records.actor import Actor
 
 KINDS: dict[str, Callable[[Actor, Any], MeasuredOut]] = {
     "dose": dose.dose,

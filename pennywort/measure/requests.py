@@ -10,7 +10,7 @@ from pydantic import Field, model_validator
 from pennywort.core.medicine.steps import MadeWith
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.water.vessels import Shape
-from pennywort.rooms.schemas import In, Typed
+from pennywort.records.schemas import In, Typed
 from pennywort.shelf.products import OwnStrength
 
 Name = Annotated[str, Field(max_length=40)]

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from pennywort.core.water.osmolality import Dissolved, Salt
 from pennywort.measure.requests import SaltsIn
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.salt import read_grams_per_l
+from pennywort.records.actor import Actor
+from pennywort.tanks.salt import read_grams_per_l
 
 BY_WEIGHT: tuple[Salt, ...] = ("sodium_chloride", "magnesium_sulfate", "marine_salt")
 

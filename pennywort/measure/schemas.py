@@ -8,9 +8,9 @@ from ninja import Schema
 from pydantic import Field, computed_field
 
 from pennywort.core.medicine.steps import BathStep, Role, minutes_words
-from pennywort.courses.schemas import CautionOut, RulerOut, ToolOut
+from pennywort.dosing.schemas import CautionOut, RulerOut, ToolOut
 from pennywort.measure.requests import MeasureIn, Name
-from pennywort.rooms.schemas import In, ShownOut, TraceOut
+from pennywort.records.schemas import In, ShownOut, TraceOut
 
 
 class AmountOut(Schema):

@@ -14,8 +14,8 @@ from pennywort.core.errors import InvalidInput
 from pennywort.measure.reckon import row
 from pennywort.measure.requests import MeasureIn
 from pennywort.measure.schemas import ProblemOut, RowOut
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.cleaning import safe_cell
+from pennywort.records.actor import Actor
+from pennywort.records.cleaning import safe_cell
 from pennywort.tanks.queries import tanks_of
 
 REQUESTS: dict[str, type[BaseModel]] = {get_args(m.model_fields["kind"].annotation)[0]: m for m in get_args(get_args(MeasureIn)[0])}

@@ -33,8 +33,8 @@ from pennywort.measure.salts import dissolved
 from pennywort.measure.schemas import (
     MeasuredOut,
 )
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.salt import read_grams_per_l
+from pennywort.records.actor import Actor
+from pennywort.tanks.salt import read_grams_per_l
 
 COPPER_ERROR_MG_PER_L = 0.05
 FEED_SOURCE = "Timmons and Ebeling 2013: recalled, not yet checked"

@@ -8,11 +8,11 @@ from django.http import HttpRequest, HttpResponse
 from django.utils.text import compress_string
 from ninja import Router, Schema
 
+from pennywort.core.errors import NotFound
 from pennywort.plates.drawn import DRAWN
 from pennywort.plates.plate import lens, plate
 from pennywort.plates.shapes import shapes
-from pennywort.rooms.api import keeper_of
-from pennywort.rooms.errors import NotFound
+from pennywort.records.requests import keeper_of
 
 router = Router(tags=["reference"])
 # a drawing changes only with the program

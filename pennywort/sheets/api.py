@@ -10,11 +10,11 @@ from uuid import UUID
 from django.http import HttpRequest, HttpResponse
 from ninja import Path, Query, Router
 
+from pennywort.core.errors import NotFound
 from pennywort.courses.services.cases import case_of
 from pennywort.fish.photos import photo_file
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.api import act
-from pennywort.rooms.errors import NotFound
+from pennywort.records.actor import Actor
+from pennywort.records.requests import act
 from pennywort.sheets.pdf import supplier_pdf, vet_pdf
 from pennywort.sheets.supplier import SupplierSheetOut, supplier_sheet, suppliers_of
 from pennywort.sheets.vet import VetSheetOut, vet_sheet

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from ninja import Schema
 
+from pennywort.core.errors import NotFound
 from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.survival import share_band
 from pennywort.core.reference import library
@@ -15,8 +16,7 @@ from pennywort.core.units import show_fraction
 from pennywort.courses.models import Case
 from pennywort.fish.models import Group, Loss, Photo
 from pennywort.fish.queries import parts_of
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import NotFound
+from pennywort.records.actor import Actor
 
 WEEK = timedelta(days=7)
 # trouble that shows within this came with the fish, most likely (common practice: two weeks of watching at least)

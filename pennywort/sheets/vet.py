@@ -7,19 +7,19 @@ from datetime import datetime
 from ninja import Schema
 
 from pennywort.baths.models import BathRun
+from pennywort.cases.story import losses_in
 from pennywort.core.medicine.bath_run import SIGNS
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_concentration, show_temperature, show_volume
 from pennywort.courses.models import Case, Dose
-from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.running import amount_words
 from pennywort.courses.queries.span import began_at
-from pennywort.courses.queries.story import losses_in
-from pennywort.courses.queries.strip import amount_words
-from pennywort.fish.book import loss_detail, loss_words
+from pennywort.courses.queries.water_records import Book
+from pennywort.fish.group_ledger import loss_detail, loss_words
 from pennywort.fish.models import Look, Photo
 from pennywort.fish.queries import count_of, fish_words, groups_in_water, size_words, species_of_group
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.sheets.supplier import SheetPhotoOut, day_words, photo_out
 from pennywort.tanks.models import Tank, WaterReading
 from pennywort.tanks.queries import readings_of

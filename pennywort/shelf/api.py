@@ -14,10 +14,10 @@ from pydantic import Field
 from pennywort.core.medicine.product import Own, Product, keeps_until, measures_of
 from pennywort.core.reference import library, naming
 from pennywort.core.units import show_amount
-from pennywort.rooms.actor import Actor, enter
-from pennywort.rooms.api import keeper_of
-from pennywort.rooms.schemas import Typed, Write, Written
-from pennywort.rooms.services import write_once
+from pennywort.records.actor import Actor, enter
+from pennywort.records.requests import keeper_of
+from pennywort.records.schemas import Typed, Write, Written
+from pennywort.records.services import write_once
 from pennywort.shelf import labels, queries, services
 from pennywort.shelf.labels import LabelIn
 from pennywort.shelf.models import Bottle, LabelledProduct, OwnTool, WeighedSpoon

@@ -9,14 +9,13 @@ from uuid import UUID
 
 from pydantic import Field
 
-from pennywort.core.errors import InvalidInput, PennywortError
+from pennywort.core.errors import Conflict, InvalidInput, PennywortError
 from pennywort.core.medicine.label import MOST_LABEL_DAYS, LabelDirections, check_label
 from pennywort.core.reference import library
 from pennywort.core.units import show_fraction, show_small_volume
 from pennywort.core.units.registry import factor
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import Conflict
-from pennywort.rooms.schemas import In, Typed
+from pennywort.records.actor import Actor
+from pennywort.records.schemas import In, Typed
 from pennywort.shelf.models import LabelledProduct
 from pennywort.shelf.products import read_drops_per_ml
 from pennywort.shelf.services import TEASPOON_G

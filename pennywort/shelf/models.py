@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from pennywort.rooms.models import RoomRecord
+from pennywort.records.models import RoomRecord
 
 OWN_KINDS = [
     ("percent_w_v", "%, grams in 100 mL"), ("percent_w_w", "% by weight"), ("mg_per_ml", "mg in each mL"), ("purity_percent", "powder, % pure"),

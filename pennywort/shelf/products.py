@@ -13,9 +13,9 @@ from pennywort.core.medicine.product import Own, Product, listed_product, own_pr
 from pennywort.core.medicine.tools import Measures
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active, Use
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.schemas import In, Typed
-from pennywort.rooms.services import find
+from pennywort.records.actor import Actor
+from pennywort.records.schemas import In, Typed
+from pennywort.records.services import find
 from pennywort.shelf.models import Bottle
 from pennywort.shelf.queries import bottles_of, is_past, product_of_bottle
 

@@ -8,7 +8,7 @@ from pennywort.core.medicine.product import Own, Product, keeps_until, listed_pr
 from pennywort.core.reference import library
 from pennywort.core.reference.figures import Figure
 from pennywort.core.reference.models import Spoons, Tool
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.shelf.models import Bottle, OwnTool, WeighedSpoon
 
 # level by level a spoon of the same salt varies by about four in a hundred (common practice)

@@ -11,8 +11,8 @@ from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.product import listed_product, measures_of, own_product, stock_mg_per_ml
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.services import find
+from pennywort.records.actor import Actor
+from pennywort.records.services import find
 from pennywort.shelf.models import Bottle, LabelledProduct, OwnTool, WeighedSpoon
 from pennywort.shelf.products import STRENGTH_READ_AS, read_amount, read_drops_per_ml
 from pennywort.shelf.queries import product_of_bottle

@@ -9,7 +9,7 @@ from pennywort.core.medicine.stock import Stock, stock_for
 from pennywort.core.medicine.tools import Measures
 from pennywort.core.reference import library
 from pennywort.core.units import Preferences, show_amount
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.shelf.queries import tools_at_hand
 
 

@@ -7,38 +7,39 @@ from ninja.security import django_auth
 
 from pennywort.archive.api import router as archive
 from pennywort.baths.api import router as baths
+from pennywort.board.api import router as board
+from pennywort.board.feed_api import router as feeds
+from pennywort.board.round_api import router as rounds
+from pennywort.cases.api import router as cases
+from pennywort.cases.comparison_api import router as comparisons
+from pennywort.cases.release_api import router as releases
 from pennywort.courses.api import router as courses
-from pennywort.courses.case_api import router as cases
-from pennywort.courses.compare_api import router as comparisons
-from pennywort.courses.feed_api import router as feeds
-from pennywort.courses.group_api import router as groups
-from pennywort.courses.look_api import router as looks
 from pennywort.courses.protocol_api import router as protocols
-from pennywort.courses.release_api import router as releases
-from pennywort.courses.round_api import router as rounds
-from pennywort.courses.water_api import router as waters
+from pennywort.courses.transfer_api import router as groups
 from pennywort.fish.api import router as fish
-from pennywort.fish.going_api import reference_router as losses_reference
-from pennywort.fish.going_api import router as going
 from pennywort.fish.kinds_api import router as kinds
 from pennywort.fish.photo_api import router as photos
+from pennywort.fish.population_api import reference_router as losses_reference
+from pennywort.fish.population_api import router as going
 from pennywort.instruments.api import open_router as instruments_speak
 from pennywort.instruments.api import router as instruments
+from pennywort.library.api import router as reference
+from pennywort.looks.api import router as looks
 from pennywort.measure.api import reference_router as formulary
 from pennywort.measure.api import router as measure
+from pennywort.people.api import open_router
+from pennywort.people.api import router as rooms
+from pennywort.people.membership_api import me_router as sign_ins
+from pennywort.people.membership_api import open_router as joining
+from pennywort.people.membership_api import router as people
+from pennywort.people.room_api import router as room
 from pennywort.plates.api import router as plates
-from pennywort.rooms.api import open_router
-from pennywort.rooms.api import router as rooms
-from pennywort.rooms.people_api import me_router as sign_ins
-from pennywort.rooms.people_api import open_router as joining
-from pennywort.rooms.people_api import router as people
-from pennywort.rooms.reference_api import router as reference
-from pennywort.rooms.room_api import router as room
 from pennywort.sheets.api import router as sheets
 from pennywort.shelf.api import router as shelf
 from pennywort.site.parser import CleanParser
 from pennywort.site.problems import install
 from pennywort.tanks.api import router as tanks
+from pennywort.tankwater.api import router as waters
 
 api = NinjaAPI(title="Pennywort", version="1", auth=django_auth, docs_url=None, openapi_url=None, parser=CleanParser())
 install(api)
@@ -62,6 +63,7 @@ api.add_router("/rooms/{uuid:room_id}", going)
 api.add_router("/rooms/{uuid:room_id}", groups)
 api.add_router("/rooms/{uuid:room_id}", photos)
 api.add_router("/rooms/{uuid:room_id}", looks)
+api.add_router("/rooms/{uuid:room_id}", board)
 api.add_router("/rooms/{uuid:room_id}", courses)
 api.add_router("/rooms/{uuid:room_id}", cases)
 api.add_router("/rooms/{uuid:room_id}", protocols)

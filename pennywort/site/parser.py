@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from django.utils.datastructures import MultiValueDict
 from ninja.parser import Parser
 
-from pennywort.rooms.cleaning import clean
+from pennywort.records.cleaning import clean
 
 
 class CleanParser(Parser):

@@ -14,9 +14,8 @@ from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
-from pennywort.core.errors import InvalidInput, NotKnownYet, PennywortError, Refused, Unusual
-from pennywort.rooms.disk import is_no_room, sqlite_name
-from pennywort.rooms.errors import AlreadyDone, Conflict, NotFound, NotSignedIn, TooManyTries
+from pennywort.core.errors import AlreadyDone, Conflict, InvalidInput, NotFound, NotKnownYet, NotSignedIn, PennywortError, Refused, TooManyTries, Unusual
+from pennywort.records.disk import is_no_room, sqlite_name
 
 _HELD = ("SQLITE_BUSY", "SQLITE_LOCKED")
 RETRY_AFTER_S = 2

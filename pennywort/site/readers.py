@@ -8,9 +8,9 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 
+from pennywort.accounts.models import Keeper
+from pennywort.accounts.preferences import preferences_of
 from pennywort.core.units import Preferences, in_own_degrees
-from pennywort.rooms.actor import preferences_of
-from pennywort.rooms.models import Keeper
 
 JSON = ("application/json", "application/problem+json")
 

@@ -9,8 +9,8 @@ from urllib.parse import unquote
 
 from django.http import HttpRequest, HttpResponse
 
-from pennywort.rooms.models import Keeper, Membership
-from pennywort.rooms.roles import OWNERS, may_write
+from pennywort.accounts.models import Keeper, Membership
+from pennywort.people.roles import OWNERS, may_write
 from pennywort.site.problems import problem
 
 READS = ("GET", "HEAD", "OPTIONS")

@@ -8,7 +8,7 @@ from django.contrib.sessions.backends.db import SessionStore as InDatabase
 from django.core import signing
 from django.db import OperationalError
 
-from pennywort.rooms.disk import is_no_room, spared
+from pennywort.records.disk import is_no_room, spared
 
 SIGNED = "signed."
 SALT = "pennywort.site.sessions"

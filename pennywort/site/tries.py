@@ -6,7 +6,7 @@ from typing import Any
 
 from axes.handlers.database import AxesDatabaseHandler
 
-from pennywort.rooms.disk import spared
+from pennywort.records.disk import spared
 
 
 class Tries(AxesDatabaseHandler):  # type: ignore[misc]

@@ -8,7 +8,7 @@ from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
-from pennywort.courses.feed_api import feed
+from pennywort.board.feed_api import feed
 from pennywort.site import problems
 from pennywort.site.api import api
 from pennywort.site.worker import worker

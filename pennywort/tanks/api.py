@@ -15,10 +15,10 @@ from pennywort.core.reference.formulary_models import Equipment
 from pennywort.core.units import show_length, show_temperature, show_volume
 from pennywort.core.units.shown import show_fraction
 from pennywort.core.water.volume import WaterVolume
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.api import act
-from pennywort.rooms.schemas import Entry, In, Note, ShownOut, TraceOut, Typed, Write, Written
-from pennywort.rooms.services import write_once
+from pennywort.records.actor import Actor
+from pennywort.records.requests import act
+from pennywort.records.schemas import Entry, In, Note, ShownOut, TraceOut, Typed, Write, Written
+from pennywort.records.services import write_once
 from pennywort.tanks import queries, services
 from pennywort.tanks.models import Tank
 from pennywort.tanks.shown import as_typed, more_words

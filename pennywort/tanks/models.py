@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from pennywort.rooms.models import LedgerRecord, RoomRecord
+from pennywort.records.models import LedgerRecord, RoomRecord
 
 WATER_TYPES = [("freshwater_tropical", "fresh, tropical"), ("coldwater_pond", "fresh, cold"), ("brackish", "brackish"), ("marine", "sea")]
 

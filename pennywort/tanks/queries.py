@@ -8,9 +8,10 @@ from datetime import datetime, timedelta
 from django.db.models import Q, QuerySet
 
 from pennywort.core.medicine.dose import Water
+from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.water.gate import Readings
 from pennywort.core.water.volume import BoxTank, WaterVolume, water_volume
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank, WaterReading
 
 # A reading older than this says nothing about the water now.
@@ -94,3 +95,9 @@ def readings_before(tank: Tank, *, now: datetime) -> Readings:
                 oldest[name] = value
                 counts[name] = counts.get(name, 0) + 1
     return Readings(**{name: value for name, value in oldest.items() if counts[name] > 1})
+
+
+def water_type_of(tank: Tank) -> WaterType:
+    """The tank's water as the reference names it."""
+    water: WaterType = tank.water_type  # type: ignore[assignment]
+    return water

@@ -10,14 +10,13 @@ from uuid import UUID
 from django.db import IntegrityError
 from django.db.models import Q
 
-from pennywort.core.errors import InvalidInput
+from pennywort.core.errors import Conflict, InvalidInput
 from pennywort.core.water.chemistry import as_nitrogen_mg_per_l
 from pennywort.core.water.gate import Readings
 from pennywort.core.water.salt import salinity_from_gravity
 from pennywort.core.water.volume import BoxTank, WaterVolume, water_volume
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import Conflict
-from pennywort.rooms.services import find, new_entry
+from pennywort.records.actor import Actor
+from pennywort.records.services import find, new_entry
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 from pennywort.tanks.queries import volume_of
 

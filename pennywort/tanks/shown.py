@@ -5,7 +5,7 @@ from __future__ import annotations
 from pennywort.core.units import show_concentration, show_temperature
 from pennywort.core.water.chemistry import PER_N
 from pennywort.core.water.gate import Readings
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import WaterReading
 
 

@@ -8,12 +8,12 @@ from uuid import uuid4
 
 from django.db.models import F
 
+from pennywort.accounts.models import Fishroom, Keeper
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.services import course
 from pennywort.courses.services.course import Ticked, Wish
 from pennywort.fish.models import Group, Loss
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.models import Fishroom, Keeper
+from pennywort.records.actor import Actor
 from pennywort.shelf.products import OwnStrength, ProductIn
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 

@@ -15,7 +15,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client, TestCase, override_settings
 from PIL import Image
 
-from pennywort.rooms.models import Fishroom, Keeper, Membership
+from pennywort.accounts.models import Fishroom, Keeper, Membership
 
 NOW = datetime(2026, 11, 24, 14, 20, tzinfo=UTC)
 TANK = {

@@ -18,11 +18,11 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.core.management import call_command
 from PIL import Image
 
+from pennywort.accounts.models import Fishroom, Keeper, Membership
 from pennywort.archive import timeline as timeline_module
 from pennywort.archive.tables import tables
 from pennywort.demo.alder_lock import build
 from pennywort.fish.models import Group, Observation
-from pennywort.rooms.models import Fishroom, Keeper, Membership
 from tests.api.room import NOW, RoomCase, a_picture
 
 

@@ -10,7 +10,7 @@ from unittest import TestCase
 from icalendar import Calendar
 
 from pennywort.fish.models import Observation, Photo
-from pennywort.rooms.cleaning import clean, clean_text, safe_cell
+from pennywort.records.cleaning import clean, clean_text, safe_cell
 from pennywort.tanks.models import Tank
 from tests.api.room import TANK, RoomCase
 

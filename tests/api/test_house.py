@@ -24,10 +24,10 @@ from django.core.management import call_command
 from django.test import TestCase
 from pydantic import BaseModel
 
+from pennywort.accounts.models import Fishroom, Keeper
 from pennywort.courses.models import Case
 from pennywort.demo.alder_lock import build
 from pennywort.fish.queries import species_of_group
-from pennywort.rooms.models import Fishroom, Keeper
 from pennywort.site.api import api
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -71,8 +71,8 @@ class Demo(TestCase):
                 build(now=now)
                 outcomes = sorted(Case.objects.values_list("outcome", flat=True))
                 self.assertEqual(outcomes, ["", "", "", "", "", "lost", *["recovered"] * 9])
-                from pennywort.courses.queries.today import board_of
-                from pennywort.rooms.actor import Actor
+                from pennywort.board.today import board_of
+                from pennywort.records.actor import Actor
 
                 actor = Actor(keeper=Keeper.objects.get(username="maren"), fishroom=Fishroom.objects.get(), now=now)
                 board = board_of(actor)

@@ -8,8 +8,8 @@ from uuid import uuid4
 
 from icalendar import Calendar
 
+from pennywort.accounts.models import Fishroom, Membership
 from pennywort.courses.models import Case, Dose, Task
-from pennywort.rooms.models import Fishroom, Membership
 from tests.api.room import LABEL, RoomCase
 
 SPOTS = {"white_spots_countable": True, "flashing": True, "gold_grey_dust": False}

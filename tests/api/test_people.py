@@ -11,10 +11,11 @@ from uuid import uuid4
 from django.contrib.sessions.models import Session
 from django.test import Client
 
+from pennywort.accounts.models import Keeper, Membership, SignInLink
+from pennywort.accounts.services import make_link
 from pennywort.fish.models import Loss, Observation
-from pennywort.rooms.models import Feed, Invitation, Keeper, Membership, SignInLink
-from pennywort.rooms.roles import ASKED, HELPERS, OWNERS
-from pennywort.rooms.services import make_link
+from pennywort.people.models import Feed, Invitation
+from pennywort.people.roles import ASKED, HELPERS, OWNERS
 from tests.api.room import RoomCase
 from tests.api.test_scoping import METHODS, routes
 

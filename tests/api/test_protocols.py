@@ -7,8 +7,10 @@ from uuid import uuid4
 from django.test import Client
 from icalendar import Calendar
 
+from pennywort.accounts.models import Membership
 from pennywort.courses.models import Course, OwnProtocol, Task
-from pennywort.rooms.models import Feed, Membership, WriteReceipt
+from pennywort.people.models import Feed
+from pennywort.records.models import WriteReceipt
 from tests.api.room import RoomCase
 from tests.core.test_own_protocols import FOUND, OWN
 

@@ -11,9 +11,9 @@ from uuid import uuid4
 from django.core.management import CommandError, call_command
 from django.test import TestCase
 
+from pennywort.accounts.models import Fishroom, Keeper, Membership, SignInLink
 from pennywort.courses.models import Case, Dose
 from pennywort.fish.models import Look
-from pennywort.rooms.models import Fishroom, Keeper, Membership, SignInLink
 from pennywort.tanks.models import Tank
 from tests.api.room import RoomCase
 

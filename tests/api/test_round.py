@@ -7,8 +7,8 @@ from uuid import uuid4
 
 from django.http import HttpResponse
 
+from pennywort.accounts.models import Keeper
 from pennywort.fish.models import Observation
-from pennywort.rooms.models import Keeper
 from tests.api.room import RoomCase
 
 

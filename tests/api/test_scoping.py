@@ -11,7 +11,7 @@ from django.test import Client
 from django.urls import get_resolver
 from django.urls.resolvers import URLPattern, URLResolver
 
-from pennywort.rooms.models import Feed
+from pennywort.people.models import Feed
 from tests.api.room import RoomCase
 
 OPEN = {"api/", "api/session", "api/session/link", "api/set-up", "api/time-zones", "api/join", "api/join/look"}

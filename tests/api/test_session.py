@@ -11,8 +11,8 @@ from django.conf import settings
 from django.test import Client, RequestFactory, TestCase, override_settings
 from django.utils import timezone
 
-from pennywort.rooms.models import Fishroom, Keeper
-from pennywort.rooms.services import make_link, set_up
+from pennywort.accounts.models import Fishroom, Keeper
+from pennywort.accounts.services import make_link, set_up
 from pennywort.site.proxy import client_address
 from tests.api.room import RoomCase
 
@@ -115,7 +115,7 @@ class SignIn(TestCase):
         self.assertEqual(post(Client(headers={"host": "127.0.0.1"}), "/api/session/link", {"token": old}).status_code, 401)
 
     def test_only_the_hash_of_a_link_is_kept(self) -> None:
-        from pennywort.rooms.models import SignInLink
+        from pennywort.accounts.models import SignInLink
 
         token = make_link(self.keeper, now=timezone.now())
         self.assertNotEqual(SignInLink.objects.get().token_hash, token)

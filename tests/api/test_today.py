@@ -8,7 +8,7 @@ from typing import Any
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
-from pennywort.rooms.models import Fishroom, Membership
+from pennywort.accounts.models import Fishroom, Membership
 from tests.api.large import fill
 from tests.api.room import LABEL, RoomCase
 

@@ -7,7 +7,7 @@ from itertools import pairwise
 from typing import Any
 
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.courses.queries.held import windows_of
+from pennywort.courses.queries.targets import windows_of
 from pennywort.fish.models import Group, Move
 from pennywort.tanks.models import Tank
 from tests.api.room import COPPER, TANK, RoomCase

@@ -14,7 +14,8 @@ from django.test import TransactionTestCase
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.fish.models import Group, Look, Loss, Observation
 from pennywort.instruments.models import Instrument
-from pennywort.rooms.models import Feed, LedgerError, WriteReceipt
+from pennywort.people.models import Feed
+from pennywort.records.models import LedgerError, WriteReceipt
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 from tests.api.room import LABEL, TANK, RoomCase
 

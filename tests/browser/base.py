@@ -18,7 +18,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 
-from pennywort.rooms.models import Keeper
+from pennywort.accounts.models import Keeper
 from tests.browser.chromium import DESKTOP, ROOT, chromium
 
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"

@@ -8,9 +8,9 @@ from datetime import datetime, timedelta
 from django.db import connection
 from django.utils import timezone
 
+from pennywort.accounts.models import Keeper
+from pennywort.accounts.services import read_cautions
 from pennywort.demo.alder_lock import build
-from pennywort.rooms.models import Keeper
-from pennywort.rooms.services import read_cautions
 
 PASSWORD = "slow water runs deep"
 # what is due is reckoned from the hour it was built

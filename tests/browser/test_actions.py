@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
+from pennywort.accounts.models import Keeper
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.fish.models import Group, Loss
-from pennywort.rooms.models import Keeper
 from pennywort.tanks.models import Tank, WaterChange
 from tests.browser.base import BrowserCase
 from tests.browser.chromium import PHONE

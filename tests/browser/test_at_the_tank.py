@@ -9,12 +9,12 @@ from uuid import uuid4
 from django.utils import timezone
 from selenium.webdriver.common.by import By
 
+from pennywort.accounts.models import Fishroom
 from pennywort.baths.models import BathEvent, BathRun
 from pennywort.courses.models import Dose
 from pennywort.fish.models import Group, Loss, Observation
 from pennywort.fish.services import add_observation
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.models import Fishroom
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import WaterReading
 from tests.browser.chromium import PHONE
 from tests.browser.test_screens import DemoCase

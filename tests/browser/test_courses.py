@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from pennywort.courses.models import Course, OwnProtocol, Task
 from pennywort.fish.models import Group
-from pennywort.rooms.models import Feed
+from pennywort.people.models import Feed
 from pennywort.tanks.models import Tank
 from tests.browser.test_screens import DemoCase
 

@@ -7,8 +7,8 @@ from pathlib import Path
 
 from selenium.webdriver.common.keys import Keys
 
+from pennywort.accounts.models import Fishroom, Keeper, Membership
 from pennywort.courses.models import Case, Dose
-from pennywort.rooms.models import Fishroom, Keeper, Membership
 from pennywort.tanks.models import WaterChange, WaterReading
 from tests.browser.base import BrowserCase
 

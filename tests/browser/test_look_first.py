@@ -7,9 +7,9 @@ from datetime import timedelta
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
+from pennywort.accounts.models import Fishroom
 from pennywort.courses.models import Case, Course, Task
 from pennywort.fish.models import Group, Look, OwnSpecies
-from pennywort.rooms.models import Fishroom
 from tests.browser.chromium import PHONE
 from tests.browser.test_look import Looking
 

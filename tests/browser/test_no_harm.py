@@ -9,13 +9,13 @@ from django.db import connection
 from django.utils import timezone
 from selenium.webdriver.common.keys import Keys
 
+from pennywort.accounts.models import Fishroom
 from pennywort.baths.models import BathEvent, BathRun
 from pennywort.core.reference import library
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.services import course as courses
 from pennywort.fish.models import Group
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.models import Fishroom
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
 from tests.browser.chromium import PHONE
 from tests.browser.test_screens import DemoCase

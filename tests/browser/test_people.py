@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from pennywort.accounts.models import Keeper, Membership
 from pennywort.courses.models import Case, Course
 from pennywort.fish.models import Observation
-from pennywort.rooms.models import Invitation, Keeper, Membership
+from pennywort.people.models import Invitation
 from tests.browser.test_screens import DemoCase
 
 

@@ -6,10 +6,10 @@ from django.utils import timezone
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
+from pennywort.accounts.models import Fishroom, Keeper, Membership
+from pennywort.accounts.services import make_link
 from pennywort.courses.models import Case, Dose
 from pennywort.fish.models import Group
-from pennywort.rooms.models import Fishroom, Keeper, Membership
-from pennywort.rooms.services import make_link
 from pennywort.tanks.models import Tank
 from tests.browser.base import BrowserCase
 from tests.browser.chromium import PHONE
@@ -175,7 +175,7 @@ class Screens(DemoCase):
         count = Dose.objects.count()
         from pennywort.courses.models import Task
         from pennywort.courses.services.tasks import give_dose
-        from pennywort.rooms.actor import Actor
+        from pennywort.records.actor import Actor
 
         for task in Task.objects.filter(kind="dose", done_at=None, due_at__lt=timezone.now(), course__stopped_at=None).select_related("course__tank"):
             actor = Actor(keeper=self.ivo, fishroom=Fishroom.objects.get(), now=timezone.now())

@@ -13,14 +13,14 @@ from django.utils import timezone
 from PIL import Image
 from selenium.webdriver.common.keys import Keys
 
+from pennywort.accounts.models import Fishroom, Keeper, Membership
+from pennywort.accounts.services import read_cautions
 from pennywort.archive.export import write_archive
 from pennywort.courses.models import Case
 from pennywort.fish.models import Group, Leaving, Loss, Move, Observation, Photo, Recount
 from pennywort.instruments import services
 from pennywort.instruments.models import Instrument
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.models import Fishroom, Keeper, Membership
-from pennywort.rooms.services import read_cautions
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank, WaterReading
 from tests.browser.chromium import PHONE
 from tests.browser.test_screens import DemoCase

@@ -12,8 +12,8 @@ def main(tanks: int) -> None:
     django.setup()
     from django.utils import timezone
 
-    from pennywort.rooms.models import Fishroom, Keeper, Membership
-    from pennywort.rooms.services import make_link
+    from pennywort.accounts.models import Fishroom, Keeper, Membership
+    from pennywort.accounts.services import make_link
     from tests.api.large import fill
 
     full, empty = (Fishroom.objects.create(name=name, time_zone="UTC") for name in ("Full", "Empty"))

@@ -13,7 +13,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 
 from pennywort.courses.models import Course, Task
-from pennywort.rooms.models import Feed, Invitation
+from pennywort.people.models import Feed, Invitation
 from pennywort.site.api import api
 from tests.api.room import LABEL, TANK, RoomCase, a_picture
 from tests.api.test_baths import BATH

@@ -133,4 +133,3 @@ def likeliest_pair(weighed: Weighed) -> TwoAtOnce | None:
         one=net.conditions[one], other=net.conditions[other], odds=odds, unexplained=tuple(left.values()),
         proven="" if proven is None else net.conditions[proven],
     )  # fmt: skip
-

@@ -9,7 +9,7 @@ from pennywort.core.medicine.steps import minutes_words
 from pennywort.core.units import Preferences, show_amount, show_fraction, show_temperature
 from pennywort.courses.models import Task
 from pennywort.courses.queries.running import due_amount, open_tasks
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
 
 

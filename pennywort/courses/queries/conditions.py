@@ -13,9 +13,9 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import OnlyIf
 from pennywort.core.water.chemistry import PER_N
 from pennywort.courses.models import Course, Task
-from pennywort.courses.queries.held import protocol_of
+from pennywort.courses.queries.targets import protocol_of
 from pennywort.fish.models import Look
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import WaterReading
 
 FRESH = timedelta(hours=36)

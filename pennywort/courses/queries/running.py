@@ -11,7 +11,9 @@ from django.db.models import QuerySet
 from pennywort.core.medicine.product import Product, active_measured, measured_for
 from pennywort.core.medicine.tools import Measures
 from pennywort.core.reference import library
+from pennywort.core.units import show_amount
 from pennywort.courses.models import Course, Dose, Task
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import on_one_water
 
@@ -147,3 +149,9 @@ def standing_in(tanks: Iterable[Tank]) -> dict[str, str]:
     deepest_cm, rock_kg = max((t.sand_depth_cm for t in tanks), default=0.0), sum(t.rock_mass_kg for t in tanks)
     sand = {"sand": f"{deepest_cm:g} cm of sand"} if deepest_cm > 0 else {}
     return sand | ({"rock": f"{rock_kg:g} kg of rock"} if rock_kg > 0 else {})
+
+
+def amount_words(course: Course, dose: Dose | Given, actor: Actor) -> str:
+    """A dose in words, by its product: '57 g salt'."""
+    amount = show_amount(*given_amount(course, dose), actor.preferences).text
+    return f"{amount} {library().actives[dose.medicine_id].short_name if dose.medicine_id else dose.product}"

@@ -9,7 +9,7 @@ from pennywort.core.reference import library
 from pennywort.core.units import Preferences, show_fraction, show_mass, show_volume
 from pennywort.core.water.salt import gravity_from_grams, in_every_scale
 from pennywort.courses.models import Task
-from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.water_records import Book
 
 # a salinity read longer ago than this says nothing of today's (common practice)
 LASTS = timedelta(days=2)

@@ -9,9 +9,9 @@ from pennywort.core.course.answer import Asked, answer_to
 from pennywort.core.reference import library
 from pennywort.core.units import show_concentration, show_fraction
 from pennywort.courses.models import Course, Task
-from pennywort.courses.queries.book import Book
-from pennywort.courses.queries.held import windows_of
-from pennywort.rooms.actor import Actor
+from pennywort.courses.queries.targets import windows_of
+from pennywort.courses.queries.water_records import Book
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
 
 # lines that stand in no protocol: what readings ask for

@@ -8,10 +8,10 @@ from uuid import uuid5
 
 from pennywort.core.course.prolong import SLACK, days_between, prolong
 from pennywort.courses.models import Course, Task
-from pennywort.courses.queries.book import Book
-from pennywort.courses.queries.held import clock_rule, course_name, planned_step
+from pennywort.courses.queries.targets import clock_rule, course_name, planned_step
+from pennywort.courses.queries.water_records import Book
 from pennywort.courses.services.answers import answer_readings
-from pennywort.rooms.actor import Actor
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
 
 # doses that shift with a late one need no further day for it

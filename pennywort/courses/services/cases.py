@@ -8,13 +8,12 @@ from uuid import UUID, uuid5
 
 from django.db.models import Max
 
-from pennywort.core.errors import InvalidInput
+from pennywort.core.errors import AlreadyDone, InvalidInput
 from pennywort.core.reference import library
 from pennywort.courses.models import COURSE_OUTCOMES, OUTCOMES, Case, Course
 from pennywort.fish.models import Group
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import AlreadyDone
-from pennywort.rooms.services import find
+from pennywort.records.actor import Actor
+from pennywort.records.services import find
 
 
 def case_of(actor: Actor, uid: UUID) -> Case:

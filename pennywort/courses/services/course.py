@@ -10,7 +10,7 @@ from uuid import UUID, uuid5
 
 from pennywort.core.course.build import build_plan
 from pennywort.core.course.plan import Chosen, CoursePlan, PlannedStep, TankFacts
-from pennywort.core.errors import InvalidInput, Refused
+from pennywort.core.errors import Conflict, InvalidInput, Refused
 from pennywort.core.medicine.correct import changes_needed
 from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.medicine.label import LabelDirections
@@ -19,21 +19,19 @@ from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.kinds import kinds_of
 from pennywort.courses.models import Course, Task
-from pennywort.courses.queries.book import Book
-from pennywort.courses.queries.circumstances import last_looks, signs_of_illness, water_type_of
-from pennywort.courses.queries.held import course_name, protocol_of
 from pennywort.courses.queries.running import running_courses, standing_in
+from pennywort.courses.queries.targets import course_name, protocol_of
+from pennywort.courses.queries.water_records import Book
 from pennywort.courses.services.cases import check_condition, open_case
 from pennywort.courses.services.protocols import is_own, protocol_named
 from pennywort.fish.models import Group
-from pennywort.fish.queries import count_of, groups_in_water, species_in
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import Conflict
-from pennywort.rooms.salt import read_grams_per_l
+from pennywort.fish.queries import count_of, groups_in_water, last_looks, signs_of_illness, species_in
+from pennywort.records.actor import Actor
 from pennywort.shelf.labels import TypedLabel, label_price, read_label
 from pennywort.shelf.products import ProductIn, chosen_product, prices_of
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import equipment_on, fresh_readings, on_one_water, water_of
+from pennywort.tanks.queries import equipment_on, fresh_readings, on_one_water, water_of, water_type_of
+from pennywort.tanks.salt import read_grams_per_l
 from pennywort.tanks.services import tank_of
 
 LATEST_START = timedelta(days=14)

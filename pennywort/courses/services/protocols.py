@@ -5,13 +5,12 @@ from __future__ import annotations
 from typing import Any
 from uuid import UUID
 
-from pennywort.core.errors import InvalidInput, Refused
+from pennywort.core.errors import InvalidInput, NotFound, Refused
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.own import read_own, write_own
 from pennywort.courses.models import OwnProtocol
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import NotFound
+from pennywort.records.actor import Actor
 
 OWN = "own_"
 

@@ -10,22 +10,21 @@ from uuid import UUID, uuid5
 from django.db import IntegrityError
 from django.db.models import Max
 
-from pennywort.core.errors import InvalidInput, Refused, Unusual
+from pennywort.core.errors import AlreadyDone, Conflict, InvalidInput, Refused, Unusual
 from pennywort.core.medicine.dose import put_back_mg, put_back_ml
 from pennywort.core.medicine.steps import minutes_words
 from pennywort.core.medicine.tools import Measures
 from pennywort.courses.models import Course, Dose, Task
-from pennywort.courses.queries.book import Book
-from pennywort.courses.queries.held import moves, soonest
 from pennywort.courses.queries.running import BEFORE_START, RUN_HERE, TICKED, WHOLE_CHANGES, active_mg_in, by_label, due_amount, label_of
+from pennywort.courses.queries.targets import moves, soonest
+from pennywort.courses.queries.water_records import Book
 from pennywort.courses.services.calendar import fall_due, keep_to_clocks, put_off
-from pennywort.courses.services.moves import transfer, transfer_back
+from pennywort.courses.services.transfers import transfer, transfer_back
 from pennywort.fish.models import Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
 from pennywort.fish.queries import count_of
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.errors import AlreadyDone, Conflict
-from pennywort.rooms.models import LedgerRecord
-from pennywort.rooms.services import find, find_standing, new_entry, when
+from pennywort.records.actor import Actor
+from pennywort.records.models import LedgerRecord
+from pennywort.records.services import find, find_standing, new_entry, when
 from pennywort.shelf.products import read_amount
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 from pennywort.tanks.services import TypedTest, add_reading, add_water_change

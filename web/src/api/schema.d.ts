@@ -1504,26 +1504,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/rooms/{room_id}/tanks/{tank_id}/readings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Record Reading
-         * @description Keep a water test.
-         */
-        post: operations["record_reading"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/rooms/{room_id}/groups/{group_id}/slip": {
         parameters: {
             query?: never;
@@ -1964,26 +1944,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/rooms/{room_id}/cases/{case_id}/calendar": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Export Calendar
-         * @description The case's tasks as an iCalendar file.
-         */
-        get: operations["export_calendar"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/rooms/{room_id}/cases/import": {
         parameters: {
             query?: never;
@@ -2152,6 +2112,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/cases/{case_id}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Calendar
+         * @description The case's tasks as an iCalendar file.
+         */
+        get: operations["export_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/tanks/{tank_id}/ledger": {
         parameters: {
             query?: never;
@@ -2246,6 +2226,26 @@ export interface paths {
          * @description Bring in water tests from a CSV file, all of it or nothing.
          */
         post: operations["import_tests"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Reading
+         * @description Keep a water test.
+         */
+        post: operations["record_reading"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7188,91 +7188,6 @@ export interface components {
             /** Waiting */
             waiting: number;
         };
-        /** ReadingIn */
-        ReadingIn: {
-            /**
-             * Write Id
-             * Format: uuid
-             */
-            write_id: string;
-            /** Happened At */
-            happened_at?: string | null;
-            /** Corrects */
-            corrects?: string | null;
-            /**
-             * Temperature
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            temperature?: string;
-            /**
-             * Ph
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            ph?: string;
-            /**
-             * Ammonia
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            ammonia?: string;
-            /**
-             * Nitrite
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            nitrite?: string;
-            /**
-             * Oxygen
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            oxygen?: string;
-            /**
-             * Chlorine
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            chlorine?: string;
-            /**
-             * Salinity
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            salinity?: string;
-            /**
-             * Nitrate
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            nitrate?: string;
-            /**
-             * Chloride
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            chloride?: string;
-            /**
-             * Copper
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            copper?: string;
-            /** Ammonia As */
-            ammonia_as?: ("n" | "nh3" | "nh4") | null;
-            /** Nitrite As */
-            nitrite_as?: ("n" | "no2") | null;
-            /** Nitrate As */
-            nitrate_as?: ("n" | "no3") | null;
-            /** Basis */
-            basis?: ("ion" | "n") | null;
-            /**
-             * Note
-             * @default
-             */
-            note?: string;
-        };
         /**
          * BuyOut
          * @description How much of a product the whole course takes.
@@ -8832,6 +8747,91 @@ export interface components {
             text: string;
             /** Basis */
             basis?: ("ion" | "n") | null;
+        };
+        /** ReadingIn */
+        ReadingIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Happened At */
+            happened_at?: string | null;
+            /** Corrects */
+            corrects?: string | null;
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            temperature?: string;
+            /**
+             * Ph
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ph?: string;
+            /**
+             * Ammonia
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ammonia?: string;
+            /**
+             * Nitrite
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            nitrite?: string;
+            /**
+             * Oxygen
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            oxygen?: string;
+            /**
+             * Chlorine
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chlorine?: string;
+            /**
+             * Salinity
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            salinity?: string;
+            /**
+             * Nitrate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            nitrate?: string;
+            /**
+             * Chloride
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            chloride?: string;
+            /**
+             * Copper
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            copper?: string;
+            /** Ammonia As */
+            ammonia_as?: ("n" | "nh3" | "nh4") | null;
+            /** Nitrite As */
+            nitrite_as?: ("n" | "no2") | null;
+            /** Nitrate As */
+            nitrate_as?: ("n" | "no3") | null;
+            /** Basis */
+            basis?: ("ion" | "n") | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
         };
         /** RoundDueOut */
         RoundDueOut: {
@@ -11488,33 +11488,6 @@ export interface operations {
             };
         };
     };
-    record_reading: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                room_id: string;
-                tank_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReadingIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Written"];
-                };
-            };
-        };
-    };
     slip: {
         parameters: {
             query?: never;
@@ -12087,29 +12060,6 @@ export interface operations {
             };
         };
     };
-    export_calendar: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                room_id: string;
-                case_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": string;
-                };
-            };
-        };
-    };
     import_case: {
         parameters: {
             query?: never;
@@ -12356,6 +12306,29 @@ export interface operations {
             };
         };
     };
+    export_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                case_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
     water_ledger: {
         parameters: {
             query?: never;
@@ -12473,6 +12446,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TestsBrought"];
+                };
+            };
+        };
+    };
+    record_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
                 };
             };
         };

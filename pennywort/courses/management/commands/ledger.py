@@ -8,7 +8,7 @@ from pydantic import TypeAdapter
 
 from pennywort.courses.reckon import reckon_ledger
 from pennywort.courses.reckon_schemas import LedgerIn, LedgerOut
-from pennywort.rooms.from_files import FileCommand, nobody
+from pennywort.library.from_files import FileCommand, nobody
 
 
 class Command(FileCommand):

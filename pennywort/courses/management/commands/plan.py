@@ -8,7 +8,7 @@ from pydantic import TypeAdapter
 
 from pennywort.courses.reckon import reckon_plan
 from pennywort.courses.reckon_schemas import PlanIn, PlanOut
-from pennywort.rooms.from_files import FileCommand, nobody
+from pennywort.library.from_files import FileCommand, nobody
 
 
 class Command(FileCommand):

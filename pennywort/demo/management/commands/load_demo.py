@@ -7,8 +7,8 @@ from typing import Any
 from django.core.management.base import BaseCommand
 from django.utils import timezone
 
+from pennywort.accounts.models import Fishroom
 from pennywort.demo.alder_lock import build
-from pennywort.rooms.models import Fishroom
 
 
 class Command(BaseCommand):

@@ -16,13 +16,13 @@ from uuid import uuid4
 from django.core.management.base import BaseCommand, CommandError
 from django.utils import timezone
 
+from pennywort.accounts.models import Membership
 from pennywort.core.reference import library
-from pennywort.courses.queries.book import Book
+from pennywort.courses.queries.water_records import Book
 from pennywort.instruments import services
 from pennywort.instruments.models import Instrument
 from pennywort.instruments.simulate import Fault, StandIn, Truth, figures, pump_reports
-from pennywort.rooms.actor import Actor
-from pennywort.rooms.models import Membership
+from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import readings_of
 

@@ -7,10 +7,10 @@ from typing import Any
 from django.core.management.base import CommandError
 from pydantic import TypeAdapter
 
+from pennywort.library.from_files import FileCommand, nobody
 from pennywort.measure.reckon import reckon
 from pennywort.measure.requests import MeasureIn
 from pennywort.measure.schemas import MeasuredOut
-from pennywort.rooms.from_files import FileCommand, nobody
 
 
 class Command(FileCommand):

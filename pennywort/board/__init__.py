@@ -1,0 +1,1 @@
+"""Today: the strips of every tank, what is due, the round, calendars."""

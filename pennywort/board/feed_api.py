@@ -1,0 +1,97 @@
+"""Routes of the calendar feeds, and the one address that answers without signing in."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from django.views.decorators.cache import never_cache
+from django.views.decorators.http import require_safe
+from ninja import Path, Router, Schema
+from pydantic import Field
+
+from pennywort.accounts.preferences import preferences_of
+from pennywort.board.ics import calendar_of_case, calendar_of_room
+from pennywort.core.errors import NotFound
+from pennywort.courses.services import cases
+from pennywort.people import feeds
+from pennywort.records.requests import act
+from pennywort.records.schemas import Write, Written
+from pennywort.records.services import write_once
+
+router = Router(tags=["courses"])
+
+
+class FeedOut(Schema):
+    uid: UUID
+    name: str
+    made_words: str
+    read_words: str
+
+
+class FeedIn(Write):
+    name: str = Field(max_length=40)
+
+
+class FeedMade(Schema):
+    """The address, shown this once."""
+
+    uid: UUID
+    path: str
+
+
+@router.get("/feeds", response=list[FeedOut], operation_id="feeds")
+def list_feeds(request: HttpRequest, room_id: Path[UUID]) -> list[FeedOut]:
+    """This keeper's calendar addresses; their secrets are not kept."""
+    actor = act(request, room_id)
+    rows = []
+    for feed in feeds.feeds_of(actor):
+        made = actor.local(feed.recorded_at)
+        read = actor.local(feed.read_at) if feed.read_at else None
+        rows.append(
+            FeedOut(
+                uid=feed.uid,
+                name=feed.name,
+                made_words=f"{made:%a} {made.day} {made:%b}",
+                read_words=f"last read {read:%a} {read.day} {read:%b} {read:%H:%M}" if read else "not read yet",
+            )
+        )
+    return rows
+
+
+@router.post("/feeds", response=FeedMade, operation_id="make_feed")
+def make_feed(request: HttpRequest, room_id: Path[UUID], body: FeedIn) -> FeedMade:
+    """A new calendar address."""
+    token = feeds.make_feed(act(request, room_id), uid=body.write_id, name=body.name)
+    return FeedMade(uid=body.write_id, path=f"/calendar/{token}.ics")
+
+
+@router.post("/feeds/{uuid:feed_id}/revoke", response=Written, operation_id="revoke_feed")
+def revoke_feed(request: HttpRequest, room_id: Path[UUID], feed_id: UUID, body: Write) -> dict[str, object]:
+    """Revoke a calendar address."""
+    actor = act(request, room_id)
+    return write_once(actor, body.write_id, "revoke_feed", {"feed": feed_id}, lambda: feeds.revoke_feed(actor, uid=feed_id))
+
+
+@require_safe
+@never_cache
+def feed(request: HttpRequest, token: str) -> HttpResponse:
+    """The calendar behind a secret address."""
+    now = timezone.now()
+    try:
+        found = feeds.read_feed(token, now=now)
+    except NotFound:
+        return HttpResponse("There is no such calendar.\n", status=404, content_type="text/plain; charset=utf-8")
+    content = calendar_of_room(found.fishroom, now=now, preferences=preferences_of(found.keeper))
+    return HttpResponse(content, content_type="text/calendar; charset=utf-8", headers={"X-Robots-Tag": "noindex"})
+
+
+@router.get("/cases/{uuid:case_id}/calendar", operation_id="export_calendar", response={200: str})
+def export_calendar(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> HttpResponse:
+    """The case's tasks as an iCalendar file."""
+    actor = act(request, room_id)
+    case = cases.case_of(actor, case_id)
+    answer = HttpResponse(calendar_of_case(case, now=actor.now, preferences=actor.preferences), content_type="text/calendar; charset=utf-8")
+    answer["Content-Disposition"] = f'attachment; filename="case-{case.number}.ics"'
+    return answer

@@ -1,0 +1,324 @@
+"""What is due: late, now, later today, done; each with the press that records it."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from typing import Literal
+
+from django.db.models import Min, Q
+
+from pennywort.board.due_action import press_of
+from pennywort.board.strip import axis_for, strip_of
+from pennywort.board.strip_events import Marks
+from pennywort.core.course.condition import Decision
+from pennywort.core.course.replan import Moved
+from pennywort.core.reference import library
+from pennywort.core.reference.naming import plural
+from pennywort.core.units import show_amount, show_fraction, show_volume
+from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.queries.ahead import amount_of
+from pennywort.courses.queries.conditions import decisions
+from pennywort.courses.queries.running import TICKED, amount_words, given_amount, label_of
+from pennywort.courses.queries.salty import task_swap_words
+from pennywort.courses.queries.targets import moved_by
+from pennywort.courses.queries.water_records import IN_WATER, Book
+from pennywort.courses.strips import Axis, Strip
+from pennywort.fish.models import Group, Look, Loss
+from pennywort.fish.queries import count_of
+from pennywort.records.actor import Actor
+from pennywort.tanks.models import WaterChange
+from pennywort.tanks.queries import once_words, tanks_of
+
+SOON = timedelta(hours=1)
+UNSEEN = timedelta(days=7)
+
+
+# what a step without a figure needs beforehand
+READY = {
+    "transfer": "a clean tank, dry, then filled with water as theirs",
+    "bath": "a bucket, an air stone, a timer, a lid",
+    "dip": "a bucket, an air stone, a timer",
+    "swab": "swabs, a wet towel, gloves",
+    "food": "the food soaked with the medicine",
+    "carbon_in": "fresh carbon, rinsed",
+    "disinfect": "bleach, gloves, a brush",
+}
+
+
+@dataclass(frozen=True, kw_only=True)
+class DueItem:
+    """One task and its press. ``press_amount`` is what a press records, in words the server reads back."""
+
+    task: Task
+    group: str
+    at_words: str
+    late_words: str
+    title: str
+    what: str
+    press: str
+    press_amount: str
+    tool_words: str
+    reaches: str
+    warning: str
+    warning_short: str
+    moves_words: str
+    where_words: str
+    decided: Decision | None
+
+
+@dataclass(frozen=True, kw_only=True)
+class DoneItem:
+    """Something done today, which can be corrected or struck out."""
+
+    ledger: str
+    entry: str
+    at_words: str
+    words: str
+    by: str
+    amount: str
+    task: str
+
+
+WHAT = {
+    "water_change": "water change", "temperature": "warmth", "transfer": "move", "carbon_in": "carbon", "carbon_out": "carbon",
+    "remove": "medicine out", "tell": "note",
+}  # fmt: skip
+
+
+@dataclass(frozen=True, kw_only=True)
+class Tomorrow:
+    """Something to have ready for tomorrow: where, at what hour, what, and how much of what."""
+
+    tank: str
+    tank_name: str
+    at_words: str
+    title: str
+    prepare: str
+
+
+@dataclass(frozen=True, kw_only=True)
+class TodayBoard:
+    """The whole screen."""
+
+    axis: Axis
+    strips: tuple[Strip, ...]
+    due: tuple[DueItem, ...]
+    done: tuple[DoneItem, ...]
+    sentence: str
+    fish_words: str
+    waiting: tuple[str, ...]
+    tomorrow: tuple[Tomorrow, ...]
+
+
+def _what(task: Task) -> str:
+    if task.kind == "dose" and task.medicine_id:
+        return library().actives[task.medicine_id].short_name
+    if task.kind == "dose":
+        return str(label_of(task).get("product", "")) or "dose"
+    if task.kind == "water_test":
+        return f"water test: {task.title[:1].lower()}{task.title[1:]}"
+    return WHAT.get(task.kind, task.kind.replace("_", " "))
+
+
+def _late(delta: timedelta) -> str:
+    minutes = int(delta.total_seconds() // 60)
+    if minutes < 120:
+        return f"{minutes} min"
+    return f"{minutes // 60} h" if minutes < 48 * 60 else f"{minutes // 1440} days"
+
+
+def due_item(actor: Actor, task: Task, *, book: Book, moved: tuple[Moved, ...], decided: Decision | None) -> DueItem:
+    """A task as the list shows it. ``moved``: what falls due later if it is done now."""
+    local = actor.local(task.due_at)
+    day = "" if local.date() == actor.local(actor.now).date() else f"{local:%a} "
+    press = press_of(actor, task, book)
+    late = actor.now - task.due_at
+    return DueItem(
+        task=task,
+        group=str(task.course.case.group.uid),
+        at_words=f"{day}{local:%H:%M}",
+        late_words=_late(late) if late > SOON else "",
+        title=task.title,
+        what=_what(task),
+        press=press.words,
+        press_amount=press.amount,
+        tool_words=press.tool_words,
+        reaches=press.reaches,
+        warning=press.warning,
+        warning_short=press.warning_short,
+        moves_words=_moves_words(actor, moved),
+        where_words=_where_words(task, book),
+        decided=decided,
+    )
+
+
+def _where_words(task: Task, book: Book) -> str:
+    """Into which tank it goes: of a move the clean one, of a tank to be emptied its name, of tanks on one water that it goes in once."""
+    if task.to_tank_id is not None:
+        to = book.tanks.get(task.to_tank_id)
+        return "" if to is None else f"into {to.name}" if task.kind == "transfer" else f"that is {to.name}"
+    return once_words(task.course.tank, book.on_its_water(task.course.tank)) if task.kind in IN_WATER else ""
+
+
+def _moved(actor: Actor, due: list[Task]) -> dict[int, tuple[Moved, ...]]:
+    """What each late dose moves if it is given now."""
+    late = [t for t in due if t.minimum_h is not None and actor.now - t.due_at > SOON]
+    lines: dict[int, list[Task]] = defaultdict(list)
+    for task in Task.objects.filter(course__in={t.course_id for t in late}, skipped=False).order_by("due_at", "pk"):
+        lines[task.course_id].append(task)
+    return {t.pk: moved_by(lines[t.course_id], given=t, at=actor.now) for t in late}
+
+
+def _moves_words(actor: Actor, moved: tuple[Moved, ...]) -> str:
+    """What a dose given now moves, told before it is pressed."""
+    if not moved:
+        return ""
+    first = actor.local(moved[0].due_at)
+    more = f", and {len(moved) - 1} more" if len(moved) > 1 else ""
+    return f"given now, the next falls due {first:%A} {first:%H:%M}{more}"
+
+
+def section_of(item: DueItem, actor: Actor) -> Literal["late", "now", "later"]:
+    """late, now or later."""
+    if item.late_words:
+        return "late"
+    return "now" if item.task.due_at <= actor.now + SOON else "later"
+
+
+def _done_today(actor: Actor, book: Book) -> tuple[DoneItem, ...]:
+    mine = {"happened_at__gte": actor.midnight}
+    items: list[tuple[datetime, DoneItem]] = []
+
+    def add(ledger: str, entry: Dose | WaterChange | Loss, words: str, amount: str = "", task: str = "") -> None:
+        at = entry.happened_at
+        done = DoneItem(ledger=ledger, entry=str(entry.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=actor.signed(entry), amount=amount, task=task)
+        items.append((at, done))
+
+    # the tanks were read already: joining them again would be most of the work of these
+    for dose in Dose.objects.standing().filter(book.here("course__tank"), **mine).select_related("course", "task", "recorded_by"):
+        amount = show_amount(*given_amount(dose.course, dose), actor.preferences).text
+        verb = "put back" if dose.water_change_id else "gave"
+        words = f"{book.tanks[dose.course.tank_id].name}: {verb} {amount_words(dose.course, dose, actor)}"
+        add("dose", dose, words, amount, str(dose.task.uid) if dose.task else "")
+    for change in WaterChange.objects.standing().filter(book.here(), **mine).select_related("recorded_by"):
+        add("change", change, f"{book.tanks[change.tank_id].name}: changed {show_fraction(change.changed_fraction).text}")
+    for loss in Loss.objects.standing().filter(book.here("group__tank"), **mine).select_related("group", "recorded_by"):
+        add("loss", loss, f"{book.tanks[loss.group.tank_id].name}: {loss.count} lost")
+    without_entry = Task.objects.filter(
+        book.here("course__tank"), Q(skipped=True) | Q(kind__in=TICKED) | Q(moved_from__isnull=False), done_at__gte=actor.midnight, course__stopped_at=None
+    )
+    for task in without_entry.select_related("course", "done_by"):
+        at = task.done_at or actor.now
+        words = f"{book.tanks[task.course.tank_id].name}: {'left out ' if task.skipped else ''}{task.title[:1].lower()}{task.title[1:]}"
+        if task.given_words:
+            words = f"{words}: {task.given_words}"
+        items.append(
+            (at, DoneItem(ledger="task", entry=str(task.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=str(task.done_by), amount="", task=""))
+        )
+    items.sort(key=lambda pair: pair[0], reverse=True)
+    return tuple(item for _, item in items)
+
+
+def _sentence(actor: Actor, due: list[DueItem], upcoming: datetime | None) -> str:
+    pressing = [d for d in due if section_of(d, actor) in ("late", "now")]
+    late = [d for d in pressing if d.late_words]
+    later = next((d for d in due if section_of(d, actor) == "later"), None)
+    if later is not None:
+        then = f"until {later.at_words}"
+    elif upcoming is not None:
+        local = actor.local(upcoming)
+        then = f"until {local:%A} {local:%H:%M}"
+    else:
+        then = ""
+    if not pressing:
+        return f"Nothing due {then}." if then else "Nothing due."
+    number = ["No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine"]
+    count = number[len(pressing)] if len(pressing) < len(number) else str(len(pressing))
+    some = (
+        ""
+        if not late
+        else ", late"
+        if len(pressing) == len(late) == 1
+        else ", all late"
+        if len(late) == len(pressing)
+        else f", {_low(number, len(late))} of them late"
+    )
+    tail = f" Then nothing {then}." if then else ""
+    return f"{count} due{some}.{tail}"
+
+
+def _low(number: list[str], count: int) -> str:
+    return number[count].lower() if count < len(number) else str(count)
+
+
+def _waiting(actor: Actor, strips: tuple[Strip, ...], groups: list[Group]) -> tuple[str, ...]:
+    idle = [f"{s.tank.name} has no course yet. Look again, or choose one." for s in strips if s.case is not None and s.state_words == "no course yet"]
+    unseen = [g for g in groups if g.arrived_on > actor.local(actor.now).date() - UNSEEN and count_of(g).count]
+    seen = set(Look.objects.standing().filter(group__in=unseen).values_list("group_id", flat=True))
+    new = [f"{g.tank.name}: nobody has looked at the {plural(g.species_name, 2)} yet." for g in unseen if g.pk not in seen]
+    nameless = [
+        f"{s.tank.name} has no name yet for what was seen. One more look may tell."
+        for s in strips
+        if s.case is not None and not s.case.condition_id and s.state_words != "no course yet"
+    ]
+    return (*idle, *nameless, *new)
+
+
+def _tomorrow(actor: Actor, task: Task, book: Book) -> Tomorrow | None:
+    """What a step of tomorrow needs beforehand: a product weighed, water stood, a tank dried. None for what needs nothing."""
+    tank, mine = task.course.tank, actor.preferences
+    amount = amount_of(task, mine)
+    if task.kind == "dose":
+        prepare = f"{amount} {_what(task)}"
+    elif task.kind in ("water_change", "remove") and task.water_share:
+        prepare = f"{show_volume(task.water_share * tank.net_volume_l, mine).text} of water, as warm and as salty as theirs"
+    elif task.kind in ("temperature", "salinity"):
+        prepare = task_swap_words(task, book, mine) or f"to {amount}"
+    elif task.kind in READY:
+        prepare = READY[task.kind]
+    else:
+        return None
+    return Tomorrow(tank=str(tank.uid), tank_name=tank.name, at_words=f"{actor.local(task.due_at):%H:%M}", title=task.title, prepare=prepare)
+
+
+def board_of(actor: Actor) -> TodayBoard:
+    """The Today screen of a fishroom, in a number of queries that does not grow with its tanks."""
+    axis = axis_for(actor)
+    book = Book(tanks_of(actor), now=actor.now, marks_since=axis.starts_at)
+    marks = Marks(book, since=axis.starts_at, until=axis.ends_at)
+    strips = tuple(strip_of(actor, tank, book=book, marks=marks, axis=axis) for tank in book.tanks.values())
+    midnight_next = actor.midnight + timedelta(days=1)
+    still_to_do = Task.objects.filter(course__in=book.courses, done_at=None, skipped=False)
+    near = list(still_to_do.filter(due_at__lt=midnight_next + timedelta(days=1)).order_by("due_at", "pk"))
+    for task in near:
+        task.course = book.courses[task.course_id]
+    due = [t for t in near if t.due_at < midnight_next]
+    moved = _moved(actor, due)
+    decided = decisions(actor, due)
+    items = [due_item(actor, t, book=book, moved=moved.get(t.pk, ()), decided=decided.get(t.pk)) for t in due]
+    upcoming = still_to_do.filter(due_at__gte=midnight_next).aggregate(at=Min("due_at"))["at"]
+    fish = sum(count_of(g).count for g in marks.all_groups)
+    lost = sum(count for tank in book.tanks.values() for _, count in marks.losses(tank))
+    return TodayBoard(
+        axis=axis,
+        strips=tuple(sorted(strips, key=lambda s: s.quiet)),
+        due=tuple(items),
+        done=_done_today(actor, book),
+        sentence=_sentence(actor, items, upcoming),
+        fish_words=f"{fish} fish, {lost or 'none'} lost in two weeks" if fish else "",
+        waiting=_waiting(actor, strips, marks.all_groups),
+        tomorrow=tuple(t for task in near if task.due_at >= midnight_next and (t := _tomorrow(actor, task, book))),
+    )
+
+
+def unfinished(actor: Actor) -> tuple[int, int]:
+    """How many tasks are due today, and how many open cases have no course: the rail's two figures."""
+    midnight_next = actor.midnight + timedelta(days=1)
+    due = Task.objects.filter(
+        fishroom=actor.fishroom, done_at=None, skipped=False, course__stopped_at=None, course__ends_at__gt=actor.now, due_at__lt=midnight_next
+    ).count()
+    running = Course.objects.filter(fishroom=actor.fishroom, stopped_at=None, ends_at__gt=actor.now).values("case")
+    waiting = Case.objects.filter(fishroom=actor.fishroom, closed_at=None).exclude(pk__in=running).count()
+    return due, waiting

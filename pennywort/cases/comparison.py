@@ -1,0 +1,173 @@
+"""Batches of fish side by side: who was lost when, by supplier, kind, arrival, course or what it was."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime, time
+from typing import Literal
+
+from pennywort.core.outcome.survival import Compared, Curve, Spell, kaplan_meier, log_rank
+from pennywort.core.outcome.tally import Tally, tally
+from pennywort.core.reference import library
+from pennywort.courses.models import Course
+from pennywort.courses.queries.targets import course_name
+from pennywort.fish.models import Group, Loss
+from pennywort.fish.queries import entries_of, parts_of, start_of
+from pennywort.records.actor import Actor
+
+By = Literal["supplier", "kind", "arrival", "course", "medicine", "condition"]
+# more curves than this can't be told apart
+MOST = 8
+# days since they came, as a keeper thinks of them; each to its last day
+DAY_BANDS = (("day 0", 0), ("1 to 2", 2), ("3 to 7", 7), ("8 to 14", 14), ("15 to 30", 30), ("later", 1_000_000))
+DAY_S = 86_400
+
+
+@dataclass(frozen=True, kw_only=True)
+class Batch:
+    """One line of the comparison. ``plus_minus``: how far its number of fish may be off."""
+
+    name: str
+    spells: tuple[Spell, ...]
+    plus_minus: int
+    lost_first_week: int
+    curve: Curve
+
+
+@dataclass(frozen=True, kw_only=True)
+class Comparison:
+    """Batches, the largest first, and whether they died alike; ``test`` None with fewer than two."""
+
+    batches: tuple[Batch, ...]
+    test: Compared | None
+    left_out: int
+
+
+def compare(actor: Actor, *, by: By) -> Comparison:
+    """All fish of the fishroom, from their arrival, or from the start of their course, to their loss or to when they were seen last."""
+    rows = _from_courses(actor, by=by) if by in ("course", "medicine", "condition") else _from_arrivals(actor, by=by)
+    made = [
+        Batch(
+            name=name,
+            spells=tuple(spells),
+            plus_minus=off,
+            lost_first_week=sum(s.count for s in spells if s.lost and s.days <= 7),
+            curve=kaplan_meier(spells),
+        )
+        for name, (spells, off) in rows.items()
+        if any(s.count for s in spells)
+    ]
+    made.sort(key=lambda b: -b.curve.fish_count)
+    kept = made[:MOST]
+    test = log_rank([b.spells for b in kept]) if len(kept) > 1 else None
+    return Comparison(batches=tuple(kept), test=test, left_out=len(made) - len(kept))
+
+
+Rows = dict[str, tuple[list[Spell], int]]
+
+
+def _names(group: Group, by: By) -> str:
+    if by == "supplier":
+        return group.supplier or "nobody wrote it down"
+    if by == "kind":
+        return group.species_name
+    return f"{group.species_name}, {group.arrived_on:%d %b %Y}"
+
+
+def _spells(told: Tally, *, start: datetime, end: datetime) -> list[Spell]:
+    """Each fish of a tally: lost on its day, or seen alive last. One that a recount did not find was lost by the recount, at the latest."""
+    spells = [
+        Spell(days=_days(start, x.entry.at), count=x.entry.count.count, lost=x.entry.kind == "lost") for x in told.lines if x.entry.kind in ("lost", "left")
+    ]
+    spells += [Spell(days=_days(start, at), count=count, lost=True) for at, count in told.missing]
+    return [*spells, Spell(days=_days(start, end), count=told.left.count, lost=False)]
+
+
+def _from_arrivals(actor: Actor, *, by: By) -> Rows:
+    # a part that was moved is the same fish: it goes on under the group it came from
+    origin: dict[int, int] = dict(parts_of(actor).values_list("group_id", "parted_from_id"))
+    groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
+    entries = entries_of(groups.values())
+    found: Rows = {}
+    for group in groups.values():
+        first = group
+        while first.pk in origin:
+            first = groups[origin[first.pk]]
+        start = datetime.combine(group.arrived_on, time(12), tzinfo=actor.zone)
+        told = tally(start=start_of(group), entries=entries[group.pk])
+        spells = [Spell(days=0.0, count=group.dead_on_arrival, lost=True)] if group.dead_on_arrival else []
+        kept, off = found.get(_names(first, by), ([], 0))
+        found[_names(first, by)] = ([*kept, *spells, *_spells(told, start=start, end=actor.now)], off + told.left.plus_minus)
+    return found
+
+
+def _from_courses(actor: Actor, *, by: By) -> Rows:
+    courses = list(Course.objects.filter(fishroom=actor.fishroom, starts_at__lte=actor.now).select_related("case__group"))
+    entries = entries_of({c.case.group.pk: c.case.group for c in courses}.values())
+    found: Rows = {}
+    for course in courses:
+        group = course.case.group
+        end = min(course.stopped_at or course.ends_at, actor.now)
+        before = [e for e in entries[group.pk] if e.at < course.starts_at]
+        during = [e for e in entries[group.pk] if course.starts_at <= e.at <= end]
+        told = tally(start=tally(start=start_of(group), entries=before).left, entries=during)
+        name = _course_names(course, by)
+        kept, off = found.get(name, ([], 0))
+        found[name] = ([*kept, *_spells(told, start=course.starts_at, end=end)], off + told.left.plus_minus)
+    return found
+
+
+def _course_names(course: Course, by: By) -> str:
+    if by == "course":
+        return course_name(course)
+    found = library()
+    if by == "medicine":
+        names = [found.actives[a].short_name for a in sorted(course.targets_mg_per_l) if a in found.actives]
+        return " and ".join(names) or "no medicine in the water"
+    condition = found.conditions.get(course.condition_id)
+    return condition.short_name if condition else "no name"
+
+
+@dataclass(frozen=True, kw_only=True)
+class CauseRow:
+    """How many were lost of one cause, by the days since they came, as in ``DAY_BANDS``."""
+
+    name: str
+    counts: tuple[int, ...]
+
+
+def losses_by_cause(actor: Actor) -> tuple[CauseRow, ...]:
+    """All losses of the fishroom by what they are put down to and by day, the commonest cause first."""
+    groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
+    entries = entries_of(groups.values())
+    found: dict[str, list[int]] = {}
+
+    def put(name: str, group: Group, at: datetime, count: int) -> None:
+        day = int(_days(datetime.combine(group.arrived_on, time(12), tzinfo=actor.zone), at))
+        band = next(i for i, (_, most) in enumerate(DAY_BANDS) if day <= most)
+        found.setdefault(name, [0] * len(DAY_BANDS))[band] += count
+
+    for group in groups.values():
+        came = datetime.combine(group.arrived_on, time(12), tzinfo=actor.zone)
+        if group.dead_on_arrival:
+            put("dead on arrival", group, came, group.dead_on_arrival)
+        for at, count in tally(start=start_of(group), entries=entries[group.pk]).missing:
+            put("missing at a recount", group, at, count)
+    for loss in Loss.objects.standing().filter(fishroom=actor.fishroom):
+        put(_cause(loss), groups[loss.group_id], loss.happened_at, loss.count)
+    rows = [CauseRow(name=name, counts=tuple(counts)) for name, counts in found.items()]
+    return tuple(sorted(rows, key=lambda r: (-sum(r.counts), r.name)))
+
+
+def _cause(loss: Loss) -> str:
+    condition = library().conditions.get(loss.cause_id)
+    if condition or loss.cause:
+        return condition.short_name if condition else loss.cause
+    if loss.manner == "missing":
+        return "missing"
+    return f"during {loss.get_during_display()}" if loss.during not in ("", "unknown") else "not known"
+
+
+def _days(start: datetime, end: datetime) -> float:
+    """Whole days of the calendar of a keeper: what is lost on the day of arrival is lost on day 0."""
+    return float(max(0, int((end - start).total_seconds() // DAY_S)))

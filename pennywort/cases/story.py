@@ -1,0 +1,199 @@
+"""A case told in order, with its figures."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from pennywort.core.outcome.figures import CaseFigures, Count, case_figures
+from pennywort.core.reference import library
+from pennywort.core.reference.naming import plural
+from pennywort.core.units import show_concentration, show_fraction, show_temperature, show_volume
+from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.queries.running import amount_words, labels_on
+from pennywort.courses.queries.span import began_at
+from pennywort.courses.queries.targets import course_name
+from pennywort.fish.group_ledger import loss_detail, loss_words
+from pennywort.fish.models import Look, Loss, Observation
+from pennywort.fish.queries import count_of
+from pennywort.looks.shown import RANKED_LATER
+from pennywort.records.actor import Actor
+from pennywort.records.models import LedgerRecord
+from pennywort.tanks.models import WaterChange, WaterReading
+from pennywort.tanks.shown import more_words
+
+APPETITE = {"all": "eating", "less": "eating less", "none": "refusing food"}
+BREATHING = {"calm": "breathing calmly", "fast": "breathing fast", "gasping": "gasping"}
+FED = {"usual": "fed as usual", "little": "fed little", "none": "not fed"}
+COMPARED = {"same": "as the day before", "changed": "changed since the day before"}
+
+
+@dataclass(frozen=True, kw_only=True)
+class Line:
+    """One line of the story. ``ledger`` and ``entry`` let it be struck out; empty where it can't be."""
+
+    at: datetime
+    kind: str
+    words: str
+    detail: str
+    by: str
+    ledger: str = ""
+    entry: str = ""
+    struck: bool = False
+    corrected: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class Story:
+    """The case page."""
+
+    case: Case
+    began_at: datetime
+    figures: CaseFigures
+    lines: tuple[Line, ...]
+    courses: tuple[Course, ...]
+
+
+def condition_name(condition_id: str) -> str:
+    """A condition's name; empty while there is none."""
+    condition = library().conditions.get(condition_id)
+    return condition.name if condition else ""
+
+
+def losses_in(case: Case, *, began: datetime) -> list[Loss]:
+    """Losses of the group from the first sign of a case (``began``) to its end."""
+    found = Loss.objects.standing().filter(group=case.group, happened_at__gte=began)
+    return list(found.filter(happened_at__lte=case.closed_at) if case.closed_at else found)
+
+
+def figures_of(actor: Actor, case: Case, *, began: datetime) -> CaseFigures:
+    """Days, doses, looks, losses of a case since its first sign (``began``)."""
+    until = case.closed_at or actor.now
+    looks = Look.objects.standing().filter(group=case.group, happened_at__gte=began, happened_at__lte=until).count()
+    return case_figures(
+        opened_on=actor.local(began).date(),
+        ended_on=actor.local(max(until, began)).date(),
+        doses_given=Dose.objects.standing().filter(course__case=case, water_change=None).count(),
+        looks=looks,
+        fish_at_start=count_of(case.group, before=began),
+        lost=[Count(count=x.count, plus_minus=x.count_plus_minus) for x in losses_in(case, began=began)],
+        left=count_of(case.group, before=case.closed_at),
+    )
+
+
+def reading_words(reading: WaterReading, actor: Actor) -> str:
+    """A water test in a line."""
+    parts = []
+    if reading.temperature_c is not None:
+        parts.append(show_temperature(reading.temperature_c, actor.preferences).text)
+    if reading.ph is not None:
+        parts.append(f"pH {reading.ph:.1f}")
+    for value, name in ((reading.total_ammonia_as_n_mg_per_l, "ammonia"), (reading.nitrite_as_n_mg_per_l, "nitrite")):
+        if value is not None:
+            parts.append(f"{name} {show_concentration(value).text} as N")
+    rest = more_words(reading, actor)
+    return ", ".join([*parts, *([rest] if rest else [])])
+
+
+def observation_words(seen: Observation) -> tuple[str, str]:
+    """What was observed, and the note where there is more than a note."""
+    breaths = f"{seen.breaths_per_min} breaths a minute" if seen.breaths_per_min else ""
+    told = ", ".join(
+        w for w in (APPETITE.get(seen.appetite, ""), BREATHING.get(seen.breathing, ""), breaths, FED.get(seen.fed, ""), COMPARED.get(seen.compared, "")) if w
+    )
+    return (told[:1].upper() + told[1:], seen.note) if told else (seen.note, "")
+
+
+def look_words(look: Look) -> tuple[str, str]:
+    """The verdict of a look, and what was seen."""
+    signs = library().signs
+    seen = [signs[s].label for s, yes in look.signs.items() if yes and s in signs]
+    absent = sum(1 for yes in look.signs.values() if not yes)
+    detail = "; ".join(seen) if seen else "nothing seen"
+    later = RANKED_LATER if look.entered_later else ""
+    return look.verdict, f"{detail}{f'; {absent} not there' if absent else ''}{f'. {look.note}' if look.note else ''}{f'. {later}' if later else ''}"
+
+
+def _entry(actor: Actor, ledger: str, entry: LedgerRecord, *, kind: str, words: str, detail: str = "") -> Line:
+    later: LedgerRecord | None = getattr(entry, "correction", None)
+    undone = later is not None and later.struck
+    if later is not None and undone:
+        detail = f"struck out: {later.reason}" if later.reason else "struck out"
+    return Line(
+        at=entry.happened_at,
+        kind=kind,
+        words=words,
+        detail=detail,
+        by=actor.signed(entry),
+        ledger="" if later else ledger,
+        entry="" if later else str(entry.uid),
+        struck=undone,
+        corrected=later is not None and not undone,
+    )
+
+
+def story_of(actor: Actor, case: Case) -> Story:
+    """The case from its first sign to its end, oldest first. Struck and corrected entries stay, marked so."""
+    until = case.closed_at or actor.now
+    began = began_at(case)
+    span = {"happened_at__gte": began, "happened_at__lte": until, "struck": False}
+    related = ("recorded_by", "correction")
+    courses = list(Course.objects.filter(case=case).select_related("recorded_by", "tank").order_by("starts_at", "pk"))
+    lines = [Line(at=case.opened_at, kind="open", words="Case opened", detail=_start_words(case), by=case.by)]
+    for look in Look.objects.filter(group=case.group, **span).select_related(*related):
+        words, detail = look_words(look)
+        lines.append(_entry(actor, "look", look, kind="look", words=words, detail=detail))
+    for reading in WaterReading.objects.filter(tank=case.tank, instrument="", **span).select_related(*related):
+        lines.append(_entry(actor, "reading", reading, kind="reading", words=reading_words(reading, actor), detail=reading.note))
+    for seen in Observation.objects.filter(group=case.group, **span).select_related(*related):
+        words, detail = observation_words(seen)
+        lines.append(_entry(actor, "observation", seen, kind="observation", words=words, detail=detail))
+    for loss in Loss.objects.filter(group=case.group, **span).select_related(*related):
+        lines.append(_entry(actor, "loss", loss, kind="loss", words=loss_words(loss), detail=loss_detail(loss, actor.local)))
+    for change in WaterChange.objects.filter(tank=case.tank, **span).select_related(*related):
+        lines.append(_entry(actor, "change", change, kind="change", words=f"Changed {show_fraction(change.changed_fraction).text} of the water"))
+    for dose in Dose.objects.filter(course__case=case, struck=False).select_related(*related, "course", "task"):
+        verb = "Put back" if dose.water_change_id else "Gave"
+        lines.append(
+            _entry(actor, "dose", dose, kind="dose", words=f"{verb} {amount_words(dose.course, dose, actor)}", detail=dose.task.title if dose.task else "")
+        )
+    for task in Task.objects.filter(course__case=case, done_at__isnull=False).exclude(given_words="").select_related("done_by"):
+        lines.append(Line(at=task.done_at or task.due_at, kind="bath", words=task.title, detail=task.given_words, by=str(task.done_by)))
+    for course in courses:
+        lines.append(
+            Line(
+                at=min(course.starts_at, course.recorded_at),
+                kind="course",
+                words=f"Course started: {course_name(course)}",
+                detail=_course_detail(course, actor),
+                by=course.by,
+            )
+        )
+        if course.stopped_at:
+            lines.append(Line(at=course.stopped_at, kind="course", words="Course stopped", detail=course.stop_reason, by=""))
+    if case.closed_at:
+        lines.append(
+            Line(at=case.closed_at, kind="close", words=f"Closed: {case.get_outcome_display()}", detail=case.outcome_note, by=str(case.closed_by or ""))
+        )
+    order = {"open": 0, "close": 2}
+    return Story(
+        case=case,
+        began_at=began,
+        figures=figures_of(actor, case, began=began),
+        lines=tuple(sorted(lines, key=lambda x: (x.at, order.get(x.kind, 1)))),
+        courses=tuple(courses),
+    )
+
+
+def _start_words(case: Case) -> str:
+    start = count_of(case.group, before=case.opened_at)
+    return f"{start.words} {plural(case.group.species_name, start.count)} in {case.tank.name}"
+
+
+def _course_detail(course: Course, actor: Actor) -> str:
+    name = condition_name(course.condition_id)
+    what = [f"for {name}"] if name else []
+    what.append(f"{show_volume(course.net_volume_l, actor.preferences).text} net")
+    what += [f"{label['product']}, by its label" for label in labels_on(course)]
+    what.append(f"rule {course.protocol_version}")
+    return ", ".join(what)

@@ -1,0 +1,94 @@
+"""What a strip is on the wire."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+from uuid import UUID
+
+from pennywort.records.schemas import Plain, ShownOut
+
+
+class DayOut(Plain):
+    letter: str
+    number: str
+    month: str
+    weekend: bool
+    today: bool
+
+
+class AxisOut(Plain):
+    starts_at: datetime
+    ends_at: datetime
+    now: datetime
+    days: list[DayOut]
+
+
+class PointOut(Plain):
+    at: datetime
+    concentration_mg_per_l: float
+
+
+class CurveOut(Plain):
+    medicine: str
+    name: str
+    colour: str
+    past: list[PointOut]
+    ahead: list[PointOut]
+    low_mg_per_l: float
+    high_mg_per_l: float
+    top_mg_per_l: float
+    low: ShownOut
+    high: ShownOut
+
+
+class MarkOut(Plain):
+    at: datetime
+    words: str
+    done: bool
+    late: bool
+
+
+class SpanOut(Plain):
+    starts_at: datetime
+    ends_at: datetime
+    words: str
+
+
+class DayCountOut(Plain):
+    starts_at: datetime
+    ends_at: datetime
+    words: str
+    end_words: str
+    slip_words: str
+
+
+class StripOut(Plain):
+    tank: UUID
+    code: str
+    name: str
+    fish: str
+    medicine: str
+    state: Literal["in_range", "above", "below", "unknown", "none"]
+    state_words: str
+    level: ShownOut | None
+    curves: list[CurveOut]
+    doses: list[MarkOut]
+    changes: list[MarkOut]
+    readings: list[MarkOut]
+    losses: list[MarkOut]
+    arrivals: list[MarkOut]
+    windows: list[SpanOut]
+    days_done: list[SpanOut]
+    day_count: DayCountOut | None
+    case: UUID | None
+    group: UUID | None
+    quiet: bool
+    label: str
+
+
+class PlanStripOut(Plain):
+    """A plan as a strip, on an axis of its own."""
+
+    axis: AxisOut
+    strip: StripOut

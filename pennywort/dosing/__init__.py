@@ -1,0 +1,1 @@
+"""A dose as every screen shows it."""

@@ -1,0 +1,44 @@
+"""An amount in the tools at hand and what to mind, as every screen gets them."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from ninja import Schema
+
+
+class ToolOut(Schema):
+    name: str
+    words: str
+    verdict: str
+    usable: bool
+    reading: float
+    largest: float
+    smallest_mark: float
+    fills: int
+    shape: str
+
+
+class RulerTick(Schema):
+    at_mg_per_l: float
+    figure: str
+
+
+class RulerOut(Schema):
+    """Where the whole course brings the level, on a scale; all mg/L but the tick words."""
+
+    low_mg_per_l: float
+    high_mg_per_l: float
+    range_low_mg_per_l: float
+    range_high_mg_per_l: float
+    reach_mg_per_l: float
+    reach_low_mg_per_l: float
+    reach_high_mg_per_l: float
+    ticks: list[RulerTick]
+
+
+class CautionOut(Schema):
+    level: Literal["never", "care", "know"]
+    text: str
+    source: str
+    recalled: bool

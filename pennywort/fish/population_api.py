@@ -1,0 +1,262 @@
+"""Routes of a group's book: losses, humane ends, leaving alive, recounts, names, and who goes for whom."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any, Literal
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Path, Router, Schema
+from pydantic import Field
+
+from pennywort.core.outcome.figures import Count, together
+from pennywort.core.outcome.tally import tally
+from pennywort.core.reference import library
+from pennywort.core.reference.naming import plural
+from pennywort.fish import population as going
+from pennywort.fish.group_ledger import CHECKED, book_of
+from pennywort.fish.models import DURING, Individual
+from pennywort.fish.queries import entries_of, names_gone, start_of
+from pennywort.fish.services import group_of
+from pennywort.records.requests import act
+from pennywort.records.schemas import Entry, In, Note, Plain, Write, Written
+from pennywort.records.services import write_once
+
+router = Router(tags=["fish"])
+During = Literal["", "arrival", "disease", "treatment", "bath", "release", "unknown"]
+Checked = Literal["water", "skin", "gills", "gut", "vet", "nothing"]
+
+
+class AboutIn(In):
+    """What is known of a loss beside how many."""
+
+    fish: str = Field(default="", max_length=40)
+    last_seen_well_at: datetime | None = None
+    signs: list[str] = Field(default_factory=list, max_length=40)
+    cause_id: str = Field(default="", max_length=40)
+    cause: str = Field(default="", max_length=80)
+    during: During = ""
+    checked: list[Checked] = Field(default_factory=list, max_length=6)
+
+    def about(self) -> going.AboutLoss:
+        return going.AboutLoss(**{name: getattr(self, name) for name in going.AboutLoss.__dataclass_fields__})
+
+
+class LossIn(AboutIn, Entry):
+    count: int = 1
+    count_plus_minus: int = 0
+    manner: Literal["died", "missing"] = "died"
+    note: Note = ""
+
+
+class HumaneEndIn(AboutIn, Write):
+    count: int = 1
+    method: str = Field(max_length=40)
+    vet_asked: bool
+    note: Note = ""
+    happened_at: datetime | None = None
+
+
+class LeavingIn(Write):
+    kind: Literal["sold", "given", "released"]
+    count: int
+    count_plus_minus: int = 0
+    whither: str = Field(default="", max_length=60)
+    note: Note = ""
+    happened_at: datetime | None = None
+
+
+class RecountIn(Write):
+    count: int
+    count_plus_minus: int = 0
+    note: Note = ""
+    happened_at: datetime | None = None
+
+
+class ScuffleIn(Write):
+    by_whom: str = Field(max_length=60)
+    degree: Literal["shown", "chased", "bitten", "pinned"]
+    note: Note = ""
+    happened_at: datetime | None = None
+
+
+class NameIn(Write):
+    name: str = Field(max_length=40)
+    marks: str = Field(default="", max_length=200)
+
+
+class MarksIn(Write):
+    marks: str = Field(max_length=200)
+
+
+class IndividualOut(Schema):
+    uid: UUID
+    name: str
+    marks: str
+    gone: bool
+
+
+class BookLineOut(Plain):
+    """``left``: how many there were after it, empty where it changed nothing."""
+
+    kind: str
+    day_words: str
+    at_words: str
+    words: str
+    detail: str
+    by: str
+    left: str
+    told: str
+    ledger: str
+    entry: str
+
+
+class GroupBookOut(Plain):
+    """A group from its order to its end."""
+
+    uid: UUID
+    species_name: str
+    tank: UUID
+    tank_name: str
+    left: int
+    left_words: str
+    sentence: str
+    came: list[str]
+    individuals: list[IndividualOut]
+    lines: list[BookLineOut]
+
+
+class NamedChoice(Plain):
+    id: str
+    name: str
+
+
+class HumaneEndOut(Plain):
+    id: str
+    name: str
+    text: str
+    accepted: bool
+    vet: bool
+    source: str
+
+
+class LossWordsOut(Plain):
+    """What a loss can be said with."""
+
+    during: list[NamedChoice]
+    checked: list[NamedChoice]
+    signs: list[NamedChoice]
+    humane_ends: list[HumaneEndOut]
+
+
+reference_router = Router(tags=["reference"])
+
+
+@reference_router.get("/losses", response=LossWordsOut, operation_id="loss_words")
+def loss_words(request: HttpRequest) -> LossWordsOut:
+    """What a loss can be said with: during what, what was checked, signs, and the names of accepted methods."""
+    found = library()
+    return LossWordsOut(
+        during=[NamedChoice(id=value, name=label) for value, label in DURING],
+        checked=[NamedChoice(id=value, name=label) for value, label in CHECKED.items()],
+        signs=[NamedChoice(id=s.id, name=s.label) for s in found.signs.values() if not s.reading and not s.good],
+        humane_ends=[
+            HumaneEndOut(
+                id=m.id, name=m.name, text=m.text, accepted=m.accepted, vet=m.vet, source=f"{', '.join(m.source)}{', from memory' if m.recalled else ''}"
+            )
+            for m in found.humane_ends.values()
+        ],
+    )
+
+
+def _write(request: HttpRequest, room_id: UUID, group_id: UUID, body: Write, operation: str, do: Any, **fixed: Any) -> dict[str, object]:
+    """One write about one group: its fields as they came, under the group's id."""
+    actor = act(request, room_id)
+    group = group_of(actor, group_id)
+    values = body.dict(exclude={"write_id", *(going.AboutLoss.__dataclass_fields__ if isinstance(body, AboutIn) else ())})
+    about = {"about": body.about()} if isinstance(body, AboutIn) else {}
+    content = {**body.dict(exclude={"write_id"}), "group": group_id}
+    return write_once(actor, body.write_id, operation, content, lambda: do(actor, uid=body.write_id, group=group, **values, **about, **fixed))
+
+
+@router.post("/groups/{uuid:group_id}/losses", response=Written, operation_id="add_loss")
+def add_loss(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: LossIn) -> dict[str, object]:
+    """Fish lost."""
+    return _write(request, room_id, group_id, body, "add_loss", going.add_loss)
+
+
+@router.post("/groups/{uuid:group_id}/humane-ends", response=Written, operation_id="add_humane_end")
+def add_humane_end(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: HumaneEndIn) -> dict[str, object]:
+    """Fish whose life was ended, by an accepted method."""
+    return _write(request, room_id, group_id, body, "add_humane_end", going.add_humane_end)
+
+
+@router.post("/groups/{uuid:group_id}/leavings", response=Written, operation_id="add_leaving")
+def add_leaving(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: LeavingIn) -> dict[str, object]:
+    """Fish sold, given away, or released into a water that is not in this book."""
+    return _write(request, room_id, group_id, body, "add_leaving", going.add_leaving)
+
+
+@router.post("/groups/{uuid:group_id}/recounts", response=Written, operation_id="add_recount")
+def add_recount(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: RecountIn) -> dict[str, object]:
+    """They were counted anew."""
+    return _write(request, room_id, group_id, body, "add_recount", going.add_recount)
+
+
+@router.post("/groups/{uuid:group_id}/scuffles", response=Written, operation_id="add_scuffle")
+def add_scuffle(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: ScuffleIn) -> dict[str, object]:
+    """Somebody went for them."""
+    return _write(request, room_id, group_id, body, "add_scuffle", going.add_scuffle)
+
+
+@router.post("/groups/{uuid:group_id}/individuals", response=Written, operation_id="name_fish")
+def name_fish(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: NameIn) -> dict[str, object]:
+    """Give one of them a name."""
+    return _write(request, room_id, group_id, body, "name_fish", going.name_fish)
+
+
+@router.put("/individuals/{uuid:individual_id}", response=Written, operation_id="describe_fish")
+def describe_fish(request: HttpRequest, room_id: Path[UUID], individual_id: UUID, body: MarksIn) -> dict[str, object]:
+    """Say anew how a named fish is told from the others."""
+    actor = act(request, room_id)
+    content = {"marks": body.marks, "individual": individual_id}
+    return write_once(actor, body.write_id, "describe_fish", content, lambda: going.describe_fish(actor, individual=individual_id, marks=body.marks))
+
+
+@router.get("/groups/{uuid:group_id}/book", response=GroupBookOut, operation_id="group_book")
+def group_book(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> GroupBookOut:
+    """A group from its order to its end, with how many were left after each line."""
+    actor = act(request, room_id)
+    group = group_of(actor, group_id)
+    entries, gone = entries_of([group])[group.pk], names_gone(group)
+    left = tally(start=start_of(group), entries=entries).left
+    start = together([start_of(group), *(e.count for e in entries if e.kind == "joined")])
+    arrived = Count(count=group.count, plus_minus=group.count_plus_minus)
+    came = [f"{group.ordered_count} ordered"] if group.ordered_count else []
+    came.append(
+        f"{arrived.words} came {group.arrived_on:%a} {group.arrived_on.day} {group.arrived_on:%b %Y}{f' from {group.supplier}' if group.supplier else ''}"
+    )
+    if group.ordered_count and abs(group.ordered_count - group.count) > group.count_plus_minus:
+        off = group.count - group.ordered_count
+        came.append(f"{abs(off)} {'more' if off > 0 else 'fewer'} than ordered")
+    if group.dead_on_arrival:
+        came.append(f"{group.dead_on_arrival} dead on arrival")
+    lines = []
+    for line in book_of(group, actor=actor):
+        local = actor.local(line.at)
+        lines.append(
+            BookLineOut(
+                kind=line.kind, day_words=f"{local:%a} {local.day} {local:%b}", at_words=f"{local:%H:%M}", words=line.words, detail=line.detail, by=line.by,
+                left=line.left.words if line.left else "", told=line.told.words if line.told else "", ledger=line.ledger, entry=line.entry,
+            )
+        )  # fmt: skip
+    words = f"{left.words} {plural(group.species_name, left.count)}"
+    sentence = f"{words} of {start.words} in {group.tank.name}." if left.count else f"None of {start.words} are left."
+    return GroupBookOut(
+        uid=group.uid, species_name=group.species_name, tank=group.tank.uid, tank_name=group.tank.name, left=left.count, left_words=words,
+        sentence=sentence[:1].upper() + sentence[1:], came=came, lines=lines,
+        individuals=[
+            IndividualOut(uid=i.uid, name=i.name, marks=i.marks, gone=i.name in gone) for i in Individual.objects.filter(group=group).order_by("name")
+        ],
+    )  # fmt: skip

@@ -1,0 +1,1 @@
+"""The reference, for readers and for commands that answer from files."""

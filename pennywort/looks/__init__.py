@@ -1,0 +1,1 @@
+"""Signs seen, what speaks for and against, and what to do first."""

@@ -1,0 +1,274 @@
+"""What the Look screen and the diagnosis send and get."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field, StrictBool
+
+from pennywort.core.reference.disease_models import WaterType
+from pennywort.library.api import SourcedText
+from pennywort.looks.diagnosis_shown import AskedOut
+from pennywort.looks.weighing import Looked
+from pennywort.records.schemas import Entry, In, Note
+from pennywort.tanks.api import TestIn
+
+
+class SignOut(Schema):
+    id: str
+    short: str
+    label: str
+    look: str
+    not_if: str
+    kit: str
+    taken_by: str
+    daily: bool
+    arrival: bool
+    good: bool
+    reading: str | None
+    instead_of: list[str]
+    # it is asked only once one of these was seen
+    after: list[str]
+    # how the plate shows it; empty where it is not drawn
+    drawn: str
+    # the scale it is told in, small first; empty where it is only there or not
+    sizes: list[str]
+
+
+class RegionOut(Schema):
+    id: str
+    name: str
+    signs: list[SignOut]
+
+
+class LookKindOut(Schema):
+    id: str
+    name: str
+    kit: str
+    minutes: int
+    how: str
+
+
+class ContextOut(Schema):
+    id: str
+    words: str
+    known: bool
+
+
+class KinOut(Schema):
+    id: str
+    name: str
+
+
+class CarriedOut(Schema):
+    signs: dict[str, bool]
+    counts: dict[str, list[int]]
+    sizes: dict[str, int]
+    words: str
+    context: list[str]
+    kin: str
+
+
+class LookBoardOut(Schema):
+    group: UUID | None
+    tank: UUID | None
+    tank_name: str
+    fish: str
+    species_name: str
+    # the outline its kind is drawn with
+    shape: str
+    fish_count: int
+    day_words: str
+    case: UUID | None
+    water: str
+    regions: list[RegionOut]
+    looks: list[LookKindOut]
+    context: list[ContextOut]
+    kin: list[KinOut]
+    kin_known: str
+    carried: CarriedOut
+    fish_named: list[str]
+    last_verdict: str
+    last_words: str
+    gate_read_words: str
+    read: dict[str, str]
+
+
+class CountIn(In):
+    seen: int = Field(description="How many fish show it")
+    of: int = Field(description="How many were looked at")
+
+
+class LookedIn(TestIn):
+    """Marks, counts and a water test, as they stand on the screen. A sign that is missing was not looked at."""
+
+    signs: dict[str, StrictBool]
+    counts: dict[str, CountIn] = Field(default_factory=dict)
+    sizes: dict[str, int] = Field(default_factory=dict, description="How much of a sign, 1 the least of its scale")
+    context: list[str] = Field(default_factory=list, max_length=40)
+    kin: str = Field(default="", max_length=40)
+    fish: str = Field(default="", max_length=40)
+
+    def looked(self) -> Looked:
+        return Looked(
+            signs=self.signs,
+            counts={s: (c.seen, c.of) for s, c in self.counts.items()},
+            sizes=self.sizes,
+            context=tuple(self.context),
+            kin=self.kin,
+            test=self.typed_test(),
+            fish=self.fish,
+        )
+
+
+class WeighIn(LookedIn):
+    in_bag: bool = False
+
+
+class LookIn(LookedIn, Entry):
+    kind: Literal["daily", "arrival"] = "daily"
+    place: Literal["", "bag", "tank"] = ""
+    carried: list[str] = Field(default_factory=list, max_length=200)
+    note: Note = ""
+
+
+class Newcomer(In):
+    """Fish that are not bought yet."""
+
+    water: WaterType
+    species: str = Field(default="", max_length=60)
+    fish_count: int = Field(default=1, ge=1, le=100_000)
+
+
+class DiagnoseIn(LookedIn, Newcomer):
+    """One case for a diagnosis: what ``manage.py diagnose`` reads, too."""
+
+    at_seller: bool = Field(default=False, description="Ask only for looks that can be done where the fish are sold")
+
+
+class InspectionIn(DiagnoseIn, Entry):
+    seller: str = Field(default="", max_length=60)
+    note: Note = ""
+
+
+class LookWritten(Schema):
+    uid: UUID
+    case: UUID | None
+
+
+class CompareIn(In):
+    one: str = Field(max_length=40)
+    other: str = Field(max_length=40)
+    water: WaterType
+    signs: dict[str, StrictBool] = Field(default_factory=dict)
+
+
+class CompareRowOut(Schema):
+    sign: str
+    label: str
+    look: str
+    region: str
+    one_words: str
+    other_words: str
+    for_one: bool
+    marks: int
+    answer: bool | None
+
+
+class CompareOut(Schema):
+    one: str
+    other: str
+    one_name: str
+    other_name: str
+    one_urgency: str
+    other_urgency: str
+    one_summary: SourcedText
+    other_summary: SourcedText
+    rows: list[CompareRowOut]
+    question: AskedOut | None
+    question_look: str
+    question_how: str
+    cost: str
+    separates: str
+    meanwhile: str
+    decide_by: str
+    pair_source: str
+
+
+class TopOut(Schema):
+    condition: str
+    name: str
+    in_100: int
+
+
+class LookPointOut(Schema):
+    uid: UUID
+    at: datetime
+    day: int
+    day_words: str
+    at_words: str
+    by: str
+    kind_words: str
+    verdict: str
+    seen: list[str]
+    absent_count: int
+    not_now_seen: list[str]
+    note: str
+    shares: dict[str, int]
+    something_else_in_100: int
+    best: TopOut | None
+
+
+class TrendOut(Schema):
+    sign: str
+    label: str
+    trend: str
+    words: str
+
+
+class ProgressOut(Schema):
+    since_last: str
+    since_first: str
+    words: str
+    look_again: bool
+    signs: list[TrendOut]
+
+
+class ExpectOut(Schema):
+    name: str
+    day: int | None
+    started_by: str
+    day_1: str
+    day_3_4: str
+    day_7: str
+    look_again_if: str
+    source: str
+
+
+class TurnOut(Schema):
+    look: int
+    words: str
+
+
+class OverDaysOut(Schema):
+    fish: str
+    fish_named: list[str]
+    looks: list[LookPointOut]
+    lines: list[TopOut]
+    turns: list[TurnOut]
+    progress: ProgressOut | None
+    expect: ExpectOut | None
+
+
+class WaitingOut(Schema):
+    uid: UUID
+    species_name: str
+    seller: str
+    water: str
+    verdict: str
+    day_words: str
+    by: str
+    seen: list[str]

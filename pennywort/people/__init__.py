@@ -1,0 +1,1 @@
+"""Who belongs to a fishroom: sessions, invitations, roles, calendar addresses."""

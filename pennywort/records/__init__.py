@@ -1,0 +1,1 @@
+"""The bases of every record, the writes that happen once, and who acts."""

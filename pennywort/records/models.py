@@ -1,0 +1,102 @@
+"""The bases of every record that belongs to a fishroom, and the receipt of a write."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import timedelta
+from typing import Any, Self
+
+from django.db import models
+
+from pennywort.accounts.models import Fishroom, Keeper
+
+
+class WriteReceipt(models.Model):
+    """The trace of one write, by the id its client made: who, what, when, and what was answered."""
+
+    fishroom = models.ForeignKey(Fishroom, on_delete=models.CASCADE)
+    write_id = models.UUIDField()
+    operation = models.CharField(max_length=40)
+    content_hash = models.CharField(max_length=64)
+    content = models.JSONField()
+    answer = models.JSONField()
+    keeper = models.ForeignKey(Keeper, on_delete=models.PROTECT)
+    at = models.DateTimeField()
+
+    class Meta:
+        # its table is older than this room
+        app_label = "rooms"
+        constraints = [models.UniqueConstraint(fields=["fishroom", "write_id"], name="one_receipt_per_write")]
+
+
+class RoomRecord(models.Model):
+    """Base of all that belongs to a fishroom. ``uid`` is made by the client and unique within the fishroom."""
+
+    uid = models.UUIDField(default=uuid.uuid4, editable=False)
+    fishroom = models.ForeignKey(Fishroom, on_delete=models.CASCADE, related_name="+")
+    recorded_at = models.DateTimeField()
+    recorded_by = models.ForeignKey(Keeper, on_delete=models.PROTECT, related_name="+")
+    # who wrote it, where the entry came in a file from another fishroom
+    by_name = models.CharField(max_length=60, blank=True)
+
+    class Meta:
+        abstract = True
+        constraints = [models.UniqueConstraint(fields=["fishroom", "uid"], name="%(class)s_uid_in_fishroom")]
+
+    @property
+    def by(self) -> str:
+        """The name beside the entry."""
+        return self.by_name or str(self.recorded_by)
+
+
+# what is written within this of its hour was written at the tank
+ENTERED_LATER = timedelta(hours=1)
+
+
+class LedgerError(RuntimeError):
+    """Somebody tried to change a ledger entry in place."""
+
+
+class LedgerQuerySet(models.QuerySet[Any]):
+    """Reads of the ledger; it cannot be updated, and only goes when its whole fishroom goes."""
+
+    def update(self, **kwargs: Any) -> int:
+        raise LedgerError("Ledger entries are corrected by new entries, never changed.")
+
+    def bulk_update(self, *args: Any, **kwargs: Any) -> int:
+        raise LedgerError("Ledger entries are corrected by new entries, never changed.")
+
+    def delete(self) -> tuple[int, dict[str, int]]:
+        raise LedgerError("Ledger entries are struck out by new entries, never deleted.")
+
+    def standing(self) -> Self:
+        """Entries that hold: not corrected by a later one and not struck out."""
+        return self.filter(correction__isnull=True, struck=False)
+
+
+class LedgerRecord(RoomRecord):
+    """Base of the append-only record: a correction is a new entry that points to the old one."""
+
+    happened_at = models.DateTimeField(db_index=True)
+    corrects = models.OneToOneField("self", null=True, blank=True, on_delete=models.PROTECT, related_name="correction")
+    struck = models.BooleanField(default=False)
+    reason = models.CharField(max_length=200, blank=True)
+
+    objects = LedgerQuerySet.as_manager()
+
+    class Meta(RoomRecord.Meta):
+        abstract = True
+        indexes = [models.Index(fields=["fishroom", "happened_at"], name="%(class)s_in_time")]
+
+    @property
+    def entered_later(self) -> bool:
+        """Whether it was written down so long after it happened that this must be said."""
+        return self.recorded_at - self.happened_at > ENTERED_LATER
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        if self.pk is not None:
+            raise LedgerError("Ledger entries are corrected by new entries, never changed.")
+        super().save(*args, **kwargs)
+
+    def delete(self, *args: Any, **kwargs: Any) -> tuple[int, dict[str, int]]:
+        raise LedgerError("Ledger entries are struck out by new entries, never deleted.")

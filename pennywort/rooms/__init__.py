@@ -1,1 +1,0 @@
-"""People, fishrooms and who may enter which."""

@@ -1,0 +1,1 @@
+"""A tank’s water over the days: levels, limits, files."""
