@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import timedelta
+from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -21,8 +22,7 @@ from pennywort.measure.dose import stop_words
 from pennywort.measure.schemas import MeasuredOut
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import Written
-from pennywort.records.services import write_once
+from pennywort.records.writes import writes
 
 router = Router(tags=["baths"])
 LATELY = timedelta(days=14)
@@ -202,19 +202,11 @@ def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
     )
 
 
-@router.post("/groups/{uuid:group_id}/baths", response=Written, operation_id="prepare_bath")
-def prepare_bath(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schemas.PrepareIn) -> dict[str, object]:
+@writes(router, "/groups/{uuid:group_id}/baths")
+def prepare_bath(actor: Actor, group_id: UUID, body: schemas.PrepareIn) -> dict[str, Any]:
     """Make a bath, a dip or a swab ready for these fish."""
-    actor = act(request, room_id)
     group = group_of(actor, group_id)
-    content = {"group": group_id, "request": body.request.model_dump(mode="json"), "task": body.task}
-    return write_once(
-        actor,
-        body.write_id,
-        "prepare_bath",
-        content,
-        lambda: services.prepare(actor, uid=body.write_id, group=group, request=body.request, task=body.task),
-    )
+    return services.prepare(actor, uid=body.write_id, group=group, request=body.request, task=body.task)
 
 
 @router.get("/baths", response=list[schemas.BathRow], operation_id="baths")
@@ -251,40 +243,22 @@ def bath(request: HttpRequest, room_id: Path[UUID], bath_id: UUID) -> schemas.Ru
     return run_out(actor, services.run_of(actor, bath_id))
 
 
-@router.post("/baths/{uuid:bath_id}/match", response=Written, operation_id="match_bath")
-def match_bath(request: HttpRequest, room_id: Path[UUID], bath_id: UUID, body: schemas.MatchIn) -> dict[str, object]:
+@writes(router, "/baths/{uuid:bath_id}/match")
+def match_bath(actor: Actor, bath_id: UUID, body: schemas.MatchIn) -> dict[str, Any]:
     """Match the bath's water with theirs; a bath that dilutes, or is too cold, is stopped here."""
-    actor = act(request, room_id)
     run = services.run_of(actor, bath_id)
-    content = {"bath": bath_id, "water": body.bath.model_dump(mode="json")}
-    return write_once(actor, body.write_id, "match_bath", content, lambda: services.match(actor, run=run, bath=body.bath))
+    return services.match(actor, run=run, bath=body.bath)
 
 
-@router.post("/baths/{uuid:bath_id}/given", response=Written, operation_id="bath_given")
-def bath_given(request: HttpRequest, room_id: Path[UUID], bath_id: UUID, body: schemas.BathGivenIn) -> dict[str, object]:
+@writes(router, "/baths/{uuid:bath_id}/given")
+def bath_given(actor: Actor, bath_id: UUID, body: schemas.BathGivenIn) -> dict[str, Any]:
     """A bath from notes: fish in and out, at hours that have been."""
-    actor = act(request, room_id)
     run = services.run_of(actor, bath_id)
-    content = {"bath": bath_id, "happened_at": body.happened_at, "minutes": body.minutes}
-    return write_once(
-        actor,
-        body.write_id,
-        "bath_given",
-        content,
-        lambda: services.given(actor, uid=body.write_id, run=run, happened_at=body.happened_at, minutes=body.minutes),
-    )
+    return services.given(actor, uid=body.write_id, run=run, happened_at=body.happened_at, minutes=body.minutes)
 
 
-@router.post("/baths/{uuid:bath_id}/events", response=Written, operation_id="note_at_bath")
-def note_at_bath(request: HttpRequest, room_id: Path[UUID], bath_id: UUID, body: schemas.BathEventIn) -> dict[str, object]:
+@writes(router, "/baths/{uuid:bath_id}/events")
+def note_at_bath(actor: Actor, bath_id: UUID, body: schemas.BathEventIn) -> dict[str, Any]:
     """Fish in, fish out, a sign, a colour, the end."""
-    actor = act(request, room_id)
     run = services.run_of(actor, bath_id)
-    content = {"bath": bath_id, "kind": body.kind, "happened_at": body.happened_at, **({"strip": body.strip} if body.strip else {})}
-    return write_once(
-        actor,
-        body.write_id,
-        "note_at_bath",
-        content,
-        lambda: services.note(actor, uid=body.write_id, run=run, kind=body.kind, happened_at=body.happened_at, strip=body.strip),
-    )
+    return services.note(actor, uid=body.write_id, run=run, kind=body.kind, happened_at=body.happened_at, strip=body.strip)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -16,9 +17,10 @@ from pennywort.board.ics import calendar_of_case, calendar_of_room
 from pennywort.core.errors import NotFound
 from pennywort.courses.services import cases
 from pennywort.people import feeds
+from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import Write, Written
-from pennywort.records.services import write_once
+from pennywort.records.schemas import Write
+from pennywort.records.writes import writes
 
 router = Router(tags=["courses"])
 
@@ -67,11 +69,10 @@ def make_feed(request: HttpRequest, room_id: Path[UUID], body: FeedIn) -> FeedMa
     return FeedMade(uid=body.write_id, path=f"/calendar/{token}.ics")
 
 
-@router.post("/feeds/{uuid:feed_id}/revoke", response=Written, operation_id="revoke_feed")
-def revoke_feed(request: HttpRequest, room_id: Path[UUID], feed_id: UUID, body: Write) -> dict[str, object]:
+@writes(router, "/feeds/{uuid:feed_id}/revoke")
+def revoke_feed(actor: Actor, feed_id: UUID, body: Write) -> dict[str, Any]:
     """Revoke a calendar address."""
-    actor = act(request, room_id)
-    return write_once(actor, body.write_id, "revoke_feed", {"feed": feed_id}, lambda: feeds.revoke_feed(actor, uid=feed_id))
+    return feeds.revoke_feed(actor, uid=feed_id)
 
 
 @require_safe

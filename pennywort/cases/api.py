@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 from hashlib import sha256
+from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -24,6 +25,7 @@ from pennywort.records.actor import Actor
 from pennywort.records.requests import act
 from pennywort.records.schemas import Written
 from pennywort.records.services import find, write_once
+from pennywort.records.writes import writes
 
 router = Router(tags=["records"])
 
@@ -105,15 +107,11 @@ def read_case(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> schem
     return schemas.StoryOut(**out.dict(), sentence=_sentence(out), lines=lines, courses=courses)
 
 
-@router.post("/cases/{uuid:case_id}/close", response=Written, operation_id="close_case")
-def close_case(request: HttpRequest, room_id: Path[UUID], case_id: UUID, body: schemas.CloseIn) -> dict[str, object]:
+@writes(router, "/cases/{uuid:case_id}/close")
+def close_case(actor: Actor, case_id: UUID, body: schemas.CloseIn) -> dict[str, Any]:
     """Close a case with its outcome."""
-    actor = act(request, room_id)
     case = cases.case_of(actor, case_id)
-    content = {**body.dict(exclude={"write_id"}), "case": case_id}
-    return write_once(
-        actor, body.write_id, "close_case", content, lambda: cases.close_case(actor, case=case, outcome=body.outcome, note=body.note, condition=body.condition)
-    )
+    return cases.close_case(actor, case=case, outcome=body.outcome, note=body.note, condition=body.condition)
 
 
 @router.get("/cases/{uuid:case_id}/look-back", response=list[schemas.FindingOut], operation_id="look_back")
@@ -123,13 +121,11 @@ def read_look_back(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> 
     return [schemas.FindingOut(topic=f.topic, words=f.words) for f in look_back(facts_of(actor, cases.case_of(actor, case_id)))]
 
 
-@router.post("/courses/{uuid:course_id}/outcome", response=Written, operation_id="judge_course")
-def judge_course(request: HttpRequest, room_id: Path[UUID], course_id: UUID, body: schemas.JudgeIn) -> dict[str, object]:
+@writes(router, "/courses/{uuid:course_id}/outcome")
+def judge_course(actor: Actor, course_id: UUID, body: schemas.JudgeIn) -> dict[str, Any]:
     """How a course did."""
-    actor = act(request, room_id)
     course = find(Course, actor, course_id, name="course")
-    content = {"course": course_id, "outcome": body.outcome, "note": body.note}
-    return write_once(actor, body.write_id, "judge_course", content, lambda: cases.judge_course(actor, course=course, outcome=body.outcome, note=body.note))
+    return cases.judge_course(actor, course=course, outcome=body.outcome, note=body.note)
 
 
 @router.get("/cases/{uuid:case_id}/file", operation_id="export_case", response={200: dict})

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -23,8 +24,9 @@ from pennywort.courses.services.tasks import PutBack
 from pennywort.fish.services import group_of
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import ShownOut, Write, Written
-from pennywort.records.services import find, when, write_once
+from pennywort.records.schemas import ShownOut, Write
+from pennywort.records.services import find, when
+from pennywort.records.writes import writes
 from pennywort.shelf.queries import tools_at_hand
 from pennywort.tanks.services import tank_of
 
@@ -68,56 +70,40 @@ def ledger(request: HttpRequest, room_id: Path[UUID], body: LedgerIn) -> LedgerO
     return reckon_ledger(act(request, room_id), body)
 
 
-@router.post("/groups/{uuid:group_id}/courses", response=schemas.StartedOut, operation_id="start_course")
-def start_course(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schemas.StartIn) -> dict[str, object]:
+@writes(router, "/groups/{uuid:group_id}/courses", response=schemas.StartedOut)
+def start_course(actor: Actor, group_id: UUID, body: schemas.StartIn) -> dict[str, Any]:
     """Start a course."""
-    actor = act(request, room_id)
     group = group_of(actor, group_id)
-    return write_once(
+    return course.start_course(
         actor,
-        body.write_id,
-        "start_course",
-        {**body.dict(exclude={"write_id"}), "group": group_id},
-        lambda: course.start_course(
-            actor,
-            uid=body.write_id,
-            group=group,
-            condition=body.condition,
-            wish=body.wish(),
-            ticked=body.ticked(),
-            starts_at=body.starts_at,
-        ),
+        uid=body.write_id,
+        group=group,
+        condition=body.condition,
+        wish=body.wish(),
+        ticked=body.ticked(),
+        starts_at=body.starts_at,
     )
 
 
-@router.post("/courses/{uuid:course_id}/stop", response=Written, operation_id="stop_course")
-def stop_course(request: HttpRequest, room_id: Path[UUID], course_id: UUID, body: schemas.StopIn) -> dict[str, object]:
+@writes(router, "/courses/{uuid:course_id}/stop")
+def stop_course(actor: Actor, course_id: UUID, body: schemas.StopIn) -> dict[str, Any]:
     """End a course before its time."""
-    actor = act(request, room_id)
     found = find(Course, actor, course_id, name="course")
-    content = {"course": course_id, "reason": body.reason}
-    return write_once(actor, body.write_id, "stop_course", content, lambda: cases.stop_course(actor, course=found, reason=body.reason))
+    return cases.stop_course(actor, course=found, reason=body.reason)
 
 
-@router.post("/tasks/{uuid:task_id}/dose", response=Written, operation_id="give_dose")
-def give_dose(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: schemas.DoseIn) -> dict[str, object]:
+@writes(router, "/tasks/{uuid:task_id}/dose")
+def give_dose(actor: Actor, task_id: UUID, body: schemas.DoseIn) -> dict[str, Any]:
     """A dose was given; or correct what was written of it."""
-    actor = act(request, room_id)
     task = tasks.task_of(actor, task_id)
-    return write_once(
+    return tasks.give_dose(
         actor,
-        body.write_id,
-        "give_dose",
-        {**body.dict(exclude={"write_id"}), "task": task_id},
-        lambda: tasks.give_dose(
-            actor,
-            uid=body.write_id,
-            task=task,
-            amount=body.amount,
-            confirm_unusual=body.confirm_unusual,
-            happened_at=body.happened_at,
-            corrects=body.corrects,
-        ),
+        uid=body.write_id,
+        task=task,
+        amount=body.amount,
+        confirm_unusual=body.confirm_unusual,
+        happened_at=body.happened_at,
+        corrects=body.corrects,
     )
 
 
@@ -149,87 +135,50 @@ def goes_back(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: sc
     return schemas.BackListOut(volume=ShownOut.of(show_volume(tank.net_volume_l * share, actor.preferences)), parts=[_back(p, actor) for p in parts])
 
 
-@router.post("/tanks/{uuid:tank_id}/changes", response=Written, operation_id="change_water")
-def change_water(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: schemas.ChangeIn) -> dict[str, object]:
+@writes(router, "/tanks/{uuid:tank_id}/changes")
+def change_water(actor: Actor, tank_id: UUID, body: schemas.ChangeIn) -> dict[str, Any]:
     """Water was changed, and what it took out went back in."""
-    actor = act(request, room_id)
     tank = tank_of(actor, tank_id)
     task = tasks.task_of(actor, body.task) if body.task else None
-    return write_once(
-        actor,
-        body.write_id,
-        "change_water",
-        {**body.dict(exclude={"write_id"}), "tank": tank_id},
-        lambda: tasks.change_water(actor, uid=body.write_id, tank=tank, share=body.share, task=task, put_back=body.put_back, happened_at=body.happened_at),
-    )
+    return tasks.change_water(actor, uid=body.write_id, tank=tank, share=body.share, task=task, put_back=body.put_back, happened_at=body.happened_at)
 
 
-@router.post("/tasks/{uuid:task_id}/warmth", response=Written, operation_id="reach_temperature")
-def reach_temperature(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: schemas.WarmIn) -> dict[str, object]:
+@writes(router, "/tasks/{uuid:task_id}/warmth")
+def reach_temperature(actor: Actor, task_id: UUID, body: schemas.WarmIn) -> dict[str, Any]:
     """The water reached its temperature."""
-    actor = act(request, room_id)
     task = tasks.task_of(actor, task_id)
-    content = {"task": task_id, "temperature": body.temperature, "happened_at": body.happened_at}
-    return write_once(
-        actor,
-        body.write_id,
-        "reach_temperature",
-        content,
-        lambda: tasks.reach_temperature(actor, uid=body.write_id, task=task, temperature=body.temperature, happened_at=body.happened_at),
-    )
+    return tasks.reach_temperature(actor, uid=body.write_id, task=task, temperature=body.temperature, happened_at=body.happened_at)
 
 
-@router.post("/tasks/{uuid:task_id}/salinity", response=Written, operation_id="reach_salinity")
-def reach_salinity(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: schemas.SaltyIn) -> dict[str, object]:
+@writes(router, "/tasks/{uuid:task_id}/salinity")
+def reach_salinity(actor: Actor, task_id: UUID, body: schemas.SaltyIn) -> dict[str, Any]:
     """The water reached its salinity."""
-    actor = act(request, room_id)
     task = tasks.task_of(actor, task_id)
-    content = {"task": task_id, "salinity": body.salinity, "happened_at": body.happened_at}
-    return write_once(
-        actor,
-        body.write_id,
-        "reach_salinity",
-        content,
-        lambda: tasks.reach_salinity(actor, uid=body.write_id, task=task, salinity=body.salinity, happened_at=body.happened_at),
-    )
+    return tasks.reach_salinity(actor, uid=body.write_id, task=task, salinity=body.salinity, happened_at=body.happened_at)
 
 
-@router.post("/tasks/{uuid:task_id}/done", response=Written, operation_id="do_task")
-def do_task(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: schemas.DoneIn) -> dict[str, object]:
+@writes(router, "/tasks/{uuid:task_id}/done")
+def do_task(actor: Actor, task_id: UUID, body: schemas.DoneIn) -> dict[str, Any]:
     """A step that needs no figure was done, or a bath or a swab that was not run here."""
-    actor = act(request, room_id)
     task = tasks.task_of(actor, task_id)
-    content = {"task": task_id, "happened_at": body.happened_at, "given": body.given, "minutes": body.minutes}
-    return write_once(
-        actor,
-        body.write_id,
-        "do_task",
-        content,
-        lambda: tasks.done_already(actor, uid=body.write_id, task=task, given=body.given, minutes=body.minutes, happened_at=body.happened_at),
-    )
+    return tasks.done_already(actor, uid=body.write_id, task=task, given=body.given, minutes=body.minutes, happened_at=body.happened_at)
 
 
-@router.post("/tasks/{uuid:task_id}/leave-out", response=Written, operation_id="leave_out")
-def leave_out(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: Write) -> dict[str, object]:
+@writes(router, "/tasks/{uuid:task_id}/leave-out")
+def leave_out(actor: Actor, task_id: UUID, body: Write) -> dict[str, Any]:
     """A task will not be done."""
-    actor = act(request, room_id)
     task = tasks.task_of(actor, task_id)
-    return write_once(actor, body.write_id, "leave_out", {"task": task_id}, lambda: tasks.leave_out(actor, task=task))
+    return tasks.leave_out(actor, task=task)
 
 
-@router.post("/tasks/{uuid:task_id}/take-up", response=Written, operation_id="take_up")
-def take_up(request: HttpRequest, room_id: Path[UUID], task_id: UUID, body: Write) -> dict[str, object]:
+@writes(router, "/tasks/{uuid:task_id}/take-up")
+def take_up(actor: Actor, task_id: UUID, body: Write) -> dict[str, Any]:
     """A task that was left out is due again."""
-    actor = act(request, room_id)
     task = tasks.task_of(actor, task_id)
-    return write_once(actor, body.write_id, "take_up", {"task": task_id}, lambda: tasks.take_up(actor, uid=body.write_id, task=task))
+    return tasks.take_up(actor, uid=body.write_id, task=task)
 
 
-@router.post("/strike", response=Written, operation_id="strike")
-def strike(request: HttpRequest, room_id: Path[UUID], body: schemas.StrikeIn) -> dict[str, object]:
+@writes(router, "/strike")
+def strike(actor: Actor, body: schemas.StrikeIn) -> dict[str, Any]:
     """Strike out an entry that never happened."""
-    actor = act(request, room_id)
-    content = body.dict(exclude={"write_id"})
-    return write_once(
-        actor, body.write_id, "strike", content, lambda: tasks.strike(actor, uid=body.write_id, ledger=body.ledger, entry=body.entry, reason=body.reason)
-    )
+    return tasks.strike(actor, uid=body.write_id, ledger=body.ledger, entry=body.entry, reason=body.reason)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import timedelta
+from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -24,8 +25,8 @@ from pennywort.courses.protocol_options import A_WEEK
 from pennywort.courses.services import protocols
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import In, Write, Written
-from pennywort.records.services import write_once
+from pennywort.records.schemas import In, Write
+from pennywort.records.writes import writes
 
 router = Router(tags=["courses"])
 # the water that a preview is reckoned for
@@ -113,8 +114,11 @@ def _own_row(row: OwnProtocol, read: CourseProtocol | InvalidInput) -> ProtocolR
 @router.post("/protocols/check", response=PreviewOut, operation_id="check_protocol")
 def check_protocol(request: HttpRequest, room_id: Path[UUID], body: TextIn) -> PreviewOut:
     """Whether a text is a protocol, and what it would do; keeps nothing."""
-    actor = act(request, room_id)
-    protocol = read_own(body.text, found=library())
+    return _preview(act(request, room_id), body.text)
+
+
+def _preview(actor: Actor, text: str) -> PreviewOut:
+    protocol = read_own(text, found=library())
     plan = _sample(actor, protocol)
     steps = [
         PreviewStep(
@@ -162,16 +166,14 @@ def _sample(actor: Actor, protocol: CourseProtocol) -> CoursePlan:
     return build_plan(protocol, tank=facts, chosen=Chosen(products=products, label=A_WEEK), start_at=actor.now, zone=actor.zone, found=found)
 
 
-@router.post("/protocols", response=Written, operation_id="keep_protocol")
-def keep_protocol(request: HttpRequest, room_id: Path[UUID], body: ProtocolIn) -> dict[str, object]:
+@writes(router, "/protocols")
+def keep_protocol(actor: Actor, body: ProtocolIn) -> dict[str, Any]:
     """Keep a protocol of one's own, or a new version of it."""
-    actor = act(request, room_id)
-    check_protocol(request, room_id, TextIn(text=body.text))
-    return write_once(actor, body.write_id, "keep_protocol", {"text": body.text}, lambda: protocols.keep_protocol(actor, uid=body.write_id, text=body.text))
+    _preview(actor, body.text)
+    return protocols.keep_protocol(actor, uid=body.write_id, text=body.text)
 
 
-@router.post("/protocols/{str:protocol_id}/remove", response=Written, operation_id="remove_protocol")
-def remove_protocol(request: HttpRequest, room_id: Path[UUID], protocol_id: str, body: Write) -> dict[str, object]:
+@writes(router, "/protocols/{str:protocol_id}/remove")
+def remove_protocol(actor: Actor, protocol_id: str, body: Write) -> dict[str, Any]:
     """Take an own protocol off the list."""
-    actor = act(request, room_id)
-    return write_once(actor, body.write_id, "remove_protocol", {"protocol": protocol_id}, lambda: protocols.remove_protocol(actor, protocol_id=protocol_id))
+    return protocols.remove_protocol(actor, protocol_id=protocol_id)

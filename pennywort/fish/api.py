@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Literal
+from typing import Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -13,9 +13,10 @@ from pydantic import Field
 from pennywort.core.reference.naming import plural
 from pennywort.fish import queries, services
 from pennywort.fish.models import Group
+from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import Entry, Note, Write, Written
-from pennywort.records.services import write_once
+from pennywort.records.schemas import Entry, Note, Write
+from pennywort.records.writes import writes
 
 router = Router(tags=["fish"])
 
@@ -79,16 +80,9 @@ def groups(request: HttpRequest, room_id: Path[UUID]) -> list[GroupOut]:
     return [GroupOut.of(group) for group in queries.groups_of(act(request, room_id))]
 
 
-@router.post("/groups/{uuid:group_id}/observations", response=Written, operation_id="add_observation")
-def add_observation(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: ObservationIn) -> dict[str, object]:
+@writes(router, "/groups/{uuid:group_id}/observations")
+def add_observation(actor: Actor, group_id: UUID, body: ObservationIn) -> dict[str, Any]:
     """Appetite, breathing, a note."""
-    actor = act(request, room_id)
     group = services.group_of(actor, group_id)
     values = body.dict(exclude={"write_id"})
-    return write_once(
-        actor,
-        body.write_id,
-        "add_observation",
-        {**values, "group": group_id},
-        lambda: services.add_observation(actor, uid=body.write_id, group=group, **values),
-    )
+    return services.add_observation(actor, uid=body.write_id, group=group, **values)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from datetime import datetime
 from typing import Any, Literal
 from uuid import UUID
@@ -19,9 +20,10 @@ from pennywort.fish.group_ledger import CHECKED, book_of
 from pennywort.fish.models import DURING, Individual
 from pennywort.fish.queries import entries_of, names_gone, start_of
 from pennywort.fish.services import group_of
+from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import Entry, In, Note, Plain, Write, Written
-from pennywort.records.services import write_once
+from pennywort.records.schemas import Entry, In, Note, Plain, Write
+from pennywort.records.writes import writes
 
 router = Router(tags=["fish"])
 During = Literal["", "arrival", "disease", "treatment", "bath", "release", "unknown"]
@@ -170,58 +172,53 @@ def loss_words(request: HttpRequest) -> LossWordsOut:
     )
 
 
-def _write(request: HttpRequest, room_id: UUID, group_id: UUID, body: Write, operation: str, do: Any, **fixed: Any) -> dict[str, object]:
-    """One write about one group: its fields as they came, under the group's id."""
-    actor = act(request, room_id)
-    group = group_of(actor, group_id)
+def _of_group(actor: Actor, group_id: UUID, body: Write, do: Callable[..., dict[str, Any]]) -> dict[str, Any]:
+    """What is written of one group: its fields as they came."""
     values = body.dict(exclude={"write_id", *(going.AboutLoss.__dataclass_fields__ if isinstance(body, AboutIn) else ())})
     about = {"about": body.about()} if isinstance(body, AboutIn) else {}
-    content = {**body.dict(exclude={"write_id"}), "group": group_id}
-    return write_once(actor, body.write_id, operation, content, lambda: do(actor, uid=body.write_id, group=group, **values, **about, **fixed))
+    return do(actor, uid=body.write_id, group=group_of(actor, group_id), **values, **about)
 
 
-@router.post("/groups/{uuid:group_id}/losses", response=Written, operation_id="add_loss")
-def add_loss(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: LossIn) -> dict[str, object]:
+@writes(router, "/groups/{uuid:group_id}/losses")
+def add_loss(actor: Actor, group_id: UUID, body: LossIn) -> dict[str, Any]:
     """Fish lost."""
-    return _write(request, room_id, group_id, body, "add_loss", going.add_loss)
+    return _of_group(actor, group_id, body, going.add_loss)
 
 
-@router.post("/groups/{uuid:group_id}/humane-ends", response=Written, operation_id="add_humane_end")
-def add_humane_end(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: HumaneEndIn) -> dict[str, object]:
+@writes(router, "/groups/{uuid:group_id}/humane-ends")
+def add_humane_end(actor: Actor, group_id: UUID, body: HumaneEndIn) -> dict[str, Any]:
     """Fish whose life was ended, by an accepted method."""
-    return _write(request, room_id, group_id, body, "add_humane_end", going.add_humane_end)
+    return _of_group(actor, group_id, body, going.add_humane_end)
 
 
-@router.post("/groups/{uuid:group_id}/leavings", response=Written, operation_id="add_leaving")
-def add_leaving(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: LeavingIn) -> dict[str, object]:
+@writes(router, "/groups/{uuid:group_id}/leavings")
+def add_leaving(actor: Actor, group_id: UUID, body: LeavingIn) -> dict[str, Any]:
     """Fish sold, given away, or released into a water that is not in this book."""
-    return _write(request, room_id, group_id, body, "add_leaving", going.add_leaving)
+    return _of_group(actor, group_id, body, going.add_leaving)
 
 
-@router.post("/groups/{uuid:group_id}/recounts", response=Written, operation_id="add_recount")
-def add_recount(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: RecountIn) -> dict[str, object]:
+@writes(router, "/groups/{uuid:group_id}/recounts")
+def add_recount(actor: Actor, group_id: UUID, body: RecountIn) -> dict[str, Any]:
     """They were counted anew."""
-    return _write(request, room_id, group_id, body, "add_recount", going.add_recount)
+    return _of_group(actor, group_id, body, going.add_recount)
 
 
-@router.post("/groups/{uuid:group_id}/scuffles", response=Written, operation_id="add_scuffle")
-def add_scuffle(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: ScuffleIn) -> dict[str, object]:
+@writes(router, "/groups/{uuid:group_id}/scuffles")
+def add_scuffle(actor: Actor, group_id: UUID, body: ScuffleIn) -> dict[str, Any]:
     """Somebody went for them."""
-    return _write(request, room_id, group_id, body, "add_scuffle", going.add_scuffle)
+    return _of_group(actor, group_id, body, going.add_scuffle)
 
 
-@router.post("/groups/{uuid:group_id}/individuals", response=Written, operation_id="name_fish")
-def name_fish(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: NameIn) -> dict[str, object]:
+@writes(router, "/groups/{uuid:group_id}/individuals")
+def name_fish(actor: Actor, group_id: UUID, body: NameIn) -> dict[str, Any]:
     """Give one of them a name."""
-    return _write(request, room_id, group_id, body, "name_fish", going.name_fish)
+    return _of_group(actor, group_id, body, going.name_fish)
 
 
-@router.put("/individuals/{uuid:individual_id}", response=Written, operation_id="describe_fish")
-def describe_fish(request: HttpRequest, room_id: Path[UUID], individual_id: UUID, body: MarksIn) -> dict[str, object]:
+@writes(router, "/individuals/{uuid:individual_id}", method="put")
+def describe_fish(actor: Actor, individual_id: UUID, body: MarksIn) -> dict[str, Any]:
     """Say anew how a named fish is told from the others."""
-    actor = act(request, room_id)
-    content = {"marks": body.marks, "individual": individual_id}
-    return write_once(actor, body.write_id, "describe_fish", content, lambda: going.describe_fish(actor, individual=individual_id, marks=body.marks))
+    return going.describe_fish(actor, individual=individual_id, marks=body.marks)
 
 
 @router.get("/groups/{uuid:group_id}/book", response=GroupBookOut, operation_id="group_book")

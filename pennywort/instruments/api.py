@@ -20,8 +20,9 @@ from pennywort.instruments import queries, services
 from pennywort.instruments.models import Instrument, Sample
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import In, Plain, Write, Written
-from pennywort.records.services import find, write_once
+from pennywort.records.schemas import In, Plain, Write
+from pennywort.records.services import find
+from pennywort.records.writes import writes
 from pennywort.tanks.services import tank_of
 
 router = Router(tags=["instruments"])
@@ -183,11 +184,10 @@ def make_instrument(request: HttpRequest, room_id: Path[UUID], body: InstrumentI
     return InstrumentMade(uid=body.write_id, token=token)
 
 
-@router.post("/instruments/{uuid:instrument_id}/revoke", response=Written, operation_id="revoke_instrument")
-def revoke_instrument(request: HttpRequest, room_id: Path[UUID], instrument_id: UUID, body: Write) -> dict[str, object]:
+@writes(router, "/instruments/{uuid:instrument_id}/revoke")
+def revoke_instrument(actor: Actor, instrument_id: UUID, body: Write) -> dict[str, Any]:
     """Believe its token no more."""
-    actor = act(request, room_id)
-    return write_once(actor, body.write_id, "revoke_instrument", {"instrument": instrument_id}, lambda: services.revoke_instrument(actor, uid=instrument_id))
+    return services.revoke_instrument(actor, uid=instrument_id)
 
 
 @router.post("/instruments/{uuid:instrument_id}/csv", response=DeliveryOut, operation_id="bring_csv")

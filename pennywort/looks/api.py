@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -19,8 +20,9 @@ from pennywort.looks.over_days import over_days
 from pennywort.looks.shown import board, comparison, days_out, waiting
 from pennywort.looks.standalone import diagnose_alone
 from pennywort.looks.weighing import diagnose_typed
+from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.services import write_once
+from pennywort.records.writes import writes
 
 router = Router(tags=["look"])
 
@@ -42,21 +44,22 @@ def weigh(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schem
     return DiagnosisOut.of(told, actor.preferences, tank=None if body.in_bag else group.tank)
 
 
-@router.post("/groups/{uuid:group_id}/looks", response=schemas.LookWritten, operation_id="record_look")
-def record_look(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: schemas.LookIn) -> dict[str, object]:
+@writes(router, "/groups/{uuid:group_id}/looks", response=schemas.LookWritten)
+def record_look(actor: Actor, group_id: UUID, body: schemas.LookIn) -> dict[str, Any]:
     """Keep a look and its water test."""
-    actor = act(request, room_id)
     group = group_of(actor, group_id)
-    return write_once(
+    return looks.record_look(
         actor,
-        body.write_id,
-        "record_look",
-        {**body.dict(exclude={"write_id"}), "group": group_id},
-        lambda: looks.record_look(
-            actor, uid=body.write_id, group=group, looked=body.looked(), kind=body.kind, place=body.place, carried=body.carried, note=body.note,
-            happened_at=body.happened_at, corrects=body.corrects,
-        ),
-    )  # fmt: skip
+        uid=body.write_id,
+        group=group,
+        looked=body.looked(),
+        kind=body.kind,
+        place=body.place,
+        carried=body.carried,
+        note=body.note,
+        happened_at=body.happened_at,
+        corrects=body.corrects,
+    )
 
 
 @router.get("/groups/{uuid:group_id}/days", response=schemas.OverDaysOut, operation_id="over_days")
@@ -81,20 +84,20 @@ def diagnose(request: HttpRequest, room_id: Path[UUID], body: schemas.DiagnoseIn
     return diagnose_alone(act(request, room_id), body)
 
 
-@router.post("/inspections", response=schemas.LookWritten, operation_id="record_inspection")
-def record_inspection(request: HttpRequest, room_id: Path[UUID], body: schemas.InspectionIn) -> dict[str, object]:
+@writes(router, "/inspections", response=schemas.LookWritten)
+def record_inspection(actor: Actor, body: schemas.InspectionIn) -> dict[str, Any]:
     """Keep a look at fish that are not bought yet."""
-    actor = act(request, room_id)
-    return write_once(
+    return looks.record_inspection(
         actor,
-        body.write_id,
-        "record_inspection",
-        body.dict(exclude={"write_id"}),
-        lambda: looks.record_inspection(
-            actor, uid=body.write_id, water=body.water, species=body.species, fish_count=body.fish_count, seller=body.seller, looked=body.looked(),
-            note=body.note, happened_at=body.happened_at,
-        ),
-    )  # fmt: skip
+        uid=body.write_id,
+        water=body.water,
+        species=body.species,
+        fish_count=body.fish_count,
+        seller=body.seller,
+        looked=body.looked(),
+        note=body.note,
+        happened_at=body.happened_at,
+    )
 
 
 @router.get("/inspections", response=list[schemas.WaitingOut], operation_id="inspections")

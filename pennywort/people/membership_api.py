@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from datetime import datetime
-from typing import Literal
+from typing import Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -18,8 +18,8 @@ from pennywort.people.api import SessionOut, begin, check_csrf_of
 from pennywort.people.roles import ROLES
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act, keeper_of
-from pennywort.records.schemas import In, Write, Written
-from pennywort.records.services import write_once
+from pennywort.records.schemas import In, Write
+from pennywort.records.writes import writes
 
 open_router = Router(auth=None, tags=["session"])
 me_router = Router(tags=["keeper"])
@@ -147,26 +147,22 @@ def invite(request: HttpRequest, room_id: Path[UUID], body: InviteIn) -> Invited
     return InvitedOut(token=people.invite(actor, uid=body.write_id, role=body.role, name=body.name))
 
 
-@router.post("/people/invitations/{uuid:invitation_id}/revoke", response=Written, operation_id="take_back_invitation")
-def take_back(request: HttpRequest, room_id: Path[UUID], invitation_id: UUID, body: Write) -> dict[str, object]:
+@writes(router, "/people/invitations/{uuid:invitation_id}/revoke", operation="take_back_invitation")
+def take_back(actor: Actor, invitation_id: UUID, body: Write) -> dict[str, Any]:
     """An invitation that lets nobody in any more."""
-    actor = act(request, room_id)
-    return write_once(actor, body.write_id, "take_back", {"invitation": invitation_id}, lambda: people.take_back(actor, uid=invitation_id))
+    return people.take_back(actor, uid=invitation_id)
 
 
-@router.post("/people/{username}/role", response=RoleTold, operation_id="set_role")
-def set_role(request: HttpRequest, room_id: Path[UUID], username: str, body: RoleIn) -> dict[str, object]:
+@writes(router, "/people/{username}/role", response=RoleTold)
+def set_role(actor: Actor, username: str, body: RoleIn) -> dict[str, Any]:
     """Another role for somebody here."""
-    actor = act(request, room_id)
-    content = {"username": username, "role": body.role}
-    return write_once(actor, body.write_id, "set_role", content, lambda: people.set_role(actor, username=username, role=body.role))
+    return people.set_role(actor, username=username, role=body.role)
 
 
-@router.post("/people/{username}/remove", response=RoleTold, operation_id="remove_person")
-def remove(request: HttpRequest, room_id: Path[UUID], username: str, body: Write) -> dict[str, object]:
+@writes(router, "/people/{username}/remove", response=RoleTold, operation="remove_person")
+def remove(actor: Actor, username: str, body: Write) -> dict[str, Any]:
     """Somebody comes in no more; what he wrote stays."""
-    actor = act(request, room_id)
-    return write_once(actor, body.write_id, "remove_person", {"username": username}, lambda: people.remove(actor, username=username))
+    return people.remove(actor, username=username)
 
 
 @open_router.post("/join/look", response=JoinOut, operation_id="look_at_invitation")

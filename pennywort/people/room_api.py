@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from uuid import UUID
+from typing import Any
 
-from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Router, Schema
 from pydantic import Field
 
 from pennywort.people import law
-from pennywort.records.requests import act
+from pennywort.records.actor import Actor
 from pennywort.records.schemas import Write
-from pennywort.records.services import write_once
+from pennywort.records.writes import writes
 
 router = Router(tags=["keeper"])
 
@@ -24,8 +23,7 @@ class LawOut(Schema):
     law: str
 
 
-@router.put("/law", response=LawOut, operation_id="set_law")
-def set_law(request: HttpRequest, room_id: Path[UUID], body: LawIn) -> dict[str, object]:
+@writes(router, "/law", method="put", response=LawOut)
+def set_law(actor: Actor, body: LawIn) -> dict[str, Any]:
     """Whose law says which diseases must be reported from here."""
-    actor = act(request, room_id)
-    return write_once(actor, body.write_id, "set_law", body.dict(exclude={"write_id"}), lambda: law.set_law(actor, body.law))
+    return law.set_law(actor, body.law)

@@ -3,30 +3,25 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Literal
+from typing import Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
-from django.utils import timezone
 from ninja import Path, Router, Schema
 from pydantic import Field
 
 from pennywort.core.medicine.product import Own, Product, keeps_until, measures_of
 from pennywort.core.reference import library, naming
 from pennywort.core.units import show_amount
-from pennywort.records.actor import Actor, enter
-from pennywort.records.requests import keeper_of
-from pennywort.records.schemas import Typed, Write, Written
-from pennywort.records.services import write_once
+from pennywort.records.actor import Actor
+from pennywort.records.requests import act
+from pennywort.records.schemas import Typed, Write
+from pennywort.records.writes import writes
 from pennywort.shelf import labels, queries, services
 from pennywort.shelf.labels import LabelIn
 from pennywort.shelf.models import Bottle, LabelledProduct, OwnTool, WeighedSpoon
 
 router = Router(tags=["shelf"])
-
-
-def act(request: HttpRequest, room_id: UUID) -> Actor:
-    return enter(keeper_of(request), room_id, now=timezone.now())
 
 
 class BottleIn(Write):
@@ -206,44 +201,31 @@ def shelf(request: HttpRequest, room_id: Path[UUID]) -> ShelfOut:
     )
 
 
-@router.post("/shelf/bottles", response=Written, operation_id="add_bottle")
-def add_bottle(request: HttpRequest, room_id: Path[UUID], body: BottleIn) -> dict[str, object]:
+@writes(router, "/shelf/bottles")
+def add_bottle(actor: Actor, body: BottleIn) -> dict[str, Any]:
     """Put a bottle or a stock solution on the shelf."""
-    actor = act(request, room_id)
-    return write_once(actor, body.write_id, "add_bottle", body.dict(), lambda: services.add_bottle(actor, uid=body.write_id, typed=body.typed()))
+    return services.add_bottle(actor, uid=body.write_id, typed=body.typed())
 
 
-@router.post("/shelf/labels", response=Written, operation_id="keep_label")
-def keep_label(request: HttpRequest, room_id: Path[UUID], body: KeepLabelIn) -> dict[str, object]:
+@writes(router, "/shelf/labels")
+def keep_label(actor: Actor, body: KeepLabelIn) -> dict[str, Any]:
     """Keep what a product's label says on the shelf."""
-    actor = act(request, room_id)
-    return write_once(actor, body.write_id, "keep_label", body.dict(), lambda: labels.keep_label(actor, uid=body.write_id, typed=body.label.typed()))
+    return labels.keep_label(actor, uid=body.write_id, typed=body.label.typed())
 
 
-@router.post("/shelf/tools", response=Written, operation_id="add_tool")
-def add_tool(request: HttpRequest, room_id: Path[UUID], body: ToolIn) -> dict[str, object]:
+@writes(router, "/shelf/tools")
+def add_tool(actor: Actor, body: ToolIn) -> dict[str, Any]:
     """List a measuring tool."""
-    actor = act(request, room_id)
-    content = body.dict()
-    typed = {name: content[name] for name in ("name", "form", "spoon", "mark", "holds", "drops_per_ml")}
-    return write_once(actor, body.write_id, "add_tool", content, lambda: services.add_tool(actor, uid=body.write_id, **typed))
+    return services.add_tool(actor, uid=body.write_id, **body.dict(exclude={"write_id"}))
 
 
-@router.post("/shelf/spoons", response=Written, operation_id="weigh_spoons")
-def weigh_spoons(request: HttpRequest, room_id: Path[UUID], body: SpoonsIn) -> dict[str, object]:
+@writes(router, "/shelf/spoons")
+def weigh_spoons(actor: Actor, body: SpoonsIn) -> dict[str, Any]:
     """Keep what level spoons hold of a salt here."""
-    actor = act(request, room_id)
-    return write_once(
-        actor,
-        body.write_id,
-        "weigh_spoons",
-        body.dict(),
-        lambda: services.weigh_spoons(actor, uid=body.write_id, active_id=body.active, teaspoon=body.teaspoon, tablespoon=body.tablespoon),
-    )
+    return services.weigh_spoons(actor, uid=body.write_id, active_id=body.active, teaspoon=body.teaspoon, tablespoon=body.tablespoon)
 
 
-@router.post("/shelf/gone", response=Written, operation_id="set_gone")
-def set_gone(request: HttpRequest, room_id: Path[UUID], body: GoneIn) -> dict[str, object]:
+@writes(router, "/shelf/gone")
+def set_gone(actor: Actor, body: GoneIn) -> dict[str, Any]:
     """Take a bottle or a tool off the shelf, or put it back."""
-    actor = act(request, room_id)
-    return write_once(actor, body.write_id, "set_gone", body.dict(), lambda: services.set_gone(actor, what=body.what, uid=body.uid, gone=body.gone))
+    return services.set_gone(actor, what=body.what, uid=body.uid, gone=body.gone)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -17,8 +17,8 @@ from pennywort.core.units.shown import show_fraction
 from pennywort.core.water.volume import WaterVolume
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import Entry, In, Note, ShownOut, TraceOut, Typed, Write, Written
-from pennywort.records.services import write_once
+from pennywort.records.schemas import Entry, In, Note, ShownOut, TraceOut, Typed, Write
+from pennywort.records.writes import writes
 from pennywort.tanks import queries, services
 from pennywort.tanks.models import Tank
 from pennywort.tanks.shown import as_typed, more_words
@@ -171,17 +171,10 @@ def tanks(request: HttpRequest, room_id: Path[UUID]) -> list[TankOut]:
     return [TankOut.of(tank, actor, waters[tank.water_id]) for tank in sorted((t for w in waters.values() for t in w), key=lambda t: t.pk)]
 
 
-@router.post("/tanks", response=Written, operation_id="make_tank")
-def make_tank(request: HttpRequest, room_id: Path[UUID], body: TankIn) -> dict[str, object]:
+@writes(router, "/tanks")
+def make_tank(actor: Actor, body: TankIn) -> dict[str, Any]:
     """A new tank."""
-    actor = act(request, room_id)
-    return write_once(
-        actor,
-        body.write_id,
-        "make_tank",
-        body.dict(),
-        lambda: services.keep_tank(actor, uid=body.write_id, tank=None, typed=body.typed(), facts=body.facts(), shares=body.shares_water_with),
-    )
+    return services.keep_tank(actor, uid=body.write_id, tank=None, typed=body.typed(), facts=body.facts(), shares=body.shares_water_with)
 
 
 @router.get("/tanks/{uuid:tank_id}", response=TankOut, operation_id="tank")
@@ -192,19 +185,11 @@ def tank(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> TankOut:
     return TankOut.of(found, actor, queries.on_one_water(found))
 
 
-@router.put("/tanks/{uuid:tank_id}", response=Written, operation_id="change_tank")
-def change_tank(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: TankIn) -> dict[str, object]:
+@writes(router, "/tanks/{uuid:tank_id}", method="put")
+def change_tank(actor: Actor, tank_id: UUID, body: TankIn) -> dict[str, Any]:
     """Change a tank's name or measures."""
-    actor = act(request, room_id)
     old = services.tank_of(actor, tank_id)
-    content = {**body.dict(), "tank": tank_id}
-    return write_once(
-        actor,
-        body.write_id,
-        "change_tank",
-        content,
-        lambda: services.keep_tank(actor, uid=old.uid, tank=old, typed=body.typed(), facts=body.facts(), shares=body.shares_water_with),
-    )
+    return services.keep_tank(actor, uid=old.uid, tank=old, typed=body.typed(), facts=body.facts(), shares=body.shares_water_with)
 
 
 class ReadingOut(Schema):

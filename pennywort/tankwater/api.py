@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from hashlib import sha256
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
@@ -12,9 +12,11 @@ from pydantic import Field
 
 from pennywort.courses.services import readings
 from pennywort.courses.stages_shown import StagesOut, stages_in
+from pennywort.records.actor import Actor
 from pennywort.records.requests import act
 from pennywort.records.schemas import Write, Written
 from pennywort.records.services import write_once
+from pennywort.records.writes import writes
 from pennywort.tanks.api import ReadingIn
 from pennywort.tanks.queries import fresh_readings
 from pennywort.tanks.services import tank_of
@@ -82,17 +84,10 @@ def import_tests(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body:
     return write_once(actor, body.write_id, "import_tests", content, lambda: import_csv(actor, tank=tank, rows=rows))
 
 
-@router.post("/tanks/{uuid:tank_id}/readings", response=Written, operation_id="record_reading")
-def record_reading(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, body: ReadingIn) -> dict[str, object]:
+@writes(router, "/tanks/{uuid:tank_id}/readings")
+def record_reading(actor: Actor, tank_id: UUID, body: ReadingIn) -> dict[str, Any]:
     """Keep a water test."""
-    actor = act(request, room_id)
     tank = tank_of(actor, tank_id)
-    return write_once(
-        actor,
-        body.write_id,
-        "record_reading",
-        {**body.dict(exclude={"write_id"}), "tank": tank_id},
-        lambda: readings.record_reading(
-            actor, uid=body.write_id, tank=tank, typed=body.typed_test(), note=body.note, happened_at=body.happened_at, corrects=body.corrects
-        ),
+    return readings.record_reading(
+        actor, uid=body.write_id, tank=tank, typed=body.typed_test(), note=body.note, happened_at=body.happened_at, corrects=body.corrects
     )
