@@ -15,6 +15,7 @@ from pennywort.cases.comparison_api import router as comparisons
 from pennywort.cases.release_api import router as releases
 from pennywort.courses.api import router as courses
 from pennywort.courses.protocol_api import router as protocols
+from pennywort.courses.tank_api import router as changed_tanks
 from pennywort.courses.transfer_api import router as groups
 from pennywort.fish.api import router as fish
 from pennywort.fish.kinds_api import router as kinds
@@ -57,6 +58,7 @@ api.add_router("/rooms/{uuid:room_id}", people)
 api.add_router("/rooms/{uuid:room_id}", measure)
 api.add_router("/rooms/{uuid:room_id}", shelf)
 api.add_router("/rooms/{uuid:room_id}", tanks)
+api.add_router("/rooms/{uuid:room_id}", changed_tanks)
 api.add_router("/rooms/{uuid:room_id}", fish)
 api.add_router("/rooms/{uuid:room_id}", kinds)
 api.add_router("/rooms/{uuid:room_id}", going)

@@ -177,21 +177,6 @@ def make_tank(actor: Actor, body: TankIn) -> dict[str, Any]:
     return services.keep_tank(actor, uid=body.write_id, tank=None, typed=body.typed(), facts=body.facts(), shares=body.shares_water_with)
 
 
-@router.get("/tanks/{uuid:tank_id}", response=TankOut, operation_id="tank")
-def tank(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> TankOut:
-    """One tank."""
-    actor = act(request, room_id)
-    found = services.tank_of(actor, tank_id)
-    return TankOut.of(found, actor, queries.on_one_water(found))
-
-
-@writes(router, "/tanks/{uuid:tank_id}", method="put")
-def change_tank(actor: Actor, tank_id: UUID, body: TankIn) -> dict[str, Any]:
-    """Change a tank's name or measures."""
-    old = services.tank_of(actor, tank_id)
-    return services.keep_tank(actor, uid=old.uid, tank=old, typed=body.typed(), facts=body.facts(), shares=body.shares_water_with)
-
-
 class ReadingOut(Schema):
     uid: UUID
     day_words: str

@@ -13,12 +13,12 @@ from django.db.models import Q
 from pennywort.core.errors import Conflict, InvalidInput
 from pennywort.core.water.chemistry import as_nitrogen_mg_per_l
 from pennywort.core.water.gate import Readings
-from pennywort.core.water.salt import salinity_from_gravity
 from pennywort.core.water.volume import BoxTank, WaterVolume, water_volume
 from pennywort.records.actor import Actor
 from pennywort.records.services import find, new_entry
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 from pennywort.tanks.queries import volume_of
+from pennywort.tanks.salt import read_salinity_g_per_kg
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -174,17 +174,6 @@ MEASURES_TYPED = ("temperature", "ph", "ammonia", "nitrite", "oxygen", "chlorine
 MOST_MG_PER_L = {"ammonia": 50.0, "nitrite": 50.0, "oxygen": 30.0, "chlorine": 20.0, "nitrate": 1000.0, "chloride": 25_000.0, "copper": 10.0}
 
 
-def _read_salinity(actor: Actor, text: str) -> float | None:
-    """g/kg as typed, or from a specific gravity: a bare figure from 0.99 to 1.06 is one, read at 25 degC."""
-    typed = text.strip()
-    if not typed:
-        return None
-    bare = typed.removesuffix("sg").removesuffix("SG").strip()
-    if bare != typed or bare.startswith(("0.99", "1.0")):
-        return salinity_from_gravity(actor.read(bare, kind="gravity", field="salinity"))
-    return actor.read(typed, kind="salinity", field="salinity")
-
-
 def read_test(actor: Actor, typed: TypedTest) -> Readings:
     """A water test as typed, in the record's units; None where nothing was read.
 
@@ -207,7 +196,7 @@ def read_test(actor: Actor, typed: TypedTest) -> Readings:
         nitrite_as_n_mg_per_l=concentration("nitrite", counted_as=typed.nitrite_as, ion="no2"),
         oxygen_mg_per_l=concentration("oxygen"),
         chlorine_mg_per_l=concentration("chlorine"),
-        salinity_g_per_kg=_read_salinity(actor, typed.salinity),
+        salinity_g_per_kg=read_salinity_g_per_kg(actor, typed.salinity, field="salinity") if typed.salinity.strip() else None,
         nitrate_as_n_mg_per_l=concentration("nitrate", counted_as=typed.nitrate_as, ion="no3"),
         chloride_mg_per_l=concentration("chloride"),
         copper_mg_per_l=concentration("copper"),

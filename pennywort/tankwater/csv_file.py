@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import csv
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 from io import StringIO
 from typing import Any
 from uuid import uuid5
@@ -72,15 +72,24 @@ def _when(actor: Actor, text: str, *, line: int) -> datetime:
     return at
 
 
+def _row_of(at: datetime, figures: dict[str, str]) -> tuple[datetime, frozenset[tuple[str, str]]]:
+    """A test as its line in the file: to the second, with its figures as they are typed."""
+    return at.astimezone(UTC).replace(microsecond=0), frozenset(figures.items())
+
+
 def import_csv(actor: Actor, *, tank: Tank, rows: list[tuple[datetime, TypedTest, str]]) -> dict[str, Any]:
     """Keep the tests of a file; those that are here already are passed over. All or nothing, inside the caller's transaction.
+
+    Here already is what came by a file before, and what this water's own file says of a test that stands: same second, same figures.
 
     :raises InvalidInput: a figure that can't be, naming its row and column.
     """
     kept = known = 0
+    here = {_row_of(test.happened_at, as_typed(test, actor)) for test in readings_of(tank)}
     for number, (at, typed, note) in enumerate(rows, 2):
         uid = uuid5(tank.uid, f"{at.isoformat()} {typed} {note}")
-        if WaterReading.objects.filter(fishroom=actor.fishroom, uid=uid).exists():
+        row = _row_of(at, {name: getattr(typed, name) for name in typed.read})
+        if row in here or WaterReading.objects.filter(fishroom=actor.fishroom, uid=uid).exists():
             known += 1
             continue
         try:

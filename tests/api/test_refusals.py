@@ -103,7 +103,7 @@ class Refusals(RoomCase):
 
     def failed(self, raised: Exception) -> Any:
         """What a write answers when the disk fails it so."""
-        with mock.patch("pennywort.looks.services.add_reading", side_effect=raised):
+        with mock.patch("pennywort.courses.services.readings.add_reading", side_effect=raised):
             return self.client_of().post(
                 self.url(f"tanks/{self.weir}/readings"), json.dumps({"write_id": str(uuid4()), "temperature": "25"}), content_type=JSON
             )

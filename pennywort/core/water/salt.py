@@ -53,6 +53,8 @@ def salinity_from_gravity(gravity: float, *, sample_c: float = HYDROMETER_C, ref
     low, high = 0.0, MOST_G_PER_KG
     least, most = (specific_gravity(salinity_g_per_kg=s, sample_c=sample_c, reference_c=reference_c) for s in (low, high))
     _in_range(gravity, least, most, "salinity")
+    if gravity - least < 1e-9:
+        return 0.0
     for _ in range(60):
         middle = (low + high) / 2
         if specific_gravity(salinity_g_per_kg=middle, sample_c=sample_c, reference_c=reference_c) < gravity:

@@ -872,6 +872,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/tanks/{tank_id}/water": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Readings
+         * @description The last eight water tests that keepers made and that stand, newest first.
+         */
+        get: operations["readings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/tanks/{tank_id}": {
         parameters: {
             query?: never;
@@ -886,29 +906,9 @@ export interface paths {
         get: operations["tank"];
         /**
          * Change Tank
-         * @description Change a tank's name or measures.
+         * @description Change a tank's name or measures; another kind of water only where no course runs in it.
          */
         put: operations["change_tank"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rooms/{room_id}/tanks/{tank_id}/water": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Readings
-         * @description The last eight water tests that keepers made and that stand, newest first.
-         */
-        get: operations["readings"];
-        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -10609,6 +10609,29 @@ export interface operations {
             };
         };
     };
+    readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"][];
+                };
+            };
+        };
+    };
     tank: {
         parameters: {
             query?: never;
@@ -10655,29 +10678,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Written"];
-                };
-            };
-        };
-    };
-    readings: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                room_id: string;
-                tank_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReadingOut"][];
                 };
             };
         };
