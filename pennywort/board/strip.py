@@ -9,8 +9,9 @@ from pennywort.core.course.clock import ClockState, Slip
 from pennywort.core.reference import library
 from pennywort.core.units import Shown, show_concentration
 from pennywort.courses.models import Case, Course
+from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.running import amount_words, labels_on
-from pennywort.courses.queries.targets import Window, protocol_of, windows_of
+from pennywort.courses.queries.targets import Window, windows_of
 from pennywort.courses.queries.water_records import Book, Planned
 from pennywort.courses.strips import Axis, Curve, DayCount, Mark, Span, State, Strip
 from pennywort.fish.models import Group

@@ -34,8 +34,10 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.library import ReferenceError, check_course
 from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.queries.kept_protocols import content_of, keep
 from pennywort.courses.queries.span import began_at
 from pennywort.courses.services.cases import next_number
+from pennywort.courses.services.protocols import is_own
 from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Observation, Recount
 from pennywort.records.actor import Actor
 from pennywort.records.models import LedgerRecord, RoomRecord
@@ -102,6 +104,7 @@ def export_case(case: Case) -> dict[str, Any]:
             course,
             CoursePart,
             tank=where(course),
+            protocol=content_of(course),
             tasks=[_plain(t, TaskPart) for t in Task.objects.filter(course=course).order_by("due_at", "pk")],
             doses=[
                 _plain(d, DosePart, task=d.task.uid if d.task else None, water_change=d.water_change.uid if d.water_change else None) for d in given[course.pk]
@@ -244,11 +247,15 @@ def _import(actor: Actor, file: CaseFile) -> Case:
     _ledger(actor, Leaving, file.leavings, "leavings", links=whose)
     _ledger(actor, Recount, file.recounts, "recounts", links=whose)
     for i, part in enumerate(file.courses):
+        digest = ""
         if part.protocol is not None:
-            _check_own(part.protocol, place=f"file.courses.{i}.protocol")
+            protocol = _protocol_in(part.protocol, place=f"file.courses.{i}.protocol")
+            digest = keep(protocol, fishroom=actor.fishroom, by=actor.keeper, at=actor.now)
         elif part.protocol_id not in library().courses:
             raise InvalidInput("The file names a course this program does not know.", field=f"file.courses.{i}.protocol_id")
-        course = Course.objects.create(**_base(actor, part), **_own(part, "tasks", "doses", "tank"), case=case, **where(part))
+        course = Course.objects.create(
+            **_base(actor, part), **_own(part, "tasks", "doses", "tank", "protocol", "protocol_digest"), protocol_digest=digest, case=case, **where(part)
+        )
         tasks: dict[UUID, Task] = {}
         for t in part.tasks:
             done_by = actor.keeper if t.done_at or t.skipped else None
@@ -257,12 +264,18 @@ def _import(actor: Actor, file: CaseFile) -> Case:
     return case
 
 
-def _check_own(protocol: dict[str, Any], *, place: str) -> None:
+def _protocol_in(content: dict[str, Any], *, place: str) -> CourseProtocol:
     """:raises InvalidInput: a protocol that came along and that is none."""
     try:
-        check_course(CourseProtocol.model_validate(protocol), found=library())
+        protocol = CourseProtocol.model_validate(content)
+        if is_own(protocol):
+            check_course(protocol, found=library())
     except (ValidationError, ReferenceError) as error:
         raise InvalidInput("The file brings a protocol that this program can’t read.", field=place) from error
+    # one that another release shipped is history; what it gave must still be known here
+    if any(m.active not in library().actives or m.use not in library().uses for m in protocol.medicines):
+        raise InvalidInput("The file brings a protocol with a medicine that this program does not know.", field=place)
+    return protocol
 
 
 def _doses(actor: Actor, parts: list[DosePart], *, course: Course, tasks: dict[UUID, Task], changes: dict[UUID, LedgerRecord], place: str) -> None:

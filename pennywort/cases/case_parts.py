@@ -231,6 +231,7 @@ class CoursePart(Part):
     protocol_id: str = Field(max_length=40)
     protocol_version: str = Field(max_length=60)
     protocol: dict[str, Any] | None = None
+    protocol_digest: str = Field(default="", max_length=32)
     held_before: dict[str, dict[str, Number]] = Field(default_factory=dict)
     first_ends_at: AwareDatetime | None = None
     clock_ends_at: AwareDatetime | None = None
@@ -238,6 +239,7 @@ class CoursePart(Part):
     clock_from_words: str = Field(default="", max_length=120)
     condition_id: str = Field(max_length=40)
     targets_mg_per_l: dict[str, Positive]
+    ranges_mg_per_l: dict[str, tuple[Number, Number, Number]] = Field(default_factory=dict)
     parameters: dict[str, Number] = Field(default_factory=dict)
     products: dict[str, ProductPart] = Field(default_factory=dict)
     reason: str = Field(default="", max_length=300)

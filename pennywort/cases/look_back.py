@@ -10,8 +10,9 @@ from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.look_back import CaseFacts, DueDone, Held, Ranked
 from pennywort.core.reference import library
 from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.span import began_at
-from pennywort.courses.queries.targets import protocol_of, windows_of
+from pennywort.courses.queries.targets import windows_of
 from pennywort.courses.queries.water_records import Book
 from pennywort.fish.models import Group, Look, Loss, Move, Observation
 from pennywort.fish.queries import count_of, groups_in_water

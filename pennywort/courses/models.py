@@ -54,6 +54,19 @@ class Case(RoomRecord):
         ]
 
 
+class KeptProtocol(RoomRecord):
+    """A protocol as it stood when a course was started by it, whole: whatever becomes of the shipped one, the course goes on by this."""
+
+    digest = models.CharField(max_length=32)
+    content = models.JSONField()
+
+    class Meta(RoomRecord.Meta):
+        constraints = [
+            models.UniqueConstraint(fields=["fishroom", "uid"], name="keptprotocol_uid_in_fishroom"),
+            models.UniqueConstraint(fields=["fishroom", "digest"], name="one_kept_protocol_of_a_digest"),
+        ]
+
+
 class Course(RoomRecord):
     """A protocol on the calendar of one case, with the figures and the rule version that made it."""
 
@@ -61,10 +74,13 @@ class Course(RoomRecord):
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="courses")
     protocol_id = models.CharField(max_length=40)
     protocol_version = models.CharField(max_length=60)
-    # a keeper's own protocol as it stood at the start; a shipped one is found by its id
+    # which kept protocol it goes by; courses of before have none: an own one stands beside them, a shipped one is found by its id
+    protocol_digest = models.CharField(max_length=32, blank=True)
     protocol = models.JSONField(null=True, blank=True)
     condition_id = models.CharField(max_length=40, blank=True)
     targets_mg_per_l = models.JSONField(default=dict)
+    # by active the range that the formulary gave it then: low, high, and how far a kit can be off
+    ranges_mg_per_l = models.JSONField(default=dict, blank=True)
     # what was set, in the units of the protocol; the products dosed from; why a care was taken all the same
     parameters = models.JSONField(default=dict)
     # what was left in the water and the sand of its medicines at the start, by active: level_mg_per_l and sand_mg

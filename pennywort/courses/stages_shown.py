@@ -12,7 +12,7 @@ from pennywort.core.parasite.life_cycle import left_over_time, passages
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.units import show_temperature
-from pennywort.courses.queries.targets import protocol_of
+from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.water_records import Book
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank

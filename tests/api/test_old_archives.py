@@ -62,7 +62,8 @@ class OldArchives(RoomCase):
                 point, content = transaction.savepoint(), path.read_bytes()
                 with zipfile.ZipFile(BytesIO(content)) as file:
                     manifest = json.loads(file.read("archive.json"))
-                self.assertEqual(self.restore(content)[-1]["step"], "done")
+                last = self.restore(content)[-1]
+                self.assertEqual(last["step"], "done", last)
                 mine = {"fishroom": self.elsewhere}
                 for model, name in ((Look, "fish.look"), (Case, "courses.case"), (Course, "courses.course"), (Task, "courses.task"), (Group, "fish.group")):
                     self.assertEqual(model._base_manager.filter(**mine).count(), manifest["counts"][name], name)
@@ -74,7 +75,7 @@ class OldArchives(RoomCase):
                 board = self.client_of(self.stranger).get(self.url(f"groups/{group.uid}/look", self.elsewhere))
                 self.assertEqual(board.status_code, 200)
                 with zipfile.ZipFile(BytesIO(self.export())) as file:
-                    self.assertEqual(json.loads(file.read("archive.json"))["version"], 2)
+                    self.assertEqual(json.loads(file.read("archive.json"))["version"], 3)
                 transaction.savepoint_rollback(point)
 
     def test_whose_law_and_own_kinds_travel_with_it(self) -> None:
@@ -100,13 +101,13 @@ class OldArchives(RoomCase):
 
             return altered((KEPT / "version-1.zip").read_bytes(), change)
 
-        for content in (without("sizes", version=2), without("happened_at", version=1)):
+        for content in (without("sizes", version=3), without("happened_at", version=1)):
             told = self.restore(content)[-1]
             self.assertEqual((told["step"], "columns" in told["detail"] or "lacks" in told["detail"]), ("failed", True), told)
         self.assertFalse(Group.objects.filter(fishroom=self.elsewhere).exists())
 
     def test_a_version_nobody_knows(self) -> None:
-        for version in (0, 3, "1", True, None):
+        for version in (0, 4, "1", True, None):
 
             def change(rows: dict[str, list[dict[str, Any]]], manifest: dict[str, Any], version: object = version) -> None:
                 manifest["version"] = version

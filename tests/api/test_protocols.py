@@ -9,6 +9,7 @@ from icalendar import Calendar
 
 from pennywort.accounts.models import Membership
 from pennywort.courses.models import Course, OwnProtocol, Task
+from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.people.models import Feed
 from pennywort.records.models import WriteReceipt
 from tests.api.room import RoomCase
@@ -37,9 +38,9 @@ class Protocols(RoomCase):
         self.send("protocols", {"text": TEXT.replace("value: 1,", "value: 2,").replace("high: 3", "high: 2")})
         self.assertEqual(OwnProtocol.objects.count(), 1)
         self.assertEqual(self.get("today")["strips"][0]["curves"][0]["name"], "salt")
-        protocol = Course.objects.get().protocol
+        protocol = protocol_of(Course.objects.get())
         assert protocol is not None
-        self.assertEqual(protocol["parameters"][0]["high"], 3)
+        self.assertEqual(protocol.parameters[0].high, 3)
         self.send("protocols/own_salt_week/remove")
         self.assertEqual(self.get("protocols")[0]["own"], False)
         self.assertIn("day 1 of 7", self.get("today")["strips"][0]["day_count"]["words"])
@@ -50,7 +51,7 @@ class Protocols(RoomCase):
         url = self.url("cases/import", self.elsewhere)
         answer = self.client_of(self.stranger).post(url, {"write_id": str(uuid4()), "text": text}, content_type="application/json")
         self.assertEqual(answer.status_code, 200, answer.content)
-        self.assertEqual(Course.objects.get(fishroom=self.elsewhere).protocol, protocol)
+        self.assertEqual(protocol_of(Course.objects.get(fishroom=self.elsewhere)), protocol)
         broken = text.replace('"kind": "look"', '"kind": "prayer"', 1)
         answer = self.client_of(self.stranger).post(url, {"write_id": str(uuid4()), "text": broken}, content_type="application/json")
         self.assertEqual(answer.status_code // 100, 4)

@@ -13,7 +13,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import OnlyIf
 from pennywort.core.water.chemistry import PER_N
 from pennywort.courses.models import Course, Task
-from pennywort.courses.queries.targets import protocol_of
+from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.fish.models import Look
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import WaterReading

@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
-from functools import lru_cache
 
 from pennywort.core.course.build import hours_of, window
 from pennywort.core.course.clock import ClockRule
@@ -16,6 +14,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.units import show_concentration
 from pennywort.courses.models import Course, Task
+from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.running import RUN_HERE, labels_on
 
 # A level this close to the edge of its range is in it: scales, spoons and kits read no finer.
@@ -35,32 +34,23 @@ class Window:
     kit_off_mg_per_l: float = 0.0
 
 
-def protocol_of(course: Course) -> CourseProtocol | None:
-    """The protocol a course was started by: a keeper's own as it stood then; None once a shipped one is no more."""
-    if course.protocol is not None:
-        return own_protocol(json.dumps(course.protocol, sort_keys=True))
-    return library().courses.get(course.protocol_id)
-
-
-@lru_cache(maxsize=256)
-def own_protocol(packed: str) -> CourseProtocol:
-    """A keeper's protocol as it was kept."""
-    return CourseProtocol.model_validate_json(packed)
-
-
 def windows_of(course: Course) -> tuple[Window, ...]:
-    """What the course holds, in the protocol's order; nothing for a protocol that is no more."""
-    protocol, found = protocol_of(course), library()
+    """What the course holds, in the protocol's order, within the ranges of its start; nothing for a protocol that is no more."""
+    protocol = protocol_of(course)
     windows = []
     for m in protocol.medicines if protocol else ():
         target = course.targets_mg_per_l.get(m.active, 0.0)
-        use = found.uses[m.use][1]
-        low, high = window(use, target_mg_per_l=target)
+        low, high, off = course.ranges_mg_per_l.get(m.active) or range_of(m.use, target_mg_per_l=target)
         # the floor a keeper counts from: a reading below it is below the range for him
         low = max(low, course.parameters.get(FLOOR, low))
-        off = use.kit_off.value if use.kit_off else 0.0
         windows.append(Window(active=m.active, target_mg_per_l=target, low_mg_per_l=low, high_mg_per_l=high, kit_off_mg_per_l=off))
     return tuple(windows)
+
+
+def range_of(use_id: str, *, target_mg_per_l: float) -> tuple[float, float, float]:
+    """The range of a use round a target as the formulary has it now, and how far a kit can be off; mg/L."""
+    use = library().uses[use_id][1]
+    return *window(use, target_mg_per_l=target_mg_per_l), use.kit_off.value if use.kit_off else 0.0
 
 
 def course_name(course: Course) -> str:

@@ -15,8 +15,9 @@ from pennywort.core.course.clock import ClockState, Counted, Slip, judged, read_
 from pennywort.core.course.ledger import Ledger, Level, WaterEvent, rates_of
 from pennywort.core.reference import library
 from pennywort.courses.models import Course, Dose, Task
+from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.running import BEFORE_START, GONE_FRACTION, WHOLE_CHANGES, Given, takes_up
-from pennywort.courses.queries.targets import EDGE_FRACTION, clock_rule, protocol_of, read_in
+from pennywort.courses.queries.targets import EDGE_FRACTION, clock_rule, read_in
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 from pennywort.tanks.queries import on_one_water
 

@@ -19,11 +19,12 @@ from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.kinds import kinds_of
 from pennywort.courses.models import Course, Task
+from pennywort.courses.queries.kept_protocols import keep, protocol_of
 from pennywort.courses.queries.running import running_courses, standing_in
-from pennywort.courses.queries.targets import course_name, protocol_of
+from pennywort.courses.queries.targets import course_name, range_of
 from pennywort.courses.queries.water_records import Book
 from pennywort.courses.services.cases import check_condition, open_case
-from pennywort.courses.services.protocols import is_own, protocol_named
+from pennywort.courses.services.protocols import protocol_named
 from pennywort.fish.models import Group
 from pennywort.fish.queries import count_of, groups_in_water, last_looks, signs_of_illness, species_in
 from pennywort.records.actor import Actor
@@ -293,9 +294,10 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
         tank=tank,
         protocol_id=protocol.id,
         protocol_version=protocol.version,
-        protocol=protocol.model_dump(mode="json") if is_own(protocol) else None,
+        protocol_digest=keep(protocol, fishroom=actor.fishroom, by=actor.keeper, at=actor.now),
         condition_id=condition,
         targets_mg_per_l={held.active: held.target_mg_per_l for held in plan.held},
+        ranges_mg_per_l={held.active: range_of(held.use, target_mg_per_l=held.target_mg_per_l) for held in plan.held},
         parameters=dict(plan.parameters),
         held_before=before,
         products={active: vars(product) for active, product in plan.products.items()},
