@@ -12,13 +12,15 @@ from ninja import Path, Router
 
 from pennywort.cases import case_file as exchange
 from pennywort.cases import story as story_query
+from pennywort.cases.figures import figures_of
 from pennywort.cases.look_back import facts_of
+from pennywort.core.outcome.figures import CaseFigures
 from pennywort.core.outcome.look_back import look_back
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_fraction
 from pennywort.courses import schemas
 from pennywort.courses.models import Case, Course
-from pennywort.courses.queries.span import began_at
+from pennywort.courses.queries.span import began_of
 from pennywort.courses.queries.targets import course_name
 from pennywort.courses.services import cases
 from pennywort.records.actor import Actor
@@ -30,8 +32,7 @@ from pennywort.records.writes import writes
 router = Router(tags=["records"])
 
 
-def _case(case: Case, actor: Actor, *, began: datetime) -> schemas.CaseOut:
-    figures = story_query.figures_of(actor, case, began=began)
+def _case(case: Case, actor: Actor, *, began: datetime, figures: CaseFigures) -> schemas.CaseOut:
     opened = actor.local(began)
     closed = actor.local(case.closed_at) if case.closed_at else None
     return schemas.CaseOut(
@@ -74,8 +75,10 @@ def _sentence(out: schemas.CaseOut) -> str:
 def list_cases(request: HttpRequest, room_id: Path[UUID]) -> list[schemas.CaseOut]:
     """All cases, open ones first, then the newest."""
     actor = act(request, room_id)
-    found = Case.objects.filter(fishroom=actor.fishroom).select_related("tank", "group")
-    return [_case(c, actor, began=began_at(c)) for c in sorted(found, key=lambda c: (c.closed_at is not None, -c.number))]
+    found = sorted(Case.objects.filter(fishroom=actor.fishroom).select_related("tank", "group"), key=lambda c: (c.closed_at is not None, -c.number))
+    began = began_of(found)
+    figures = figures_of(actor, found, began=began)
+    return [_case(c, actor, began=began[c.pk], figures=figures[c.pk]) for c in found]
 
 
 @router.get("/cases/{uuid:case_id}", response=schemas.StoryOut, operation_id="case")
@@ -84,7 +87,7 @@ def read_case(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> schem
     actor = act(request, room_id)
     case = cases.case_of(actor, case_id)
     told = story_query.story_of(actor, case)
-    out = _case(case, actor, began=told.began_at)
+    out = _case(case, actor, began=told.began_at, figures=told.figures)
     first = actor.local(told.began_at).date()
     lines = []
     for line in told.lines:

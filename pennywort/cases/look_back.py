@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 
-from pennywort.cases.story import losses_in
+from pennywort.cases.figures import losses_in
 from pennywort.core.diagnosis.ranking import SOMETHING_ELSE
 from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.look_back import CaseFacts, DueDone, Held, Ranked

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
-from pennywort.core.outcome.figures import CaseFigures, Count, case_figures
+from pennywort.cases.figures import figures_of
+from pennywort.core.outcome.figures import CaseFigures
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_concentration, show_fraction, show_temperature, show_volume
@@ -58,27 +59,6 @@ def condition_name(condition_id: str) -> str:
     """A condition's name; empty while there is none."""
     condition = library().conditions.get(condition_id)
     return condition.name if condition else ""
-
-
-def losses_in(case: Case, *, began: datetime) -> list[Loss]:
-    """Losses of the group from the first sign of a case (``began``) to its end."""
-    found = Loss.objects.standing().filter(group=case.group, happened_at__gte=began)
-    return list(found.filter(happened_at__lte=case.closed_at) if case.closed_at else found)
-
-
-def figures_of(actor: Actor, case: Case, *, began: datetime) -> CaseFigures:
-    """Days, doses, looks, losses of a case since its first sign (``began``)."""
-    until = case.closed_at or actor.now
-    looks = Look.objects.standing().filter(group=case.group, happened_at__gte=began, happened_at__lte=until).count()
-    return case_figures(
-        opened_on=actor.local(began).date(),
-        ended_on=actor.local(max(until, began)).date(),
-        doses_given=Dose.objects.standing().filter(course__case=case, water_change=None).count(),
-        looks=looks,
-        fish_at_start=count_of(case.group, before=began),
-        lost=[Count(count=x.count, plus_minus=x.count_plus_minus) for x in losses_in(case, began=began)],
-        left=count_of(case.group, before=case.closed_at),
-    )
 
 
 def reading_words(reading: WaterReading, actor: Actor) -> str:
@@ -179,7 +159,7 @@ def story_of(actor: Actor, case: Case) -> Story:
     return Story(
         case=case,
         began_at=began,
-        figures=figures_of(actor, case, began=began),
+        figures=figures_of(actor, [case], began={case.pk: began})[case.pk],
         lines=tuple(sorted(lines, key=lambda x: (x.at, order.get(x.kind, 1)))),
         courses=tuple(courses),
     )

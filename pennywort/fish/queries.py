@@ -85,7 +85,12 @@ def count_of(group: Group, *, before: datetime | None = None) -> Count:
     read: Count | None = vars(group).get("left")
     if before is None and read is not None:
         return read
-    return tally(start=start_of(group), entries=[e for e in entries_of([group])[group.pk] if before is None or e.at < before]).left
+    return left_by(group, entries_of([group])[group.pk], before=before)
+
+
+def left_by(group: Group, entries: Iterable[Entry], *, before: datetime | None = None) -> Count:
+    """How many are left of a group by its ledgers; or were, just before an instant."""
+    return tally(start=start_of(group), entries=[e for e in entries if before is None or e.at < before]).left
 
 
 def groups_in(tank: Tank) -> list[Group]:

@@ -138,9 +138,8 @@ def _thin(samples: list[Sample]) -> list[Sample]:
     return [s for i, s in enumerate(samples) if i % every == 0 or s.seen != "ok" or i == len(samples) - 1]
 
 
-def _instrument(actor: Actor, found: Instrument) -> InstrumentOut:
-    told = queries.standing_of(found, now=actor.now)
-    words = told.words
+def _instrument(actor: Actor, told: queries.Standing) -> InstrumentOut:
+    found, words = told.instrument, told.words
     if told.state == "silent" and found.spoke_at:
         local = actor.local(found.spoke_at)
         words = f"silent since {local:%A} {local:%H:%M}"
@@ -172,7 +171,10 @@ def list_instruments(request: HttpRequest, room_id: Path[UUID]) -> InstrumentsOu
         for k in library().instruments.values()
     ]
     return InstrumentsOut(
-        starts_at=actor.now - queries.DAY, ends_at=actor.now, instruments=[_instrument(actor, i) for i in services.instruments_of(actor)], kinds=kinds
+        starts_at=actor.now - queries.DAY,
+        ends_at=actor.now,
+        kinds=kinds,
+        instruments=[_instrument(actor, told) for told in queries.standing_of(services.instruments_of(actor), now=actor.now)],
     )
 
 

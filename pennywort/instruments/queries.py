@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Literal
@@ -31,10 +33,16 @@ class Standing:
     measures: dict[str, tuple[InstrumentMeasure, list[Sample]]]
 
 
-def standing_of(instrument: Instrument, *, now: datetime) -> Standing:
-    """One instrument's state by its last figures."""
+def standing_of(instruments: Sequence[Instrument], *, now: datetime) -> list[Standing]:
+    """The state of each instrument by its last figures."""
+    samples: dict[int, list[Sample]] = defaultdict(list)
+    for sample in Sample.objects.filter(instrument__in=instruments, at__gt=now - DAY).order_by("at"):
+        samples[sample.instrument_id].append(sample)
+    return [_standing(i, samples[i.pk], now=now) for i in instruments]
+
+
+def _standing(instrument: Instrument, rows: Sequence[Sample], *, now: datetime) -> Standing:
     kind = library().instruments[instrument.kind]
-    rows = Sample.objects.filter(instrument=instrument, at__gt=now - DAY).order_by("at")
     by = {m.name: (m, [r for r in rows if r.measure == m.name]) for m in kind.measures}
     last = [samples[-1] for _, samples in by.values() if samples]
     doubted = next((s for s in last if s.seen != "ok"), None)

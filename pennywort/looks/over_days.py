@@ -69,6 +69,8 @@ def looks_at(group: Group, *, fish: str) -> list[Look]:
     found = list(Look.objects.standing().filter(group=group, fish=fish).select_related("recorded_by").order_by("-happened_at", "-pk")[:MOST_LOOKS])
     if group.seen_before is not None and not fish:
         found.append(group.seen_before)
+    for look in found:
+        look.group = group
     return found[::-1]
 
 

@@ -7,7 +7,7 @@ from datetime import datetime
 from ninja import Schema
 
 from pennywort.baths.models import BathRun
-from pennywort.cases.story import losses_in
+from pennywort.cases.figures import losses_in
 from pennywort.core.medicine.bath_run import SIGNS
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
@@ -113,9 +113,9 @@ def _net(actor: Actor, tank: Tank) -> str:
 
 def _water(actor: Actor, tank: Tank, *, until: datetime) -> list[SheetLineOut]:
     """The newest reading of each measure, and the lowest and highest of the last ten."""
-    lines = []
+    lines, known = [], readings_of(tank).filter(happened_at__lte=until)
     for name, column in COLUMNS:
-        read = list(readings_of(tank).filter(happened_at__lte=until, **{f"{column}__isnull": False})[:10])
+        read = list(known.filter(**{f"{column}__isnull": False})[:10])
         if not read:
             continue
         newest = _figure(actor, read[0], name)

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
+from collections.abc import Sequence
 from datetime import datetime, timedelta
+
+from django.db.models import Q
 
 from pennywort.core.reference import library
 from pennywort.courses.models import Case
@@ -21,24 +25,43 @@ def trouble(signs: dict[str, bool]) -> bool:
 
 def began_at(case: Case) -> datetime:
     """The first sign or loss of this trouble: whatever was seen before the case was opened, no more than a week apart, since the last one ended."""
-    start = case.opened_at
-    for at in sorted(_signs_before(case), reverse=True):
-        if start - at > WELL_AGAIN:
-            break
-        start = at
-    return start
+    return began_of([case])[case.pk]
 
 
-def _signs_before(case: Case) -> list[datetime]:
-    before = Case.objects.filter(group=case.group, closed_at__lte=case.opened_at).exclude(pk=case.pk).order_by("-closed_at").first()
-    span = {"group": case.group, "happened_at__lt": case.opened_at}
-    if before is not None and before.closed_at is not None:
-        span["happened_at__gt"] = before.closed_at
-    looks = Look.objects.standing().filter(**span).exclude(place="shop").values_list("happened_at", "signs")
-    found = [at for at, signs in looks if trouble(signs)]
-    found += Loss.objects.standing().filter(**span).values_list("happened_at", flat=True)
+def began_of(cases: Sequence[Case]) -> dict[int, datetime]:
+    """The same of many cases, by case, in a fixed number of queries."""
+    if not cases:
+        return {}
+    groups = {c.group_id for c in cases}
+    ended: dict[int, list[Case]] = defaultdict(list)
+    for other in Case.objects.filter(group__in=groups, closed_at__isnull=False).only("group", "closed_at"):
+        ended[other.group_id].append(other)
+    seen = _poorly_in(groups, until=max(c.opened_at for c in cases))
+    found = {}
+    for case in cases:
+        start = case.opened_at
+        since = max((o.closed_at for o in ended[case.group_id] if o.closed_at and o.closed_at <= start and o.pk != case.pk), default=None)
+        for at in sorted((x for x in seen[case.group_id] if x < case.opened_at and (since is None or x > since)), reverse=True):
+            if start - at > WELL_AGAIN:
+                break
+            start = at
+        found[case.pk] = start
+    return found
+
+
+def _poorly_in(groups: set[int], *, until: datetime) -> dict[int, list[datetime]]:
+    """When a sign of trouble or a loss was seen in these groups, by group."""
+    found: dict[int, list[datetime]] = defaultdict(list)
+    span = {"group__in": groups, "happened_at__lt": until}
+    for group, at, signs in Look.objects.standing().filter(**span).exclude(place="shop").values_list("group", "happened_at", "signs"):
+        if trouble(signs):
+            found[group].append(at)
+    poorly = Q()
     for field, words in POORLY.items():
-        found += Observation.objects.standing().filter(**span, **{f"{field}__in": words}).values_list("happened_at", flat=True)
+        poorly |= Q(**{f"{field}__in": words})
+    for rows in (Loss.objects.standing().filter(**span), Observation.objects.standing().filter(poorly, **span)):
+        for group, at in rows.values_list("group", "happened_at"):
+            found[group].append(at)
     return found
 
 
