@@ -250,6 +250,8 @@ def _import(actor: Actor, file: CaseFile) -> Case:
         digest = ""
         if part.protocol is not None:
             protocol = _protocol_in(part.protocol, place=f"file.courses.{i}.protocol")
+            if protocol.id != part.protocol_id:
+                raise InvalidInput("The file names one course and brings the text of another.", field=f"file.courses.{i}.protocol_id")
             digest = keep(protocol, fishroom=actor.fishroom, by=actor.keeper, at=actor.now)
         elif part.protocol_id not in library().courses:
             raise InvalidInput("The file names a course this program does not know.", field=f"file.courses.{i}.protocol_id")
