@@ -104,90 +104,98 @@ def _chunk(actor: Actor, *, until: datetime | None, whole: bool, kind: str, size
     return kept, known_to
 
 
-def _sources(actor: Actor) -> Iterator[Source]:
-    """Each ledger: its name, its rows that stand, the column of their instant, and how a row is told."""
-    room, by = {"fishroom": actor.fishroom}, ("recorded_by",)
+class _Teller:
+    """How a row of each ledger is told."""
 
+    def __init__(self, actor: Actor) -> None:
+        self.actor = actor
+
+    @staticmethod
     def of_fish(group: Group, **more: Any) -> dict[str, Any]:
         return {"where": f"{plural(group.species_name, 2)}, {group.tank.name}", "to": "fish", "to_id": str(group.uid), **more}
 
-    def ledger(row: Any) -> TimeLine:
-        kind, words, detail = row_words(row, actor.local)
-        return TimeLine(at=row.happened_at, kind=kind, words=words, detail=detail, by=actor.signed(row), **of_fish(row.group))
+    def ledger(self, row: Any) -> TimeLine:
+        kind, words, detail = row_words(row, self.actor.local)
+        return TimeLine(at=row.happened_at, kind=kind, words=words, detail=detail, by=self.actor.signed(row), **self.of_fish(row.group))
 
-    def look(row: Look) -> TimeLine:
+    def look(self, row: Look) -> TimeLine:
         words, detail = look_words(row)
-        place = of_fish(row.group) if row.group else {"where": f"{row.species_name}, {row.seller}".strip(", "), "to": "", "to_id": ""}
-        return TimeLine(at=row.happened_at, kind="look", words=f"{row.fish}: {words}" if row.fish else words, detail=detail, by=actor.signed(row), **place)
+        place = self.of_fish(row.group) if row.group else {"where": f"{row.species_name}, {row.seller}".strip(", "), "to": "", "to_id": ""}
+        return TimeLine(at=row.happened_at, kind="look", words=f"{row.fish}: {words}" if row.fish else words, detail=detail, by=self.actor.signed(row), **place)
 
-    def observation(row: Observation) -> TimeLine:
+    def observation(self, row: Observation) -> TimeLine:
         words, detail = observation_words(row)
-        return TimeLine(at=row.happened_at, kind="observation", words=words, detail=detail, by=actor.signed(row), **of_fish(row.group))
+        return TimeLine(at=row.happened_at, kind="observation", words=words, detail=detail, by=self.actor.signed(row), **self.of_fish(row.group))
 
-    def photo(row: Photo) -> TimeLine:
+    def photo(self, row: Photo) -> TimeLine:
         words = f"Picture of {row.fish}" if row.fish else "Picture"
-        return TimeLine(at=row.happened_at, kind="photo", words=words, detail=row.note, by=actor.signed(row), **of_fish(row.group))
+        return TimeLine(at=row.happened_at, kind="photo", words=words, detail=row.note, by=self.actor.signed(row), **self.of_fish(row.group))
 
-    def reading(row: WaterReading) -> TimeLine:
+    def reading(self, row: WaterReading) -> TimeLine:
         place = {"where": row.tank.name, "to": "water", "to_id": str(row.tank.uid)}
-        return TimeLine(at=row.happened_at, kind="reading", words=reading_words(row, actor), detail=row.note, by=actor.signed(row), **place)
+        return TimeLine(at=row.happened_at, kind="reading", words=reading_words(row, self.actor), detail=row.note, by=self.actor.signed(row), **place)
 
-    def change(row: WaterChange) -> TimeLine:
+    def change(self, row: WaterChange) -> TimeLine:
         words = f"Changed {show_fraction(row.changed_fraction).text} of the water"
         return TimeLine(
-            at=row.happened_at, kind="change", words=words, detail="", by=actor.signed(row), where=row.tank.name, to="tank", to_id=str(row.tank.uid)
+            at=row.happened_at, kind="change", words=words, detail="", by=self.actor.signed(row), where=row.tank.name, to="tank", to_id=str(row.tank.uid)
         )
 
-    def dose(row: Dose) -> TimeLine:
-        words = f"{'Put back' if row.water_change_id else 'Gave'} {amount_words(row.course, row, actor)}"
+    def dose(self, row: Dose) -> TimeLine:
+        words = f"{'Put back' if row.water_change_id else 'Gave'} {amount_words(row.course, row, self.actor)}"
         return TimeLine(
-            at=row.happened_at, kind="dose", words=words, detail=row.task.title if row.task else "", by=actor.signed(row), **of_case(row.course.case)
+            at=row.happened_at, kind="dose", words=words, detail=row.task.title if row.task else "", by=self.actor.signed(row), **self.of_case(row.course.case)
         )
 
+    @staticmethod
     def of_case(case: Case) -> dict[str, Any]:
         return {"where": f"case {case.number}, {case.tank.name}", "to": "case", "to_id": str(case.uid)}
 
-    def course(row: Course) -> TimeLine:
-        return TimeLine(at=row.starts_at, kind="course", words=f"Course: {course_name(row)}", detail=row.outcome_note, by=row.by, **of_case(row.case))
+    def course(self, row: Course) -> TimeLine:
+        return TimeLine(at=row.starts_at, kind="course", words=f"Course: {course_name(row)}", detail=row.outcome_note, by=row.by, **self.of_case(row.case))
 
-    def opened(row: Case) -> TimeLine:
+    def opened(self, row: Case) -> TimeLine:
         words = f"Case {row.number} opened: {plural(row.group.species_name, 2)}"
-        return TimeLine(at=row.opened_at, kind="open", words=words, detail=condition_name(row.condition_id), by=row.by, **of_case(row))
+        return TimeLine(at=row.opened_at, kind="open", words=words, detail=condition_name(row.condition_id), by=row.by, **self.of_case(row))
 
-    def closed(row: Case) -> TimeLine:
+    def closed(self, row: Case) -> TimeLine:
         detail = ". ".join(w for w in (condition_name(row.condition_id), row.outcome_note) if w)
         words = f"Case {row.number} closed: {row.get_outcome_display()}"
         assert row.closed_at is not None
-        return TimeLine(at=row.closed_at, kind="close", words=words, detail=detail, by=str(row.closed_by or ""), **of_case(row))
+        return TimeLine(at=row.closed_at, kind="close", words=words, detail=detail, by=str(row.closed_by or ""), **self.of_case(row))
 
-    def arrival(row: Group) -> TimeLine:
+    def arrival(self, row: Group) -> TimeLine:
         about = "about " if row.count_plus_minus else ""
         words = f"{about}{row.count} {plural(row.species_name, row.count)} came"
-        return TimeLine(at=row.recorded_at, kind="arrival", words=words, detail=f"from {row.supplier}" if row.supplier else "", by=row.by, **of_fish(row))
+        return TimeLine(at=row.recorded_at, kind="arrival", words=words, detail=f"from {row.supplier}" if row.supplier else "", by=row.by, **self.of_fish(row))
 
-    def bath(row: BathEvent) -> TimeLine:
+    def bath(self, row: BathEvent) -> TimeLine:
         words = f"{row.run.title}: {BATH_WORDS.get(row.kind, row.kind)}"
-        return TimeLine(at=row.happened_at, kind="bath", words=words, detail="", by=actor.signed(row), **of_fish(row.run.group))
+        return TimeLine(at=row.happened_at, kind="bath", words=words, detail="", by=self.actor.signed(row), **self.of_fish(row.run.group))
 
-    def ticked(row: Task) -> TimeLine:
+    def ticked(self, row: Task) -> TimeLine:
         words, by_whom = f"{row.title}, not run here", str(row.done_by or "")
-        return TimeLine(at=row.done_at or row.due_at, kind="bath", words=words, detail=row.given_words, by=by_whom, **of_case(row.course.case))
+        return TimeLine(at=row.done_at or row.due_at, kind="bath", words=words, detail=row.given_words, by=by_whom, **self.of_case(row.course.case))
 
+
+def _sources(actor: Actor) -> Iterator[Source]:
+    """Each ledger: its name, its rows that stand, the column of their instant, and how a row is told."""
+    room, by, tell = {"fishroom": actor.fishroom}, ("recorded_by",), _Teller(actor)
     at, fish = "happened_at", ("group__tank",)
     for model in (Loss, Leaving, Recount, Scuffle):
-        yield model.__name__.lower(), model.objects.standing().filter(**room).select_related(*by, *fish), at, ledger
-    yield "move", Move.objects.standing().filter(**room).select_related(*by, *fish, "from_tank", "to_tank"), at, ledger
-    yield "look", Look.objects.standing().filter(**room).select_related(*by, *fish), at, look
-    yield "observation", Observation.objects.standing().filter(**room).select_related(*by, *fish), at, observation
-    yield "photo", Photo.objects.standing().filter(**room).select_related(*by, *fish), at, photo
-    yield "reading", WaterReading.objects.standing().filter(**room, instrument="").select_related(*by, "tank"), at, reading
-    yield "change", WaterChange.objects.standing().filter(**room).select_related(*by, "tank"), at, change
-    yield "dose", Dose.objects.standing().filter(**room).select_related(*by, "task", "course__case__tank"), at, dose
-    yield "course", Course.objects.filter(**room, starts_at__lte=actor.now).select_related(*by, "case__tank"), "starts_at", course
-    yield "open", Case.objects.filter(**room).select_related(*by, "tank", "group"), "opened_at", opened
-    yield "close", Case.objects.filter(**room, closed_at__isnull=False).select_related("closed_by", "tank", "group"), "closed_at", closed
+        yield model.__name__.lower(), model.objects.standing().filter(**room).select_related(*by, *fish), at, tell.ledger
+    yield "move", Move.objects.standing().filter(**room).select_related(*by, *fish, "from_tank", "to_tank"), at, tell.ledger
+    yield "look", Look.objects.standing().filter(**room).select_related(*by, *fish), at, tell.look
+    yield "observation", Observation.objects.standing().filter(**room).select_related(*by, *fish), at, tell.observation
+    yield "photo", Photo.objects.standing().filter(**room).select_related(*by, *fish), at, tell.photo
+    yield "reading", WaterReading.objects.standing().filter(**room, instrument="").select_related(*by, "tank"), at, tell.reading
+    yield "change", WaterChange.objects.standing().filter(**room).select_related(*by, "tank"), at, tell.change
+    yield "dose", Dose.objects.standing().filter(**room).select_related(*by, "task", "course__case__tank"), at, tell.dose
+    yield "course", Course.objects.filter(**room, starts_at__lte=actor.now).select_related(*by, "case__tank"), "starts_at", tell.course
+    yield "open", Case.objects.filter(**room).select_related(*by, "tank", "group"), "opened_at", tell.opened
+    yield "close", Case.objects.filter(**room, closed_at__isnull=False).select_related("closed_by", "tank", "group"), "closed_at", tell.closed
     # a part that moved did not come, it was here
-    yield "arrival", Group.objects.filter(**room).exclude(pk__in=parts_of(actor).values("group")).select_related(*by, "tank"), "recorded_at", arrival
+    yield "arrival", Group.objects.filter(**room).exclude(pk__in=parts_of(actor).values("group")).select_related(*by, "tank"), "recorded_at", tell.arrival
     done = Task.objects.filter(**room, done_at__isnull=False, skipped=False).exclude(given_words="")
-    yield "bath", done.select_related("done_by", "course__case__tank"), "done_at", ticked
-    yield "bath", BathEvent.objects.standing().filter(**room).select_related(*by, "run__group__tank"), at, bath
+    yield "bath", done.select_related("done_by", "course__case__tank"), "done_at", tell.ticked
+    yield "bath", BathEvent.objects.standing().filter(**room).select_related(*by, "run__group__tank"), at, tell.bath

@@ -234,15 +234,8 @@ def _mix_serves(run: BathRun, events: Sequence[BathEvent], *, turn: int) -> None
         raise Conflict(f"The strip shows {read:g} mg/L, and at least {floor:.0f} is wanted: make the mix anew for the next fish.", field="strip")
 
 
-def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datetime | None, strip: str = "") -> dict[str, Any]:
-    """Something happened at the bath. Out of the last turn does the task; an overrun stays in the record.
-
-    :raises Conflict: it does not follow: fish in before the waters match, out before in, or after the end.
-    """
-    if kind not in EVENTS:
-        raise InvalidInput("Nothing of this kind happens at a bath.", field="kind")
-    events = events_of([run])[run.pk]
-    state = state_of(run, events, now=actor.now)
+def _follows(run: BathRun, events: Sequence[BathEvent], state: RunState, *, kind: str) -> None:
+    """:raises Conflict: this does not follow what happened: fish in before the waters match, out before in, or after the end."""
     if state.phase == "done":
         raise Conflict("This bath is over.", field="kind")
     if kind == "in" and run.matched_at is None:
@@ -253,6 +246,18 @@ def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datet
         raise Conflict("No fish are in it.", field="kind")
     if kind == "again" and (state.phase != "in" or not again_allowed(run, events)):
         raise Conflict("Not again now: look at the colour first, and never more than the most in all.", field="kind")
+
+
+def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datetime | None, strip: str = "") -> dict[str, Any]:
+    """Something happened at the bath. Out of the last turn does the task; an overrun stays in the record.
+
+    :raises Conflict: it does not follow: fish in before the waters match, out before in, or after the end.
+    """
+    if kind not in EVENTS:
+        raise InvalidInput("Nothing of this kind happens at a bath.", field="kind")
+    events = events_of([run])[run.pk]
+    state = state_of(run, events, now=actor.now)
+    _follows(run, events, state, kind=kind)
     if kind == "in":
         _mix_serves(run, events, turn=state.turn_count + 1)
         known = library().uses.get(run.use_id)
@@ -269,8 +274,9 @@ def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datet
         # one pass, and the fish is back: there is nothing to time
         happened.append(new_entry(BathEvent, actor, uid=uuid5(uid, "out"), name="entry", happened_at=entry.happened_at, run=run, kind="out"))
     after = state_of(run, happened, now=actor.now)
-    if after.phase == "done" and run.task is not None and run.task.kind != "dose" and run.task.done_at is None and after.turn_count > 0:
-        do_task(actor, uid=uid, task=run.task, happened_at=entry.happened_at)
+    open_task = run.task if run.task is not None and run.task.kind != "dose" and run.task.done_at is None else None
+    if open_task is not None and after.phase == "done" and after.turn_count > 0:
+        do_task(actor, uid=uid, task=open_task, happened_at=entry.happened_at)
     return {"uid": str(entry.uid)}
 
 

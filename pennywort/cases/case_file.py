@@ -247,14 +247,7 @@ def _import(actor: Actor, file: CaseFile) -> Case:
     _ledger(actor, Leaving, file.leavings, "leavings", links=whose)
     _ledger(actor, Recount, file.recounts, "recounts", links=whose)
     for i, part in enumerate(file.courses):
-        digest = ""
-        if part.protocol is not None:
-            protocol = _protocol_in(part.protocol, place=f"file.courses.{i}.protocol")
-            if protocol.id != part.protocol_id:
-                raise InvalidInput("The file names one course and brings the text of another.", field=f"file.courses.{i}.protocol_id")
-            digest = keep(protocol, fishroom=actor.fishroom, by=actor.keeper, at=actor.now)
-        elif part.protocol_id not in library().courses:
-            raise InvalidInput("The file names a course this program does not know.", field=f"file.courses.{i}.protocol_id")
+        digest = _digest_of(actor, part, place=f"file.courses.{i}")
         course = Course.objects.create(
             **_base(actor, part), **_own(part, "tasks", "doses", "tank", "protocol", "protocol_digest"), protocol_digest=digest, case=case, **where(part)
         )
@@ -266,18 +259,27 @@ def _import(actor: Actor, file: CaseFile) -> Case:
     return case
 
 
-def _protocol_in(content: dict[str, Any], *, place: str) -> CourseProtocol:
-    """:raises InvalidInput: a protocol that came along and that is none."""
+def _digest_of(actor: Actor, part: CoursePart, *, place: str) -> str:
+    """Which kept protocol a course of the file goes by; empty where the file brings none and this program ships it.
+
+    :raises InvalidInput: a course nobody knows, or a protocol that came along and that is none.
+    """
+    if part.protocol is None:
+        if part.protocol_id not in library().courses:
+            raise InvalidInput("The file names a course this program does not know.", field=f"{place}.protocol_id")
+        return ""
     try:
-        protocol = CourseProtocol.model_validate(content)
+        protocol = CourseProtocol.model_validate(part.protocol)
         if is_own(protocol):
             check_course(protocol, found=library())
     except (ValidationError, ReferenceError) as error:
-        raise InvalidInput("The file brings a protocol that this program can’t read.", field=place) from error
+        raise InvalidInput("The file brings a protocol that this program can’t read.", field=f"{place}.protocol") from error
     # one that another release shipped is history; what it gave must still be known here
     if any(m.active not in library().actives or m.use not in library().uses for m in protocol.medicines):
-        raise InvalidInput("The file brings a protocol with a medicine that this program does not know.", field=place)
-    return protocol
+        raise InvalidInput("The file brings a protocol with a medicine that this program does not know.", field=f"{place}.protocol")
+    if protocol.id != part.protocol_id:
+        raise InvalidInput("The file names one course and brings the text of another.", field=f"{place}.protocol_id")
+    return keep(protocol, fishroom=actor.fishroom, by=actor.keeper, at=actor.now)
 
 
 def _doses(actor: Actor, parts: list[DosePart], *, course: Course, tasks: dict[UUID, Task], changes: dict[UUID, LedgerRecord], place: str) -> None:

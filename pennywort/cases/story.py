@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 
 from pennywort.cases.figures import figures_of
 from pennywort.core.outcome.figures import CaseFigures
@@ -117,40 +119,9 @@ def story_of(actor: Actor, case: Case) -> Story:
     until = case.closed_at or actor.now
     began = began_at(case)
     span = {"happened_at__gte": began, "happened_at__lte": until, "struck": False}
-    related = ("recorded_by", "correction")
     courses = list(Course.objects.filter(case=case).select_related("recorded_by", "tank").order_by("starts_at", "pk"))
     lines = [Line(at=case.opened_at, kind="open", words="Case opened", detail=_start_words(case), by=case.by)]
-    for look in Look.objects.filter(group=case.group, **span).select_related(*related):
-        words, detail = look_words(look)
-        lines.append(_entry(actor, "look", look, kind="look", words=words, detail=detail))
-    for reading in WaterReading.objects.filter(tank=case.tank, instrument="", **span).select_related(*related):
-        lines.append(_entry(actor, "reading", reading, kind="reading", words=reading_words(reading, actor), detail=reading.note))
-    for seen in Observation.objects.filter(group=case.group, **span).select_related(*related):
-        words, detail = observation_words(seen)
-        lines.append(_entry(actor, "observation", seen, kind="observation", words=words, detail=detail))
-    for loss in Loss.objects.filter(group=case.group, **span).select_related(*related):
-        lines.append(_entry(actor, "loss", loss, kind="loss", words=loss_words(loss), detail=loss_detail(loss, actor.local)))
-    for change in WaterChange.objects.filter(tank=case.tank, **span).select_related(*related):
-        lines.append(_entry(actor, "change", change, kind="change", words=f"Changed {show_fraction(change.changed_fraction).text} of the water"))
-    for dose in Dose.objects.filter(course__case=case, struck=False).select_related(*related, "course", "task"):
-        verb = "Put back" if dose.water_change_id else "Gave"
-        lines.append(
-            _entry(actor, "dose", dose, kind="dose", words=f"{verb} {amount_words(dose.course, dose, actor)}", detail=dose.task.title if dose.task else "")
-        )
-    for task in Task.objects.filter(course__case=case, done_at__isnull=False).exclude(given_words="").select_related("done_by"):
-        lines.append(Line(at=task.done_at or task.due_at, kind="bath", words=task.title, detail=task.given_words, by=str(task.done_by)))
-    for course in courses:
-        lines.append(
-            Line(
-                at=min(course.starts_at, course.recorded_at),
-                kind="course",
-                words=f"Course started: {course_name(course)}",
-                detail=_course_detail(course, actor),
-                by=course.by,
-            )
-        )
-        if course.stopped_at:
-            lines.append(Line(at=course.stopped_at, kind="course", words="Course stopped", detail=course.stop_reason, by=""))
+    lines += [*_of_fish(actor, case, span), *_of_water(actor, case, span), *_of_courses(actor, case, courses)]
     if case.closed_at:
         lines.append(
             Line(at=case.closed_at, kind="close", words=f"Closed: {case.get_outcome_display()}", detail=case.outcome_note, by=str(case.closed_by or ""))
@@ -163,6 +134,43 @@ def story_of(actor: Actor, case: Case) -> Story:
         lines=tuple(sorted(lines, key=lambda x: (x.at, order.get(x.kind, 1)))),
         courses=tuple(courses),
     )
+
+
+RELATED = ("recorded_by", "correction")
+
+
+def _of_fish(actor: Actor, case: Case, span: dict[str, Any]) -> Iterator[Line]:
+    """What was seen of the fish, and what was lost."""
+    for look in Look.objects.filter(group=case.group, **span).select_related(*RELATED):
+        words, detail = look_words(look)
+        yield _entry(actor, "look", look, kind="look", words=words, detail=detail)
+    for seen in Observation.objects.filter(group=case.group, **span).select_related(*RELATED):
+        words, detail = observation_words(seen)
+        yield _entry(actor, "observation", seen, kind="observation", words=words, detail=detail)
+    for loss in Loss.objects.filter(group=case.group, **span).select_related(*RELATED):
+        yield _entry(actor, "loss", loss, kind="loss", words=loss_words(loss), detail=loss_detail(loss, actor.local))
+
+
+def _of_water(actor: Actor, case: Case, span: dict[str, Any]) -> Iterator[Line]:
+    """What keepers read of the water, and changed."""
+    for reading in WaterReading.objects.filter(tank=case.tank, instrument="", **span).select_related(*RELATED):
+        yield _entry(actor, "reading", reading, kind="reading", words=reading_words(reading, actor), detail=reading.note)
+    for change in WaterChange.objects.filter(tank=case.tank, **span).select_related(*RELATED):
+        yield _entry(actor, "change", change, kind="change", words=f"Changed {show_fraction(change.changed_fraction).text} of the water")
+
+
+def _of_courses(actor: Actor, case: Case, courses: Sequence[Course]) -> Iterator[Line]:
+    """Courses as they began and were stopped, what was given, and what was given elsewhere."""
+    for dose in Dose.objects.filter(course__case=case, struck=False).select_related(*RELATED, "course", "task"):
+        words = f"{'Put back' if dose.water_change_id else 'Gave'} {amount_words(dose.course, dose, actor)}"
+        yield _entry(actor, "dose", dose, kind="dose", words=words, detail=dose.task.title if dose.task else "")
+    for task in Task.objects.filter(course__case=case, done_at__isnull=False).exclude(given_words="").select_related("done_by"):
+        yield Line(at=task.done_at or task.due_at, kind="bath", words=task.title, detail=task.given_words, by=str(task.done_by))
+    for course in courses:
+        began = min(course.starts_at, course.recorded_at)
+        yield Line(at=began, kind="course", words=f"Course started: {course_name(course)}", detail=_course_detail(course, actor), by=course.by)
+        if course.stopped_at:
+            yield Line(at=course.stopped_at, kind="course", words="Course stopped", detail=course.stop_reason, by="")
 
 
 def _start_words(case: Case) -> str:

@@ -93,58 +93,67 @@ def _of_the_disk(error: Exception) -> HttpResponse | None:
     return None
 
 
+def _domain(request: HttpRequest, error: PennywortError) -> HttpResponse:
+    return from_error(error)
+
+
+def _malformed(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    first = error.errors[0] if error.errors else {}
+    loc = [str(part) for part in first.get("loc", ()) if part not in ("body", "query", "path", "form", "data", "content")]
+    # of several ways to read one field pydantic names the way as well
+    loc = [part for part in loc if not part.startswith(("literal[", "union[", "function-"))]
+    # a body that is one of several kinds is named by its kind first: that is no field
+    if len(loc) > 1 and loc[0] == _kind_of(request):
+        loc = loc[1:]
+    return problem(422, code="invalid-input", title="That can’t be read", detail=_words(first), field=".".join(loc) or None)
+
+
+def _unknown(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
+    return problem(401, code="not-signed-in", title="Sign in first", detail="You are not signed in.")
+
+
+def _http(request: HttpRequest, error: HttpError) -> HttpResponse:
+    detail = "The request is cut short or is not JSON." if error.status_code == 400 else str(error)
+    return problem(error.status_code, code="bad-request", title="That can’t be read", detail=detail)
+
+
+def _too_large(request: HttpRequest, error: Exception) -> HttpResponse:
+    return problem(413, code="too-large", title="That is too much at once", detail="This is larger than one request may be. Send less at once.")
+
+
+def _broken(request: HttpRequest, error: Exception) -> HttpResponse:
+    return problem(400, code="bad-request", title="That can’t be read", detail="The request is cut short or is no form that can be read.")
+
+
+def _no_disk(request: HttpRequest, error: Exception) -> HttpResponse:
+    return _of_the_disk(error) or _accident(request, error)
+
+
+def _accident(request: HttpRequest, error: Exception) -> HttpResponse:
+    _log.exception("unexpected error at %s", request.path)
+    return problem(500, code="accident", title="Our mistake", detail="Something broke here; nothing was half written. Try again.")
+
+
+HANDLERS: list[tuple[type[Exception], Any]] = [
+    (PennywortError, _domain),
+    (ValidationError, _malformed),
+    (AuthenticationError, _unknown),
+    (HttpError, _http),
+    (RequestDataTooBig, _too_large),
+    (TooManyFieldsSent, _too_large),
+    (TooManyFilesSent, _too_large),
+    (SuspiciousOperation, _broken),
+    (MultiPartParserError, _broken),
+    (UnreadablePostError, _broken),
+    (OperationalError, _no_disk),
+    (OSError, _no_disk),
+    (Exception, _accident),
+]
+
+
 def install(api: NinjaAPI) -> None:
     """Let the API answer every error as a problem document."""
-
-    def domain(request: HttpRequest, error: PennywortError) -> HttpResponse:
-        return from_error(error)
-
-    def malformed(request: HttpRequest, error: ValidationError) -> HttpResponse:
-        first = error.errors[0] if error.errors else {}
-        loc = [str(part) for part in first.get("loc", ()) if part not in ("body", "query", "path", "form", "data", "content")]
-        # of several ways to read one field pydantic names the way as well
-        loc = [part for part in loc if not part.startswith(("literal[", "union[", "function-"))]
-        # a body that is one of several kinds is named by its kind first: that is no field
-        if len(loc) > 1 and loc[0] == _kind_of(request):
-            loc = loc[1:]
-        return problem(422, code="invalid-input", title="That can’t be read", detail=_words(first), field=".".join(loc) or None)
-
-    def unknown(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
-        return problem(401, code="not-signed-in", title="Sign in first", detail="You are not signed in.")
-
-    def http(request: HttpRequest, error: HttpError) -> HttpResponse:
-        detail = "The request is cut short or is not JSON." if error.status_code == 400 else str(error)
-        return problem(error.status_code, code="bad-request", title="That can’t be read", detail=detail)
-
-    def too_large(request: HttpRequest, error: Exception) -> HttpResponse:
-        return problem(413, code="too-large", title="That is too much at once", detail="This is larger than one request may be. Send less at once.")
-
-    def broken(request: HttpRequest, error: Exception) -> HttpResponse:
-        return problem(400, code="bad-request", title="That can’t be read", detail="The request is cut short or is no form that can be read.")
-
-    def no_disk(request: HttpRequest, error: Exception) -> HttpResponse:
-        return _of_the_disk(error) or accident(request, error)
-
-    def accident(request: HttpRequest, error: Exception) -> HttpResponse:
-        _log.exception("unexpected error at %s", request.path)
-        return problem(500, code="accident", title="Our mistake", detail="Something broke here; nothing was half written. Try again.")
-
-    handlers: list[tuple[type[Exception], Any]] = [
-        (PennywortError, domain),
-        (ValidationError, malformed),
-        (AuthenticationError, unknown),
-        (HttpError, http),
-        (RequestDataTooBig, too_large),
-        (TooManyFieldsSent, too_large),
-        (TooManyFilesSent, too_large),
-        (SuspiciousOperation, broken),
-        (MultiPartParserError, broken),
-        (UnreadablePostError, broken),
-        (OperationalError, no_disk),
-        (OSError, no_disk),
-        (Exception, accident),
-    ]
-    for kind, handler in handlers:
+    for kind, handler in HANDLERS:
         api.add_exception_handler(kind, handler)
 
 

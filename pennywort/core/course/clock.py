@@ -82,61 +82,84 @@ def read_clock(rule: ClockRule, counted: Sequence[Counted], *, start_at: datetim
     if rule.counts == "days":
         total = max(0.0, (now - start_at) / timedelta(hours=1))
         return _state(rule, total, of_days=of_days, running=now >= start_at, started=start_at, now=now, slips=())
-    seen = sorted((c for c in counted if start_at <= c.at <= now), key=lambda c: c.at)
-    slips: list[Slip] = []
-    total, started, good_since, bad_since, last = 0.0, None, None, None, None
-    for one in seen:
-        if rule.counts == "doses" and one.good and last is not None:
-            one_late = _hours(last.at, one.at) - (rule.every_h or DAY_H) * 1.5
-            if one_late > 1e-9 and good_since is not None:
-                covered = last.at + timedelta(hours=(rule.every_h or DAY_H) * 1.5)
-                total += _hours(good_since, covered)
-                total, started = _slip(rule, slips, at=covered, until=one.at, total=total, started=started, words="a dose was missed")
-                good_since = None
-        if rule.counts == "readings" and good_since is not None and last is not None and _hours(last.at, one.at) > rule.gap_h + 1e-9:
-            total += _hours(good_since, last.at)
-            words = f"nothing was read for {_hours(last.at, one.at):.0f} hours"
-            total, started = _slip(rule, slips, at=last.at, until=one.at, total=total, started=started, words=words)
-            good_since = None
+    count = _Counting(rule)
+    for one in sorted((c for c in counted if start_at <= c.at <= now), key=lambda c: c.at):
+        count.read(one)
+    running = count.end(now)
+    return _state(rule, count.total, of_days=of_days, running=running, started=count.started, now=now, slips=tuple(count.slips))
+
+
+class _Counting:
+    """The hours counted while readings or doses are read one after the other."""
+
+    def __init__(self, rule: ClockRule) -> None:
+        self.rule = rule
+        self.total = 0.0
+        self.slips: list[Slip] = []
+        self.started: datetime | None = None
+        self.good_since: datetime | None = None
+        self.bad_since: Counted | None = None
+        self.last: Counted | None = None
+        # for so long a dose, or a reading, is good
+        self.window_h = rule.gap_h if rule.counts == "readings" else (rule.every_h or DAY_H) * 1.5
+
+    def read(self, one: Counted) -> None:
+        """The next reading or dose."""
+        self._gap_before(one)
         if one.good:
-            if bad_since is not None:
-                total, started = _slip(rule, slips, at=bad_since.at, until=one.at, total=total, started=started, words=bad_since.words or "out of range")
-                bad_since = None
-            if good_since is None:
-                good_since = one.at
-                started = started or one.at
-        elif good_since is not None:
+            if self.bad_since is not None:
+                self._slip(self.bad_since.at, until=one.at, words=self.bad_since.words or "out of range")
+                self.bad_since = None
+            if self.good_since is None:
+                self.good_since = one.at
+                self.started = self.started or one.at
+        elif self.good_since is not None:
             # the level was last known good at the reading before this one
-            assert last is not None
-            total += _hours(good_since, last.at)
-            bad_since, good_since = Counted(at=last.at, good=False, words=one.words), None
-        last = one
-    running = good_since is not None
-    if good_since is not None and last is not None:
-        window = rule.gap_h if rule.counts == "readings" else (rule.every_h or DAY_H) * 1.5
-        known = last.at + timedelta(hours=window)
+            assert self.last is not None
+            self._count_to(self.last.at)
+            self.bad_since = Counted(at=self.last.at, good=False, words=one.words)
+        self.last = one
+
+    def _gap_before(self, one: Counted) -> None:
+        """A dose that was missed, or a time in which nothing was read, ends what was counted."""
+        if self.last is None or self.good_since is None or _hours(self.last.at, one.at) <= self.window_h + 1e-9:
+            return
+        if self.rule.counts == "doses" and one.good:
+            covered = self.last.at + timedelta(hours=self.window_h)
+            self._count_to(covered)
+            self._slip(covered, until=one.at, words="a dose was missed")
+        elif self.rule.counts == "readings":
+            self._count_to(self.last.at)
+            self._slip(self.last.at, until=one.at, words=f"nothing was read for {_hours(self.last.at, one.at):.0f} hours")
+
+    def end(self, now: datetime) -> bool:
+        """Count up to now; whether it still runs."""
+        if self.good_since is None or self.last is None:
+            return self.good_since is not None
+        known = self.last.at + timedelta(hours=self.window_h)
         running = now <= known
-        total += _hours(good_since, now if running else last.at if rule.counts == "readings" else known)
-    return _state(rule, total, of_days=of_days, running=running, started=started, now=now, slips=tuple(slips))
+        self._count_to(now if running else self.last.at if self.rule.counts == "readings" else known)
+        return running
+
+    def _count_to(self, at: datetime) -> None:
+        assert self.good_since is not None
+        self.total += _hours(self.good_since, at)
+        self.good_since = None
+
+    def _slip(self, at: datetime, *, until: datetime, words: str) -> None:
+        """Book a gap: the hours counted so far, and since when, after it."""
+        if self.started is None:
+            return
+        lasted = _hours(at, until)
+        if self.rule.slip == "restart" or (self.rule.slip == "mixed" and lasted >= self.rule.gap_h - 1e-9):
+            self.slips.append(Slip(at=at, kind="restarted", words=words, lost_h=self.total + lasted))
+            self.total, self.started = 0.0, until
+        else:
+            self.slips.append(Slip(at=at, kind="paused", words=words, lost_h=lasted))
 
 
 def _hours(begin: datetime, end: datetime) -> float:
     return max(0.0, (end - begin) / timedelta(hours=1))
-
-
-def _slip(
-    rule: ClockRule, slips: list[Slip], *, at: datetime, until: datetime, total: float, started: datetime | None, words: str
-) -> tuple[float, datetime | None]:
-    """Book a gap: the hours counted so far, and since when, after it."""
-    if started is None:
-        return total, started
-    lasted = _hours(at, until)
-    restarts = rule.slip == "restart" or (rule.slip == "mixed" and lasted >= rule.gap_h - 1e-9)
-    if restarts:
-        slips.append(Slip(at=at, kind="restarted", words=words, lost_h=total + lasted))
-        return 0.0, until
-    slips.append(Slip(at=at, kind="paused", words=words, lost_h=lasted))
-    return total, started
 
 
 def _state(rule: ClockRule, total: float, *, of_days: int, running: bool, started: datetime | None, now: datetime, slips: tuple[Slip, ...]) -> ClockState:

@@ -38,30 +38,36 @@ def warnings_of(
         uptake = uptake_line(found.actives[m.active], found=found, words=" and ".join(tank.standing.values()))
         if uptake is not None:
             lines.setdefault(uptake.text, uptake)
+    for line, met_here in [*_of_products(tank, holds, mine=mine, found=found), *_borne(tank, {*mine, *(name for of_one in holds for name in of_one)})]:
+        lines.setdefault(line.text, line)
+        if met_here:
+            hit.setdefault(line.text, line)
+    return worst_first(lines.values()), tuple(hit.values())
+
+
+def _of_products(tank: TankFacts, holds: Sequence[Sequence[str]], *, mine: set[str], found: Library) -> Iterator[tuple[SlipCaution, bool]]:
+    """What is to be minded of products by their labels, each with whether these surroundings meet it."""
     if len(holds) > 1 and not all(holds):
         text = "of one of these products it is not said what it holds: nobody can tell whether they may meet"
-        lines[text] = hit[text] = SlipCaution(level="care", text=text, source=("common practice",), recalled=True)
+        yield SlipCaution(level="care", text=text, source=("common practice",), recalled=True), True
     for place, name in ((i, name) for i, of_one in enumerate(holds) for name in of_one):
         active = found.actives[name]
         others = {other for i, of_one in enumerate(holds) if i != place for other in of_one}
         together = list(_given_with(active, tank=tank, others=others, found=found))
         # beside the medicines of the protocol itself, of which it speaks in its text: only what must never meet them
         together += [line for line in _given_with(active, tank=tank, others=mine, found=found) if line.level == "never"]
-        for line in together:
-            hit.setdefault(line.text, line)
-            lines.setdefault(line.text, line)
+        yield from ((line, True) for line in together)
         hazard = active.keeper_hazard
-        always = SlipCaution(level="care", text=f"for you: {hazard.text}", source=hazard.source, recalled=hazard.recalled)
-        lines.setdefault(always.text, always)
-    mine = {*mine, *(name for of_one in holds for name in of_one)}
+        yield SlipCaution(level="care", text=f"for you: {hazard.text}", source=hazard.source, recalled=hazard.recalled), False
+
+
+def _borne(tank: TankFacts, actives: set[str]) -> Iterator[tuple[SlipCaution, bool]]:
+    """What the kinds that live here bear poorly of these."""
     for one in tank.species:
         for t in one.tolerances:
-            if t.active in mine:
+            if t.active in actives:
                 level: CautionLevel = "care" if t.level == "never" else t.level
-                line = SlipCaution(level=level, text=f"{one.name}: {t.text}", source=t.source, recalled=t.recalled)
-                lines.setdefault(line.text, line)
-                hit.setdefault(line.text, line)
-    return worst_first(lines.values()), tuple(hit.values())
+                yield SlipCaution(level=level, text=f"{one.name}: {t.text}", source=t.source, recalled=t.recalled), True
 
 
 def _given_with(active: Active, *, tank: TankFacts, others: set[str], found: Library) -> Iterator[SlipCaution]:

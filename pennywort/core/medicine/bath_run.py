@@ -62,21 +62,20 @@ def read_run(events: Sequence[Happened], *, minutes: float, turns: int, now: dat
     """
     if not math.isfinite(minutes) or minutes <= 0:
         raise InvalidInput("How many minutes?", field="minutes")
-    ordered = sorted(events, key=lambda e: e.at)
-    count, in_at, out_at, sign, ended = 0, None, None, "", False
-    for e in ordered:
+    count, in_at, out_at, sign = 0, None, None, ""
+    for e in sorted(events, key=lambda e: e.at):
+        inside = in_at is not None and out_at is None
         if e.kind == "in":
-            if in_at is not None and out_at is None:
+            if inside:
                 raise InvalidInput("Fish are in it already.", field="kind")
             count, in_at, out_at, sign = count + 1, e.at, None, ""
         elif e.kind == "out":
-            if in_at is None or out_at is not None:
+            if not inside:
                 raise InvalidInput("No fish are in it.", field="kind")
             out_at = e.at
-        elif e.kind in SIGNS and in_at is not None and out_at is None:
+        elif e.kind in SIGNS and inside:
             sign = sign or e.kind
-        elif e.kind == "end":
-            ended = True
+    ended = any(e.kind == "end" for e in events)
     limit_at = in_at + timedelta(minutes=minutes) if in_at is not None else None
     until = out_at or now
     elapsed = max(0, int((until - in_at).total_seconds())) if in_at is not None else 0

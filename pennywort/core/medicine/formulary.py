@@ -176,34 +176,45 @@ def _needs(use: Use, target: float) -> tuple[str, ...]:
 
 def _target(use: Use, wanted: Wanted, *, here: Surroundings) -> float:
     assert use.dose is not None
-    high = use.dose.high or use.dose.value
-    usual = use.dose.value
-    if use.per_alkalinity is not None:
-        alkalinity = here.readings.get("alkalinity")
-        if alkalinity is None:
-            raise NotKnownYet("This dose follows the alkalinity. Read it first, in mg/L as CaCO₃ or dKH.", field="alkalinity")
-        usual = min(alkalinity * use.per_alkalinity, high)
-    if use.by_ph:
-        usual = _by_ph(use, here)
+    usual = _usual(use, here)
     target = usual if wanted.target is None else wanted.target
     if not math.isfinite(target) or target <= 0:
         raise InvalidInput("This must be more than nothing.", field="target")
-    if target >= SLIP_TIMES * high * (1 - 1e-9):
-        times, most = f"{target / high:.3g}", f"{high:g} {shown_unit(use.dose.unit)}"
-        raise Refused(f"That is {times} times the highest figure published ({most}): a slip of units?", field="target")
-    # a vet lifts what a vet may prescribe, never the bound of salt, plain copper or formalin at will
-    vets = wanted.prescribed and use.gate == "vet"
-    if use.refuse_above and target > use.refuse_above.value * (1 + 1e-9) and not vets:
-        raise Refused(f"Never above {use.refuse_above.value:g} {shown_unit(use.dose.unit)} for this.", field="target")
-    if use.per_alkalinity is not None and target > usual * (1 + 1e-9):
-        raise Refused(f"At this alkalinity never above {usual:.3g} {shown_unit(use.dose.unit)}.", field="target")
-    if use.by_ph and target > usual * (1 + 1e-9):
-        raise Refused(f"At this pH and hardness never above {usual:.3g} {shown_unit(use.dose.unit)}.", field="target")
+    _within_bounds(use, target, usual=usual, prescribed=wanted.prescribed)
     if not 0 < wanted.share <= 1:
         raise InvalidInput("A share lies between 0 and 100 %.", field="share")
     if not math.isfinite(wanted.level_now) or wanted.level_now < 0:
         raise InvalidInput("This can’t be negative.", field="level_now")
     return target
+
+
+def _usual(use: Use, here: Surroundings) -> float:
+    """The usual dose, which may follow the alkalinity or the pH of the water. :raises NotKnownYet: that was not read."""
+    assert use.dose is not None
+    if use.by_ph:
+        return _by_ph(use, here)
+    if use.per_alkalinity is None:
+        return use.dose.value
+    alkalinity = here.readings.get("alkalinity")
+    if alkalinity is None:
+        raise NotKnownYet("This dose follows the alkalinity. Read it first, in mg/L as CaCO₃ or dKH.", field="alkalinity")
+    return min(alkalinity * use.per_alkalinity, use.dose.high or use.dose.value)
+
+
+def _within_bounds(use: Use, target: float, *, usual: float, prescribed: bool) -> None:
+    """:raises Refused: a slip of units, above the guard rail, or more than this water bears."""
+    assert use.dose is not None
+    high, unit = use.dose.high or use.dose.value, shown_unit(use.dose.unit)
+    if target >= SLIP_TIMES * high * (1 - 1e-9):
+        times, most = f"{target / high:.3g}", f"{high:g} {unit}"
+        raise Refused(f"That is {times} times the highest figure published ({most}): a slip of units?", field="target")
+    # a vet lifts what a vet may prescribe, never the bound of salt, plain copper or formalin at will
+    vets = prescribed and use.gate == "vet"
+    if use.refuse_above and target > use.refuse_above.value * (1 + 1e-9) and not vets:
+        raise Refused(f"Never above {use.refuse_above.value:g} {unit} for this.", field="target")
+    if target > usual * (1 + 1e-9) and (use.per_alkalinity is not None or use.by_ph):
+        what = "pH and hardness" if use.by_ph else "alkalinity"
+        raise Refused(f"At this {what} never above {usual:.3g} {unit}.", field="target")
 
 
 def _with_demand(use: Use, target: float, *, demand: float) -> float:

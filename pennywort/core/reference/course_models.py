@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping
 from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, model_validator
@@ -293,6 +294,17 @@ class CourseProtocol(Sourced):
         names = {p.id: p for p in self.parameters}
         if len(names) != len(self.parameters):
             raise ValueError("a parameter stands there twice")
+        if bool(self.outlasts) != bool(self.outlasts_by):
+            raise ValueError("what it outlasts and by which means go together")
+        self._check_times(names)
+        for medicine in self.medicines:
+            if medicine.target not in names:
+                raise ValueError(f"{medicine.active}: its target is no parameter")
+        for step in self.steps:
+            self._check_step(step, names)
+        return self
+
+    def _check_times(self, names: Mapping[str, Parameter]) -> None:
         times = [self.ends, self.observe, *([self.clock.length, self.clock.gap] if self.clock else [])]
         for step in self.steps:
             times += [t for t in (step.at, step.every, step.until, step.minimum) if t]
@@ -300,21 +312,15 @@ class CourseProtocol(Sourced):
             for _, hours, name in terms_of(text):
                 if hours is None and (name not in names or names[name].unit not in ("day", "h")):
                     raise ValueError(f"{text!r}: there is no parameter {name} in days or hours")
-        held = {m.active for m in self.medicines}
-        for medicine in self.medicines:
-            if medicine.target not in names:
-                raise ValueError(f"{medicine.active}: its target is no parameter")
-        for step in self.steps:
-            for word in (step.share, step.to, step.target):
-                if isinstance(word, str) and not _is_number(word) and word not in names:
-                    raise ValueError(f"{step.title}: there is no parameter {word}")
-            if step.kind == "dose" and step.active not in held:
-                raise ValueError(f"{step.title}: {step.active} is not among the medicines")
-            if step.kind != "dose" and step.share is not None and not isinstance(step.share, str) and not 0 < step.share <= 1:
-                raise ValueError(f"{step.title}: a share lies between 0 and 1")
-        if bool(self.outlasts) != bool(self.outlasts_by):
-            raise ValueError("what it outlasts and by which means go together")
-        return self
+
+    def _check_step(self, step: Step, names: Mapping[str, Parameter]) -> None:
+        for word in (step.share, step.to, step.target):
+            if isinstance(word, str) and not _is_number(word) and word not in names:
+                raise ValueError(f"{step.title}: there is no parameter {word}")
+        if step.kind == "dose" and step.active not in {m.active for m in self.medicines}:
+            raise ValueError(f"{step.title}: {step.active} is not among the medicines")
+        if step.kind != "dose" and step.share is not None and not isinstance(step.share, str) and not 0 < step.share <= 1:
+            raise ValueError(f"{step.title}: a share lies between 0 and 1")
 
 
 def _is_number(text: str) -> bool:

@@ -230,6 +230,8 @@ def _known(where: str, names: Iterable[str], among: Iterable[str]) -> None:
 def _check_links(found: Library) -> None:
     _check_weights(found)
     _check_conditions(found)
+    _check_look_alikes(found)
+    _check_acts(found)
     for species in found.species.values():
         _known(f"species {species.id}", [t.active for t in species.tolerances], found.actives)
         _known(f"species {species.id}", [species.kin], found.kin)
@@ -367,22 +369,28 @@ def _check_conditions(found: Library) -> None:
         _known(where, [s for hand in (condition.signs, condition.signs_second) for signs in hand.values() for s in signs], found.signs)
         _known(where, [*condition.helps, *condition.harms], found.actions)
         _known(where, condition.protocols, found.courses)
+    for modifier in [*found.context.values(), *found.kin.values()]:
+        _known(modifier.id, modifier.times, found.conditions)
+    for fact in found.context.values():
+        _known(fact.id, [fact.same_reading] if fact.same_reading else [], found.signs)
+    for place in found.reporting.places:
+        _known(f"reporting, {place.id}", place.conditions, found.conditions)
+    for contradiction in found.contradictions:
+        _known("contradictions", [contradiction.one, *contradiction.others], found.signs)
+
+
+def _check_look_alikes(found: Library) -> None:
+    for pair in found.pairs:
+        _known("pairs", [*pair.one, *pair.other], found.conditions)
     for group in found.answer_groups.values():
         _known(f"answer group {group.id}", group.members, found.conditions)
         _known(f"answer group {group.id}", group.looks, found.looks)
         _known(f"answer group {group.id}", [*group.whenever_seen, *group.unread], found.signs)
         if group.first and group.first not in group.members:
             raise ReferenceError(f"answer group {group.id}: {group.first} is none of its members")
-    for modifier in [*found.context.values(), *found.kin.values()]:
-        _known(modifier.id, modifier.times, found.conditions)
-    for fact in found.context.values():
-        _known(fact.id, [fact.same_reading] if fact.same_reading else [], found.signs)
-    for pair in found.pairs:
-        _known("pairs", [*pair.one, *pair.other], found.conditions)
-    for place in found.reporting.places:
-        _known(f"reporting, {place.id}", place.conditions, found.conditions)
-    for contradiction in found.contradictions:
-        _known("contradictions", [contradiction.one, *contradiction.others], found.signs)
+
+
+def _check_acts(found: Library) -> None:
     for mend in found.mends.values():
         _known(f"mend {mend.id}", mend.acts, found.actions)
         _known(f"mend {mend.id}", [mend.course] if mend.course else [], found.courses)

@@ -167,6 +167,11 @@ def _split(text: str, *, field: str, spec: Kind) -> tuple[float, str]:
         raise InvalidInput(f"“{text.strip()}” can't be read as a figure. Write for example {spec.examples}.", field=field)
     if match["sign"] not in ("", "+") and spec.name != "temperature":
         raise InvalidInput("This can't be negative.", field=field)
+    value = _number_in(match, field=field)
+    return (-value if match["sign"] in ("-", "\u2212") else value), _tidy(match["unit"] or "")
+
+
+def _number_in(match: re.Match[str], *, field: str) -> float:
     try:
         if match["whole"]:
             value = int(match["whole"]) + int(match["wn"]) / int(match["wd"])
@@ -178,7 +183,7 @@ def _split(text: str, *, field: str, spec: Kind) -> tuple[float, str]:
         raise InvalidInput("That is not a number.", field=field) from error
     if not math.isfinite(value):
         raise InvalidInput("That number is too large to be true.", field=field)
-    return (-value if match["sign"] in ("-", "\u2212") else value), _tidy(match["unit"] or "")
+    return value
 
 
 def _tidy(unit: str) -> str:
@@ -194,15 +199,11 @@ def _to_canonical(value: float, unit: str, *, spec: Kind, preferences: Preferenc
         if unit not in ("", "ph"):
             raise InvalidInput("pH has no unit: write for example 7.4.", field=field)
         return value
-    if spec.name == "gravity":
-        if unit and unit not in spec.units:
-            raise _wrong_unit(unit, spec=spec, field=field)
-        return value
-    if spec.name == "fraction":
+    if spec.name in ("gravity", "fraction"):
         if unit and unit not in spec.units:
             raise _wrong_unit(unit, spec=spec, field=field)
         # a bare 25 means per cent, a bare 0.25 means the share itself; nobody changes a quarter of a per cent
-        return value / 100 if unit or value > 1 else value
+        return value / 100 if spec.name == "fraction" and (unit or value > 1) else value
     if spec.name == "temperature":
         name = spec.units.get(unit) if unit else ("degF" if preferences.temperature == "f" else "degC")
         if name is None:

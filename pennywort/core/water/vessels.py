@@ -41,17 +41,22 @@ def gross_volume_l(shape: Shape, measures: Mapping[str, float]) -> float:
     if shape == "buckets":
         return m["count"] * m["each"]
     depth = m["depth"]
-    if shape == "box":
-        return m["length"] * m["width"] * depth / 1000
-    if shape == "bow_front":
-        return (m["length"] * m["width"] + _segment(chord=m["length"], height=m["bow_width"] - m["width"])) * depth / 1000
-    if shape == "hexagon":
-        return 1.5 * math.sqrt(3) * m["side"] ** 2 * depth / 1000
-    if shape == "upright_cylinder":
-        return math.pi * (m["diameter"] / 2) ** 2 * depth / 1000
+    if shape in ("bowl", "lying_cylinder"):
+        return _round_l(shape, m, depth=depth)
     if shape == "tub":
         low, high = m["bottom_diameter"] / 2, m["top_diameter"] / 2
         return math.pi * depth * (low * low + low * high + high * high) / 3 / 1000
+    floor_cm2 = {
+        "box": lambda: m["length"] * m["width"],
+        "bow_front": lambda: m["length"] * m["width"] + _segment(chord=m["length"], height=m["bow_width"] - m["width"]),
+        "hexagon": lambda: 1.5 * math.sqrt(3) * m["side"] ** 2,
+        "upright_cylinder": lambda: math.pi * (m["diameter"] / 2) ** 2,
+    }[shape]()
+    return floor_cm2 * depth / 1000
+
+
+def _round_l(shape: Shape, m: Mapping[str, float], *, depth: float) -> float:
+    """A bowl, or a cylinder that lies."""
     radius = m["diameter"] / 2
     if depth > m["diameter"]:
         raise InvalidInput("The water can’t stand higher than the vessel.", field="depth")
