@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import dataclasses
 import importlib
+import inspect
 import pkgutil
 from unittest import TestCase
 
@@ -49,7 +50,7 @@ class Names(TestCase):
 
     def test_every_number_in_the_record_carries_its_unit(self) -> None:
         bad = []
-        for label in ("rooms", "shelf", "tanks", "fish", "courses"):
+        for label in ("rooms", "shelf", "tanks", "fish", "courses", "baths", "instruments"):
             for model in apps.get_app_config(label).get_models():
                 for field in model._meta.concrete_fields:
                     if isinstance(field, (models.FloatField, models.IntegerField)) and not field.primary_key and not named_well(field.name):
@@ -64,4 +65,12 @@ class Names(TestCase):
                     frozen = kind.__dataclass_params__.frozen  # type: ignore[attr-defined]
                     if not (frozen and all(f.kw_only for f in dataclasses.fields(kind))):
                         bad.append(kind.__name__)
+        self.assertEqual(bad, [])
+
+    def test_every_public_function_of_the_core_says_what_it_does(self) -> None:
+        bad = []
+        for info in pkgutil.walk_packages(pennywort.core.__path__, "pennywort.core."):
+            for name, thing in vars(importlib.import_module(info.name)).items():
+                if inspect.isfunction(thing) and thing.__module__ == info.name and not name.startswith("_") and not inspect.getdoc(thing):
+                    bad.append(f"{info.name}.{name}")
         self.assertEqual(bad, [])

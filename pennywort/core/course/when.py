@@ -53,4 +53,5 @@ def again_at(first: datetime, *, every_h: float, times: int, zone: ZoneInfo) -> 
 
 
 def in_order(steps: Iterable[PlannedStep]) -> list[PlannedStep]:
+    """Steps by their instant; at one instant in the order in which they are done at the tank."""
     return sorted(steps, key=lambda s: (s.due_at, ORDER.index(s.kind), s.place))

@@ -250,6 +250,7 @@ def _by_ph(use: Use, here: Surroundings) -> float:
 
 
 def shown_unit(unit: str) -> str:
+    """A unit of the formulary as a keeper reads it."""
     return "µL/L" if unit == DIRECT else unit
 
 
