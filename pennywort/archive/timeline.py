@@ -21,7 +21,8 @@ from pennywort.fish.group_ledger import row_words
 from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
 from pennywort.fish.queries import parts_of
 from pennywort.records.actor import Actor
-from pennywort.tanks.models import WaterChange, WaterReading
+from pennywort.tanks.models import Upkeep, WaterChange, WaterReading
+from pennywort.tanks.upkeep import upkeep_words
 
 # lines of a page, rows read of each ledger at once, and how many lines one search looks through before it asks to go on
 PAGE = 60
@@ -141,6 +142,12 @@ class _Teller:
             at=row.happened_at, kind="change", words=words, detail="", by=self.actor.signed(row), where=row.tank.name, to="tank", to_id=str(row.tank.uid)
         )
 
+    def upkeep(self, row: Upkeep) -> TimeLine:
+        words, detail = upkeep_words(row)
+        return TimeLine(
+            at=row.happened_at, kind="upkeep", words=words, detail=detail, by=self.actor.signed(row), where=row.tank.name, to="tank", to_id=str(row.tank.uid)
+        )
+
     def dose(self, row: Dose) -> TimeLine:
         words = f"{'Put back' if row.water_change_id else 'Gave'} {amount_words(row.course, row, self.actor)}"
         return TimeLine(
@@ -190,6 +197,7 @@ def _sources(actor: Actor) -> Iterator[Source]:
     yield "photo", Photo.objects.standing().filter(**room).select_related(*by, *fish), at, tell.photo
     yield "reading", WaterReading.objects.standing().filter(**room, instrument="").select_related(*by, "tank"), at, tell.reading
     yield "change", WaterChange.objects.standing().filter(**room).select_related(*by, "tank"), at, tell.change
+    yield "upkeep", Upkeep.objects.standing().filter(**room).select_related(*by, "tank", "standing_task"), at, tell.upkeep
     yield "dose", Dose.objects.standing().filter(**room).select_related(*by, "task", "course__case__tank"), at, tell.dose
     yield "course", Course.objects.filter(**room, starts_at__lte=actor.now).select_related(*by, "case__tank"), "starts_at", tell.course
     yield "open", Case.objects.filter(**room).select_related(*by, "tank", "group"), "opened_at", tell.opened

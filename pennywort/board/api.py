@@ -13,6 +13,7 @@ from pennywort.courses import strip_schemas
 from pennywort.courses.queries.targets import run_use
 from pennywort.courses.strip_shown import days_out, strip_out
 from pennywort.records.requests import act
+from pennywort.tanks.upkeep_api import StandingOut
 
 router = Router(tags=["courses"])
 
@@ -63,6 +64,7 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
         done=[board.DoneOut(**vars(d)) for d in told.done],
         waiting=list(told.waiting),
         tomorrow=[board.TomorrowOut(**vars(t)) for t in told.tomorrow],
+        upkeep=[StandingOut.of(s, actor) for s in told.upkeep],
     )
     # checked already as it was made: written as it is
     return HttpResponse(out.model_dump_json(), content_type="application/json")

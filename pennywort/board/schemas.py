@@ -7,6 +7,7 @@ from uuid import UUID
 
 from pennywort.courses.strip_schemas import AxisOut, StripOut
 from pennywort.records.schemas import Plain
+from pennywort.tanks.upkeep_api import StandingOut
 
 
 class DueOut(Plain):
@@ -67,6 +68,8 @@ class TodayOut(Plain):
     done: list[DoneOut]
     waiting: list[str]
     tomorrow: list[TomorrowOut]
+    # what is done every so many days, and falls due today or is late
+    upkeep: list[StandingOut]
 
 
 class RailOut(Plain):

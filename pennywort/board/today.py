@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Literal
@@ -28,8 +29,9 @@ from pennywort.courses.strips import Axis, Strip
 from pennywort.fish.models import Group, Look, Loss
 from pennywort.fish.queries import count_of
 from pennywort.records.actor import Actor
-from pennywort.tanks.models import WaterChange
+from pennywort.tanks.models import Tank, Upkeep, WaterChange
 from pennywort.tanks.queries import once_words, tanks_of
+from pennywort.tanks.upkeep import Standing, standing_in, upkeep_words
 
 SOON = timedelta(hours=1)
 UNSEEN = timedelta(days=7)
@@ -110,6 +112,7 @@ class TodayBoard:
     fish_words: str
     waiting: tuple[str, ...]
     tomorrow: tuple[Tomorrow, ...]
+    upkeep: tuple[Standing, ...]
 
 
 def _what(task: Task) -> str:
@@ -191,7 +194,7 @@ def _done_today(actor: Actor, book: Book) -> tuple[DoneItem, ...]:
     mine = {"happened_at__gte": actor.midnight}
     items: list[tuple[datetime, DoneItem]] = []
 
-    def add(ledger: str, entry: Dose | WaterChange | Loss, words: str, amount: str = "", task: str = "") -> None:
+    def add(ledger: str, entry: Dose | WaterChange | Loss | Upkeep, words: str, amount: str = "", task: str = "") -> None:
         at = entry.happened_at
         done = DoneItem(ledger=ledger, entry=str(entry.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=actor.signed(entry), amount=amount, task=task)
         items.append((at, done))
@@ -206,6 +209,9 @@ def _done_today(actor: Actor, book: Book) -> tuple[DoneItem, ...]:
         add("change", change, f"{book.tanks[change.tank_id].name}: changed {show_fraction(change.changed_fraction).text}")
     for loss in Loss.objects.standing().filter(book.here("group__tank"), **mine).select_related("group", "recorded_by"):
         add("loss", loss, f"{book.tanks[loss.group.tank_id].name}: {loss.count} lost")
+    for entry in Upkeep.objects.standing().filter(book.here(), **mine).select_related("standing_task", "recorded_by"):
+        words, note = upkeep_words(entry)
+        add("upkeep", entry, f"{book.tanks[entry.tank_id].name}: {words[:1].lower()}{words[1:]}{note and f', {note}'}")
     without_entry = Task.objects.filter(
         book.here("course__tank"), Q(skipped=True) | Q(kind__in=TICKED) | Q(moved_from__isnull=False), done_at__gte=actor.midnight, course__stopped_at=None
     )
@@ -221,9 +227,9 @@ def _done_today(actor: Actor, book: Book) -> tuple[DoneItem, ...]:
     return tuple(item for _, item in items)
 
 
-def _sentence(actor: Actor, due: list[DueItem], upcoming: datetime | None) -> str:
-    pressing = [d for d in due if section_of(d, actor) in ("late", "now")]
-    late = [d for d in pressing if d.late_words]
+def _sentence(actor: Actor, due: list[DueItem], upcoming: datetime | None, upkeep: Sequence[Standing]) -> str:
+    pressing = [bool(d.late_words) for d in due if section_of(d, actor) in ("late", "now")] + [s.next.late_days > 0 for s in upkeep]
+    late = [p for p in pressing if p]
     later = next((d for d in due if section_of(d, actor) == "later"), None)
     if later is not None:
         then = f"until {later.at_words}"
@@ -299,6 +305,7 @@ def board_of(actor: Actor) -> TodayBoard:
     decided = decisions(actor, due)
     items = [due_item(actor, t, book=book, moved=moved.get(t.pk, ()), decided=decided.get(t.pk)) for t in due]
     upcoming = still_to_do.filter(due_at__gte=midnight_next).aggregate(at=Min("due_at"))["at"]
+    upkeep = _upkeep_due(actor, list(book.tanks.values()))
     fish = sum(count_of(g).count for g in marks.all_groups)
     lost = sum(count for tank in book.tanks.values() for _, count in marks.losses(tank))
     return TodayBoard(
@@ -306,11 +313,18 @@ def board_of(actor: Actor) -> TodayBoard:
         strips=tuple(sorted(strips, key=lambda s: s.quiet)),
         due=tuple(items),
         done=_done_today(actor, book),
-        sentence=_sentence(actor, items, upcoming),
+        sentence=_sentence(actor, items, upcoming, upkeep),
         fish_words=f"{fish} fish, {lost or 'none'} lost in two weeks" if fish else "",
         waiting=_waiting(actor, strips, marks.all_groups),
         tomorrow=tuple(t for task in near if task.due_at >= midnight_next and (t := _tomorrow(actor, task, book))),
+        upkeep=upkeep,
     )
+
+
+def _upkeep_due(actor: Actor, tanks: Sequence[Tank]) -> tuple[Standing, ...]:
+    """What is done every so many days, and falls due today or is late."""
+    today = actor.local(actor.now).date()
+    return tuple(s for s in standing_in(actor, tanks) if s.next.due_on <= today)
 
 
 def unfinished(actor: Actor) -> tuple[int, int]:
@@ -318,7 +332,7 @@ def unfinished(actor: Actor) -> tuple[int, int]:
     midnight_next = actor.midnight + timedelta(days=1)
     due = Task.objects.filter(
         fishroom=actor.fishroom, done_at=None, skipped=False, course__stopped_at=None, course__ends_at__gt=actor.now, due_at__lt=midnight_next
-    ).count()
+    ).count() + len(_upkeep_due(actor, list(tanks_of(actor))))
     running = Course.objects.filter(fishroom=actor.fishroom, stopped_at=None, ends_at__gt=actor.now).values("case")
     waiting = Case.objects.filter(fishroom=actor.fishroom, closed_at=None).exclude(pk__in=running).count()
     return due, waiting

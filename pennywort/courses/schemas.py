@@ -245,7 +245,7 @@ class WarmIn(Write):
 
 
 class StrikeIn(Write):
-    ledger: Literal["dose", "change", "reading", "look", "observation", "loss", "photo", "leaving", "recount", "scuffle", "merge"]
+    ledger: Literal["dose", "change", "reading", "look", "observation", "loss", "photo", "leaving", "recount", "scuffle", "merge", "upkeep"]
     entry: UUID
     reason: str = Field(default="", max_length=200)
 

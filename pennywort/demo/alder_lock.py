@@ -24,6 +24,7 @@ from pennywort.records.actor import Actor
 from pennywort.shelf.labels import TypedLabel
 from pennywort.shelf.services import TypedBottle, add_bottle, add_tool, weigh_spoons
 from pennywort.tanks.services import TypedTest
+from pennywort.tanks.upkeep import note_upkeep
 
 ZONE = "Europe/London"
 
@@ -185,6 +186,13 @@ def _sill(p: Player, ago: Any, now: datetime) -> None:
 
 def _pound(p: Player, ago: Any) -> None:
     tank = p.at(ago(40)).tank("M2", "Pound", "marine", ("60 cm", "40 cm", "36 cm"))
+    # it stands ready all year, and is kept up
+    p.at(ago(18)).every(tank, "change", days=5, share="20 %")
+    cup = p.every(tank, "skimmer", days=3)
+    for day in (13, 8, 3):
+        tasks.change_water(p.at(ago(day, 17)).actor, uid=p.uid(), tank=tank, share="20 %", task=None, put_back=False, happened_at=None)
+    note_upkeep(p.at(ago(1, 18)).actor, uid=p.uid(), tank=tank, kind="", standing_task=cup, note="", happened_at=None)
+    note_upkeep(p.at(ago(1, 18, 20)).actor, uid=p.uid(), tank=tank, kind="glass", standing_task=None, note="the front only", happened_at=None)
     looked = Looked(signs={"flat_grey_sheen": False, "white_spots_countable": False, "clamped_fins": False, "rapid_breathing": True, "eating_normally": True})
     looks.record_inspection(
         p.at(ago(2, 11)).actor, uid=p.uid(), water="marine", species="clownfish", fish_count=2, seller="the harbour importer", looked=looked,

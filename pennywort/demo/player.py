@@ -27,6 +27,7 @@ from pennywort.shelf.labels import TypedLabel
 from pennywort.shelf.products import OwnStrength, ProductIn
 from pennywort.tanks.models import Tank
 from pennywort.tanks.services import TypedTank, TypedTest, keep_tank
+from pennywort.tanks.upkeep import plan_upkeep
 
 SEED = UUID("3b0a4f0e-1f43-4b57-9d0c-a1de210c0001")
 
@@ -73,6 +74,12 @@ class Player:
     def photo(self, group: Group, *, fish: str, patch_share: float, note: str = "") -> None:
         file = fish_picture(patch_share=patch_share, seed=self.counter)
         add_photo(self.actor, uid=self.uid(), group=group, fish=fish, note=note, picture=prepare(file), taken_at=None)
+
+    def every(self, tank: Tank, kind: str, *, days: int, share: str = "") -> UUID:
+        """A standing task of a tank."""
+        uid = self.uid()
+        plan_upkeep(self.actor, uid=uid, tank=tank, kind=kind, title="", every_days=str(days), share=share, begins_on=None)
+        return uid
 
     def lose(self, group: Group, count: int, *, manner: str = "died", note: str = "", about: AboutLoss | None = None) -> None:
         add_loss(

@@ -40,6 +40,7 @@ from pennywort.shelf.api import router as shelf
 from pennywort.site.parser import CleanParser
 from pennywort.site.problems import install
 from pennywort.tanks.api import router as tanks
+from pennywort.tanks.upkeep_api import router as upkeep
 from pennywort.tankwater.api import router as waters
 
 api = NinjaAPI(title="Pennywort", version="1", auth=django_auth, docs_url=None, openapi_url=None, parser=CleanParser())
@@ -59,6 +60,7 @@ api.add_router("/rooms/{uuid:room_id}", measure)
 api.add_router("/rooms/{uuid:room_id}", shelf)
 api.add_router("/rooms/{uuid:room_id}", tanks)
 api.add_router("/rooms/{uuid:room_id}", changed_tanks)
+api.add_router("/rooms/{uuid:room_id}", upkeep)
 api.add_router("/rooms/{uuid:room_id}", fish)
 api.add_router("/rooms/{uuid:room_id}", kinds)
 api.add_router("/rooms/{uuid:room_id}", going)

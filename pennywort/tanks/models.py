@@ -78,3 +78,31 @@ class WaterChange(LedgerRecord):
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="changes")
     changed_fraction = models.FloatField()
     net_volume_l = models.FloatField()
+
+
+class StandingTask(RoomRecord):
+    """What is done at a tank every so many days, with or without a case; ``share_fraction`` of the water where it is a change."""
+
+    tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="standing_tasks")
+    kind = models.CharField(max_length=16)
+    # in the keeper's own words; empty where the kind's name says it
+    title = models.CharField(max_length=80, blank=True)
+    every_days = models.PositiveIntegerField()
+    share_fraction = models.FloatField(null=True, blank=True)
+    begins_on = models.DateField()
+    ended_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        constraints = [
+            models.UniqueConstraint(fields=["fishroom", "uid"], name="standingtask_uid_in_fishroom"),
+            models.CheckConstraint(condition=models.Q(every_days__gte=1), name="standing_task_comes_again"),
+        ]
+
+
+class Upkeep(LedgerRecord):
+    """Something done at a tank that is no dose, no change and no test."""
+
+    tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="upkeep")
+    standing_task = models.ForeignKey(StandingTask, null=True, blank=True, on_delete=models.CASCADE, related_name="done")
+    kind = models.CharField(max_length=16)
+    note = models.CharField(max_length=200, blank=True)

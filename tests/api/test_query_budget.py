@@ -43,6 +43,8 @@ class QueryBudget(RoomCase):
         ids = {"tank_id": tank, "group_id": group, "case_id": made["case"], "course_id": made["uid"], "task_id": self.due("temperature")[0]["task"]}
         ids["individual_id"] = str(self.send(f"groups/{group}/individuals", {"name": "Tin"})["uid"])
         ids["instrument_id"] = str(self.send("instruments", {"kind": "thermometer", "name": f"T{self.number}", "tank": tank})["uid"])
+        self.send(f"tanks/{tank}/standing", {"kind": "change", "share": "20 %", "every_days": 5})
+        self.send(f"tanks/{tank}/standing", {"kind": "test", "every_days": 3})
         self.entries(ids)
         return ids
 
@@ -58,6 +60,7 @@ class QueryBudget(RoomCase):
         self.send(f"groups/{group}/scuffles", {"by_whom": "a bully", "degree": "chased"})
         self.send(f"tanks/{tank}/readings", {"temperature": "25", "ammonia": "0.1", "ph": "7"})
         self.send(f"tanks/{tank}/changes", {"share": "20 %", "put_back": True})
+        self.send(f"tanks/{tank}/upkeep", {"kind": "glass"})
         ids["photo_id"] = self.photo(group)
         ids["bath_id"] = str(self.send(f"groups/{group}/baths", BATH)["uid"])
 

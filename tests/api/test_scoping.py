@@ -52,6 +52,7 @@ class Scoping(RoomCase):
             "individual_id": str(self.send(f"groups/{group}/individuals", {"name": "Tin"})["uid"]),
             "instrument_id": str(self.send("instruments", {"kind": "thermometer", "name": "T1", "tank": tank})["uid"]),
             "invitation_id": str(uuid4()),
+            "standing_id": str(self.send(f"tanks/{tank}/standing", {"kind": "glass", "every_days": 7})["uid"]),
             "username": "ivo",
             "size": "small",
             "shape": "koi",

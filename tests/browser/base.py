@@ -78,6 +78,11 @@ class BrowserCase(StaticLiveServerTestCase):
     def size(self, width: int, height: int) -> None:
         self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False})
 
+    def offline(self, on: bool) -> None:
+        """Cut or restore the connection, for the page and for its service worker."""
+        self.driver.execute_cdp_cmd("Network.enable", {})
+        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", {"offline": on, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1})
+
     def enter_as(self, keeper: Keeper) -> None:
         """Sign in without the form."""
         client = Client()

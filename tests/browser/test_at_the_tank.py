@@ -30,11 +30,6 @@ class AtTheTank(DemoCase):
         self.offline(False)
         super().tearDown()
 
-    def offline(self, on: bool) -> None:
-        """Cut or restore the connection, for the page and for its service worker."""
-        self.driver.execute_cdp_cmd("Network.enable", {})
-        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", {"offline": on, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1})
-
     def choose(self, testid: str, part: str) -> None:
         self.press(self.tid(testid))
         self.press(self.until(lambda: next((e for e in self.all("[role=option]") if part in e.text), None), f"a choice of {part}"))

@@ -45,6 +45,17 @@ class InstrumentKind(Sourced):
     measures: tuple[InstrumentMeasure, ...]
 
 
+class UpkeepKind(Sourced):
+    """Something done at a tank every so many days; ``done_by``: the ledger whose entries do it, or a note of its own."""
+
+    id: str
+    name: str
+    done_words: str
+    done_by: Literal["change", "reading", "note"]
+    every_days: int = Field(ge=1, le=90)
+    text: str
+
+
 class HumaneEnd(Sourced):
     """A way to end a fish's life by its name: accepted by the guidelines or not, and whether only a vet may do it."""
 

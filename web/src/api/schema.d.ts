@@ -916,6 +916,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/tanks/{tank_id}/upkeep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Upkeep
+         * @description What is done here every so many days, when it falls due, and what was done last.
+         */
+        get: operations["upkeep"];
+        put?: never;
+        /**
+         * Note Upkeep
+         * @description Something was done at a tank: the glass wiped, the sponge squeezed out.
+         */
+        post: operations["note_upkeep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Upkeep
+         * @description Something to be done at a tank every so many days.
+         */
+        post: operations["plan_upkeep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/standing/{standing_id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Upkeep
+         * @description It falls due no more.
+         */
+        post: operations["end_upkeep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/groups": {
         parameters: {
             query?: never;
@@ -5217,6 +5281,134 @@ export interface components {
             /** Note */
             note: string;
         };
+        /**
+         * StandingOut
+         * @description A standing task: what, how often, when it was last done, and when it falls due.
+         */
+        StandingOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /**
+             * Tank
+             * Format: uuid
+             */
+            tank: string;
+            /** Tank Name */
+            tank_name: string;
+            /** Kind */
+            kind: string;
+            /** Done By */
+            done_by: string;
+            /** Title */
+            title: string;
+            /** Words */
+            words: string;
+            /** Text */
+            text: string;
+            /** Last Words */
+            last_words: string;
+            /** Due Words */
+            due_words: string;
+            /** Due */
+            due: boolean;
+            /** Late Words */
+            late_words: string;
+            /** Share */
+            share: string;
+        };
+        /** UpkeepDoneOut */
+        UpkeepDoneOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Day Words */
+            day_words: string;
+            /** At Words */
+            at_words: string;
+            /** Words */
+            words: string;
+            /** Note */
+            note: string;
+            /** By */
+            by: string;
+        };
+        /** UpkeepKindOut */
+        UpkeepKindOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Every Days */
+            every_days: number;
+            /** Text */
+            text: string;
+            /** Done By */
+            done_by: string;
+        };
+        /** UpkeepOut */
+        UpkeepOut: {
+            /** Kinds */
+            kinds: components["schemas"]["UpkeepKindOut"][];
+            /** Standing */
+            standing: components["schemas"]["StandingOut"][];
+            /** Done */
+            done: components["schemas"]["UpkeepDoneOut"][];
+        };
+        /** UpkeepIn */
+        UpkeepIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Kind
+             * @default other
+             */
+            kind?: string;
+            /** Standing Task */
+            standing_task?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Happened At */
+            happened_at?: string | null;
+        };
+        /** StandingIn */
+        StandingIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+            /**
+             * Every Days
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            every_days: string;
+            /**
+             * Share
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            share?: string;
+            /** Begins On */
+            begins_on?: string | null;
+        };
         /** GroupOut */
         GroupOut: {
             /**
@@ -7164,6 +7356,8 @@ export interface components {
             waiting: string[];
             /** Tomorrow */
             tomorrow: components["schemas"]["TomorrowOut"][];
+            /** Upkeep */
+            upkeep: components["schemas"]["StandingOut"][];
         };
         /** TomorrowOut */
         TomorrowOut: {
@@ -8178,7 +8372,7 @@ export interface components {
              * Ledger
              * @enum {string}
              */
-            ledger: "dose" | "change" | "reading" | "look" | "observation" | "loss" | "photo" | "leaving" | "recount" | "scuffle" | "merge";
+            ledger: "dose" | "change" | "reading" | "look" | "observation" | "loss" | "photo" | "leaving" | "recount" | "scuffle" | "merge" | "upkeep";
             /**
              * Entry
              * Format: uuid
@@ -10668,6 +10862,110 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TankIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    upkeep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UpkeepOut"];
+                };
+            };
+        };
+    };
+    note_upkeep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UpkeepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    plan_upkeep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    end_upkeep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                standing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
             };
         };
         responses: {

@@ -11,6 +11,7 @@ const props = defineProps<{
   problem: Error | null
   hint?: string
   ahead?: boolean
+  example?: string
 }>()
 const day = defineModel<string>({ required: true })
 const clock = useClock()
@@ -29,7 +30,7 @@ watch(text, (typed) => {
     :field="field"
     :problem="problem"
     :hint="hint"
-    :placeholder="ahead ? 'e.g. Nov 2027' : 'e.g. 24 Nov'"
+    :placeholder="example ?? (ahead ? 'e.g. Nov 2027' : 'e.g. 24 Nov')"
     :read="read"
   />
 </template>

@@ -16,6 +16,7 @@ import LossForm from './LossForm.vue'
 import ObserveForm from './ObserveForm.vue'
 import MoveForm from './MoveForm.vue'
 import TestForm from './TestForm.vue'
+import UpkeepSection from './UpkeepSection.vue'
 import WaterLedger from './WaterLedger.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 
@@ -93,6 +94,11 @@ watch(
   },
   { immediate: true },
 )
+const share = ref(typeof route.query['share'] === 'string' ? route.query['share'] : '25 %')
+function changeOf(asked: string) {
+  share.value = asked
+  ask('change')
+}
 const TITLES: Record<Dialog, string> = {
   arrive: 'Fish arrive',
   test: 'Water test',
@@ -180,6 +186,7 @@ const { strike, problem: strikeProblem } = useStrike()
         </li>
       </ul>
     </section>
+    <UpkeepSection :tank="tank" :name="board.data.value.name" @change="changeOf" @test="ask('test')" />
     <WaterLedger v-for="l in ledgers.data.value ?? []" :key="l.medicine" :ledger="l" />
     <section aria-label="Water tests">
       <h2 class="block-head">
@@ -255,7 +262,7 @@ const { strike, problem: strikeProblem } = useStrike()
       <ChangeForm
         v-else-if="open === 'change'"
         :tank="board.data.value.uid"
-        :share="typeof route.query['share'] === 'string' ? route.query['share'] : '25 %'"
+        :share="share"
         put-back
         @done="open = null"
       />

@@ -9,6 +9,7 @@ import { isKept, waitsFor } from './waiting'
 import AlreadyDialog from './AlreadyDialog.vue'
 import ChangeDialog from './ChangeDialog.vue'
 import DoseDialog from './DoseDialog.vue'
+import UpkeepList from './UpkeepList.vue'
 import WarmDialog from './WarmDialog.vue'
 
 type Due = Schemas['DueOut']
@@ -18,6 +19,7 @@ const props = defineProps<{
   done: Done[]
   waiting: string[]
   tomorrow: Schemas['TomorrowOut'][]
+  upkeep: Schemas['StandingOut'][]
 }>()
 
 const session = useSession()
@@ -229,7 +231,8 @@ async function undo(done: Done) {
         </li>
       </ol>
     </template>
-    <p v-if="!due.length" class="none">Nothing else is due today.</p>
+    <UpkeepList :upkeep="upkeep" />
+    <p v-if="!due.length && !upkeep.length" class="none">Nothing else is due today.</p>
     <template v-if="done.length">
       <h2>
         Done<span class="fig">{{ done.length }}</span>

@@ -39,6 +39,7 @@ const { data, error } = useQuery({
       :done="data.done"
       :waiting="data.waiting"
       :tomorrow="data.tomorrow"
+      :upkeep="data.upkeep ?? []"
       class="list"
     />
   </div>

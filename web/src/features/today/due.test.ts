@@ -51,7 +51,7 @@ const done: Schemas['DoneOut'] = {
   task: 'task-1',
 }
 const list = (dues: Schemas['DueOut'][], dones: Schemas['DoneOut'][] = [], waiting: string[] = []) =>
-  show(DueList, { props: { due: dues, done: dones, waiting, tomorrow: [] } })
+  show(DueList, { props: { due: dues, done: dones, waiting, tomorrow: [], upkeep: [] } })
 
 describe('what is due', () => {
   it('stands under late, now and later, with their counts', () => {

@@ -1,0 +1,34 @@
+"""When what is done every so many days falls due."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from pennywort.core.errors import InvalidInput
+
+LONGEST_DAYS = 90
+
+
+@dataclass(frozen=True, kw_only=True)
+class NextTime:
+    """The day on which it falls due, and for how many days it has been late (0: not late)."""
+
+    due_on: date
+    late_days: int
+
+
+def next_time(*, begins_on: date, every_days: int, last_on: date | None, today: date) -> NextTime:
+    """Counted from the day on which it was last done, not from the day on which it was due: a change made late moves the next one (common practice).
+
+    :raises InvalidInput: not every 1 to 90 days.
+    """
+    if not 1 <= every_days <= LONGEST_DAYS:
+        raise InvalidInput(f"Every 1 to {LONGEST_DAYS} days.", field="every_days")
+    due_on = begins_on if last_on is None else max(begins_on, last_on + timedelta(days=every_days))
+    return NextTime(due_on=due_on, late_days=max(0, (today - due_on).days))
+
+
+def every_words(every_days: int) -> str:
+    """How often, in words."""
+    return {1: "every day", 2: "every other day", 7: "every week", 14: "every two weeks"}.get(every_days, f"every {every_days} days")

@@ -1,0 +1,108 @@
+"""What is done every so many days: it falls due on Today, is done by a change, a test or a press, and ends."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pennywort.tanks.models import StandingTask, Upkeep
+from tests.api.room import RoomCase
+
+
+class StandingTasks(RoomCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.weir = self.tank()
+
+    def plan(self, kind: str = "change", *, tank: str = "", status: int = 200, **more: Any) -> Any:
+        body = {"kind": kind, "every_days": 5, **({"share": "20 %"} if kind == "change" else {}), **more}
+        return self.send(f"tanks/{tank or self.weir}/standing", body, status=status)
+
+    def due_now(self) -> list[tuple[str, str, str]]:
+        return [(u["title"], u["words"], u["late_words"]) for u in self.get("today")["upkeep"]]
+
+    def test_a_fifth_every_five_days(self) -> None:
+        """Tue 24 Nov: due today. Changed; due on Sunday the 29th. On Tuesday it is two days late."""
+        self.plan()
+        self.assertEqual(self.due_now(), [("Change water", "20 %, every 5 days", "")])
+        self.assertEqual((self.get("today")["sentence"], self.get("rail")["due"]), ("One due.", 1))
+        # a tenth is no fifth; a little less than a fifth is
+        self.send(f"tanks/{self.weir}/changes", {"share": "10 %"})
+        self.assertEqual(len(self.due_now()), 1)
+        self.send(f"tanks/{self.weir}/changes", {"share": "19 %"})
+        self.assertEqual((self.due_now(), self.get("today")["sentence"], self.get("rail")["due"]), ([], "Nothing due.", 0))
+        told = self.get(f"tanks/{self.weir}/upkeep")["standing"][0]
+        self.assertEqual((told["last_words"], told["due_words"], told["due"]), ("last Tue 24 Nov", "Sun 29 Nov", False))
+        self.later(days=7)
+        self.assertEqual(self.due_now(), [("Change water", "20 %, every 5 days", "2 days late")])
+        self.assertEqual(self.get("today")["sentence"], "One due, late.")
+
+    def test_a_struck_change_did_not_do_it(self) -> None:
+        self.plan()
+        change = self.send(f"tanks/{self.weir}/changes", {"share": "20 %"})["uid"]
+        self.send("strike", {"ledger": "change", "entry": change})
+        self.assertEqual(len(self.due_now()), 1)
+
+    def test_one_water_is_changed_once(self) -> None:
+        sluice = self.tank(name="Sluice", shares_water_with=self.weir)
+        self.plan()
+        self.send(f"tanks/{sluice}/changes", {"share": "25 %"})
+        self.assertEqual(self.due_now(), [])
+
+    def test_a_test_by_a_keeper_does_it_with_its_own_day(self) -> None:
+        self.plan("test", every_days=3)
+        two_days_ago = self.clock.replace(day=22).isoformat()
+        self.send(f"tanks/{self.weir}/readings", {"ammonia": "0", "happened_at": two_days_ago})
+        self.assertEqual(self.get(f"tanks/{self.weir}/upkeep")["standing"][0]["due_words"], "Wed 25 Nov")
+
+    def test_what_has_no_ledger_is_one_press_and_stands_everywhere(self) -> None:
+        sponge = self.plan("sponge", every_days=14)["uid"]
+        told = self.get(f"tanks/{self.weir}/upkeep")["standing"][0]
+        self.assertIn("chlorine kills", told["text"])
+        entry = self.send(f"tanks/{self.weir}/upkeep", {"standing_task": sponge, "note": "half of it"})["uid"]
+        self.assertEqual(self.due_now(), [])
+        done = self.get("today")["done"][0]
+        self.assertEqual((done["ledger"], done["words"], done["by"]), ("upkeep", "Weir: sponge squeezed out, half of it", "Maren"))
+        line = self.get("timeline")["lines"][0]
+        self.assertEqual((line["kind"], line["words"], line["detail"]), ("upkeep", "Sponge squeezed out", "half of it"))
+        self.assertEqual(self.get(f"tanks/{self.weir}/upkeep")["done"][0]["words"], "Sponge squeezed out")
+        self.send("strike", {"ledger": "upkeep", "entry": entry})
+        self.assertEqual(self.due_now(), [("Squeeze out the sponge", "every two weeks", "")])
+        self.assertEqual(self.get(f"tanks/{self.weir}/upkeep")["done"], [])
+
+    def test_something_done_without_being_planned_has_its_place(self) -> None:
+        self.send(f"tanks/{self.weir}/upkeep", {"kind": "glass"})
+        self.send(f"tanks/{self.weir}/upkeep", {"kind": "other", "note": "turned the wood"})
+        self.assertEqual([d["words"] for d in self.get(f"tanks/{self.weir}/upkeep")["done"]], ["Turned the wood", "Glass wiped"])
+
+    def test_a_task_in_ones_own_words_and_its_end(self) -> None:
+        uid = self.plan("other", title="Feed live food", every_days=2)["uid"]
+        self.assertEqual(self.due_now(), [("Feed live food", "every other day", "")])
+        self.send(f"standing/{uid}/end")
+        self.assertEqual(self.due_now(), [])
+        self.send(f"standing/{uid}/end", status=409)
+        self.assertEqual(StandingTask.objects.count(), 1)
+
+    def test_what_cant_be_is_refused_by_its_field(self) -> None:
+        other = self.tank(name="Sluice")
+        sponge = self.plan("sponge")["uid"]
+        for body, field in (
+            ({"kind": "prayer"}, "kind"), ({"every_days": 0}, "every_days"), ({"every_days": 91}, "every_days"),
+            ({"every_days": "seven"}, "every_days"), ({"every_days": 2.5}, "every_days"), ({"share": "0"}, "share"),
+            ({"share": "200 %"}, "share"), ({"share": ""}, "share"), ({"kind": "other"}, "title"), ({"begins_on": "2030-01-01"}, "begins_on"),
+            ({"begins_on": "soon"}, "begins_on"), ({"every_days": 1e308}, "every_days"),
+        ):  # fmt: skip
+            with self.subTest(body=body):
+                self.assertEqual(self.plan(**{"kind": "change", **body}, status=422)["field"], field)  # type: ignore[arg-type]
+        for body, field in (
+            ({"kind": "change"}, "kind"), ({"kind": "test"}, "kind"), ({"kind": "other"}, "note"), ({"standing_task": sponge}, "standing_task"),
+        ):  # fmt: skip
+            with self.subTest(body=body):
+                self.assertEqual(self.send(f"tanks/{other}/upkeep", body, status=422)["field"], field)
+        self.assertEqual((StandingTask.objects.count(), Upkeep.objects.count()), (1, 0))
+
+    def test_a_helper_ticks_off_and_plans_nothing(self) -> None:
+        self.room.memberships.filter(keeper=self.ivo).update(role="helper")
+        sponge = self.plan("sponge")["uid"]
+        self.send(f"tanks/{self.weir}/upkeep", {"standing_task": sponge}, by=self.ivo)
+        self.send(f"tanks/{self.weir}/standing", {"kind": "glass", "every_days": 7}, by=self.ivo, status=403)
+        self.send(f"standing/{sponge}/end", by=self.ivo, status=403)

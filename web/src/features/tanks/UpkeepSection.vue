@@ -1,0 +1,185 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useStrike } from '@/shared/useStrike'
+import { useWrite } from '@/shared/useWrite'
+import StandingForm from './StandingForm.vue'
+import UpkeepForm from './UpkeepForm.vue'
+
+/** What is done at this tank every so many days, and what was done last. */
+type Standing = Schemas['StandingOut']
+const props = defineProps<{ tank: string; name: string }>()
+const emit = defineEmits<{ change: [share: string]; test: [] }>()
+const session = useSession()
+const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
+const told = useQuery({
+  queryKey: ['upkeep', () => props.tank],
+  queryFn: () =>
+    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/upkeep', { params: { path: path.value } })),
+})
+const open = ref<'plan' | 'note' | null>(null)
+const pressed = ref<Standing | null>(null)
+const done = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/tanks/{tank_id}/upkeep', {
+        params: { path: path.value },
+        body: { write_id, standing_task: pressed.value?.uid ?? null, kind: 'other', note: '' },
+      }),
+    ),
+  () => ({
+    path: `/api/rooms/${path.value.room_id}/tanks/${props.tank}/upkeep`,
+    body: { standing_task: pressed.value?.uid ?? null, kind: 'other', note: '' },
+    words: `${props.name}: ${pressed.value?.title}`,
+  }),
+)
+const end = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/standing/{standing_id}/end', {
+      params: { path: { ...session.inRoom(), standing_id: pressed.value?.uid ?? '' } },
+      body: { write_id },
+    }),
+  ),
+)
+const { strike, problem: strikeProblem } = useStrike()
+const wordOf = (s: Standing) =>
+  s.done_by === 'change' ? `Change ${s.share}` : s.done_by === 'reading' ? 'Test' : 'Done'
+async function press(s: Standing) {
+  pressed.value = s
+  if (s.done_by === 'change') emit('change', s.share)
+  else if (s.done_by === 'reading') emit('test')
+  else await done.run()
+}
+async function stop(s: Standing) {
+  pressed.value = s
+  await end.run()
+}
+</script>
+
+<template>
+  <section v-if="told.data.value" aria-label="Upkeep" data-testid="upkeep">
+    <h2 class="block-head">Upkeep</h2>
+    <ProblemNote :problem="done.problem.value ?? end.problem.value ?? strikeProblem" />
+    <p v-if="!told.data.value.standing.length" class="none">
+      Nothing is planned here. A change every five days, a test, a sponge: planned once, each comes on Today
+      when it is due.
+    </p>
+    <ul class="rows">
+      <li v-for="s in told.data.value.standing" :key="s.uid" data-testid="standing">
+        <div>
+          <span
+            ><b>{{ s.title }}</b
+            >, {{ s.words }}</span
+          >
+          <span class="small quiet">{{ s.text }}</span>
+        </div>
+        <div class="does">
+          <span class="small"
+            >{{ s.last_words }}, due {{ s.due_words
+            }}<b v-if="s.late_words" class="brick late">{{ s.late_words }}</b></span
+          >
+          <Button
+            :label="wordOf(s)"
+            :severity="s.due ? undefined : 'secondary'"
+            :loading="done.busy.value && pressed?.uid === s.uid"
+            :aria-label="`${wordOf(s)}, ${s.title}`"
+            @click="press(s)"
+          />
+          <button type="button" class="link small" :aria-label="`end: ${s.title}`" @click="stop(s)">
+            end it
+          </button>
+        </div>
+      </li>
+    </ul>
+    <div class="presses">
+      <Button label="Plan something" severity="secondary" @click="open = 'plan'" />
+      <Button label="Write down what was done" severity="secondary" @click="open = 'note'" />
+    </div>
+    <ul v-if="told.data.value.done.length" class="done small" data-testid="upkeep-done">
+      <li v-for="d in told.data.value.done" :key="d.uid">
+        <span
+          >{{ d.day_words }} <span class="fig">{{ d.at_words }}</span> {{ d.words
+          }}{{ d.note ? `, ${d.note}` : '' }}, <span class="quiet">{{ d.by }}</span></span
+        >
+        <button
+          type="button"
+          class="link"
+          :aria-label="`strike out: ${d.words} ${d.day_words}`"
+          @click="strike('upkeep', d.uid)"
+        >
+          strike out
+        </button>
+      </li>
+    </ul>
+    <Dialog
+      v-if="open"
+      visible
+      modal
+      :header="`${name}, ${open === 'plan' ? 'every so many days' : 'what was done'}`"
+      @update:visible="open = null"
+    >
+      <StandingForm v-if="open === 'plan'" :tank="tank" :kinds="told.data.value.kinds" @done="open = null" />
+      <UpkeepForm v-else :tank="tank" :kinds="told.data.value.kinds" @done="open = null" />
+    </Dialog>
+  </section>
+</template>
+
+<style scoped>
+section {
+  margin-bottom: 28px;
+  max-width: 900px;
+}
+.none {
+  padding: 10px 0;
+  max-width: 620px;
+}
+.rows li {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: center;
+  gap: 6px 16px;
+  padding: 10px 0;
+}
+.rows li > div:first-child {
+  flex: 1 1 320px;
+}
+.rows .quiet {
+  display: block;
+  max-width: 520px;
+}
+.does,
+.presses {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+}
+.presses {
+  margin-top: 10px;
+}
+.late {
+  display: block;
+}
+.done {
+  margin-top: 12px;
+}
+.done .link {
+  flex: none;
+}
+.done li {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 4px 0;
+}
+@media (max-width: 759px) {
+  .link {
+    min-height: 44px;
+  }
+}
+</style>

@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { answer, api, type Schemas } from '@/api/client'
+import ChangeForm from '@/shared/ChangeForm.vue'
+import { waiting } from '@/shared/outbox'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+
+/** What is done every so many days, and is due or late: a change and a test by their forms, the rest by one press. */
+type Standing = Schemas['StandingOut']
+defineProps<{ upkeep: Standing[] }>()
+const session = useSession()
+const router = useRouter()
+const pressed = ref<Standing | null>(null)
+const changing = ref<Standing | null>(null)
+const done = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/tanks/{tank_id}/upkeep', {
+        params: { path: { ...session.inRoom(), tank_id: pressed.value?.tank ?? '' } },
+        body: { write_id, standing_task: pressed.value?.uid ?? null, kind: 'other', note: '' },
+      }),
+    ),
+  () => ({
+    path: `/api/rooms/${session.inRoom().room_id}/tanks/${pressed.value?.tank}/upkeep`,
+    body: { standing_task: pressed.value?.uid ?? null, kind: 'other', note: '' },
+    words: `${pressed.value?.tank_name}: ${pressed.value?.title}`,
+  }),
+)
+const isKept = (s: Standing) => waiting.value.some((w) => w.body['standing_task'] === s.uid)
+const wordOf = (s: Standing) =>
+  s.done_by === 'change' ? `Change ${s.share}` : s.done_by === 'reading' ? 'Test' : 'Done'
+async function press(s: Standing) {
+  pressed.value = s
+  if (s.done_by === 'change') changing.value = s
+  else if (s.done_by === 'reading')
+    await router.push({ name: 'tank', params: { tank: s.tank }, query: { log: 'test' } })
+  else await done.run()
+}
+</script>
+
+<template>
+  <div v-if="upkeep.length" data-testid="upkeep-due">
+    <h2>
+      Upkeep<span class="fig">{{ upkeep.length }}</span>
+    </h2>
+    <ProblemNote :problem="done.problem.value" />
+    <ol>
+      <li v-for="s in upkeep" :key="s.uid">
+        <span class="what">
+          <b>{{ s.tank_name }}</b>
+          <span>{{ s.title }}</span>
+          <span class="small quiet">{{ s.words }}; {{ s.last_words }}</span>
+          <b v-if="s.late_words" class="small brick">{{ s.late_words }}</b>
+        </span>
+        <span v-if="isKept(s)" class="small tannin"
+          >written down here; it is sent when there is a connection</span
+        >
+        <Button
+          v-else
+          :label="wordOf(s)"
+          severity="secondary"
+          :loading="done.busy.value && pressed?.uid === s.uid"
+          :aria-label="`${wordOf(s)}, ${s.tank_name}, ${s.title}`"
+          @click="press(s)"
+        />
+      </li>
+    </ol>
+    <Dialog
+      v-if="changing"
+      visible
+      modal
+      :header="`${changing.tank_name}, ${changing.title.toLowerCase()}`"
+      @update:visible="changing = null"
+    >
+      <ChangeForm :tank="changing.tank" :share="changing.share" put-back @done="changing = null" />
+    </Dialog>
+  </div>
+</template>
+
+<style scoped>
+h2 {
+  border-top: 2px solid var(--ink);
+  font-size: 14px;
+  line-height: 20px;
+  padding: 4px 0 3px;
+  display: flex;
+  justify-content: space-between;
+  margin-top: 10px;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+  gap: 8px;
+  border-top: 1px solid var(--rule);
+  padding: 6px 0 7px;
+  font-size: 13px;
+  line-height: 17px;
+}
+.what > * {
+  display: block;
+}
+.what > b:first-child {
+  font-size: 14px;
+}
+li :deep(.p-button) {
+  flex: none;
+  min-width: 108px;
+  padding: 7px 8px;
+  font-size: 13px;
+}
+@media (max-width: 759px) {
+  li {
+    font-size: 14px;
+    line-height: 19px;
+  }
+  .what > b:first-child {
+    font-size: 16px;
+  }
+  li :deep(.p-button) {
+    min-height: 56px;
+    min-width: 124px;
+    font-size: 15px;
+  }
+}
+</style>
