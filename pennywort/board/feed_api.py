@@ -12,7 +12,6 @@ from django.views.decorators.http import require_safe
 from ninja import Path, Router, Schema
 from pydantic import Field
 
-from pennywort.accounts.preferences import preferences_of
 from pennywort.board.ics import calendar_of_case, calendar_of_room
 from pennywort.core.errors import NotFound
 from pennywort.courses.services import cases
@@ -84,7 +83,7 @@ def feed(request: HttpRequest, token: str) -> HttpResponse:
         found = feeds.read_feed(token, now=now)
     except NotFound:
         return HttpResponse("There is no such calendar.\n", status=404, content_type="text/plain; charset=utf-8")
-    content = calendar_of_room(found.fishroom, now=now, preferences=preferences_of(found.keeper))
+    content = calendar_of_room(Actor(keeper=found.keeper, fishroom=found.fishroom, now=now))
     return HttpResponse(content, content_type="text/calendar; charset=utf-8", headers={"X-Robots-Tag": "noindex"})
 
 

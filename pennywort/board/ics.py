@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from datetime import datetime, timedelta
+from datetime import date, datetime, timedelta
 
 from icalendar import Alarm, Calendar, Event, vText
 
-from pennywort.accounts.models import Fishroom
 from pennywort.core.units import Preferences
 from pennywort.courses.models import Case, Task
 from pennywort.courses.queries.ahead import amount_of
+from pennywort.records.actor import Actor
+from pennywort.tanks.queries import tanks_of
+from pennywort.tanks.upkeep import Standing, standing_in
 
 # what a feed reaches back: what was done longer ago is in the records
 FEED_BACK = timedelta(days=14)
@@ -23,13 +25,29 @@ def calendar_of_case(case: Case, *, now: datetime, preferences: Preferences) -> 
     return _calendar(tasks, name=f"{case.tank.name}, case {case.number}", now=now, preferences=preferences)
 
 
-def calendar_of_room(room: Fishroom, *, now: datetime, preferences: Preferences) -> bytes:
-    """The tasks of a fishroom from two weeks back on."""
+def calendar_of_room(actor: Actor) -> bytes:
+    """The tasks of a fishroom from two weeks back on, and the next time of what is done every so many days."""
+    room, now = actor.fishroom, actor.now
     tasks = Task.objects.filter(fishroom=room, due_at__gt=now - FEED_BACK).select_related("course__tank").order_by("due_at", "pk")
-    return _calendar(tasks, name=room.name, now=now, preferences=preferences)
+    today = actor.local(now).date()
+    upkeep = [_upkeep(s, now=now, today=today) for s in standing_in(actor, list(tanks_of(actor)))]
+    return _calendar(tasks, name=room.name, now=now, preferences=actor.preferences, more=upkeep)
 
 
-def _calendar(tasks: Iterable[Task], *, name: str, now: datetime, preferences: Preferences) -> bytes:
+def _upkeep(standing: Standing, *, now: datetime, today: date) -> Event:
+    """Its next time as a whole day; what is late stands on today."""
+    due_on = max(standing.next.due_on, today)
+    event = Event()
+    event.add("uid", f"{standing.task.uid}@pennywort")
+    event.add("dtstamp", now)
+    event.add("dtstart", due_on)
+    event.add("dtend", due_on + timedelta(days=1))
+    event.add("summary", f"{standing.task.tank.name}: {standing.title}, {standing.words}")
+    event.add("description", standing.kind.text)
+    return event
+
+
+def _calendar(tasks: Iterable[Task], *, name: str, now: datetime, preferences: Preferences, more: Iterable[Event] = ()) -> bytes:
     calendar = Calendar()
     calendar.add("prodid", "-//Pennywort//fishroom tasks//EN")
     calendar.add("version", "2.0")
@@ -37,6 +55,8 @@ def _calendar(tasks: Iterable[Task], *, name: str, now: datetime, preferences: P
     calendar.add("x-wr-calname", vText(name))
     for task in tasks:
         calendar.add_component(_event(task, now=now, preferences=preferences))
+    for event in more:
+        calendar.add_component(event)
     return bytes(calendar.to_ical())
 
 

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any
+
+from icalendar import Calendar
 
 from pennywort.tanks.models import StandingTask, Upkeep
 from tests.api.room import RoomCase
@@ -106,3 +109,17 @@ class StandingTasks(RoomCase):
         self.send(f"tanks/{self.weir}/upkeep", {"standing_task": sponge}, by=self.ivo)
         self.send(f"tanks/{self.weir}/standing", {"kind": "glass", "every_days": 7}, by=self.ivo, status=403)
         self.send(f"standing/{sponge}/end", by=self.ivo, status=403)
+
+    def test_it_stands_in_the_calendar_on_its_next_day(self) -> None:
+        """Due on the 29th; once it is late it stands on the day on which the feed is read."""
+        self.plan()
+        self.send(f"tanks/{self.weir}/changes", {"share": "20 %"})
+        path = self.send("feeds", {"name": "wall"})["path"]
+
+        def days() -> list[tuple[str, date]]:
+            events = Calendar.from_ical(self.client_of().get(path).content).walk("VEVENT")
+            return [(str(e["summary"]), e["dtstart"].dt) for e in events]
+
+        self.assertEqual(days(), [("Weir: Change water, 20 %, every 5 days", date(2026, 11, 29))])
+        self.later(days=9)
+        self.assertEqual(days(), [("Weir: Change water, 20 %, every 5 days", date(2026, 12, 3))])
