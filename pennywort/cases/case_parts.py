@@ -7,7 +7,7 @@ from datetime import date
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
-from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, model_validator
 
 from pennywort.core.reference.course_models import StepKind
 from pennywort.core.reference.disease_models import WaterType
@@ -27,6 +27,7 @@ def _finite(value: float) -> float:
 
 Number = Annotated[float, AfterValidator(_finite)]
 Positive = Annotated[float, AfterValidator(_finite), Field(gt=0)]
+NotNegative = Annotated[float, AfterValidator(_finite), Field(ge=0)]
 Count = Annotated[int, Field(ge=0, le=100_000)]
 
 
@@ -50,9 +51,10 @@ class TankPart(Part):
     code: str = Field(max_length=8)
     name: str = Field(min_length=1, max_length=40)
     water_type: WaterType
-    length_cm: Positive
-    width_cm: Positive
-    water_depth_cm: Positive
+    # 0: not measured, the net volume was
+    length_cm: NotNegative
+    width_cm: NotNegative
+    water_depth_cm: NotNegative
     sand_depth_cm: Number
     sand_porosity_fraction: Annotated[float, Field(ge=0, lt=1)]
     rock_mass_kg: Number
@@ -64,6 +66,13 @@ class TankPart(Part):
     has_invertebrates: bool
     has_plants: bool
     equipment: list[Equipment] = Field(default_factory=list, max_length=4)
+
+    @model_validator(mode="after")
+    def _measured_or_boxed(self) -> TankPart:
+        sides = (self.length_cm, self.width_cm, self.water_depth_cm)
+        if not all(sides) and (any(sides) or self.measured_net_volume_l is None):
+            raise ValueError("a tank has three inside measures, or a net volume that was measured")
+        return self
 
 
 class GroupPart(Part):

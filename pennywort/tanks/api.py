@@ -27,9 +27,10 @@ router = Router(tags=["tanks"])
 
 
 class Measures(In):
-    length: Typed
-    width: Typed
-    water_depth: Typed
+    # none of the three where the net volume was measured
+    length: Typed = ""
+    width: Typed = ""
+    water_depth: Typed = ""
     sand_depth: Typed = ""
     sand_porosity: Typed = ""
     rock_mass: Typed = ""

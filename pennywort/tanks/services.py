@@ -43,10 +43,15 @@ def box_of(actor: Actor, typed: TypedTank) -> BoxTank:
         value = actor.read_optional(getattr(typed, name), kind=kind, field=name)
         return default if value is None else value
 
+    sides = {"length": typed.length, "width": typed.width, "water_depth": typed.water_depth}
+    boxed, measured = any(text.strip() for text in sides.values()), typed.measured_net_volume.strip()
+    if not boxed and not measured:
+        raise InvalidInput("Give the inside measures, or the net volume as you measured it.", field="length")
+    length_cm, width_cm, depth_cm = (actor.read(text, kind="length", field=name) if boxed else 0.0 for name, text in sides.items())
     return BoxTank(
-        length_cm=actor.read(typed.length, kind="length", field="length"),
-        width_cm=actor.read(typed.width, kind="length", field="width"),
-        water_depth_cm=actor.read(typed.water_depth, kind="length", field="water_depth"),
+        length_cm=length_cm,
+        width_cm=width_cm,
+        water_depth_cm=depth_cm,
         sand_depth_cm=read("sand_depth", "length", 0.0),
         sand_porosity_fraction=read("sand_porosity", "fraction", 0.4),
         rock_mass_kg=read("rock_mass", "mass_heavy", 0.0),

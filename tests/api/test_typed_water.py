@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from uuid import uuid4
+
 from pennywort.tanks.models import WaterReading
 from tests.api.room import TANK, RoomCase
 
@@ -73,3 +75,48 @@ class UnderACourse(RoomCase):
         self.send(f"tanks/{self.weir}", {**TANK, "name": "Weir pool"}, method="put")
         self.send(f"courses/{course['uid']}/stop", {"reason": "moved"})
         self.send(f"tanks/{self.weir}", changed, method="put")
+
+
+class ByMeasureAlone(RoomCase):
+    """A bowl has no length: 42 L by buckets are a tank, give or take 2 % (common practice)."""
+
+    BOWL = {"name": "Bowl", "water_type": "freshwater_tropical", "measured_net_volume": "42 L"}
+
+    def test_a_tank_by_its_measured_water(self) -> None:
+        bowl = self.send("tanks", self.BOWL)["uid"]
+        told = self.get(f"tanks/{bowl}")
+        volume = told["volume"]
+        self.assertEqual([(volume[n]["figure"], volume[n]["unit"]) for n in ("net", "uncertainty")], [("42.0", "L"), ("840", "mL")])
+        self.assertEqual((volume["measured"], volume["less_words"], [t["label"] for t in volume["trace"]]), (True, "", ["net water, measured"]))
+        self.assertEqual([told["typed"][n] for n in ("length", "width", "water_depth", "measured_net_volume")], ["", "", "", "42.0 L"])
+        # a dose meets it: 1 g/L
+        dose = self.ask("measure", {"kind": "dose", "use": "nacl_1", "tank": bowl, "target": "1 g/L", "confirmed": True})
+        self.assertIn("42", dose["amounts"][0]["exact"]["figure"])
+        # and it is changed as it was made
+        self.send(f"tanks/{bowl}", {**self.BOWL, "measured_net_volume": "40 L"}, method="put")
+        self.assertEqual(self.get(f"tanks/{bowl}")["volume"]["net"]["figure"], "40.0")
+
+    def test_two_sides_are_no_box(self) -> None:
+        for more, field in (
+            ({"length": "60 cm", "width": "30 cm"}, "water_depth"), ({"water_depth": "30 cm"}, "length"), ({"measured_net_volume": "0"}, "measured_net_volume"),
+            ({"measured_net_volume": ""}, "length"), ({"measured_net_volume": "-3 L"}, "measured_net_volume"),
+            ({"measured_net_volume": "nan"}, "measured_net_volume"),
+        ):  # fmt: skip
+            with self.subTest(more=more):
+                self.assertEqual(self.send("tanks", {**self.BOWL, **more}, status=422)["field"], field)
+                self.assertEqual(
+                    self.ask("volume", {k: v for k, v in {**self.BOWL, **more}.items() if k not in ("name", "water_type")}, status=422)["field"], field
+                )
+
+    def test_its_case_travels(self) -> None:
+        bowl = self.send("tanks", self.BOWL)["uid"]
+        fish = self.group(bowl, count=3)
+        self.send(f"groups/{fish}/looks", {"signs": {"flashing": True}})
+        case = self.get("cases")[0]["uid"]
+        text = self.client_of().get(self.url(f"cases/{case}/file")).content.decode()
+        url = self.url("cases/import", self.elsewhere)
+        answer = self.client_of(self.stranger).post(url, {"write_id": str(uuid4()), "text": text}, content_type="application/json")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        broken = text.replace('"length_cm": 0.0', '"length_cm": 60.0', 1)
+        answer = self.client_of(self.stranger).post(url, {"write_id": str(uuid4()), "text": broken}, content_type="application/json")
+        self.assertEqual(answer.status_code, 422)

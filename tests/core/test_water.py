@@ -26,6 +26,11 @@ class Volume(TestCase):
     def test_a_box_by_the_published_rule(self) -> None:
         """SRAC Publication 410 (Jensen 1989, from memory): L x W x D / 1000; and in3 / 231 for US gallons."""
         self.assertAlmostEqual(water_volume(BoxTank(length_cm=60, width_cm=30, water_depth_cm=30)).net_volume_l, 54.0, places=9)
+        # counted in buckets: 2 % of it (common practice), and nothing of a box
+        counted = water_volume(BoxTank(measured_net_volume_l=42.0))
+        self.assertEqual((counted.net_volume_l, round(counted.net_uncertainty_l, 9), counted.measured), (42.0, 0.84, True))
+        for wrong in (BoxTank(measured_net_volume_l=-1.0), BoxTank(measured_net_volume_l=float("nan")), BoxTank(), BoxTank(length_cm=60, width_cm=30)):
+            self.assertRaises(InvalidInput, water_volume, wrong)
         inches = water_volume(BoxTank(length_cm=24 * 2.54, width_cm=12 * 2.54, water_depth_cm=12 * 2.54))
         self.assertAlmostEqual(inches.gross_volume_l / 3.785411784, 24 * 12 * 12 / 231, places=9)
 

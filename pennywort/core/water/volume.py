@@ -43,12 +43,13 @@ class BoxTank:
     """Inside measures of a box, in cm; depth is the water's, from the bottom pane to the water line.
 
     ``sand_porosity_fraction`` is the share of the sand bed that is water (0-1). Rock is given by mass and density.
-    ``measured_net_volume_l`` is what the keeper measured by another way; it overrides the reckoning.
+    ``measured_net_volume_l`` is what the keeper measured by another way; it overrides the reckoning, and is enough by itself:
+    the three measures are then 0, not measured.
     """
 
-    length_cm: float
-    width_cm: float
-    water_depth_cm: float
+    length_cm: float = 0.0
+    width_cm: float = 0.0
+    water_depth_cm: float = 0.0
     sand_depth_cm: float = 0.0
     sand_porosity_fraction: float = 0.4
     rock_mass_kg: float = 0.0
@@ -70,13 +71,15 @@ class WaterVolume:
 
 
 def water_volume(tank: BoxTank) -> WaterVolume:
-    """Gross and net water volume of a box tank: :func:`vessel_volume` of a box (L x W x D / 1000).
+    """Gross and net water volume of a box tank: :func:`vessel_volume` of a box (L x W x D / 1000), or the measured volume alone.
 
     Geometry: 60 x 30 x 30 cm = 54.0 L (SRAC Publication 410, Jensen 1989, gives the same rule).
 
     :raises InvalidInput: a measure that is not positive and finite, sand to the water line, or nothing left.
     """
     measures = {"length": tank.length_cm, "width": tank.width_cm, "depth": tank.water_depth_cm}
+    if tank.measured_net_volume_l is not None and not any(measures.values()):
+        return _measured_alone(tank.measured_net_volume_l)
     standing = Standing(
         sand_depth_cm=tank.sand_depth_cm,
         sand_porosity_fraction=tank.sand_porosity_fraction,
@@ -89,6 +92,20 @@ def water_volume(tank: BoxTank) -> WaterVolume:
         return vessel_volume("box", measures, standing)
     except InvalidInput as error:
         raise InvalidInput(error.message, field="water_depth" if error.field == "depth" else error.field) from error
+
+
+def _measured_alone(net_volume_l: float) -> WaterVolume:
+    """Water that was counted in buckets or by a meter: of what takes room in it nothing need be known."""
+    if not math.isfinite(net_volume_l) or net_volume_l <= 0:
+        raise InvalidInput("This must be more than nothing.", field="measured_net_volume")
+    return WaterVolume(
+        gross_volume_l=net_volume_l,
+        reckoned_net_volume_l=net_volume_l,
+        net_volume_l=net_volume_l,
+        net_uncertainty_l=MEASURED_UNCERTAINTY_FRACTION * net_volume_l,
+        measured=True,
+        trace=(TraceLine(label="net water, measured", formula="as measured", value=net_volume_l, unit="L"),),
+    )
 
 
 def vessel_volume(shape: Shape, measures: Mapping[str, float], standing: Standing) -> WaterVolume:

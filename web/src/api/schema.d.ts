@@ -5090,18 +5090,21 @@ export interface components {
             /**
              * Length
              * @description A figure as typed: 2.5 gal, 82F
+             * @default
              */
-            length: string;
+            length?: string;
             /**
              * Width
              * @description A figure as typed: 2.5 gal, 82F
+             * @default
              */
-            width: string;
+            width?: string;
             /**
              * Water Depth
              * @description A figure as typed: 2.5 gal, 82F
+             * @default
              */
-            water_depth: string;
+            water_depth?: string;
             /**
              * Sand Depth
              * @description A figure as typed: 2.5 gal, 82F
@@ -5178,18 +5181,21 @@ export interface components {
             /**
              * Length
              * @description A figure as typed: 2.5 gal, 82F
+             * @default
              */
-            length: string;
+            length?: string;
             /**
              * Width
              * @description A figure as typed: 2.5 gal, 82F
+             * @default
              */
-            width: string;
+            width?: string;
             /**
              * Water Depth
              * @description A figure as typed: 2.5 gal, 82F
+             * @default
              */
-            water_depth: string;
+            water_depth?: string;
             /**
              * Sand Depth
              * @description A figure as typed: 2.5 gal, 82F

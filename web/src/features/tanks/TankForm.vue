@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import SelectField from '@/shared/SelectField.vue'
-import FigureText from '@/shared/FigureText.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -12,11 +11,14 @@ import { useKept } from '@/shared/useKept'
 import { useWrite } from '@/shared/useWrite'
 import BoxDrawing from './BoxDrawing.vue'
 import { useVolume, type Measures } from './useVolume'
+import VolumeSlip from './VolumeSlip.vue'
 import TextField from '@/shared/TextField.vue'
 
 const props = defineProps<{ tank?: string }>()
 const session = useSession()
 const router = useRouter()
+/** the tank a new one is made like */
+const like = String(useRoute().query['like'] ?? '')
 const facts = ref({
   code: '',
   name: '',
@@ -52,27 +54,27 @@ const waters = [
   { value: 'marine', label: 'sea' },
 ]
 const { data: old } = useQuery({
-  queryKey: ['tank', () => props.tank],
+  queryKey: ['tank', () => props.tank ?? like],
   queryFn: () =>
     answer(
       api.GET('/api/rooms/{room_id}/tanks/{tank_id}', {
-        params: { path: { ...session.inRoom(), tank_id: props.tank! } },
+        params: { path: { ...session.inRoom(), tank_id: props.tank ?? like } },
       }),
     ),
-  enabled: computed(() => !!props.tank),
+  enabled: computed(() => !!(props.tank ?? like)),
 })
 watch(
   old,
   (tank) => {
     if (!tank || kept.restored) return
     facts.value = {
-      code: tank.code,
-      name: tank.name,
+      code: props.tank ? tank.code : '',
+      name: props.tank ? tank.name : '',
       water_type: tank.water_type as Schemas['TankIn']['water_type'],
       has_invertebrates: tank.has_invertebrates,
       has_plants: tank.has_plants,
       equipment: [...tank.equipment] as Schemas['TankIn']['equipment'],
-      shares_water_with: tank.shares_water_with,
+      shares_water_with: props.tank ? tank.shares_water_with : null,
     }
     measures.value = { ...measures.value, ...tank.typed }
   },
@@ -271,38 +273,15 @@ async function save() {
       </section>
     </div>
     <aside class="slip" aria-label="Volume" aria-live="polite" data-testid="volume">
-      <template v-if="volume && enough">
-        <p class="small quiet">Net water{{ volume.measured ? ', as measured' : '' }}</p>
-        <p class="huge"><FigureText :figure="volume.net.figure" :unit="volume.net.unit" /></p>
-        <dl>
-          <dt>box, to the line</dt>
-          <dd class="fig" data-testid="gross">{{ volume.gross.figure }} {{ volume.gross.unit }}</dd>
-          <dt>give or take</dt>
-          <dd class="fig">{{ volume.uncertainty.figure }} {{ volume.uncertainty.unit }}</dd>
-        </dl>
-        <p v-if="volume.less_words" class="less">{{ volume.less_words }}</p>
-        <p v-if="old?.one_water_words && facts.shares_water_with" class="less tannin">
-          {{ old.one_water_words }}
-        </p>
-        <details>
-          <summary>Why</summary>
-          <table class="why">
-            <tbody>
-              <tr v-for="line in volume.trace" :key="line.label">
-                <th scope="row">
-                  {{ line.label }}<span class="fig formula">{{ line.formula }}</span>
-                </th>
-                <td class="fig">{{ line.figure }} {{ line.unit }}</td>
-              </tr>
-            </tbody>
-          </table>
-          <p class="small quiet">
-            Tape ± 0.5 cm a side, sand ± 5 %, rock ± 10 %: common practice. Geometry: SRAC Publication 410,
-            recalled.
-          </p>
-        </details>
-      </template>
-      <p v-else class="quiet">Length, width and depth give the volume.</p>
+      <VolumeSlip
+        v-if="volume && enough"
+        :volume="volume"
+        :boxed="!!measures.length"
+        :one-water="facts.shares_water_with ? old?.one_water_words : ''"
+      />
+      <p v-else class="quiet">
+        Length, width and depth give the volume; or the net volume, measured by buckets or a meter, is enough.
+      </p>
       <ProblemNote :problem="write.problem.value" :fields="fields" />
       <Button
         type="submit"
@@ -362,61 +341,6 @@ section {
   padding: 16px 20px 20px;
   position: sticky;
   top: 16px;
-}
-.huge {
-  font-size: 64px;
-  line-height: 72px;
-  font-weight: 700;
-  letter-spacing: -0.02em;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 8px;
-}
-.huge :deep(.unit) {
-  font-size: 28px;
-}
-dl {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  padding: 8px 0;
-  line-height: 26px;
-}
-dd {
-  text-align: right;
-}
-.less {
-  color: var(--tannin);
-  font-weight: 650;
-  padding-bottom: 8px;
-}
-summary {
-  cursor: pointer;
-  font-weight: 650;
-  min-height: 32px;
-  line-height: 32px;
-}
-.why {
-  width: 100%;
-  border-collapse: collapse;
-  margin-bottom: 8px;
-}
-.why th {
-  text-align: left;
-  font-weight: 400;
-}
-.why th,
-.why td {
-  border-top: 1px solid var(--rule);
-  padding: 4px 0;
-  vertical-align: top;
-}
-.why td {
-  text-align: right;
-  white-space: nowrap;
-}
-.formula {
-  display: block;
-  font-size: 12px;
-  color: var(--ink2);
 }
 .slip :deep(.p-button) {
   margin-top: 16px;

@@ -121,6 +121,7 @@ const { strike, problem: strikeProblem } = useStrike()
       <RouterLink :to="{ name: 'measure', query: { tank } }">Measure a dose</RouterLink>
       <RouterLink :to="{ name: 'tank-measures', params: { tank } }">Measures</RouterLink>
       <RouterLink :to="{ name: 'tank-card', params: { tank } }">Card to print</RouterLink>
+      <RouterLink :to="{ name: 'tank-new', query: { like: tank } }">Another like it</RouterLink>
     </div>
     <p v-if="board.data.value.one_water_words" class="one-water" data-testid="one-water">
       {{ capital(board.data.value.one_water_words) }}.

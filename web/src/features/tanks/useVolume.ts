@@ -19,7 +19,12 @@ export function useVolume(measures: Ref<Measures>) {
     { deep: true },
   )
   onBeforeUnmount(() => clearTimeout(timer))
-  const enough = computed(() => !!(settled.value.length && settled.value.width && settled.value.water_depth))
+  const boxed = computed(() => !!(settled.value.length || settled.value.width || settled.value.water_depth))
+  const enough = computed(() =>
+    boxed.value
+      ? !!(settled.value.length && settled.value.width && settled.value.water_depth)
+      : !!settled.value.measured_net_volume,
+  )
   const query = useQuery({
     queryKey: ['volume', settled],
     queryFn: () =>
