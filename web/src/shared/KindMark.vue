@@ -21,6 +21,7 @@ defineProps<{ kind: string }>()
       d="M1 4H5L6 2H10L11 4H15V13H1ZM8 6a2.5 2.5 0 1 0 0.01 0"
     />
     <path v-else-if="kind === 'bath'" class="thin" d="M2 5H14L12.5 14H3.5ZM4 8q2 -1.6 4 0t4 0" />
+    <path v-else-if="kind === 'upkeep'" class="thin" d="M11 2L5 10M3 9L7 12L5 15H1Z" />
     <path v-else class="bar" d="M2 8H14" />
   </svg>
 </template>

@@ -185,6 +185,10 @@ function grounds(said: { source: string; confidence: string }): string {
   column-gap: 32px;
 }
 .list li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
+  align-items: baseline;
   break-inside: avoid;
   border-bottom: 1px solid var(--rule);
   padding: 7px 0;

@@ -99,7 +99,4 @@ async function save() {
 textarea {
   width: 100%;
 }
-:deep(.p-selectbutton) {
-  flex-wrap: wrap;
-}
 </style>

@@ -131,7 +131,6 @@ const from = computed(() =>
 <style scoped>
 .ways {
   margin-bottom: 16px;
-  overflow-x: auto;
 }
 .few {
   margin-bottom: 10px;

@@ -72,6 +72,7 @@ const KINDS = [
   { value: 'loss', label: 'losses' },
   { value: 'observation', label: 'observations' },
   { value: 'bath', label: 'baths' },
+  { value: 'upkeep', label: 'upkeep' },
   { value: 'photo', label: 'pictures' },
 ]
 function to(place: { to: string; to_id: string }): RouteLocationRaw | null {

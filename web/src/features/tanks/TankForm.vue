@@ -203,6 +203,14 @@ async function save() {
               :problem="problem"
               placeholder="28 cm"
             />
+            <TextField
+              v-model="measures.measured_net_volume"
+              figure
+              label="Net, if measured"
+              field="measured_net_volume"
+              :problem="problem"
+              hint="by buckets or a meter; enough by itself"
+            />
           </div>
         </div>
       </section>
@@ -246,13 +254,6 @@ async function save() {
             figure
             label="Sump, water in it"
             field="sump_volume"
-            :problem="problem"
-          />
-          <TextField
-            v-model="measures.measured_net_volume"
-            figure
-            label="Net, if measured"
-            field="measured_net_volume"
             :problem="problem"
           />
         </div>
