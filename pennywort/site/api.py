@@ -8,6 +8,7 @@ from ninja.security import django_auth
 from pennywort.archive.api import router as archive
 from pennywort.baths.api import router as baths
 from pennywort.board.api import router as board
+from pennywort.board.emergency_api import router as emergencies
 from pennywort.board.feed_api import router as feeds
 from pennywort.board.round_api import router as rounds
 from pennywort.cases.api import router as cases
@@ -68,6 +69,7 @@ api.add_router("/rooms/{uuid:room_id}", groups)
 api.add_router("/rooms/{uuid:room_id}", photos)
 api.add_router("/rooms/{uuid:room_id}", looks)
 api.add_router("/rooms/{uuid:room_id}", board)
+api.add_router("/rooms/{uuid:room_id}", emergencies)
 api.add_router("/rooms/{uuid:room_id}", courses)
 api.add_router("/rooms/{uuid:room_id}", cases)
 api.add_router("/rooms/{uuid:room_id}", protocols)

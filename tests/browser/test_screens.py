@@ -57,6 +57,7 @@ class DemoCase(BrowserCase):
             "release": f"/release/{self.paddle.uid}",
             "book of a group": f"/fish/{Group.objects.get(tank__name='Vat').uid}",
             "water over time": f"/tanks/{Tank.objects.get(name='Sill').uid}/water",
+            "first steps": "/emergency?what=heater",
             "instruments": "/instruments",
             "time line": "/records/timeline?words=paddle",
             "vet sheet": f"/records/{Case.objects.get(tank__name='Paddle').uid}/vet",

@@ -31,7 +31,7 @@ from pennywort.core.reference.disease_models import (
 from pennywort.core.reference.figures import Datum
 from pennywort.core.reference.formulary_models import Active, Allergen, Equipment, Interaction, Life, Sensitivity, Use
 from pennywort.core.reference.kinds import with_bearings
-from pennywort.core.reference.models import Bearing, HumaneEnd, InstrumentKind, Limit, Publication, Reporting, Species, Tool, UpkeepKind
+from pennywort.core.reference.models import Bearing, Emergency, HumaneEnd, InstrumentKind, Limit, Publication, Reporting, Species, Tool, UpkeepKind
 from pennywort.core.units import in_reference
 
 DATA = Path(__file__).parent / "data"
@@ -66,6 +66,7 @@ class Library:
     species: dict[str, Species]
     limits: dict[str, Limit]
     upkeep: dict[str, UpkeepKind]
+    emergencies: dict[str, Emergency]
     tools: dict[str, Tool]
     actives: dict[str, Active]
     uses: dict[str, tuple[Active, Use]]
@@ -207,6 +208,7 @@ def load_library(folder: Path = DATA) -> Library:
         species=_species(folder, bearings),
         limits=_list(folder / "limits.yaml", Limit),
         upkeep=_list(folder / "upkeep.yaml", UpkeepKind),
+        emergencies=_list(folder / "emergencies.yaml", Emergency),
         tools=_list(folder / "tools.yaml", Tool),
         actives=actives,
         uses=_uses(actives),

@@ -56,6 +56,16 @@ class UpkeepKind(Sourced):
     text: str
 
 
+class Emergency(Datum):
+    """What is done first when something fails, in its order, and once it is over."""
+
+    id: str
+    name: str
+    sentence: str
+    steps: tuple[Statement, ...]
+    then: tuple[Statement, ...]
+
+
 class HumaneEnd(Sourced):
     """A way to end a fish's life by its name: accepted by the guidelines or not, and whether only a vet may do it."""
 

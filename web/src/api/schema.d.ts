@@ -1568,6 +1568,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/emergencies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Emergencies
+         * @description First steps, and the tanks in the order in which their fish need air.
+         */
+        get: operations["emergencies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/groups/{group_id}/slip": {
         parameters: {
             query?: never;
@@ -7388,6 +7408,43 @@ export interface components {
             /** Waiting */
             waiting: number;
         };
+        /** EmergenciesOut */
+        EmergenciesOut: {
+            /** Kinds */
+            kinds: components["schemas"]["EmergencyOut"][];
+            /** First */
+            first: components["schemas"]["FirstTankOut"][];
+        };
+        /** EmergencyOut */
+        EmergencyOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Sentence */
+            sentence: string;
+            /** Steps */
+            steps: components["schemas"]["SourcedText"][];
+            /** Then */
+            then: components["schemas"]["SourcedText"][];
+        };
+        /**
+         * FirstTankOut
+         * @description A water with fish in it, the one that runs out of air first in front.
+         */
+        FirstTankOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Name */
+            name: string;
+            /** Code */
+            code: string;
+            /** Fish */
+            fish: string;
+        };
         /**
          * BuyOut
          * @description How much of a product the whole course takes.
@@ -11788,6 +11845,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RailOut"];
+                };
+            };
+        };
+    };
+    emergencies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmergenciesOut"];
                 };
             };
         };

@@ -25,6 +25,12 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Round', rail: 'today' },
   },
   {
+    path: '/emergency',
+    name: 'emergency',
+    component: () => import('@/features/emergency/EmergencyPage.vue'),
+    meta: { title: 'First steps', rail: 'today' },
+  },
+  {
     path: '/tanks',
     name: 'tanks',
     component: () => import('@/features/tanks/TanksPage.vue'),

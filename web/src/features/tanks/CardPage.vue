@@ -22,6 +22,10 @@ const ahead = useQuery({
   queryFn: () =>
     answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/ahead', { params: { path: path.value } })),
 })
+const failing = useQuery({
+  queryKey: ['emergencies', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/emergencies', { params: { path: session.inRoom() } })),
+})
 const strip = computed(() => today.data.value?.strips.find((s) => s.tank === props.tank) ?? null)
 const days = computed(() => {
   const found: { day: string; rows: { at: string; title: string; amount: string; text: string }[] }[] = []
@@ -79,6 +83,9 @@ const print = () => window.print()
       </tbody>
     </table>
     <p v-else>No course runs here.</p>
+    <section v-for="k in failing.data.value?.kinds.slice(0, 1) ?? []" :key="k.id" class="failing small">
+      <b>{{ k.name }}.</b> {{ k.steps.map((s) => s.text).join(' ') }}
+    </section>
     <p class="small">
       Amounts are for the water as measured when this was printed. After a late dose, a water change or a
       reading out of range, print it anew.
@@ -90,6 +97,11 @@ const print = () => window.print()
 <style scoped>
 .how {
   display: block;
+}
+.failing {
+  border-top: 1px solid var(--ink);
+  margin: 12px 0;
+  padding-top: 8px;
 }
 .card {
   max-width: 820px;

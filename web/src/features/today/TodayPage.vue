@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
+import { RouterLink } from 'vue-router'
 import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -26,6 +27,7 @@ const { data, error } = useQuery({
   <ProblemNote :problem="error" />
   <p v-if="data?.strips.some((s) => s.fish !== 'empty')" class="round">
     <LinkButton :to="{ name: 'round' }" label="Walk the round" />
+    <RouterLink :to="{ name: 'emergency' }">Power out, heater failed, a leak</RouterLink>
   </p>
   <div v-if="data && !data.strips.length" class="empty">
     <p>No tank is set up yet. A tank’s inside measures give its true water, and every dose hangs on that.</p>
@@ -53,6 +55,10 @@ const { data, error } = useQuery({
   align-items: start;
 }
 .round {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 20px;
   margin: -4px 0 10px;
 }
 .empty {

@@ -1,0 +1,69 @@
+"""What to do first when the power, a heater or a tank fails, and which tank comes first."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Path, Router, Schema
+
+from pennywort.core.outcome.crowding import grams_per_l
+from pennywort.core.reference import library
+from pennywort.fish.models import Group
+from pennywort.fish.queries import count_of, fish_words, groups_of, species_of_group
+from pennywort.library.api import SourcedText
+from pennywort.records.actor import Actor
+from pennywort.records.requests import act
+
+router = Router(tags=["tanks"])
+
+
+class FirstTankOut(Schema):
+    """A water with fish in it, the one that runs out of air first in front."""
+
+    uid: UUID
+    name: str
+    code: str
+    fish: str
+
+
+class EmergencyOut(Schema):
+    id: str
+    name: str
+    sentence: str
+    steps: list[SourcedText]
+    then: list[SourcedText]
+
+
+class EmergenciesOut(Schema):
+    kinds: list[EmergencyOut]
+    first: list[FirstTankOut]
+
+
+@router.get("/emergencies", response=EmergenciesOut, operation_id="emergencies")
+def emergencies(request: HttpRequest, room_id: Path[UUID]) -> EmergenciesOut:
+    """First steps, and the tanks in the order in which their fish need air."""
+    return EmergenciesOut(
+        kinds=[
+            EmergencyOut(id=e.id, name=e.name, sentence=e.sentence, steps=[SourcedText.of(s) for s in e.steps], then=[SourcedText.of(s) for s in e.then])
+            for e in library().emergencies.values()
+        ],
+        first=_in_need(act(request, room_id)),
+    )
+
+
+def _in_need(actor: Actor) -> list[FirstTankOut]:
+    """By how much fish there is for its water, at their full size; tanks on one sump are one water."""
+    by_water: dict[int, list[Group]] = defaultdict(list)
+    for group in groups_of(actor):
+        if count_of(group).count:
+            by_water[group.tank.water_id].append(group)
+    rows = []
+    for groups in by_water.values():
+        kinds = [species_of_group(g) for g in groups]
+        fish = [(count_of(g).count, kind.adult_cm if kind else None) for g, kind in zip(groups, kinds, strict=True)]
+        tanks = list(dict.fromkeys(g.tank for g in groups))
+        row = FirstTankOut(uid=tanks[0].uid, name=" and ".join(t.name for t in tanks), code=tanks[0].code, fish=fish_words(groups))
+        rows.append((grams_per_l(fish, net_volume_l=tanks[0].net_volume_l), row))
+    return [row for _, row in sorted(rows, key=lambda pair: (-pair[0], pair[1].name))]
