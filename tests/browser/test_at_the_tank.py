@@ -11,7 +11,7 @@ from selenium.webdriver.common.by import By
 
 from pennywort.accounts.models import Fishroom
 from pennywort.baths.models import BathEvent, BathRun
-from pennywort.courses.models import Dose
+from pennywort.courses.models import Course, Dose, Task
 from pennywort.fish.models import Group, Loss, Observation
 from pennywort.fish.services import add_observation
 from pennywort.records.actor import Actor
@@ -81,6 +81,24 @@ class AtTheTank(DemoCase):
         self.until(lambda: "early: rolled over, lying still" in self.tid("bath-ended").text, "how it ended")
         kinds = list(BathEvent.objects.filter(run=run).order_by("happened_at", "pk").values_list("kind", flat=True))
         self.assertEqual(kinds, ["in", "violet", "rolled", "out"])
+
+    def test_a_bath_that_is_due_is_begun_from_the_page_of_baths(self) -> None:
+        """It stands there with its hour; the press fills the form, and the run does that task."""
+        course = Course.objects.get(tank__name="Paddle", stopped_at=None)
+        base = {"fishroom": course.fishroom, "recorded_at": timezone.now(), "recorded_by": self.maren}
+        task = Task.objects.create(
+            uid=uuid4(), **base, course=course, kind="bath", title="Permanganate, a bath", due_at=timezone.now(), use_id="km_2", lasts_min=30, place=90
+        )
+        self.open("/baths")
+        self.press(self.until(lambda: self.all("[data-testid='baths-due'] a"), "what is due")[0])
+        self.until(lambda: "panda corydoras" in self.tid("bath-group").text, "the fish")
+        self.until(lambda: "permanganate" in self.tid("bath-use").text, "the bath")
+        self.assertEqual(self.all("[data-testid='baths-due']"), [])
+        self.fill("Water in the vessel", "20 L")
+        self.press(self.driver.find_element(By.ID, "bath-sure"))
+        self.press(self.tid("make-ready"))
+        self.until(lambda: self.all("[data-testid='bath-run']"), "the run")
+        self.assertEqual(BathRun.objects.get().task_id, task.pk)
 
     def test_a_bath_goes_on_without_a_connection(self) -> None:
         """The sign is pressed offline: the alarm comes at once, the entry later, with the second of the press."""

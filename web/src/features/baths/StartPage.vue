@@ -31,6 +31,12 @@ const tanks = useQuery({
   queryKey: ['tanks', () => session.room?.uid],
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
 })
+const today = useQuery({
+  queryKey: ['today', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/today', { params: { path: session.inRoom() } })),
+})
+/** what a course asks to be run by the clock today */
+const due = computed(() => (today.data.value?.due ?? []).filter((d) => d.use && d.task !== asked('task')))
 const alive = computed(() =>
   (groups.data.value ?? [])
     .filter((g) => g.left > 0)
@@ -38,6 +44,13 @@ const alive = computed(() =>
 )
 const group = ref(asked('group'))
 const use = ref(asked('use'))
+watch(
+  () => route.query['task'],
+  (task) => {
+    // one that is due was chosen on this page
+    if (task) [group.value, use.value] = [asked('group'), asked('use')]
+  },
+)
 /** the water they live in: only baths for it are offered */
 const water = computed(() => {
   const tank = groups.data.value?.find((g) => g.uid === group.value)?.tank
@@ -115,6 +128,19 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
       }}</span>
     </li>
   </ul>
+  <template v-if="due.length">
+    <h2 class="block-head">Due</h2>
+    <ul class="rows list" data-testid="baths-due">
+      <li v-for="d in due" :key="d.task" class="run">
+        <RouterLink :to="{ name: 'bath-new', query: { group: d.group, use: d.use, task: d.task } }"
+          ><b>{{ d.title }}</b
+          >, {{ d.tank_name }}</RouterLink
+        >
+        <span class="small fig">{{ d.at_words }}</span>
+        <span v-if="d.late_words" class="small brick">{{ d.late_words }}</span>
+      </li>
+    </ul>
+  </template>
   <form class="start" novalidate @submit.prevent="save">
     <h2 class="block-head">Make one ready</h2>
     <SelectField
