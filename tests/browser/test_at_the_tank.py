@@ -87,7 +87,7 @@ class AtTheTank(DemoCase):
         course = Course.objects.get(tank__name="Paddle", stopped_at=None)
         base = {"fishroom": course.fishroom, "recorded_at": timezone.now(), "recorded_by": self.maren}
         task = Task.objects.create(
-            uid=uuid4(), **base, course=course, kind="bath", title="Permanganate, a bath", due_at=timezone.now(), use_id="km_2", lasts_min=30, place=90
+            uid=uuid4(), **base, course=course, kind="bath", title="Permanganate, a bath", due_at=timezone.now(), use_id="km_2", lasts_min=15, place=90
         )
         self.open("/baths")
         self.press(self.until(lambda: self.all("[data-testid='baths-due'] a"), "what is due")[0])
