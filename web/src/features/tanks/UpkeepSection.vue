@@ -5,6 +5,7 @@ import { answer, api, type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useStrike } from '@/shared/useStrike'
+import { useUpkeep } from '@/shared/useUpkeep'
 import { useWrite } from '@/shared/useWrite'
 import StandingForm from './StandingForm.vue'
 import UpkeepForm from './UpkeepForm.vue'
@@ -21,40 +22,24 @@ const told = useQuery({
     answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/upkeep', { params: { path: path.value } })),
 })
 const open = ref<'plan' | 'note' | null>(null)
-const pressed = ref<Standing | null>(null)
-const done = useWrite(
-  (write_id) =>
-    answer(
-      api.POST('/api/rooms/{room_id}/tanks/{tank_id}/upkeep', {
-        params: { path: path.value },
-        body: { write_id, standing_task: pressed.value?.uid ?? null, kind: 'other', note: '' },
-      }),
-    ),
-  () => ({
-    path: `/api/rooms/${path.value.room_id}/tanks/${props.tank}/upkeep`,
-    body: { standing_task: pressed.value?.uid ?? null, kind: 'other', note: '' },
-    words: `${props.name}: ${pressed.value?.title}`,
-  }),
-)
+const { tick, problem, wordOf, isKept, isBusy } = useUpkeep()
+const ending = ref('')
 const end = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/standing/{standing_id}/end', {
-      params: { path: { ...session.inRoom(), standing_id: pressed.value?.uid ?? '' } },
+      params: { path: { ...session.inRoom(), standing_id: ending.value } },
       body: { write_id },
     }),
   ),
 )
 const { strike, problem: strikeProblem } = useStrike()
-const wordOf = (s: Standing) =>
-  s.done_by === 'change' ? `Change ${s.share}` : s.done_by === 'reading' ? 'Test' : 'Done'
 async function press(s: Standing) {
-  pressed.value = s
   if (s.done_by === 'change') emit('change', s.share)
   else if (s.done_by === 'reading') emit('test')
-  else await done.run()
+  else await tick(s)
 }
 async function stop(s: Standing) {
-  pressed.value = s
+  ending.value = s.uid
   await end.run()
 }
 </script>
@@ -62,7 +47,7 @@ async function stop(s: Standing) {
 <template>
   <section v-if="told.data.value" aria-label="Upkeep" data-testid="upkeep">
     <h2 class="block-head">Upkeep</h2>
-    <ProblemNote :problem="done.problem.value ?? end.problem.value ?? strikeProblem" />
+    <ProblemNote :problem="problem ?? end.problem.value ?? strikeProblem" />
     <p v-if="!told.data.value.standing.length" class="none">
       Nothing is planned here. A change every five days, a test, a sponge: planned once, each comes on Today
       when it is due.
@@ -81,10 +66,14 @@ async function stop(s: Standing) {
             >{{ s.last_words }}, due {{ s.due_words
             }}<b v-if="s.late_words" class="brick late">{{ s.late_words }}</b></span
           >
+          <span v-if="isKept(s)" class="small tannin"
+            >written down here; it is sent when there is a connection</span
+          >
           <Button
+            v-else
             :label="wordOf(s)"
             :severity="s.due ? undefined : 'secondary'"
-            :loading="done.busy.value && pressed?.uid === s.uid"
+            :loading="isBusy(s)"
             :aria-label="`${wordOf(s)}, ${s.title}`"
             @click="press(s)"
           />

@@ -1,43 +1,22 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { answer, api, type Schemas } from '@/api/client'
+import type { Schemas } from '@/api/client'
 import ChangeForm from '@/shared/ChangeForm.vue'
-import { waiting } from '@/shared/outbox'
 import ProblemNote from '@/shared/ProblemNote.vue'
-import { useSession } from '@/shared/session'
-import { useWrite } from '@/shared/useWrite'
+import { useUpkeep } from '@/shared/useUpkeep'
 
 /** What is done every so many days, and is due or late: a change and a test by their forms, the rest by one press. */
 type Standing = Schemas['StandingOut']
 defineProps<{ upkeep: Standing[] }>()
-const session = useSession()
 const router = useRouter()
-const pressed = ref<Standing | null>(null)
+const { tick, problem, wordOf, isKept, isBusy } = useUpkeep()
 const changing = ref<Standing | null>(null)
-const done = useWrite(
-  (write_id) =>
-    answer(
-      api.POST('/api/rooms/{room_id}/tanks/{tank_id}/upkeep', {
-        params: { path: { ...session.inRoom(), tank_id: pressed.value?.tank ?? '' } },
-        body: { write_id, standing_task: pressed.value?.uid ?? null, kind: 'other', note: '' },
-      }),
-    ),
-  () => ({
-    path: `/api/rooms/${session.inRoom().room_id}/tanks/${pressed.value?.tank}/upkeep`,
-    body: { standing_task: pressed.value?.uid ?? null, kind: 'other', note: '' },
-    words: `${pressed.value?.tank_name}: ${pressed.value?.title}`,
-  }),
-)
-const isKept = (s: Standing) => waiting.value.some((w) => w.body['standing_task'] === s.uid)
-const wordOf = (s: Standing) =>
-  s.done_by === 'change' ? `Change ${s.share}` : s.done_by === 'reading' ? 'Test' : 'Done'
 async function press(s: Standing) {
-  pressed.value = s
   if (s.done_by === 'change') changing.value = s
   else if (s.done_by === 'reading')
     await router.push({ name: 'tank', params: { tank: s.tank }, query: { log: 'test' } })
-  else await done.run()
+  else await tick(s)
 }
 </script>
 
@@ -46,7 +25,7 @@ async function press(s: Standing) {
     <h2>
       Upkeep<span class="fig">{{ upkeep.length }}</span>
     </h2>
-    <ProblemNote :problem="done.problem.value" />
+    <ProblemNote :problem="problem" />
     <ol>
       <li v-for="s in upkeep" :key="s.uid">
         <span class="what">
@@ -62,7 +41,7 @@ async function press(s: Standing) {
           v-else
           :label="wordOf(s)"
           severity="secondary"
-          :loading="done.busy.value && pressed?.uid === s.uid"
+          :loading="isBusy(s)"
           :aria-label="`${wordOf(s)}, ${s.tank_name}, ${s.title}`"
           @click="press(s)"
         />
