@@ -37,7 +37,7 @@ def write_once(actor: Actor, write_id: UUID, operation: str, content: dict[str, 
     with transaction.atomic():
         kept = WriteReceipt.objects.filter(fishroom=actor.fishroom, write_id=write_id).first()
         if kept is not None:
-            again = kept.content_hash == digest or _but_for_its_hour(kept, json.loads(packed))
+            again = kept.content_hash == digest or _is_repeat(kept, json.loads(packed))
             if kept.operation != operation or not again:
                 raise Conflict("This id was already used for another entry. Reload and try again.", field="write_id")
             return dict(kept.answer)
@@ -55,9 +55,11 @@ def write_once(actor: Actor, write_id: UUID, operation: str, content: dict[str, 
     return answer
 
 
-def _but_for_its_hour(kept: WriteReceipt, content: dict[str, Any]) -> bool:
-    """Whether this is what was kept but for an hour that it had not when it was sent first."""
-    return "happened_at" in content and kept.content == {**content, "happened_at": None}
+def _is_repeat(kept: WriteReceipt, content: dict[str, Any]) -> bool:
+    """Whether this says nothing else than what was kept: but for an hour that it had not when it was sent first, and for what an
+    earlier release did not keep of it."""
+    said = {name: value for name, value in kept.content.items() if name != "write_id" and not (name == "happened_at" and value is None)}
+    return all(name in content and content[name] == value for name, value in said.items())
 
 
 def _all(model: type[RoomRecord]) -> Any:

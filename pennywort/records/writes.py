@@ -33,7 +33,7 @@ def writes(
     """
 
     def wrap(do: Do) -> Do:
-        name = operation or do.__name__
+        operation_id = operation or do.__name__
         hints = get_type_hints(do, include_extras=True)
         places = [p for p in signature(do).parameters if p not in ("actor", "body")]
 
@@ -41,14 +41,16 @@ def writes(
             body = given["body"]
             actor = act(request, room_id)
             sent = kept(body) if kept else body.dict(exclude={"write_id"})
-            content = {**sent, **{p.removesuffix("_id"): given[p] for p in places}}
-            return write_once(actor, body.write_id, name, content, lambda: do(actor, **given))
+            # what the path names beside what was sent: a field of the same name keeps its own place
+            named = {p.removesuffix("_id"): given[p] for p in places}
+            content = {**sent, **{(f"{name}_id" if name in sent else name): value for name, value in named.items()}}
+            return write_once(actor, body.write_id, operation_id, content, lambda: do(actor, **given))
 
         told = {"request": HttpRequest, "room_id": Path[UUID], **{p: hints[p] for p in places}, "body": hints["body"]}
         parameters = [Parameter(p, Parameter.POSITIONAL_OR_KEYWORD, annotation=kind) for p, kind in told.items()]
         route.__signature__ = Signature(parameters)  # type: ignore[attr-defined]
         route.__name__, route.__doc__ = do.__name__, do.__doc__
-        getattr(router, method)(path, response=response, operation_id=name)(route)
+        getattr(router, method)(path, response=response, operation_id=operation_id)(route)
         return do
 
     return wrap

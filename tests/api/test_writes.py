@@ -11,6 +11,7 @@ from uuid import uuid4
 from django.db import IntegrityError, connection, transaction
 from django.test import TransactionTestCase
 
+from pennywort.core.reference import library
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.fish.models import Group, Look, Loss, Observation
 from pennywort.instruments.models import Instrument
@@ -18,6 +19,8 @@ from pennywort.people.models import Feed
 from pennywort.records.models import LedgerError, WriteReceipt
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 from tests.api.room import LABEL, TANK, RoomCase
+
+PEROXIDE = next(u.id for u in library().actives["hydrogen_peroxide"].uses if u.route == "bath" and u.minutes and u.gate != "vet")
 
 
 class Once(RoomCase):
@@ -82,6 +85,26 @@ class Once(RoomCase):
         problem = self.send(f"tanks/{tank}/readings", {**content, "ph": "8.1"}, status=409)
         self.assertEqual(problem["field"], "write_id")
         self.assertEqual(WaterReading.objects.count(), 1)
+
+    def test_what_an_earlier_release_kept_less_of_is_still_a_repeat(self) -> None:
+        """A phone waits over an upgrade with an entry whose answer it lost: it gets that answer, and another content is still refused."""
+        tank = self.tank()
+        content = {"write_id": str(uuid4()), "share": "20 %", "put_back": False}
+        first = self.send(f"tanks/{tank}/changes", content)
+        receipt = WriteReceipt.objects.get(write_id=content["write_id"])
+        WriteReceipt.objects.filter(pk=receipt.pk).update(content={"tank": receipt.content["tank"], "share": "20 %"}, content_hash="older")
+        self.assertEqual(self.send(f"tanks/{tank}/changes", content), first)
+        self.send(f"tanks/{tank}/changes", {**content, "share": "30 %"}, status=409)
+
+    def test_a_field_named_as_the_path_is_kept_too(self) -> None:
+        """A bath is matched: its id is of the path, its water of the body, and neither hides the other."""
+        fish = self.group(self.tank(), count=4)
+        request = {"kind": "dose", "use": PEROXIDE, "volume": "5 L", "confirmed": True, "product_confirmed": True}
+        bath = self.send(f"groups/{fish}/baths", {"request": request})["uid"]
+        content = {"write_id": str(uuid4()), "bath": {"temperature": "25", "home_temperature": "25"}}
+        self.send(f"baths/{bath}/match", content)
+        self.send(f"baths/{bath}/match", {**content, "bath": {"temperature": "24.5", "home_temperature": "25"}}, status=409)
+        self.assertEqual(WriteReceipt.objects.get(write_id=content["write_id"]).content["bath_id"], bath)
 
     def test_a_refused_write_leaves_no_trace_and_its_id_free(self) -> None:
         tank = self.tank()
