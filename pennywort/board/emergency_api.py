@@ -11,7 +11,7 @@ from ninja import Path, Router, Schema
 from pennywort.core.outcome.crowding import grams_per_l
 from pennywort.core.reference import library
 from pennywort.fish.models import Group
-from pennywort.fish.queries import count_of, fish_words, groups_of, species_of_group
+from pennywort.fish.queries import count_of, fish_words, groups_of
 from pennywort.library.api import SourcedText
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
@@ -61,7 +61,8 @@ def _in_need(actor: Actor) -> list[FirstTankOut]:
             by_water[group.tank.water_id].append(group)
     rows = []
     for groups in by_water.values():
-        kinds = [species_of_group(g) for g in groups]
+        # of kinds of a fishroom's own no length is known
+        kinds = [library().species.get(g.species_id) for g in groups]
         fish = [(count_of(g).count, kind.adult_cm if kind else None) for g, kind in zip(groups, kinds, strict=True)]
         tanks = list(dict.fromkeys(g.tank for g in groups))
         row = FirstTankOut(uid=tanks[0].uid, name=" and ".join(t.name for t in tanks), code=tanks[0].code, fish=fish_words(groups))

@@ -11,8 +11,7 @@ from pennywort.core.units import Preferences
 from pennywort.courses.models import Case, Task
 from pennywort.courses.queries.ahead import amount_of
 from pennywort.records.actor import Actor
-from pennywort.tanks.queries import tanks_of
-from pennywort.tanks.upkeep import Standing, standing_in
+from pennywort.tanks.upkeep import PlannedUpkeep, planned_upkeep
 
 # what a feed reaches back: what was done longer ago is in the records
 FEED_BACK = timedelta(days=14)
@@ -30,11 +29,11 @@ def calendar_of_room(actor: Actor) -> bytes:
     room, now = actor.fishroom, actor.now
     tasks = Task.objects.filter(fishroom=room, due_at__gt=now - FEED_BACK).select_related("course__tank").order_by("due_at", "pk")
     today = actor.local(now).date()
-    upkeep = [_upkeep(s, now=now, today=today) for s in standing_in(actor, list(tanks_of(actor)))]
+    upkeep = [_upkeep(s, now=now, today=today) for s in planned_upkeep(actor)]
     return _calendar(tasks, name=room.name, now=now, preferences=actor.preferences, more=upkeep)
 
 
-def _upkeep(standing: Standing, *, now: datetime, today: date) -> Event:
+def _upkeep(standing: PlannedUpkeep, *, now: datetime, today: date) -> Event:
     """Its next time as a whole day; what is late stands on today."""
     due_on = max(standing.next.due_on, today)
     event = Event()

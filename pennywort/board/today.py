@@ -29,9 +29,9 @@ from pennywort.courses.strips import Axis, Strip
 from pennywort.fish.models import Group, Look, Loss
 from pennywort.fish.queries import count_of
 from pennywort.records.actor import Actor
-from pennywort.tanks.models import Tank, Upkeep, WaterChange
+from pennywort.tanks.models import Upkeep, WaterChange
 from pennywort.tanks.queries import once_words, tanks_of
-from pennywort.tanks.upkeep import Standing, standing_in, upkeep_words
+from pennywort.tanks.upkeep import PlannedUpkeep, planned_upkeep, upkeep_words
 
 SOON = timedelta(hours=1)
 UNSEEN = timedelta(days=7)
@@ -112,7 +112,7 @@ class TodayBoard:
     fish_words: str
     waiting: tuple[str, ...]
     tomorrow: tuple[Tomorrow, ...]
-    upkeep: tuple[Standing, ...]
+    upkeep: tuple[PlannedUpkeep, ...]
 
 
 def _what(task: Task) -> str:
@@ -227,7 +227,7 @@ def _done_today(actor: Actor, book: Book) -> tuple[DoneItem, ...]:
     return tuple(item for _, item in items)
 
 
-def _sentence(actor: Actor, due: list[DueItem], upcoming: datetime | None, upkeep: Sequence[Standing]) -> str:
+def _sentence(actor: Actor, due: list[DueItem], upcoming: datetime | None, upkeep: Sequence[PlannedUpkeep]) -> str:
     pressing = [bool(d.late_words) for d in due if section_of(d, actor) in ("late", "now")] + [s.next.late_days > 0 for s in upkeep]
     late = [p for p in pressing if p]
     later = next((d for d in due if section_of(d, actor) == "later"), None)
@@ -305,7 +305,7 @@ def board_of(actor: Actor) -> TodayBoard:
     decided = decisions(actor, due)
     items = [due_item(actor, t, book=book, moved=moved.get(t.pk, ()), decided=decided.get(t.pk)) for t in due]
     upcoming = still_to_do.filter(due_at__gte=midnight_next).aggregate(at=Min("due_at"))["at"]
-    upkeep = _upkeep_due(actor, list(book.tanks.values()))
+    upkeep = _upkeep_due(actor)
     fish = sum(count_of(g).count for g in marks.all_groups)
     lost = sum(count for tank in book.tanks.values() for _, count in marks.losses(tank))
     return TodayBoard(
@@ -321,10 +321,10 @@ def board_of(actor: Actor) -> TodayBoard:
     )
 
 
-def _upkeep_due(actor: Actor, tanks: Sequence[Tank]) -> tuple[Standing, ...]:
+def _upkeep_due(actor: Actor) -> tuple[PlannedUpkeep, ...]:
     """What is done every so many days, and falls due today or is late."""
     today = actor.local(actor.now).date()
-    return tuple(s for s in standing_in(actor, tanks) if s.next.due_on <= today)
+    return tuple(s for s in planned_upkeep(actor) if s.next.due_on <= today)
 
 
 def unfinished(actor: Actor) -> tuple[int, int]:
@@ -332,7 +332,7 @@ def unfinished(actor: Actor) -> tuple[int, int]:
     midnight_next = actor.midnight + timedelta(days=1)
     due = Task.objects.filter(
         fishroom=actor.fishroom, done_at=None, skipped=False, course__stopped_at=None, course__ends_at__gt=actor.now, due_at__lt=midnight_next
-    ).count() + len(_upkeep_due(actor, list(tanks_of(actor))))
+    ).count() + len(_upkeep_due(actor))
     running = Course.objects.filter(fishroom=actor.fishroom, stopped_at=None, ends_at__gt=actor.now).values("case")
     waiting = Case.objects.filter(fishroom=actor.fishroom, closed_at=None).exclude(pk__in=running).count()
     return due, waiting

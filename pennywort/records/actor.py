@@ -11,10 +11,8 @@ from zoneinfo import ZoneInfo
 from pennywort.accounts.models import Fishroom, Keeper, Membership
 from pennywort.accounts.preferences import preferences_of
 from pennywort.core.errors import Conflict, NotFound
-from pennywort.core.units import Kind, Preferences, read_quantity, read_share
+from pennywort.core.units import Preferences, read_quantity, read_share
 from pennywort.records.models import LedgerRecord
-
-__all__ = ["Actor", "Kind", "enter", "preferences_of"]
 
 
 @dataclass(frozen=True, kw_only=True)

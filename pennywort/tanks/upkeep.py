@@ -26,7 +26,7 @@ LATEST_BEGIN_DAYS = 90
 
 
 @dataclass(frozen=True, kw_only=True)
-class Standing:
+class PlannedUpkeep:
     """A standing task with the day it was last done and its next time."""
 
     task: StandingTask
@@ -112,10 +112,11 @@ def upkeep_words(entry: Upkeep) -> tuple[str, str]:
     return words[:1].upper() + words[1:], "" if words == entry.note else entry.note
 
 
-def standing_in(actor: Actor, tanks: Sequence[Tank]) -> list[Standing]:
-    """The standing tasks of these tanks that are not ended, the one due first in front; in a fixed number of queries."""
+def planned_upkeep(actor: Actor, *, tank: Tank | None = None) -> list[PlannedUpkeep]:
+    """The standing tasks of a fishroom, or of one tank, that are not ended, the one due first in front; in a fixed number of queries."""
     today = actor.local(actor.now).date()
-    found = list(StandingTask.objects.filter(tank__in=tanks, ended_at=None).select_related("tank").order_by("pk"))
+    only = {} if tank is None else {"tank": tank}
+    found = list(StandingTask.objects.filter(fishroom=actor.fishroom, ended_at=None, **only).select_related("tank").order_by("pk"))
     done = _last_done(found) if found else {}
     rows = []
     for task in found:
@@ -125,7 +126,7 @@ def standing_in(actor: Actor, tanks: Sequence[Tank]) -> list[Standing]:
         at = done.get(task.pk)
         last = actor.local(at).date() if at else None
         rows.append(
-            Standing(task=task, kind=kind, last_on=last, next=next_time(begins_on=task.begins_on, every_days=task.every_days, last_on=last, today=today))
+            PlannedUpkeep(task=task, kind=kind, last_on=last, next=next_time(begins_on=task.begins_on, every_days=task.every_days, last_on=last, today=today))
         )
     return sorted(rows, key=lambda s: (s.next.due_on, s.task.tank.name, s.task.pk))
 

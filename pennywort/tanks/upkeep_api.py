@@ -52,7 +52,7 @@ class StandingOut(Plain):
     share: str
 
     @staticmethod
-    def of(standing: upkeep.Standing, actor: Actor) -> StandingOut:
+    def of(standing: upkeep.PlannedUpkeep, actor: Actor) -> StandingOut:
         """As its tank and Today show it."""
         today, due_on, late = actor.local(actor.now).date(), standing.next.due_on, standing.next.late_days
         task = standing.task
@@ -112,7 +112,7 @@ def read_upkeep(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> Upk
         done.append(UpkeepDoneOut(uid=entry.uid, day_words=_day(local.date()), at_words=f"{local:%H:%M}", words=words, note=note, by=actor.signed(entry)))
     return UpkeepOut(
         kinds=[UpkeepKindOut(id=k.id, name=k.name, every_days=k.every_days, text=k.text, done_by=k.done_by) for k in library().upkeep.values()],
-        standing=[StandingOut.of(s, actor) for s in upkeep.standing_in(actor, [tank])],
+        standing=[StandingOut.of(s, actor) for s in upkeep.planned_upkeep(actor, tank=tank)],
         done=done,
     )
 

@@ -84,14 +84,10 @@ def _open_signs(weighed: Weighed) -> list[str]:
 
 
 def _chance(weighed: Weighed, sign: str) -> Array:
-    """P(sign | condition) given what of its own set is known to be absent."""
+    """P(sign | condition) given what of its own set, known in part, is absent."""
     net = weighed.net
-    column = net.seen_prob[:, net.column_of[sign]]
-    members = net.units[net.unit_of[sign]].signs
-    absent = [net.column_of[s] for s in members if s in weighed.answers] if len(members) > 1 else []
-    if not absent:
-        return column
-    return column / (1 - net.seen_prob[:, absent].sum(axis=1))  # type: ignore[no-any-return]
+    absent = [net.column_of[s] for s in net.units[net.unit_of[sign]].signs if s in weighed.answers]
+    return net.seen_prob[:, net.column_of[sign]] / (1 - net.seen_prob[:, absent].sum(axis=1))  # type: ignore[no-any-return]
 
 
 def _sides(raw: Array) -> tuple[Array, Array, Array, Array]:
@@ -103,12 +99,11 @@ def _sides(raw: Array) -> tuple[Array, Array, Array, Array]:
     return speaks_for.sum(axis=0), speaks_against.sum(axis=0), speaks_for.max(axis=0), speaks_against.min(axis=0)
 
 
-def _joined(sides: Sequence[Array], ratios: Array, *, further: float) -> Array:
-    """What a group counts once one look more stands in it; all arguments have, or spread to, one shape."""
+def _joined(sides: Sequence[Array], ratios: Array) -> tuple[Array, Array, Array, Array]:
+    """What a group holds once one look more stands in it; all arguments have, or spread to, one shape."""
     sums_for, sums_against, top_for, top_against = sides
     speaks_for, speaks_against = np.maximum(ratios, 0.0), np.minimum(ratios, 0.0)
-    tops = np.maximum(top_for, speaks_for), np.minimum(top_against, speaks_against)
-    return led(sums_for + speaks_for, sums_against + speaks_against, *tops, further=further)
+    return sums_for + speaks_for, sums_against + speaks_against, np.maximum(top_for, speaks_for), np.minimum(top_against, speaks_against)
 
 
 class _Totals:
@@ -143,7 +138,7 @@ class _Totals:
         kinds = {g: place for place, g in enumerate((None, *self.in_group))}
         place = np.array([kinds.get(g, 0) for g in groups], dtype=np.intp)
         *sides, counted = (np.stack(side)[place] for side in zip(*(self.sides(g) for g in kinds), strict=True))
-        logs: Array = self.base + _joined(sides, ratios, further=self.further) - counted
+        logs: Array = self.base + led(*_joined(sides, ratios), further=self.further) - counted
         return logs.T
 
     def after(self, new: Mapping[str, Array]) -> Array:
@@ -160,11 +155,9 @@ class _Totals:
                 touched.setdefault(group, {})[name] = ratios
         for group, fresh in touched.items():
             *sides, counted = (side[:, None] for side in self.sides(group, but=fresh))
-            *others, last = fresh.values()
-            for ratios in others:
-                speaks_for, speaks_against = np.maximum(ratios, 0.0), np.minimum(ratios, 0.0)
-                sides = [sides[0] + speaks_for, sides[1] + speaks_against, np.maximum(sides[2], speaks_for), np.minimum(sides[3], speaks_against)]
-            logs += _joined(sides, last, further=self.further) - counted
+            for ratios in fresh.values():
+                sides = [*_joined(sides, ratios)]
+            logs += led(*sides, further=self.further) - counted
         return logs
 
 
@@ -175,11 +168,9 @@ def _totals(weighed: Weighed) -> _Totals:
 
 
 def _answers_ratio(weighed: Weighed, sign: str, seen: bool) -> Array:
-    """The ratio of the sign's whole unit once it is answered."""
+    """The ratio of a set that is known in part, once this member of it is answered too."""
     net = weighed.net
     unit = net.units[net.unit_of[sign]]
-    if len(unit.signs) == 1:
-        return (net.log_seen if seen else net.log_absent)[:, net.column_of[sign]]
     return net.ratio(unit, {**{s: weighed.answers[s] for s in unit.signs if s in weighed.answers}, sign: float(seen)})
 
 

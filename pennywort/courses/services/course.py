@@ -267,12 +267,10 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
     tank = group.tank
     _not_reportable(condition, protocol_named(actor, wish.protocol_id))
     start = start_of(actor, starts_at)
-    if not count_of(group, before=start if start < actor.now else None).count:
-        raise (
-            Conflict("None of them were left then: there is nobody to treat.", field="starts_at")
-            if start < actor.now
-            else Conflict("None of them are left: there is nobody to treat.", field="group")
-        )
+    begun = start < actor.now
+    if not count_of(group, before=start if begun else None).count:
+        left = "were left then" if begun else "are left"
+        raise Conflict(f"None of them {left}: there is nobody to treat.", field="starts_at" if begun else "group")
     protocol, plan = plan_for(actor, tank, wish, starts_at=start)
     _check_ticks(plan, ticked)
     _check_room_for(actor, tank, protocol)
