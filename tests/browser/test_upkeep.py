@@ -29,6 +29,12 @@ class KeptUp(BrowserCase):
         self.open(f"/tanks/{self.pound.uid}")
         self.until(lambda: "Empty the skimmer cup" in self.text(), "what is planned already")
         self.sees("last ")
+        # a change that was planned opens with its share; closed, any other change is a quarter as before
+        for press, share in (("[aria-label='Change 20 %, Change water']", "Changed 20 %"), (".presses button:nth-of-type(3)", "Changed 25 %")):
+            self.opens(lambda p=press: self.one(p))
+            self.until(lambda w=share: [b for b in self.all("[role=dialog] button") if b.text.startswith(w)], share)
+            self.press(self.one("[role=dialog] .p-dialog-close-button"))
+            self.until(lambda: not self.all("[role=dialog]"), "the form to close")
         # a week without days is refused at its field
         self.opens(lambda: self.one("[data-testid='upkeep'] .presses button"))
         self.fill("Every so many days", "seven")

@@ -71,8 +71,11 @@ const sentence = computed(() => {
 type Dialog = 'arrive' | 'test' | 'change' | 'observe' | 'loss' | 'move'
 const open = ref<Dialog | null>(null)
 const group = ref<Schemas['GroupOut'] | null>(null)
-function ask(dialog: Dialog, of: Schemas['GroupOut'] | null = null) {
+/** how much a standing task asks to be changed; for any other change what the address says, or a quarter */
+const share = ref('')
+function ask(dialog: Dialog, of: Schemas['GroupOut'] | null = null, much = '') {
   group.value = of
+  share.value = much
   open.value = dialog
 }
 watch(
@@ -94,11 +97,6 @@ watch(
   },
   { immediate: true },
 )
-const share = ref(typeof route.query['share'] === 'string' ? route.query['share'] : '25 %')
-function changeOf(asked: string) {
-  share.value = asked
-  ask('change')
-}
 const TITLES: Record<Dialog, string> = {
   arrive: 'Fish arrive',
   test: 'Water test',
@@ -187,7 +185,12 @@ const { strike, problem: strikeProblem } = useStrike()
         </li>
       </ul>
     </section>
-    <UpkeepSection :tank="tank" :name="board.data.value.name" @change="changeOf" @test="ask('test')" />
+    <UpkeepSection
+      :tank="tank"
+      :name="board.data.value.name"
+      @change="(much) => ask('change', null, much)"
+      @test="ask('test')"
+    />
     <WaterLedger v-for="l in ledgers.data.value ?? []" :key="l.medicine" :ledger="l" />
     <section aria-label="Water tests">
       <h2 class="block-head">
@@ -263,7 +266,7 @@ const { strike, problem: strikeProblem } = useStrike()
       <ChangeForm
         v-else-if="open === 'change'"
         :tank="board.data.value.uid"
-        :share="share"
+        :share="share || (typeof route.query['share'] === 'string' ? route.query['share'] : '25 %')"
         put-back
         @done="open = null"
       />
