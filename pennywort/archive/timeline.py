@@ -11,6 +11,7 @@ from django.db.models import QuerySet
 
 from pennywort.baths.models import BathEvent
 from pennywort.cases.story import condition_name, look_words, observation_words, reading_words
+from pennywort.contacts.gear import contact_words
 from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_fraction
@@ -20,8 +21,10 @@ from pennywort.courses.queries.targets import course_name
 from pennywort.fish.group_ledger import row_words
 from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
 from pennywort.fish.queries import parts_of
+from pennywort.readiness.filter import origin_words
+from pennywort.readiness.setup import step_words
 from pennywort.records.actor import Actor
-from pennywort.tanks.models import Upkeep, WaterChange, WaterReading
+from pennywort.tanks.models import AmmoniaFed, Contact, FilterStart, SetupStep, Upkeep, WaterChange, WaterReading
 from pennywort.tanks.upkeep import upkeep_words
 
 # lines of a page, rows read of each ledger at once, and how many lines one search looks through before it asks to go on
@@ -142,11 +145,24 @@ class _Teller:
             at=row.happened_at, kind="change", words=words, detail="", by=self.actor.signed(row), where=row.tank.name, to="tank", to_id=str(row.tank.uid)
         )
 
+    def at_tank(self, row: Any, words: str, detail: str) -> TimeLine:
+        place = {"where": row.tank.name, "to": "tank", "to_id": str(row.tank.uid)} if row.tank else {"where": "", "to": "", "to_id": ""}
+        return TimeLine(at=row.happened_at, kind="upkeep", words=words, detail=detail, by=self.actor.signed(row), **place)
+
     def upkeep(self, row: Upkeep) -> TimeLine:
-        words, detail = upkeep_words(row)
-        return TimeLine(
-            at=row.happened_at, kind="upkeep", words=words, detail=detail, by=self.actor.signed(row), where=row.tank.name, to="tank", to_id=str(row.tank.uid)
-        )
+        return self.at_tank(row, *upkeep_words(row))
+
+    def setup(self, row: SetupStep) -> TimeLine:
+        return self.at_tank(row, step_words(row), row.note)
+
+    def filter(self, row: FilterStart) -> TimeLine:
+        return self.at_tank(row, f"Filter begun: {origin_words(row)}", row.note)
+
+    def fed(self, row: AmmoniaFed) -> TimeLine:
+        return self.at_tank(row, f"Filter fed: {row.total_ammonia_as_n_mg_per_l:.2g} mg/L ammonia as N", "")
+
+    def contact(self, row: Contact) -> TimeLine:
+        return self.at_tank(row, contact_words(row), row.note)
 
     def dose(self, row: Dose) -> TimeLine:
         words = f"{'Put back' if row.water_change_id else 'Gave'} {amount_words(row.course, row, self.actor)}"
@@ -198,6 +214,10 @@ def _sources(actor: Actor) -> Iterator[Source]:
     yield "reading", WaterReading.objects.standing().filter(**room, instrument="").select_related(*by, "tank"), at, tell.reading
     yield "change", WaterChange.objects.standing().filter(**room).select_related(*by, "tank"), at, tell.change
     yield "upkeep", Upkeep.objects.standing().filter(**room).select_related(*by, "tank", "standing_task"), at, tell.upkeep
+    yield "upkeep", SetupStep.objects.standing().filter(**room).select_related(*by, "tank"), at, tell.setup
+    yield "upkeep", FilterStart.objects.standing().filter(**room).select_related(*by, "tank", "from_tank"), at, tell.filter
+    yield "upkeep", AmmoniaFed.objects.standing().filter(**room).select_related(*by, "tank"), at, tell.fed
+    yield "upkeep", Contact.objects.standing().filter(**room).select_related(*by, "gear", "tank", "from_tank"), at, tell.contact
     yield "dose", Dose.objects.standing().filter(**room).select_related(*by, "task", "course__case__tank"), at, tell.dose
     yield "course", Course.objects.filter(**room, starts_at__lte=actor.now).select_related(*by, "case__tank"), "starts_at", tell.course
     yield "open", Case.objects.filter(**room).select_related(*by, "tank", "group"), "opened_at", tell.opened

@@ -20,7 +20,7 @@ from pennywort.fish.queries import count_of
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
 from pennywort.tanks.models import WaterReading
-from pennywort.tanks.queries import tanks_of
+from pennywort.tanks.queries import standing_tanks_of
 
 router = Router(tags=["fish"])
 BACK = timedelta(days=3)
@@ -65,7 +65,7 @@ def walk(request: HttpRequest, room_id: Path[UUID]) -> RoundOut:
     """Every tank with fish, in the order they were set up."""
     actor = act(request, room_id)
     since = actor.now - BACK
-    book = Book(tanks_of(actor), now=actor.now, marks_since=since)
+    book = Book(standing_tanks_of(actor), now=actor.now, marks_since=since)
     marks = Marks(book, since=since, until=actor.now)
     seen: dict[int, Observation] = {}
     rows = Observation.objects.standing().filter(fishroom=actor.fishroom, happened_at__gt=since).select_related("recorded_by")

@@ -30,7 +30,7 @@ from pennywort.fish.models import Group, Look, Loss
 from pennywort.fish.queries import count_of
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Upkeep, WaterChange
-from pennywort.tanks.queries import once_words, tanks_of
+from pennywort.tanks.queries import once_words, standing_tanks_of
 from pennywort.tanks.upkeep import PlannedUpkeep, planned_upkeep, upkeep_words
 
 SOON = timedelta(hours=1)
@@ -292,7 +292,7 @@ def _tomorrow(actor: Actor, task: Task, book: Book) -> Tomorrow | None:
 def board_of(actor: Actor) -> TodayBoard:
     """The Today screen of a fishroom, in a number of queries that does not grow with its tanks."""
     axis = axis_for(actor)
-    book = Book(tanks_of(actor), now=actor.now, marks_since=axis.starts_at)
+    book = Book(standing_tanks_of(actor), now=actor.now, marks_since=axis.starts_at)
     marks = Marks(book, since=axis.starts_at, until=axis.ends_at)
     strips = tuple(strip_of(actor, tank, book=book, marks=marks, axis=axis) for tank in book.tanks.values())
     midnight_next = actor.midnight + timedelta(days=1)

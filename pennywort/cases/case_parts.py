@@ -82,6 +82,7 @@ class GroupPart(Part):
     count: Count
     count_plus_minus: Count
     dead_on_arrival: Count
+    dead_on_arrival_plus_minus: Count = 0
     ordered_count: Count | None = None
     supplier: str = Field(max_length=60)
     watched_since: AwareDatetime | None = None

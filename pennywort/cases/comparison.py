@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime, time
 from typing import Literal
 
+from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.survival import Compared, Curve, Spell, kaplan_meier, log_rank
 from pennywort.core.outcome.tally import Tally, tally
 from pennywort.core.reference import library
 from pennywort.courses.models import Course
 from pennywort.courses.queries.targets import course_name
-from pennywort.fish.models import Group, Loss
+from pennywort.fish.models import Group, Loss, Move
 from pennywort.fish.queries import entries_of, parts_of, start_of
 from pennywort.records.actor import Actor
 
@@ -74,6 +77,45 @@ def _names(group: Group, by: By) -> str:
     return f"{group.species_name}, {group.arrived_on:%d %b %Y}"
 
 
+Fate = tuple[int, datetime, int, bool]
+
+
+def _fates(told: Tally, *, group: Group, start: Count, joined: Mapping[datetime, tuple[int, int]], end: datetime) -> list[Fate]:
+    """What became of the fish of a group: of which group they came, when, how many, whether lost.
+
+    Fish that were put together with others stay of the batch they came with. Which of them died later nobody knows: losses are shared out by
+    how many of each there were.
+    """
+    shares, fates = {group.pk: start.count}, list[Fate]()
+    for line in told.lines:
+        at, kind, count = line.entry.at, line.entry.kind, line.entry.count.count
+        if kind == "joined":
+            origin = joined.get(at, (group.pk, count))[0]
+            shares[origin] = shares.get(origin, 0) + count
+        elif kind == "recount":
+            if line.told is not None and line.told.missing is not None:
+                fates += [(origin, at, n, True) for origin, n in shared_out(shares, line.told.missing.count).items()]
+            shares = shared_out(shares, count)
+        else:
+            gone = shared_out(shares, count)
+            shares = {origin: max(0, n - gone.get(origin, 0)) for origin, n in shares.items()}
+            if kind != "parted":
+                fates += [(origin, at, n, kind == "lost") for origin, n in gone.items()]
+    return fates + [(origin, end, n, False) for origin, n in shared_out(shares, told.left.count).items()]
+
+
+def shared_out(shares: Mapping[int, int], count: int) -> dict[int, int]:
+    """So many fish over these groups by how many of each there are, whole fish, by the largest remainder (Hamilton’s method)."""
+    whole = sum(shares.values())
+    if not whole:
+        return {next(iter(shares)): count} if count else {}
+    exact = {origin: count * n / whole for origin, n in shares.items()}
+    found = {origin: int(part) for origin, part in exact.items()}
+    for origin in sorted(exact, key=lambda o: (found[o] - exact[o], o))[: count - sum(found.values())]:
+        found[origin] += 1
+    return {origin: n for origin, n in found.items() if n}
+
+
 def _spells(told: Tally, *, start: datetime, end: datetime) -> list[Spell]:
     """Each fish of a tally: lost on its day, or seen alive last. One that a recount did not find was lost by the recount, at the latest."""
     spells = [
@@ -88,16 +130,27 @@ def _from_arrivals(actor: Actor, *, by: By) -> Rows:
     origin: dict[int, int] = dict(parts_of(actor).values_list("group_id", "parted_from_id"))
     groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
     entries = entries_of(groups.values())
+    joined: dict[int, dict[datetime, tuple[int, int]]] = defaultdict(dict)
+    merges = Move.objects.standing().filter(fishroom=actor.fishroom, joins=True, parted_from__isnull=False)
+    for into, at, came_from, count in merges.values_list("group_id", "happened_at", "parted_from_id", "count"):
+        joined[into][at] = (came_from or into, count)
     found: Rows = {}
+
+    def first_of(group: Group) -> Group:
+        while group.pk in origin:
+            group = groups[origin[group.pk]]
+        return group
+
+    def put(group: Group, spells: list[Spell], off: int = 0) -> None:
+        kept, so_far = found.get(_names(group, by), ([], 0))
+        found[_names(group, by)] = ([*kept, *spells], so_far + off)
+
     for group in groups.values():
-        first = group
-        while first.pk in origin:
-            first = groups[origin[first.pk]]
-        start = datetime.combine(group.arrived_on, time(12), tzinfo=actor.zone)
         told = tally(start=start_of(group), entries=entries[group.pk])
-        spells = [Spell(days=0.0, count=group.dead_on_arrival, lost=True)] if group.dead_on_arrival else []
-        kept, off = found.get(_names(first, by), ([], 0))
-        found[_names(first, by)] = ([*kept, *spells, *_spells(told, start=start, end=actor.now)], off + told.left.plus_minus)
+        put(first_of(group), [Spell(days=0.0, count=group.dead_on_arrival, lost=True)] if group.dead_on_arrival else [], told.left.plus_minus)
+        for batch, at, count, lost in _fates(told, group=group, start=start_of(group), joined=joined[group.pk], end=actor.now):
+            first = first_of(groups[batch])
+            put(first, [Spell(days=_days(datetime.combine(first.arrived_on, time(12), tzinfo=actor.zone), at), count=count, lost=lost)])
     return found
 
 

@@ -245,7 +245,24 @@ class WarmIn(Write):
 
 
 class StrikeIn(Write):
-    ledger: Literal["dose", "change", "reading", "look", "observation", "loss", "photo", "leaving", "recount", "scuffle", "merge", "upkeep"]
+    ledger: Literal[
+        "dose",
+        "change",
+        "reading",
+        "look",
+        "observation",
+        "loss",
+        "photo",
+        "leaving",
+        "recount",
+        "scuffle",
+        "merge",
+        "upkeep",
+        "setup",
+        "filter",
+        "fed",
+        "contact",
+    ]
     entry: UUID
     reason: str = Field(default="", max_length=200)
 

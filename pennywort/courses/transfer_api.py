@@ -11,7 +11,7 @@ from ninja import Path, Router
 from pydantic import Field
 
 from pennywort.courses.services import transfers as moves
-from pennywort.fish.api import GroupIn
+from pennywort.fish.api import ArrivalIn, GroupIn
 from pennywort.fish.services import group_of
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
@@ -48,6 +48,25 @@ def add_group(actor: Actor, tank_id: UUID, body: GroupIn) -> dict[str, Any]:
     tank = tank_of(actor, tank_id)
     values = body.dict(exclude={"write_id"})
     return moves.arrive(actor, uid=body.write_id, tank=tank, **values)
+
+
+class ArrivalsIn(Write):
+    """Several kinds that come at once."""
+
+    groups: list[ArrivalIn] = Field(min_length=1, max_length=40)
+
+
+@writes(router, "/tanks/{uuid:tank_id}/arrivals")
+def arrive_together(actor: Actor, tank_id: UUID, body: ArrivalsIn) -> dict[str, Any]:
+    """Several kinds of fish arrive at once."""
+    return moves.arrive_together(actor, uid=body.write_id, tank=tank_of(actor, tank_id), groups=[g.dict() for g in body.groups])
+
+
+@router.get("/tanks/{uuid:tank_id}/arrival-changes", response=MoveWords, operation_id="arrival_changes")
+def arrival_changes(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> MoveWords:
+    """What fish that arrive in this tank today would change for those that live there."""
+    actor = act(request, room_id)
+    return MoveWords(words=moves.arrival_changes(actor, tank_of(actor, tank_id)))
 
 
 @router.post("/groups/{uuid:group_id}/move-ahead", response=MoveWords, operation_id="move_ahead")

@@ -15,22 +15,30 @@ from pennywort.fish import queries, services
 from pennywort.fish.models import Group
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import Entry, Note, Write
+from pennywort.records.schemas import Entry, In, Note, Write
 from pennywort.records.writes import writes
 
 router = Router(tags=["fish"])
 
 
-class GroupIn(Write):
+class ArrivalIn(In):
+    """Fish of one kind that came."""
+
     species: str = Field(max_length=60)
     count: int = Field(description="How many arrived, dead ones included")
     count_plus_minus: int = 0
     dead_on_arrival: int = 0
+    dead_on_arrival_plus_minus: int = 0
     supplier: str = Field(default="", max_length=60)
     arrived_on: date | None = None
     seen_before: UUID | None = None
     ordered_count: int | None = None
     kin: str = Field(default="", max_length=40, description="What kind of fish it is, where its name is on no list")
+    order: UUID | None = Field(default=None, description="What they were ordered as, closed by it")
+
+
+class GroupIn(ArrivalIn, Write):
+    """The same as a write by itself."""
 
 
 class GroupOut(Schema):
@@ -51,7 +59,7 @@ class GroupOut(Schema):
         if group.count_plus_minus:
             arrived += f" ± {group.count_plus_minus}"
         if group.dead_on_arrival:
-            arrived += f", {group.dead_on_arrival} dead on arrival"
+            arrived += f", {queries.dead_of(group).words} dead on arrival"
         return GroupOut(
             uid=group.uid,
             tank=group.tank.uid,

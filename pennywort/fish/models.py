@@ -35,11 +35,30 @@ class Group(RoomRecord):
     count = models.PositiveIntegerField()
     count_plus_minus = models.PositiveIntegerField(default=0)
     dead_on_arrival = models.PositiveIntegerField(default=0)
+    dead_on_arrival_plus_minus = models.PositiveIntegerField(default=0)
     ordered_count = models.PositiveIntegerField(null=True, blank=True)
     supplier = models.CharField(max_length=60, blank=True)
     # since when these have been watched apart from others that were watched for less; from the arrival where it is empty
     watched_since = models.DateTimeField(null=True, blank=True)
     seen_before = models.OneToOneField("Look", null=True, blank=True, on_delete=models.PROTECT, related_name="became")
+
+
+class Order(RoomRecord):
+    """Fish that are ordered and have not come: which, about how many, from whom, when. ``closed_at`` once they came (``became``) or were called off."""
+
+    tank = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.SET_NULL, related_name="orders")
+    species_id = models.CharField(max_length=40, blank=True)
+    species_name = models.CharField(max_length=60)
+    count = models.PositiveIntegerField()
+    count_plus_minus = models.PositiveIntegerField(default=0)
+    supplier = models.CharField(max_length=60, blank=True)
+    expected_on = models.DateField()
+    note = models.CharField(max_length=200, blank=True)
+    became = models.OneToOneField(Group, null=True, blank=True, on_delete=models.SET_NULL, related_name="ordered_as")
+    closed_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        constraints = [models.UniqueConstraint(fields=["fishroom", "uid"], name="order_uid_in_fishroom")]
 
 
 class OwnSpecies(RoomRecord):

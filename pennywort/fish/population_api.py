@@ -18,7 +18,7 @@ from pennywort.core.reference.naming import plural
 from pennywort.fish import population as going
 from pennywort.fish.group_ledger import CHECKED, book_of
 from pennywort.fish.models import DURING, Individual
-from pennywort.fish.queries import entries_of, names_gone, start_of
+from pennywort.fish.queries import dead_of, entries_of, names_gone, start_of
 from pennywort.fish.services import group_of
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
@@ -238,7 +238,7 @@ def group_book(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> Gro
         off = group.count - group.ordered_count
         came.append(f"{abs(off)} {'more' if off > 0 else 'fewer'} than ordered")
     if group.dead_on_arrival:
-        came.append(f"{group.dead_on_arrival} dead on arrival")
+        came.append(f"{dead_of(group).words} dead on arrival")
     lines = []
     for line in book_of(group, actor=actor):
         local = actor.local(line.at)

@@ -9,7 +9,7 @@ from typing import Any
 from django.db.models import Exists, F, OuterRef, Q, QuerySet, Subquery, Sum
 from django.db.models.functions import Coalesce
 
-from pennywort.core.outcome.figures import Count
+from pennywort.core.outcome.figures import Count, alive
 from pennywort.core.outcome.tally import Entry, Kind, tally
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
@@ -65,9 +65,15 @@ def parts_of(actor: Actor) -> QuerySet[Move]:
     return Move.objects.standing().filter(fishroom=actor.fishroom, parted_from__isnull=False, joins=False)
 
 
+def dead_of(group: Group) -> Count:
+    """How many were dead on arrival."""
+    return Count(count=group.dead_on_arrival, plus_minus=group.dead_on_arrival_plus_minus)
+
+
 def start_of(group: Group) -> Count:
     """How many came alive."""
-    return Count(count=group.count - group.dead_on_arrival, plus_minus=group.count_plus_minus)
+    came = Count(count=group.count, plus_minus=group.count_plus_minus)
+    return alive(known=came, gone=[dead_of(group)])
 
 
 def entries_of(groups: Iterable[Group]) -> dict[int, list[Entry]]:

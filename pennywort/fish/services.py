@@ -72,6 +72,7 @@ def add_group(
     seen_before: UUID | None = None,
     ordered_count: int | None = None,
     kin: str = "",
+    dead_on_arrival_plus_minus: int = 0,
 ) -> dict[str, Any]:
     """Fish arrive in a tank. ``species`` may be from the built-in list (by id or name), of the fishroom's own, or free text.
 
@@ -85,12 +86,15 @@ def add_group(
     check_count(Count(count=count, plus_minus=count_plus_minus), field="count", least=1)
     if not 0 <= dead_on_arrival <= count:
         raise InvalidInput("No more can be dead on arrival than arrived.", field="dead_on_arrival")
+    check_count(Count(count=dead_on_arrival, plus_minus=dead_on_arrival_plus_minus), field="dead_on_arrival")
     if ordered_count is not None:
         check_count(Count(count=ordered_count), field="ordered_count", least=1)
     today = actor.local(actor.now).date()
     day = arrived_on or today
     if day > today or day < today - timedelta(days=365 * 30):
         raise InvalidInput("They can’t have arrived in the future, nor thirty years ago.", field="arrived_on")
+    if tank.put_away_at is not None:
+        raise Conflict(f"{tank.name} is put away. Set it up again first.", field="tank")
     group = Group.objects.create(
         uid=uid,
         fishroom=actor.fishroom,
@@ -103,6 +107,7 @@ def add_group(
         count=count,
         count_plus_minus=count_plus_minus,
         dead_on_arrival=dead_on_arrival,
+        dead_on_arrival_plus_minus=dead_on_arrival_plus_minus,
         ordered_count=ordered_count,
         supplier=supplier.strip(),
         arrived_on=day,

@@ -27,7 +27,8 @@ ASKED = frozenset(
 HELPERS = frozenset(
     {
         "groups/*/observations", "groups/*/losses", "groups/*/scuffles", "groups/*/looks", "groups/*/photos", "inspections", "tanks/*/readings",
-        "tanks/*/changes", "tanks/*/upkeep", "tasks/*/dose", "tasks/*/done", "tasks/*/warmth", "tasks/*/salinity", "tasks/*/take-up", "strike",
+        "tanks/*/changes", "tanks/*/upkeep", "tanks/*/setup", "tanks/*/filter-fed", "contacts",
+        "tasks/*/dose", "tasks/*/done", "tasks/*/warmth", "tasks/*/salinity", "tasks/*/take-up", "strike",
         "groups/*/baths", "baths/*/match", "baths/*/events", "baths/*/given",
     }
 )  # fmt: skip

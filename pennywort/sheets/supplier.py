@@ -8,14 +8,14 @@ from uuid import UUID
 from ninja import Schema
 
 from pennywort.core.errors import NotFound
-from pennywort.core.outcome.figures import Count
+from pennywort.core.outcome.figures import Count, together
 from pennywort.core.outcome.survival import share_band
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_fraction
 from pennywort.courses.models import Case
 from pennywort.fish.models import Group, Loss, Photo
-from pennywort.fish.queries import parts_of
+from pennywort.fish.queries import dead_of, parts_of
 from pennywort.records.actor import Actor
 
 WEEK = timedelta(days=7)
@@ -76,12 +76,12 @@ def supplier_sheet(actor: Actor, *, supplier: str) -> SupplierSheetOut:
         start = datetime.combine(group.arrived_on, time(), tzinfo=actor.zone)
         within = Loss.objects.standing().filter(group__in=family[group.pk], happened_at__lt=start + WEEK + timedelta(days=1))
         week = [Count(count=x.count, plus_minus=x.count_plus_minus) for x in within]
-        gone = Count(count=group.dead_on_arrival + sum(c.count for c in week), plus_minus=sum(c.plus_minus for c in week))
+        gone = together([dead_of(group), *week])
         came, lost = came + group.count, lost + gone.count
         rows.append(
             ArrivalOut(
                 day_words=day_words(start), fish=plural(group.species_name, 2), ordered=str(group.ordered_count or ""),
-                came=Count(count=group.count, plus_minus=group.count_plus_minus).words, dead=str(group.dead_on_arrival), lost_week=gone.words,
+                came=Count(count=group.count, plus_minus=group.count_plus_minus).words, dead=dead_of(group).words, lost_week=gone.words,
                 seen=_seen(family[group.pk], start=start),
             )
         )  # fmt: skip

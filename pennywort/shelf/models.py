@@ -37,6 +37,14 @@ class Bottle(RoomRecord):
     # what was paid for how much: mg of powder, mL of liquid, pieces
     paid = models.FloatField(null=True, blank=True)
     paid_for = models.FloatField(null=True, blank=True)
+    # what was in it when somebody last said so, in the unit it is measured in; doses since then are taken from it
+    content = models.FloatField(null=True, blank=True)
+    content_at = models.DateTimeField(null=True, blank=True)
+    opened_on = models.DateField(null=True, blank=True)
+    # whether its seal was whole when it was opened; empty where nobody said
+    seal_whole = models.BooleanField(null=True, blank=True)
+    lot = models.CharField(max_length=40, blank=True)
+    bought_from = models.CharField(max_length=60, blank=True)
     gone_at = models.DateTimeField(null=True, blank=True)
 
     class Meta(RoomRecord.Meta):

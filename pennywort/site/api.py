@@ -14,12 +14,14 @@ from pennywort.board.round_api import router as rounds
 from pennywort.cases.api import router as cases
 from pennywort.cases.comparison_api import router as comparisons
 from pennywort.cases.release_api import router as releases
+from pennywort.contacts.api import router as gear
 from pennywort.courses.api import router as courses
 from pennywort.courses.protocol_api import router as protocols
 from pennywort.courses.tank_api import router as changed_tanks
 from pennywort.courses.transfer_api import router as groups
 from pennywort.fish.api import router as fish
 from pennywort.fish.kinds_api import router as kinds
+from pennywort.fish.order_api import router as orders
 from pennywort.fish.photo_api import router as photos
 from pennywort.fish.population_api import reference_router as losses_reference
 from pennywort.fish.population_api import router as going
@@ -36,6 +38,7 @@ from pennywort.people.membership_api import open_router as joining
 from pennywort.people.membership_api import router as people
 from pennywort.people.room_api import router as room
 from pennywort.plates.api import router as plates
+from pennywort.readiness.api import router as readiness
 from pennywort.sheets.api import router as sheets
 from pennywort.shelf.api import router as shelf
 from pennywort.site.parser import CleanParser
@@ -62,6 +65,9 @@ api.add_router("/rooms/{uuid:room_id}", shelf)
 api.add_router("/rooms/{uuid:room_id}", tanks)
 api.add_router("/rooms/{uuid:room_id}", changed_tanks)
 api.add_router("/rooms/{uuid:room_id}", upkeep)
+api.add_router("/rooms/{uuid:room_id}", readiness)
+api.add_router("/rooms/{uuid:room_id}", gear)
+api.add_router("/rooms/{uuid:room_id}", orders)
 api.add_router("/rooms/{uuid:room_id}", fish)
 api.add_router("/rooms/{uuid:room_id}", kinds)
 api.add_router("/rooms/{uuid:room_id}", going)

@@ -23,7 +23,7 @@ _log = logging.getLogger("pennywort")
 _STATUS: dict[type[PennywortError], tuple[int, str]] = {
     InvalidInput: (422, "That figure can’t be used"),
     NotKnownYet: (409, "Something is not known yet"),
-    Unusual: (422, "That is far from the plan"),
+    Unusual: (422, "Look at this once more"),
     Refused: (422, "That would do harm"),
     NotFound: (404, "Not found"),
     NotSignedIn: (401, "Sign in first"),

@@ -88,6 +88,7 @@ class TankOut(Schema):
     volume: VolumeOut
     typed: dict[str, str]
     shares_water_with: UUID | None
+    put_away: bool
     one_water_words: str
 
     @staticmethod
@@ -104,6 +105,7 @@ class TankOut(Schema):
             equipment=tank.equipment,
             volume=VolumeOut.of(queries.volume_of(tank), actor),
             typed=_typed_again(tank, actor),
+            put_away=tank.put_away_at is not None,
             shares_water_with=others[0].uid if others else None,
             one_water_words=f"one water with {', '.join(m.name for m in others)}: {whole} in all, and that is what a dose meets" if others else "",
         )

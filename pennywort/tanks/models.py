@@ -34,6 +34,8 @@ class Tank(RoomRecord):
     has_plants = models.BooleanField(default=False)
     # what runs on it: carbon, UV, a skimmer, ozone
     equipment = models.JSONField(default=list, blank=True)
+    # taken down, cleaned and put away; empty while it stands
+    put_away_at = models.DateTimeField(null=True, blank=True)
 
     @property
     def water_id(self) -> int:
@@ -105,4 +107,57 @@ class Upkeep(LedgerRecord):
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="upkeep")
     standing_task = models.ForeignKey(StandingTask, null=True, blank=True, on_delete=models.CASCADE, related_name="done")
     kind = models.CharField(max_length=16)
+    note = models.CharField(max_length=200, blank=True)
+
+
+class SetupStep(LedgerRecord):
+    """Something of a tank's set-up that is in place; or the whole tank ``taken_down`` or ``set_up`` again. Steps before the last ``set_up`` are history."""
+
+    tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="setup_steps")
+    item = models.CharField(max_length=24)
+    note = models.CharField(max_length=200, blank=True)
+
+
+class FilterStart(LedgerRecord):
+    """How a filter was begun: a sponge that ran elsewhere since a day, bacteria from a bottle, or nothing."""
+
+    tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="filter_starts")
+    origin = models.CharField(max_length=8, choices=[("sponge", "a seasoned sponge"), ("bottle", "bottled bacteria"), ("nothing", "from nothing")])
+    from_tank = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
+    seasoned_since = models.DateField(null=True, blank=True)
+    note = models.CharField(max_length=200, blank=True)
+
+
+class AmmoniaFed(LedgerRecord):
+    """Ammonia given to a filter that has no fish yet: by how much it raises the water, as N; ``feed_g`` where it was food that rots."""
+
+    tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="ammonia_fed")
+    total_ammonia_as_n_mg_per_l = models.FloatField()
+    feed_g = models.FloatField(null=True, blank=True)
+
+
+class Gear(RoomRecord):
+    """A thing that goes from water to water: a net, a sponge, a siphon, a rock. ``home``: the tank it belongs to."""
+
+    name = models.CharField(max_length=40)
+    kind = models.CharField(max_length=16)
+    home = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.SET_NULL, related_name="gear")
+    gone_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        constraints = [
+            models.UniqueConstraint(fields=["fishroom", "uid"], name="gear_uid_in_fishroom"),
+            models.UniqueConstraint(fields=["fishroom", "name"], condition=models.Q(gone_at=None), name="one_gear_of_a_name"),
+        ]
+
+
+class Contact(LedgerRecord):
+    """Gear was used in a tank, disinfected or dried; or water, or hands, went from one tank to another."""
+
+    kind = models.CharField(
+        max_length=12, choices=[("used", "used"), ("disinfected", "disinfected"), ("dried", "dried"), ("water", "water"), ("hands", "hands")]
+    )
+    gear = models.ForeignKey(Gear, null=True, blank=True, on_delete=models.CASCADE, related_name="contacts")
+    from_tank = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.CASCADE, related_name="contacts_from")
+    tank = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.CASCADE, related_name="contacts")
     note = models.CharField(max_length=200, blank=True)

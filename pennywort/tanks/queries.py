@@ -24,6 +24,11 @@ def tanks_of(actor: Actor) -> QuerySet[Tank]:
     return Tank.objects.filter(fishroom=actor.fishroom).order_by("pk")
 
 
+def standing_tanks_of(actor: Actor) -> QuerySet[Tank]:
+    """Those of them that are not put away."""
+    return tanks_of(actor).filter(put_away_at=None)
+
+
 def on_one_water(tank: Tank) -> list[Tank]:
     """The tanks that share this tank's water, itself among them, in the order they were set up."""
     return list(Tank.objects.filter(Q(pk=tank.water_id) | Q(shares_water_with=tank.water_id)).order_by("pk"))

@@ -116,7 +116,7 @@ def planned_upkeep(actor: Actor, *, tank: Tank | None = None) -> list[PlannedUpk
     """The standing tasks of a fishroom, or of one tank, that are not ended, the one due first in front; in a fixed number of queries."""
     today = actor.local(actor.now).date()
     only = {} if tank is None else {"tank": tank}
-    found = list(StandingTask.objects.filter(fishroom=actor.fishroom, ended_at=None, **only).select_related("tank").order_by("pk"))
+    found = list(StandingTask.objects.filter(fishroom=actor.fishroom, ended_at=None, tank__put_away_at=None, **only).select_related("tank").order_by("pk"))
     done = _last_done(found) if found else {}
     rows = []
     for task in found:

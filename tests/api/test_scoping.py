@@ -53,6 +53,8 @@ class Scoping(RoomCase):
             "instrument_id": str(self.send("instruments", {"kind": "thermometer", "name": "T1", "tank": tank})["uid"]),
             "invitation_id": str(uuid4()),
             "standing_id": str(self.send(f"tanks/{tank}/standing", {"kind": "glass", "every_days": 7})["uid"]),
+            "gear_id": str(self.send("gear", {"name": "net 1", "kind": "net", "home": tank})["uid"]),
+            "order_id": str(self.send("orders", {"species": "guppy", "count": 3, "expected_on": "2026-12-01"})["uid"]),
             "username": "ivo",
             "size": "small",
             "shape": "koi",

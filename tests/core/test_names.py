@@ -28,7 +28,7 @@ PLAIN = {
     # of a plan: which line, which time, to what (its unit stands in the protocol), in the keeper's own money
     # pure numbers of a test
     "chi_square", "freedom",
-    "place", "tank_place", "to", "cost", "paid", "paid_for", "day_number",
+    "place", "tank_place", "to", "cost", "paid", "paid_for", "content", "day_number",
     "practical", "gravity_25_25", "gravity_20_20", "gravity_25_4",
 }  # fmt: skip
 

@@ -25,13 +25,13 @@ def on(day: int, kind: Kind, count: int, plus_minus: int = 0) -> Entry:
 
 class Recounts(TestCase):
     def test_within_the_plus_minus_nothing_is_missing(self) -> None:
-        """About 39 ± 3 and counted 37 ± 1: 36 to 42 and 36 to 38 overlap, so the first number was off by two (interval arithmetic)."""
+        """About 39 ± 3 and counted 37 ± 1: apart by 2, off by the root of 10: the first number was off by two."""
         told = reconcile(book=n(39, 3), counted=n(37, 1))
         self.assertEqual((told.missing, told.more, told.shift_count), (None, None, -2))
         self.assertEqual(told.words, "The book said about 39 ± 3: within its plus-minus.")
 
     def test_beyond_it_fish_are_missing(self) -> None:
-        """18 by the book, 16 counted: two are missing. About 40 ± 2 and counted 30 ± 1: ten are, give or take three."""
+        """18 by the book, 16 counted: two are missing. About 40 ± 2 and counted 30 ± 1: ten are, give or take the root of 5, rounded up."""
         self.assertEqual(reconcile(book=n(18), counted=n(16)).missing, n(2))
         told = reconcile(book=n(40, 2), counted=n(30, 1))
         self.assertEqual((told.missing, told.words), (n(10, 3), "The book said about 40 ± 2: about 10 ± 3 missing."))
@@ -44,9 +44,9 @@ class Recounts(TestCase):
 
 class Tallies(TestCase):
     def test_by_hand(self) -> None:
-        """About 600 ± 20; 40 ± 5 lost: 560 ± 25. Counted 540 ± 4, within it. 30 sold, 10 parted: 500 ± 4."""
+        """About 600 ± 20; 40 ± 5 lost: 560 ± 21, the root of 425 rounded up. Counted 540 ± 4, within it. 30 sold, 10 parted: 500 ± 4."""
         told = tally(start=n(600, 20), entries=[on(9, "parted", 10), on(2, "lost", 40, 5), on(5, "recount", 540, 4), on(7, "left", 30)])
-        self.assertEqual([x.left for x in told.lines], [n(560, 25), n(540, 4), n(510, 4), n(500, 4)])
+        self.assertEqual([x.left for x in told.lines], [n(560, 21), n(540, 4), n(510, 4), n(500, 4)])
         self.assertEqual((told.left, told.shift_count, told.missing), (n(500, 4), -20, ()))
 
     def test_what_happened_at_the_instant_of_a_recount_was_counted_with_it(self) -> None:

@@ -62,7 +62,7 @@ class WritesCase(RoomCase):
         """What to send to each operation; made when it is needed, because some want something there first."""
         fish, tank = f"groups/{self.barbs}", f"tanks/{self.weir}"
         end = {"count": 1, "method": "by_vet", "vet_asked": True}
-        return {
+        return self.bodies_of_readiness() | {
             "set_law": lambda: ("law", {"law": ""}),
             "invite": lambda: ("people/invitations", {"name": "Lio", "role": "helper"}),
             "take_back_invitation": self.an_invitation,
@@ -120,6 +120,31 @@ class WritesCase(RoomCase):
             "revoke_instrument": lambda: (
                 f"instruments/{self.send('instruments', {'kind': 'thermometer', 'name': 'T1', 'tank': self.weir})['uid']}/revoke", {}),
         }  # fmt: skip
+
+    def bodies_of_readiness(self) -> dict[str, Callable[[], Made]]:
+        """The same of tanks made ready, of gear and of orders."""
+        tank, order = f"tanks/{self.weir}", {"species": "guppy", "count": 3, "expected_on": "2026-12-01"}
+        return {
+            "tick_setup": lambda: (f"{tank}/setup", {"item": "leak"}),
+            "take_down": lambda: (f"tanks/{self.sea}/take-down", {"note": "dried"}),
+            "set_up_again": self.a_tank_put_away,
+            "begin_filter": lambda: (f"{tank}/filter", {"origin": "sponge", "from_tank": self.sluice}),
+            "feed_filter": lambda: (f"{tank}/filter-fed", {"ammonia": "1 mg/L"}),
+            "add_gear": lambda: ("gear", {"name": "net 1", "kind": "net", "home": self.weir}),
+            "mend_gear": lambda: (f"gear/{self.a_net()}/mend", {"name": "net 2"}),
+            "gear_gone": lambda: (f"gear/{self.a_net()}/gone", {"gone": True}),
+            "note_contact": lambda: ("contacts", {"kind": "used", "gear": self.a_net(), "tank": self.sluice}),
+            "place_order": lambda: ("orders", order),
+            "call_off_order": lambda: (f"orders/{self.send('orders', order)['uid']}/call-off", {}),
+            "arrive_together": lambda: (f"{tank}/arrivals", {"groups": [{"species": "guppy", "count": 5}, {"species": "cherry barb", "count": 2}]}),
+        }
+
+    def a_net(self) -> str:
+        return str(self.send("gear", {"name": "net 1", "kind": "net"})["uid"])
+
+    def a_tank_put_away(self) -> Made:
+        self.send(f"tanks/{self.sea}/take-down", {"note": "dried"})
+        return f"tanks/{self.sea}/set-up-again", {}
 
     def own_protocol(self) -> str:
         self.send("protocols", {"text": TEXT})

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import date
@@ -32,19 +33,22 @@ def check_count(count: Count, *, field: str, least: int = 0) -> Count:
     return count
 
 
+def plus_minus_of(counts: Iterable[Count]) -> int:
+    """How far the sum or difference of counts made one by one may be off: the root of the sum of squares, as independent errors add
+    (GUM, JCGM 100:2008, 5.1.2, recalled from memory), whole fish, rounded up."""
+    return math.ceil(math.sqrt(sum(c.plus_minus**2 for c in counts)) - 1e-9)
+
+
 def together(counts: Iterable[Count]) -> Count:
-    """All of these as one number. Plus-minus add up: the widest the truth can be (interval arithmetic)."""
+    """All of these as one number; counted one by one, so that their plus-minus add as the root of squares."""
     found = tuple(counts)
-    return Count(count=sum(c.count for c in found), plus_minus=sum(c.plus_minus for c in found))
+    return Count(count=sum(c.count for c in found), plus_minus=plus_minus_of(found))
 
 
 def alive(*, known: Count, gone: Iterable[Count]) -> Count:
-    """Fish left: what was known (the arrival less its dead, or the last recount) less what went since.
-
-    Plus-minus add up: the widest the truth can be.
-    """
+    """Fish left: what was known (the arrival less its dead, or the last recount) less what went since; plus-minus as of independent counts."""
     went = together(gone)
-    return Count(count=max(0, known.count - went.count), plus_minus=known.plus_minus + went.plus_minus)
+    return Count(count=max(0, known.count - went.count), plus_minus=plus_minus_of((known, went)))
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal
 
-from pennywort.core.outcome.figures import Count, alive, together
+from pennywort.core.outcome.figures import Count, alive, plus_minus_of, together
 
 Kind = Literal["lost", "left", "parted", "joined", "recount"]
 
@@ -46,10 +46,10 @@ class Reconciled:
 def reconcile(*, book: Count, counted: Count) -> Reconciled:
     """Hold a recount against the book.
 
-    Both are intervals, so is their difference: count less count, plus-minus added (interval arithmetic). Where that holds
-    0, nothing is missing and the book takes over the better figure.
+    Their difference is off by the root of squares, as two counts made one by one are. Where that holds 0, nothing is missing and the book
+    takes over the better figure.
     """
-    apart, off = book.count - counted.count, book.plus_minus + counted.plus_minus
+    apart, off = book.count - counted.count, plus_minus_of((book, counted))
     fits = abs(apart) <= off
     rest = Count(count=abs(apart), plus_minus=min(off, abs(apart)))
     return Reconciled(

@@ -180,6 +180,8 @@ class Active(Datum):
     # which water test reads it, and which other actives a mixture holds
     read_by: Literal["", "copper", "salinity"] = ""
     holds: tuple[str, ...] = ()
+    # what touched it keeps it, whatever it is washed with: never again where it would harm
+    lingers_on_gear: bool = False
     dissolves: Figure | None = None
     colour: Literal["salt", "clear", "acriflavine", "blue", "copper", "malachite", "permanganate"] = "clear"
     cautions: tuple[Caution, ...] = ()

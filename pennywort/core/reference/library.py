@@ -31,7 +31,20 @@ from pennywort.core.reference.disease_models import (
 from pennywort.core.reference.figures import Datum
 from pennywort.core.reference.formulary_models import Active, Allergen, Equipment, Interaction, Life, Sensitivity, Use
 from pennywort.core.reference.kinds import with_bearings
-from pennywort.core.reference.models import Bearing, Emergency, HumaneEnd, InstrumentKind, Limit, Publication, Reporting, Species, Tool, UpkeepKind
+from pennywort.core.reference.models import (
+    Bearing,
+    Emergency,
+    GearKind,
+    HumaneEnd,
+    InstrumentKind,
+    Limit,
+    Publication,
+    Reporting,
+    SetupItem,
+    Species,
+    Tool,
+    UpkeepKind,
+)
 from pennywort.core.units import in_reference
 
 DATA = Path(__file__).parent / "data"
@@ -66,6 +79,8 @@ class Library:
     species: dict[str, Species]
     limits: dict[str, Limit]
     upkeep: dict[str, UpkeepKind]
+    setup: dict[str, SetupItem]
+    gear: dict[str, GearKind]
     emergencies: dict[str, Emergency]
     tools: dict[str, Tool]
     actives: dict[str, Active]
@@ -208,6 +223,8 @@ def load_library(folder: Path = DATA) -> Library:
         species=_species(folder, bearings),
         limits=_list(folder / "limits.yaml", Limit),
         upkeep=_list(folder / "upkeep.yaml", UpkeepKind),
+        setup=_list(folder / "setup.yaml", SetupItem),
+        gear=_list(folder / "gear.yaml", GearKind),
         emergencies=_list(folder / "emergencies.yaml", Emergency),
         tools=_list(folder / "tools.yaml", Tool),
         actives=actives,

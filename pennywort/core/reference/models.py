@@ -45,6 +45,43 @@ class InstrumentKind(Sourced):
     measures: tuple[InstrumentMeasure, ...]
 
 
+Need = Literal["hides", "group_of_6", "tight_lid", "live_food_first", "dim", "sand_to_bury", "strong_flow", "driftwood", "kept_alone"]
+
+
+class FirmSetup(Datum):
+    """What an item of the set-up says to fish with one of these needs."""
+
+    needs: tuple[Need, ...] = Field(min_length=1)
+    text: str
+
+
+class SetupItem(Sourced):
+    """Something that makes a quarantine tank ready, and why: in these waters, for fish with (or without) these needs; empty: always.
+
+    ``tells`` what this tank adds to it: how long its fish grow, how strong a heater it needs, which gear is its own.
+    """
+
+    id: str = Field(max_length=24)
+    name: str
+    text: str
+    water: tuple[WaterType, ...] = ()
+    needs: tuple[Need, ...] = ()
+    not_needs: tuple[Need, ...] = ()
+    firm: FirmSetup | None = None
+    tells: Literal["", "length", "heater", "gear"] = ""
+
+
+class GearKind(Sourced):
+    """A thing that goes from water to water, and how it is made clean. ``soaks``: it takes up medicine that bleach does not take off;
+    ``lives``: what lives in it dies of bleach."""
+
+    id: str = Field(max_length=16)
+    name: str
+    soaks: bool
+    lives: bool
+    text: str
+
+
 class UpkeepKind(Sourced):
     """Something done at a tank every so many days; ``done_by``: the ledger whose entries do it, or a note of its own."""
 
@@ -136,7 +173,6 @@ Shape = Literal[
     "torpedo", "deep_disc", "tall_disc", "eel_like", "flat_bottom", "long_fin", "livebearer", "box_puffer", "tang", "butterfly_angel", "goby",
     "wrasse", "seahorse", "ray", "koi", "dragonet",
 ]  # fmt: skip
-Need = Literal["hides", "group_of_6", "tight_lid", "live_food_first", "dim", "sand_to_bury", "strong_flow", "driftwood", "kept_alone"]
 Bullied = Literal["own_kind", "small", "look_alikes"]
 
 

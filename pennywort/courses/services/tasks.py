@@ -26,7 +26,7 @@ from pennywort.records.actor import Actor
 from pennywort.records.models import LedgerRecord
 from pennywort.records.services import find, find_standing, new_entry, when
 from pennywort.shelf.products import read_amount
-from pennywort.tanks.models import Tank, Upkeep, WaterChange, WaterReading
+from pennywort.tanks.models import AmmoniaFed, Contact, FilterStart, SetupStep, Tank, Upkeep, WaterChange, WaterReading
 from pennywort.tanks.services import TypedTest, add_reading, add_water_change
 
 # Three times the plan, or a third of it, is likelier a slip of unit or point than a decision.
@@ -44,6 +44,10 @@ LEDGERS: dict[str, tuple[type[LedgerRecord], str]] = {
     "scuffle": (Scuffle, "entry"),
     "merge": (Move, "entry"),
     "upkeep": (Upkeep, "entry"),
+    "setup": (SetupStep, "entry"),
+    "filter": (FilterStart, "entry"),
+    "fed": (AmmoniaFed, "entry"),
+    "contact": (Contact, "entry"),
 }
 
 # the longest that anybody keeps fish in one bath: a night and a day

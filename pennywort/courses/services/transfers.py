@@ -18,11 +18,12 @@ from pennywort.courses.queries.running import running_courses
 from pennywort.courses.queries.targets import course_name
 from pennywort.courses.queries.water_records import Book
 from pennywort.courses.services.calendar import begin_again
-from pennywort.fish.models import Group, Individual, Move
+from pennywort.fish.models import Group, Individual, Move, Recount
+from pennywort.fish.orders import came, open_order
 from pennywort.fish.queries import count_of, groups_in_water
 from pennywort.fish.services import add_group
 from pennywort.records.actor import Actor
-from pennywort.records.services import find, when
+from pennywort.records.services import find, new_entry, when
 from pennywort.tanks.models import Tank
 
 # groups that came within this of one another are one quarantine (common practice)
@@ -106,10 +107,45 @@ def mixed(actor: Actor, *, newcomers: Group, tank: Tank, count: int, at: datetim
     return begin_again(actor, tank, at=at, words=joined_words(newcomers, count))
 
 
-def arrive(actor: Actor, *, uid: UUID, tank: Tank, **values: Any) -> dict[str, Any]:
-    """Fish arrive; those that are in this water already begin their watching again, from the end of that day where it is written down later."""
+def arrival_changes(actor: Actor, tank: Tank) -> list[str]:
+    """What fish that arrive in this water today would change, told before: whose watching and which clocks begin again."""
+    book, words = Book([tank], now=actor.now), []
+    for course in book.running(tank):
+        state = book.clock(course)
+        if state is not None and state.counted_h >= 1:
+            words.append(f"{course_name(course)} in {tank.name} stands at day {state.day_number} of {state.of_days}. With new fish it begins again.")
+        elif course.targets_mg_per_l:
+            words.append(f"{course_name(course)} is running in {tank.name}: new fish come under it.")
+    for group in groups_in_water(tank):
+        days = (actor.now - watched_since(actor, group)).days
+        if count_of(group).count and days:
+            words.append(f"The {plural(group.species_name, 2)} have been watched for {days} {'day' if days == 1 else 'days'}: theirs begins again.")
+    return words
+
+
+def arrive_together(actor: Actor, *, uid: UUID, tank: Tank, groups: Sequence[dict[str, Any]]) -> dict[str, Any]:
+    """Several kinds come at once: all of them, or none where one can't be. :raises InvalidInput: naming the line and its field."""
+    told: list[str] = []
+    for number, values in enumerate(groups):
+        try:
+            answer = arrive(actor, uid=uid if number == 0 else uuid5(uid, f"group {number}"), tank=tank, **values)
+        except InvalidInput as error:
+            raise InvalidInput(error.message, field=f"groups.{number}.{error.field}" if error.field else "groups") from error
+        if number == 0 and answer["told"]:
+            told.append(answer["told"])
+    return {"uid": str(uid), "told": " ".join(told)}
+
+
+def arrive(actor: Actor, *, uid: UUID, tank: Tank, order: UUID | None = None, **values: Any) -> dict[str, Any]:
+    """Fish arrive; those that are in this water already begin their watching again, from the end of that day where it is written down later.
+
+    ``order``: what they were ordered as, which is closed by it.
+    """
+    ordered = open_order(actor, order) if order else None
     answer = add_group(actor, uid=uid, tank=tank, **values)
     group = Group.objects.get(fishroom=actor.fishroom, uid=uid)
+    if ordered is not None:
+        came(actor, order=ordered, group=group)
     at = min(actor.now, datetime.combine(group.arrived_on + timedelta(days=1), time(), tzinfo=actor.zone))
     return {**answer, "told": mixed(actor, newcomers=group, tank=tank, count=count_of(group).count, at=at)}
 
@@ -136,7 +172,10 @@ def move_fish(
     if to.pk == group.tank_id:
         raise InvalidInput("They are in this tank already.", field="to")
     at = _move_at(actor, group, happened_at)
+    if to.put_away_at is not None:
+        raise Conflict(f"{to.name} is put away. Set it up again first.", field="to")
     going = how_many(group, count=count, plus_minus=plus_minus, at=at)
+    going, stayed = _where_the_doubt_goes(group, going, typed=plus_minus, at=at)
     left_behind = _left_behind(actor, group) if going.whole and to.water_id != group.tank.water_id else []
     from_tank = group.tank
     moving = group if going.whole else _parted(actor, group, uid=uuid5(uid, "parted"), to=to, count=going.count)
@@ -159,6 +198,11 @@ def move_fish(
         count_plus_minus=going.count.plus_minus,
         reason=note.strip(),
     )
+    if stayed is not None:
+        new_entry(
+            Recount, actor, uid=uuid5(uid, "stayed"), name="recount", happened_at=at, group=group, count=stayed.count,
+            note=f"counted as the others went to {to.name}",
+        )  # fmt: skip
     if going.whole:
         Group.objects.filter(pk=group.pk).update(tank=to)
         Case.objects.filter(group=group, closed_at=None).update(tank=to)
@@ -166,6 +210,18 @@ def move_fish(
         course.stopped_at, course.stop_reason = at, f"the fish went to {to.name}"
         course.save(update_fields=["stopped_at", "stop_reason"])
     return {"uid": str(moving.uid), "told": told}
+
+
+def _where_the_doubt_goes(group: Group, going: Going, *, typed: int, at: datetime) -> tuple[Going, Count | None]:
+    """Of an estimated group somebody counts the few: where most of them go, those that stay are counted and the plus-minus goes along.
+
+    Answers how many go, and how many exactly stay; None where the plus-minus stays with the rest.
+    """
+    left = count_of(group, before=at + timedelta(microseconds=1))
+    if going.whole or typed or not left.plus_minus or 2 * going.count.count <= left.count:
+        return going, None
+    along = Count(count=going.count.count, plus_minus=min(left.plus_minus, going.count.count))
+    return Going(count=along, whole=False), Count(count=max(0, left.count - going.count.count))
 
 
 def _move_at(actor: Actor, group: Group, happened_at: datetime | None) -> datetime:

@@ -980,6 +980,298 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/tanks/{tank_id}/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ready
+         * @description What makes this tank ready for its fish; ``room``: how warm the room is on its coldest night.
+         */
+        get: operations["ready"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/filter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Filter Of
+         * @description The filter of this tank: when it is ready for the fish in it, for those ordered, or for so much food a day.
+         */
+        get: operations["filter"];
+        put?: never;
+        /**
+         * Begin Filter
+         * @description A filter is begun, from a sponge, a bottle, or nothing.
+         */
+        post: operations["begin_filter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/before-buying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Before Buying
+         * @description What this kind needs in quarantine, and which tank is ready for it.
+         */
+        get: operations["before_buying"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/setup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tick Setup
+         * @description Something of the set-up is in place.
+         */
+        post: operations["tick_setup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/take-down": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Down
+         * @description A tank is emptied, cleaned and put away; its history stays.
+         */
+        post: operations["take_down"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/set-up-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Up Again
+         * @description A tank that was put away stands again.
+         */
+        post: operations["set_up_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/filter-fed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Feed Filter
+         * @description Ammonia or food was given to a filter without fish.
+         */
+        post: operations["feed_filter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gear
+         * @description All things that go from water to water, what each may carry now, and the last contacts.
+         */
+        get: operations["gear"];
+        put?: never;
+        /**
+         * Add Gear
+         * @description A thing that goes from water to water is listed.
+         */
+        post: operations["add_gear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Trace
+         * @description What this tank's water can have reached since a day; where none is said, since it may have carried its trouble.
+         */
+        get: operations["trace"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/gear/{gear_id}/mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mend Gear
+         * @description Another name, or another home.
+         */
+        post: operations["mend_gear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/gear/{gear_id}/gone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gear Gone
+         * @description Thrown away, or found again.
+         */
+        post: operations["gear_gone"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/contacts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note Contact
+         * @description Gear was used or cleaned, or water or hands went from tank to tank.
+         */
+        post: operations["note_contact"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Orders
+         * @description What is ordered and has not come, the next first.
+         */
+        get: operations["orders"];
+        put?: never;
+        /**
+         * Place Order
+         * @description Fish are ordered.
+         */
+        post: operations["place_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/orders/{order_id}/call-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Call Off Order
+         * @description They will not come.
+         */
+        post: operations["call_off_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/groups": {
         parameters: {
             query?: never;
@@ -1254,6 +1546,46 @@ export interface paths {
          * @description Fish arrive.
          */
         post: operations["add_group"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Arrive Together
+         * @description Several kinds of fish arrive at once.
+         */
+        post: operations["arrive_together"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/tanks/{tank_id}/arrival-changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Arrival Changes
+         * @description What fish that arrive in this tank today would change for those that live there.
+         */
+        get: operations["arrival_changes"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5188,6 +5520,8 @@ export interface components {
             };
             /** Shares Water With */
             shares_water_with: string | null;
+            /** Put Away */
+            put_away: boolean;
             /** One Water Words */
             one_water_words: string;
         };
@@ -5434,6 +5768,625 @@ export interface components {
             share?: string;
             /** Begins On */
             begins_on?: string | null;
+        };
+        /**
+         * OrderOut
+         * @description What is ordered: about how many of which, from whom, for which tank, when.
+         */
+        OrderOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Words */
+            words: string;
+            /** Supplier */
+            supplier: string;
+            /** Expected Words */
+            expected_words: string;
+            /** Overdue */
+            overdue: boolean;
+            /** Species */
+            species: string;
+            /** Count */
+            count: number;
+            /** Count Plus Minus */
+            count_plus_minus: number;
+            /** Tank */
+            tank: string | null;
+            /** Tank Name */
+            tank_name: string;
+            /** Note */
+            note: string;
+        };
+        /**
+         * ReadyOut
+         * @description What makes this tank ready, what of it stands, and for whom.
+         */
+        ReadyOut: {
+            /** Sentence */
+            sentence: string;
+            /** Put Away Words */
+            put_away_words: string;
+            /** Items */
+            items: components["schemas"]["SetupItemOut"][];
+            /** Done */
+            done: number;
+            /** Missing */
+            missing: string[];
+            /** Orders */
+            orders: components["schemas"]["OrderOut"][];
+        };
+        /** SetupItemOut */
+        SetupItemOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Done Words */
+            done_words: string;
+            /** By */
+            by: string;
+            /** Entry */
+            entry: string | null;
+        };
+        /**
+         * BandOut
+         * @description Low, middle and high of nine in ten, as the keeper's kit counts.
+         */
+        BandOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Ammonia */
+            ammonia: [
+                number,
+                number,
+                number
+            ];
+            /** Nitrite */
+            nitrite: [
+                number,
+                number,
+                number
+            ];
+            /** Nitrate */
+            nitrate: [
+                number,
+                number,
+                number
+            ];
+        };
+        /** DayMarkOut */
+        DayMarkOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Words */
+            words: string;
+        };
+        /** FedOut */
+        FedOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Day Words */
+            day_words: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * FilterOut
+         * @description The filter of a tank: its load, how it was begun, what it was fed, and the forecast.
+         */
+        FilterOut: {
+            /** Origin Words */
+            origin_words: string;
+            /** Begun Words */
+            begun_words: string;
+            /** Entry */
+            entry: string | null;
+            /** Fed */
+            fed: components["schemas"]["FedOut"][];
+            load: components["schemas"]["LoadOut"] | null;
+            /** Ask Load */
+            ask_load: string;
+            forecast: components["schemas"]["ForecastOut"] | null;
+            /** Trouble */
+            trouble: string;
+        };
+        /**
+         * ForecastOut
+         * @description From the beginning of the filter to the day on which it is ready, or as far as is looked ahead.
+         */
+        ForecastOut: {
+            /**
+             * Begins At
+             * Format: date-time
+             */
+            begins_at: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Curve */
+            curve: components["schemas"]["BandOut"][];
+            /** Read */
+            read: components["schemas"]["KitReadOut"][];
+            /** Highest */
+            highest: {
+                [key: string]: number;
+            };
+            /** Days */
+            days: components["schemas"]["DayMarkOut"][];
+            /** Ready At */
+            ready_at: string | null;
+            /** Ready From */
+            ready_from: string | null;
+            /** Ready Until */
+            ready_until: string | null;
+            /** Ready Words */
+            ready_words: string;
+            /** Words */
+            words: string[];
+            /** Unit Words */
+            unit_words: string;
+        };
+        /** KitReadOut */
+        KitReadOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Ammonia */
+            ammonia: number | null;
+            /** Nitrite */
+            nitrite: number | null;
+            /** Nitrate */
+            nitrate: number | null;
+        };
+        /**
+         * LoadOut
+         * @description What the fish give off, and the daily change that holds it without a filter.
+         */
+        LoadOut: {
+            feed: components["schemas"]["ShownOut"];
+            per_day: components["schemas"]["ShownOut"];
+            /** From Fish */
+            from_fish: boolean;
+            /** Change Share */
+            change_share: string;
+            change: components["schemas"]["ShownOut"] | null;
+            /** Words */
+            words: string;
+        };
+        /** FilterStartIn */
+        FilterStartIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Origin
+             * @enum {string}
+             */
+            origin: "sponge" | "bottle" | "nothing";
+            /** From Tank */
+            from_tank?: string | null;
+            /** Seasoned Since */
+            seasoned_since?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Happened At */
+            happened_at?: string | null;
+        };
+        /**
+         * BeforeBuyingOut
+         * @description A kind of fish before it is paid for.
+         */
+        BeforeBuyingOut: {
+            /** Name */
+            name: string;
+            /** Known */
+            known: boolean;
+            /** Needs */
+            needs: string[];
+            /** Bears Badly */
+            bears_badly: string[];
+            /** Tanks */
+            tanks: components["schemas"]["TankForItOut"][];
+            /** Words */
+            words: string;
+        };
+        /**
+         * TankForItOut
+         * @description A tank of this water, whether it can take them, and what speaks against it.
+         */
+        TankForItOut: {
+            /** Tank */
+            tank: string;
+            /** Name */
+            name: string;
+            /** Ready */
+            ready: boolean;
+            /** Words */
+            words: string[];
+        };
+        /** SetupStepIn */
+        SetupStepIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Item */
+            item: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Happened At */
+            happened_at?: string | null;
+        };
+        /** TakeDownIn */
+        TakeDownIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Note
+             * @description How it was cleaned
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * FilterFedIn
+         * @description By how much the ammonia was raised, as the kit counts, or how much food went in to rot.
+         */
+        FilterFedIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Ammonia
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            ammonia?: string;
+            /** Ammonia As */
+            ammonia_as?: ("n" | "nh3" | "nh4") | null;
+            /**
+             * Feed
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            feed?: string;
+            /** Happened At */
+            happened_at?: string | null;
+        };
+        /** ContactOut */
+        ContactOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** At Words */
+            at_words: string;
+            /** Words */
+            words: string;
+            /** By */
+            by: string;
+            /** Note */
+            note: string;
+        };
+        /** GearKindOut */
+        GearKindOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /** GearListOut */
+        GearListOut: {
+            /** Kinds */
+            kinds: components["schemas"]["GearKindOut"][];
+            /** Gear */
+            gear: components["schemas"]["GearOut"][];
+            /** Contacts */
+            contacts: components["schemas"]["ContactOut"][];
+        };
+        /** GearOut */
+        GearOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Kind Name */
+            kind_name: string;
+            /** Home */
+            home: string | null;
+            /** Home Name */
+            home_name: string;
+            /** Gone */
+            gone: boolean;
+            /** Last Words */
+            last_words: string;
+            /** Carries */
+            carries: string[];
+        };
+        /** GearIn */
+        GearIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Home */
+            home?: string | null;
+        };
+        /** DayOut */
+        DayOut: {
+            /** Letter */
+            letter: string;
+            /** Number */
+            number: string;
+            /** Month */
+            month: string;
+            /** Weekend */
+            weekend: boolean;
+            /** Today */
+            today: boolean;
+        };
+        /** SpreadOut */
+        SpreadOut: {
+            /** Sentence */
+            sentence: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Since On */
+            since_on: string;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Days */
+            days: components["schemas"]["DayOut"][];
+            /** Rows */
+            rows: components["schemas"]["TraceRowOut"][];
+            /** Untouched */
+            untouched: string[];
+            /** Lines */
+            lines: components["schemas"]["TraceLineOut"][];
+            /** Gear */
+            gear: components["schemas"]["TraceGearOut"][];
+            /** Came */
+            came: components["schemas"]["TraceLineOut"][];
+        };
+        /**
+         * TraceGearOut
+         * @description A thing that may carry it: what makes it clean, and where it must never go.
+         */
+        TraceGearOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Name */
+            name: string;
+            /**
+             * Likelihood
+             * @enum {string}
+             */
+            likelihood: "surely" | "perhaps" | "hardly";
+            /** Words */
+            words: string;
+            /** Never */
+            never: string[];
+        };
+        /**
+         * TraceLineOut
+         * @description One contact: from row to row, when, how, how likely by all the steps before it.
+         */
+        TraceLineOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Source */
+            source: string;
+            /** Target */
+            target: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "fish" | "water" | "gear" | "hands";
+            /**
+             * Likelihood
+             * @enum {string}
+             */
+            likelihood: "surely" | "perhaps" | "hardly";
+            /** Label */
+            label: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * TraceRowOut
+         * @description A water: its tanks, whether and how likely it was reached, until when it is watched, and what is running in it.
+         */
+        TraceRowOut: {
+            /** Id */
+            id: string;
+            /**
+             * Tank
+             * Format: uuid
+             */
+            tank: string;
+            /** Name */
+            name: string;
+            /** Code */
+            code: string;
+            /** Fish */
+            fish: string;
+            /** Likelihood */
+            likelihood: string;
+            /** Sick */
+            sick: boolean;
+            /** Reached At */
+            reached_at: string | null;
+            /** Watch Until */
+            watch_until: string | null;
+            /** Watch Words */
+            watch_words: string;
+            /** Treated */
+            treated: string;
+            /** Other Water */
+            other_water: string;
+        };
+        /** MendGearIn */
+        MendGearIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Name */
+            name: string;
+            /** Home */
+            home?: string | null;
+        };
+        /** GearGoneIn */
+        GearGoneIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Gone */
+            gone: boolean;
+        };
+        /**
+         * ContactIn
+         * @description ``confirmed``: it happened all the same, though it may carry something.
+         */
+        ContactIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "used" | "disinfected" | "dried" | "water" | "hands";
+            /** Gear */
+            gear?: string | null;
+            /** From Tank */
+            from_tank?: string | null;
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Happened At */
+            happened_at?: string | null;
+            /**
+             * Confirmed
+             * @default false
+             */
+            confirmed?: boolean;
+        };
+        /** OrderIn */
+        OrderIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Species */
+            species: string;
+            /** Count */
+            count: number;
+            /**
+             * Count Plus Minus
+             * @default 0
+             */
+            count_plus_minus?: number;
+            /**
+             * Supplier
+             * @default
+             */
+            supplier?: string;
+            /**
+             * Expected On
+             * Format: date
+             */
+            expected_on: string;
+            /** Tank */
+            tank?: string | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
         };
         /** GroupOut */
         GroupOut: {
@@ -5821,7 +6774,10 @@ export interface components {
             /** Gone */
             gone: boolean;
         };
-        /** GroupIn */
+        /**
+         * GroupIn
+         * @description The same as a write by itself.
+         */
         GroupIn: {
             /**
              * Write Id
@@ -5846,6 +6802,11 @@ export interface components {
              */
             dead_on_arrival?: number;
             /**
+             * Dead On Arrival Plus Minus
+             * @default 0
+             */
+            dead_on_arrival_plus_minus?: number;
+            /**
              * Supplier
              * @default
              */
@@ -5862,6 +6823,74 @@ export interface components {
              * @default
              */
             kin?: string;
+            /**
+             * Order
+             * @description What they were ordered as, closed by it
+             */
+            order?: string | null;
+        };
+        /**
+         * ArrivalIn
+         * @description Fish of one kind that came.
+         */
+        ArrivalIn: {
+            /** Species */
+            species: string;
+            /**
+             * Count
+             * @description How many arrived, dead ones included
+             */
+            count: number;
+            /**
+             * Count Plus Minus
+             * @default 0
+             */
+            count_plus_minus?: number;
+            /**
+             * Dead On Arrival
+             * @default 0
+             */
+            dead_on_arrival?: number;
+            /**
+             * Dead On Arrival Plus Minus
+             * @default 0
+             */
+            dead_on_arrival_plus_minus?: number;
+            /**
+             * Supplier
+             * @default
+             */
+            supplier?: string;
+            /** Arrived On */
+            arrived_on?: string | null;
+            /** Seen Before */
+            seen_before?: string | null;
+            /** Ordered Count */
+            ordered_count?: number | null;
+            /**
+             * Kin
+             * @description What kind of fish it is, where its name is on no list
+             * @default
+             */
+            kin?: string;
+            /**
+             * Order
+             * @description What they were ordered as, closed by it
+             */
+            order?: string | null;
+        };
+        /**
+         * ArrivalsIn
+         * @description Several kinds that come at once.
+         */
+        ArrivalsIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Groups */
+            groups: components["schemas"]["ArrivalIn"][];
         };
         /**
          * MoveWords
@@ -7169,19 +8198,6 @@ export interface components {
             /** Slip Words */
             slip_words: string;
         };
-        /** DayOut */
-        DayOut: {
-            /** Letter */
-            letter: string;
-            /** Number */
-            number: string;
-            /** Month */
-            month: string;
-            /** Weekend */
-            weekend: boolean;
-            /** Today */
-            today: boolean;
-        };
         /** DoneOut */
         DoneOut: {
             /** Ledger */
@@ -8435,7 +9451,7 @@ export interface components {
              * Ledger
              * @enum {string}
              */
-            ledger: "dose" | "change" | "reading" | "look" | "observation" | "loss" | "photo" | "leaving" | "recount" | "scuffle" | "merge" | "upkeep";
+            ledger: "dose" | "change" | "reading" | "look" | "observation" | "loss" | "photo" | "leaving" | "recount" | "scuffle" | "merge" | "upkeep" | "setup" | "filter" | "fed" | "contact";
             /**
              * Entry
              * Format: uuid
@@ -11043,6 +12059,445 @@ export interface operations {
             };
         };
     };
+    ready: {
+        parameters: {
+            query?: {
+                room?: string;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyOut"];
+                };
+            };
+        };
+    };
+    filter: {
+        parameters: {
+            query?: {
+                feed?: string;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FilterOut"];
+                };
+            };
+        };
+    };
+    begin_filter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FilterStartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    before_buying: {
+        parameters: {
+            query: {
+                species: string;
+                water?: "freshwater_tropical" | "coldwater_pond" | "brackish" | "marine";
+                count?: number;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeforeBuyingOut"];
+                };
+            };
+        };
+    };
+    tick_setup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetupStepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    take_down: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeDownIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    set_up_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    feed_filter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FilterFedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    gear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GearListOut"];
+                };
+            };
+        };
+    };
+    add_gear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GearIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    trace: {
+        parameters: {
+            query?: {
+                since?: string | null;
+            };
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpreadOut"];
+                };
+            };
+        };
+    };
+    mend_gear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                gear_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendGearIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    gear_gone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                gear_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GearGoneIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    note_contact: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ContactIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    orders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"][];
+                };
+            };
+        };
+    };
+    place_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    call_off_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                order_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
     groups: {
         parameters: {
             query?: never;
@@ -11391,6 +12846,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    arrive_together: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    arrival_changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveWords"];
                 };
             };
         };

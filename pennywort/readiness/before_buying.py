@@ -1,0 +1,115 @@
+"""Before fish are bought: what this kind needs in quarantine, and which tank is ready for it, from when."""
+
+from __future__ import annotations
+
+from ninja import Schema
+
+from pennywort.core.errors import InvalidInput, NotKnownYet
+from pennywort.core.outcome.crowding import grams_per_l
+from pennywort.core.reference import library
+from pennywort.core.reference.models import Species
+from pennywort.core.water.build_up import ammonia_build_up
+from pennywort.courses.queries.running import running_courses
+from pennywort.fish.order_api import order_words
+from pennywort.fish.queries import fish_words, groups_in_water, species_known
+from pennywort.fish.services import kind_in
+from pennywort.readiness.filter import EATEN_FRACTION, LIMIT_MG_PER_L, PROTEIN_FRACTION, Load, follow, started
+from pennywort.readiness.setup import items_for, orders_for, steps_since
+from pennywort.readiness.shown import ready_words
+from pennywort.records.actor import Actor
+from pennywort.records.schemas import Plain
+from pennywort.tanks.models import Tank
+
+NEED_WORDS = {
+    "hides": "something to hide in",
+    "group_of_6": "five others of its kind",
+    "tight_lid": "a lid without gaps",
+    "live_food_first": "live food first, then mixed with what it is to eat later",
+    "dim": "dim light",
+    "sand_to_bury": "sand to bury itself in",
+    "strong_flow": "a strong stream",
+    "driftwood": "wood to rasp",
+    "kept_alone": "a tank for itself",
+}
+
+
+class TankForItOut(Plain):
+    """A tank of this water, whether it can take them, and what speaks against it."""
+
+    tank: str
+    name: str
+    ready: bool
+    words: list[str]
+
+
+class BeforeBuyingOut(Schema):
+    """A kind of fish before it is paid for."""
+
+    name: str
+    known: bool
+    needs: list[str]
+    bears_badly: list[str]
+    tanks: list[TankForItOut]
+    words: str
+
+
+def before_buying(actor: Actor, *, species: str, count: int, water: str) -> BeforeBuyingOut:
+    """What this kind needs, and the tanks of its water, the ready ones first. :raises InvalidInput: no kind, or none of them."""
+    if not 1 <= count <= 100_000:
+        raise InvalidInput("How many are to come?", field="count")
+    species_id, name = kind_in(actor, species)
+    kind = species_known(species_id, fishroom_id=actor.fishroom.pk)
+    fitting = Tank.objects.filter(fishroom=actor.fishroom, water_type=kind.water if kind else water).order_by("pk")
+    tanks = [_tank(actor, tank, kind, count) for tank in fitting]
+    return BeforeBuyingOut(
+        name=name, known=kind is not None, needs=[NEED_WORDS[n] for n in kind.needs] if kind else [], bears_badly=_badly(kind),
+        tanks=sorted(tanks, key=lambda t: (not t.ready, len(t.words), t.name)),
+        words="" if kind else "Nobody wrote down what this kind needs: ask the seller, and read before you pay.",
+    )  # fmt: skip
+
+
+def _badly(kind: Species | None) -> list[str]:
+    """What this kind must not meet, and what it bears badly, by name."""
+    if kind is None:
+        return []
+    found, words = library(), []
+    for level, says in (("never", "never"), ("care", "only with care")):
+        names = sorted({found.actives[t.active].short_name for t in kind.tolerances if t.level == level and t.active in found.actives})
+        if names:
+            words.append(f"{says} {', '.join(names)}")
+    return words
+
+
+def _tank(actor: Actor, tank: Tank, kind: Species | None, count: int) -> TankForItOut:
+    """What speaks against this tank today; ready where nothing does."""
+    words: list[str] = []
+    if tank.put_away_at is not None:
+        return TankForItOut(tank=str(tank.uid), name=tank.name, ready=False, words=["put away: set it up first"])
+    here = fish_words(groups_in_water(tank))
+    if here:
+        words.append(f"{here} live in its water: what they have, these will have")
+    words += [f"{order_words(o)} are ordered for it" for o in orders_for(tank)]
+    if running_courses(tank, now=actor.now):
+        words.append("a course is running in it")
+    done = {s.item for s in steps_since(tank)}
+    missing = [i.name for i in items_for(tank.water_type, [kind] if kind else []) if i.id not in done]
+    if missing:
+        words.append(f"still to do: {', '.join(missing)}")
+    words += _filter(actor, tank, kind, count)
+    return TankForItOut(tank=str(tank.uid), name=tank.name, ready=not words, words=words)
+
+
+def _filter(actor: Actor, tank: Tank, kind: Species | None, count: int) -> list[str]:
+    """What the filter still lacks for so many of this kind."""
+    feed_g = EATEN_FRACTION * grams_per_l([(count, kind.adult_cm if kind else None)], net_volume_l=tank.net_volume_l) * tank.net_volume_l
+    built = ammonia_build_up(feed_g_per_day=feed_g, protein_fraction=PROTEIN_FRACTION, net_volume_l=tank.net_volume_l, limit_mg_per_l=LIMIT_MG_PER_L)
+    start = started(tank)
+    if start is None:
+        return ["no filter was begun: without one, water is changed each day"]
+    try:
+        followed = follow(actor, tank, start, load=Load(feed_g_per_day=feed_g, built=built, typed=False))
+    except (InvalidInput, NotKnownYet) as problem:
+        return [problem.message]
+    middle = followed.forecast.ready_days[1]
+    so_far = (actor.now - start.happened_at).total_seconds() / 86400
+    return [] if middle is not None and middle <= so_far + 2.01 else [f"its filter: {ready_words(followed, actor)}"]
