@@ -15,6 +15,7 @@ from django.db import transaction
 from pennywort.accounts.models import Fishroom, Keeper, Membership
 from pennywort.courses.models import Case
 from pennywort.courses.services import cases, readings, tasks
+from pennywort.demo.around import gear, lade
 from pennywort.demo.closed import shapes_of_fish
 from pennywort.demo.player import SEED, Player
 from pennywort.fish.population import AboutLoss, add_leaving, add_scuffle
@@ -54,6 +55,8 @@ def build(*, now: datetime, password: str | None = None) -> Fishroom:
     _sill(maren, ago, now)
     _pound(maren, ago)
     _vat(maren, ivo, ago, now)
+    lade(maren, ivo, ago)
+    gear(maren, ivo, ago)
     shapes_of_fish(maren, ago)
     return room
 

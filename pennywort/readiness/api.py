@@ -83,7 +83,7 @@ def filter_of(request: HttpRequest, room_id: Path[UUID], tank_id: UUID, feed: st
         fed=fed_out(followed, actor) if followed else [],
         load=LoadOut.of(load, tank, actor) if load else None,
         ask_load=ask,
-        forecast=forecast_out(followed, actor) if followed else None,
+        forecast=forecast_out(followed, actor, orders=setup.orders_for(tank)) if followed else None,
         trouble=trouble,
     )
 

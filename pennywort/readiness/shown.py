@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import date, datetime, timedelta
 from uuid import UUID
 
@@ -25,6 +26,10 @@ POINTS = 240
 # a change of more than this is no daily change any more
 MOST_CHANGED = 0.9
 RATIO_LEAST = 0.005
+WHEN_READY = (
+    "From now on it is given a day’s load, 0.5 mg/L as N at least, each time the ammonia is gone; "
+    "it is ready when such a load is cleared in a day twice running."
+)
 
 
 def day_words(day: date) -> str:
@@ -90,13 +95,19 @@ def _item(actor: Actor, row: Readied) -> SetupItemOut:
     )  # fmt: skip
 
 
-class BandOut(Plain):
-    """Low, middle and high of nine in ten, as the keeper's kit counts."""
+class NineInTenOut(Plain):
+    low: float
+    middle: float
+    high: float
+
+
+class NitrogenOut(Plain):
+    """What is expected at an instant, as the keeper's kit counts."""
 
     at: datetime
-    ammonia: tuple[float, float, float]
-    nitrite: tuple[float, float, float]
-    nitrate: tuple[float, float, float]
+    ammonia: NineInTenOut
+    nitrite: NineInTenOut
+    nitrate: NineInTenOut
 
 
 class KitReadOut(Plain):
@@ -154,9 +165,10 @@ class ForecastOut(Plain):
     begins_at: datetime
     ends_at: datetime
     now: datetime
-    curve: list[BandOut]
+    curve: list[NitrogenOut]
     read: list[KitReadOut]
     highest: dict[str, float]
+    highest_words: dict[str, str]
     days: list[DayMarkOut]
     ready_at: datetime | None
     ready_from: datetime | None
@@ -189,7 +201,7 @@ def fed_out(followed: Followed, actor: Actor) -> list[FedOut]:
     return rows
 
 
-def forecast_out(followed: Followed, actor: Actor) -> ForecastOut:
+def forecast_out(followed: Followed, actor: Actor, *, orders: Sequence[Order] = ()) -> ForecastOut:
     """The forecast as it is drawn, in what the keeper's kits count."""
     ion = actor.keeper.kit_basis == "ion"
     per = {"ammonia": PER_N["nh4"], "nitrite": PER_N["no2"], "nitrate": PER_N["no3"]} if ion else dict.fromkeys(("ammonia", "nitrite", "nitrate"), 1.0)
@@ -207,23 +219,22 @@ def forecast_out(followed: Followed, actor: Actor) -> ForecastOut:
         )
         for r in followed.read
     ]
-    highest = {name: max([0.5, *(getattr(b, name)[2] for b in curve), *(v for r in read if (v := getattr(r, name)) is not None)]) for name in per}
+    # the rows are scaled to what is likely: a band that goes above is cut at its row
+    highest = {name: 1.25 * max([0.4, *(getattr(b, name).middle for b in curve), *(v for r in read if (v := getattr(r, name)) is not None)]) for name in per}
     return ForecastOut(
-        begins_at=followed.start.happened_at, ends_at=end, now=actor.now, curve=curve, read=read, highest=highest, days=_days(followed, actor, end),
-        ready_at=middle, ready_from=early, ready_until=late, ready_words=ready_words(followed, actor), words=_words(followed, actor),
+        begins_at=followed.start.happened_at, ends_at=end, now=actor.now, curve=curve, read=read, highest=highest, highest_words={name: show_concentration(value).figure for name, value in highest.items()}, days=_days(followed, actor, end),
+        ready_at=middle, ready_from=early, ready_until=late, ready_words=ready_words(followed, actor), words=[*_held_against(followed, actor, orders), *_words(followed, actor)],
         unit_words="mg/L as NH₄, NO₂ and NO₃, as your kit counts" if ion else "mg/L as nitrogen, N",
     )  # fmt: skip
 
 
-def _band(curve: Curve, followed: Followed, per: dict[str, float]) -> BandOut:
-    def times(values: tuple[float, float, float], factor: float) -> tuple[float, float, float]:
+def _band(curve: Curve, followed: Followed, per: dict[str, float]) -> NitrogenOut:
+    def times(values: tuple[float, float, float], factor: float) -> NineInTenOut:
         low, middle, high = (round(v * factor, 4) for v in values)
-        return low, middle, high
+        return NineInTenOut(low=low, middle=middle, high=high)
 
-    return BandOut(
-        at=followed.at(curve.at_days), ammonia=times(curve.ammonia, per["ammonia"]), nitrite=times(curve.nitrite, per["nitrite"]),
-        nitrate=times(curve.nitrate, per["nitrate"]),
-    )  # fmt: skip
+    ammonia, nitrite, nitrate = times(curve.ammonia, per["ammonia"]), times(curve.nitrite, per["nitrite"]), times(curve.nitrate, per["nitrate"])
+    return NitrogenOut(at=followed.at(curve.at_days), ammonia=ammonia, nitrite=nitrite, nitrate=nitrate)
 
 
 def _days(followed: Followed, actor: Actor, end: datetime) -> list[DayMarkOut]:
@@ -232,7 +243,7 @@ def _days(followed: Followed, actor: Actor, end: datetime) -> list[DayMarkOut]:
     count = max(1, (end - first).days)
     every = next(n for n in (1, 2, 5, 7, 14, 28) if count / n <= 14 or n == 28)
     marks = [first + timedelta(days=d) for d in range(0, count + 1, every)]
-    return [DayMarkOut(at=m, words=f"{m.day} {m:%b}" if i == 0 or m.day <= every else f"{m.day}") for i, m in enumerate(marks)]
+    return [DayMarkOut(at=m, words=f"{m.day} {m:%b}" if m.day <= every else f"{m.day}") for m in marks]
 
 
 def ready_words(followed: Followed, actor: Actor) -> str:
@@ -249,6 +260,20 @@ def ready_words(followed: Followed, actor: Actor) -> str:
     return f"ready {day_words(at.date())}, give or take {off} {'day' if off == 1 else 'days'}"
 
 
+def _held_against(followed: Followed, actor: Actor, orders: Sequence[Order]) -> list[str]:
+    """Whether it will be ready for those who are ordered: in days before or after they come."""
+    middle = followed.forecast.ready_days[1]
+    if not orders or middle is None:
+        return []
+    ready_on, come_on = actor.local(followed.at(middle)).date(), orders[0].expected_on
+    days = (ready_on - come_on).days
+    who = order_words(orders[0])
+    if days <= 0:
+        return [f"It is ready before the {who} come on {day_words(come_on)}."]
+    late = "a day" if days == 1 else f"{days} days"
+    return [f"The {who} come on {day_words(come_on)}: the filter is ready {late} later. Until then water is changed, or they come later."]
+
+
 def _words(followed: Followed, actor: Actor) -> list[str]:
     """What the forecast rests on, a sentence each."""
     warmth = show_temperature(followed.temperature_c, actor.preferences).text
@@ -258,9 +283,7 @@ def _words(followed: Followed, actor: Actor) -> list[str]:
         if followed.read
         else "Nothing was read yet: this is only what such a filter usually does. Two tests tell much more."
     )
-    words.append(
-        "From now on it is given a day’s load, 0.5 mg/L as N at least, each time the ammonia is gone; ready is it when such a load is cleared in a day twice running."
-    )
+    words.append(WHEN_READY)
     for at, name in followed.harmed[-3:]:
         active = library().actives[name]
         words.append(f"{active.short_name[:1].upper()}{active.short_name[1:]} on {day_words(actor.local(at).date())} set it back.")

@@ -91,7 +91,7 @@ class Filters(RoomCase):
         self.assertIn("How much will the fish eat", told["ask_load"])
 
     def test_the_load_by_hand(self) -> None:
-        """1.5 g a day, 45 % protein, 0.092 of it ammonia: 62.1 mg N in 45 L = 1.38 mg/L; over 0.5 mg/L no daily change holds it. 0.3 g: 0.276, 56 % = 25.2 L."""
+        """1.5 g a day, 45 % protein, 0.092 of it ammonia: 62.1 mg N in 45 L = 1.38 mg/L; no daily change holds it. 0.3 g: 0.276, 56 % = 25.2 L."""
         much = self.filter("?feed=1.5 g")["load"]
         self.assertEqual((much["per_day"]["figure"], much["change_share"]), ("1.38", ""))
         self.assertIn("No daily change holds this", much["words"])

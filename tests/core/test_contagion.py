@@ -61,7 +61,7 @@ class Steps(TestCase):
         self.assertEqual(dict(told(event(5, "used", target="Weir", gear="siphon"), homes={"siphon": "Paddle"}).waters), {"Weir": "perhaps"})
         found = told(event(1, "used", target="Paddle", gear="net"), event(2, "used", target="Weir", gear="net"), homes={"net": "Weir"})
         self.assertEqual(dict(found.waters), {"Weir": "perhaps"})
-        self.assertEqual(dict(told(homes={"rock": "Paddle"}, *[event(1, "hands", "Paddle", "Weir")]).gear), {"rock": "surely"})
+        self.assertEqual(dict(told(event(1, "hands", "Paddle", "Weir"), homes={"rock": "Paddle"}).gear), {"rock": "surely"})
 
     def test_a_tank_set_up_anew_is_clean(self) -> None:
         found = told(event(1, "fish", "Paddle", "Weir"), event(2, "renewed", target="Weir"), event(3, "water", "Weir", "Leat"))

@@ -5833,35 +5833,6 @@ export interface components {
             /** Entry */
             entry: string | null;
         };
-        /**
-         * BandOut
-         * @description Low, middle and high of nine in ten, as the keeper's kit counts.
-         */
-        BandOut: {
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** Ammonia */
-            ammonia: [
-                number,
-                number,
-                number
-            ];
-            /** Nitrite */
-            nitrite: [
-                number,
-                number,
-                number
-            ];
-            /** Nitrate */
-            nitrate: [
-                number,
-                number,
-                number
-            ];
-        };
         /** DayMarkOut */
         DayMarkOut: {
             /**
@@ -5925,12 +5896,16 @@ export interface components {
              */
             now: string;
             /** Curve */
-            curve: components["schemas"]["BandOut"][];
+            curve: components["schemas"]["NitrogenOut"][];
             /** Read */
             read: components["schemas"]["KitReadOut"][];
             /** Highest */
             highest: {
                 [key: string]: number;
+            };
+            /** Highest Words */
+            highest_words: {
+                [key: string]: string;
             };
             /** Days */
             days: components["schemas"]["DayMarkOut"][];
@@ -5975,6 +5950,29 @@ export interface components {
             change: components["schemas"]["ShownOut"] | null;
             /** Words */
             words: string;
+        };
+        /** NineInTenOut */
+        NineInTenOut: {
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * NitrogenOut
+         * @description What is expected at an instant, as the keeper's kit counts.
+         */
+        NitrogenOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            ammonia: components["schemas"]["NineInTenOut"];
+            nitrite: components["schemas"]["NineInTenOut"];
+            nitrate: components["schemas"]["NineInTenOut"];
         };
         /** FilterStartIn */
         FilterStartIn: {

@@ -77,6 +77,26 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Release', rail: 'tanks' },
   },
   {
+    path: '/tanks/:tank/ready',
+    name: 'tank-ready',
+    component: () => import('@/features/tanks/ReadyPage.vue'),
+    props: true,
+    meta: { title: 'Made ready', rail: 'tanks' },
+  },
+  {
+    path: '/tanks/:tank/trace',
+    name: 'trace',
+    component: () => import('@/features/contacts/TracePage.vue'),
+    props: true,
+    meta: { title: 'What touched what', rail: 'tanks' },
+  },
+  {
+    path: '/gear',
+    name: 'gear',
+    component: () => import('@/features/contacts/GearPage.vue'),
+    meta: { title: 'Gear', rail: 'tanks' },
+  },
+  {
     path: '/tanks/:tank/card',
     name: 'tank-card',
     component: () => import('@/features/tanks/CardPage.vue'),

@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client'
 import { useKept } from '@/shared/useKept'
 import { useSpecies } from '@/shared/useSpecies'
 import PageHead from '@/shared/PageHead.vue'
+import BeforeBuying from './BeforeBuying.vue'
 import LookPage from './LookPage.vue'
 import type { Newcomer } from './useLook'
 
@@ -54,10 +55,6 @@ function begin() {
         @blur="chosen"
         @option-select="chosen"
       />
-      <template v-if="known?.needs.length">
-        <span class="small quiet">In quarantine</span>
-        <p class="small" data-testid="inspect-needs">It {{ known.needs.join('; ') }}.</p>
-      </template>
       <span id="inspect-water">Water</span>
       <SelectButton
         v-model="water"
@@ -76,6 +73,7 @@ function begin() {
         <Button type="submit" label="Look at them" data-testid="begin-inspection" :disabled="!name.trim()" />
       </div>
     </form>
+    <BeforeBuying v-if="name.trim()" :species="name.trim()" :count="count ?? 1" :water="water" />
   </template>
 </template>
 

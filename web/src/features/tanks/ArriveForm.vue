@@ -20,6 +20,7 @@ const species = ref<string | Schemas['SpeciesOut']>('')
 const count = ref<number | null>(null)
 const plusMinus = ref<number | null>(null)
 const dead = ref<number | null>(null)
+const deadPlusMinus = ref<number | null>(null)
 const ordered = ref<number | null>(null)
 const supplier = ref('')
 const on = ref('')
@@ -62,25 +63,81 @@ const kinds = useQuery({
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/kinds', { params: { path: session.inRoom() } })),
   enabled: unknown,
 })
-const write = useWrite((write_id) =>
-  answer(
-    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/groups', {
-      params: { path: { ...session.inRoom(), tank_id: props.tank.uid } },
-      body: {
-        write_id,
-        species: name.value,
-        kin: unknown.value ? kin.value : '',
-        count: count.value ?? 0,
-        count_plus_minus: plusMinus.value ?? 0,
-        dead_on_arrival: dead.value ?? 0,
-        ordered_count: ordered.value || null,
-        supplier: supplier.value,
-        arrived_on: on.value || null,
-        seen_before: seenBefore.value || null,
-      },
+/** what is ordered and not here yet: chosen, it fills the form and is closed by the arrival */
+const orders = useQuery({
+  queryKey: ['orders', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/orders', { params: { path: session.inRoom() } })),
+})
+const order = ref('')
+const ordersOut = computed(() => [
+  { uid: '', words: 'not ordered here' },
+  ...(orders.data.value ?? []).map((o) => ({ uid: o.uid, words: `${o.words}, ${o.expected_words}` })),
+])
+function fromOrder(uid: string) {
+  const o = orders.data.value?.find((x) => x.uid === uid)
+  if (!o) return
+  species.value = o.species
+  count.value = o.count
+  plusMinus.value = o.count_plus_minus || null
+  supplier.value = o.supplier
+  ordered.value = o.count
+}
+const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank.uid }))
+const ready = useQuery({
+  queryKey: ['ready', () => props.tank.uid, ''],
+  queryFn: () =>
+    answer(
+      api.GET('/api/rooms/{room_id}/tanks/{tank_id}/ready', {
+        params: { path: path.value, query: { room: '' } },
+      }),
+    ),
+})
+const changes = useQuery({
+  queryKey: ['arrival-changes', () => props.tank.uid],
+  queryFn: () =>
+    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/arrival-changes', { params: { path: path.value } })),
+})
+const missing = computed(() => {
+  const r = ready.data.value
+  return r && r.done && r.missing.length ? r.missing : []
+})
+const line = () => ({
+  species: name.value,
+  kin: unknown.value ? kin.value : '',
+  count: count.value ?? 0,
+  count_plus_minus: plusMinus.value ?? 0,
+  dead_on_arrival: dead.value ?? 0,
+  dead_on_arrival_plus_minus: deadPlusMinus.value ?? 0,
+  ordered_count: ordered.value || null,
+  supplier: supplier.value,
+  arrived_on: on.value || null,
+  seen_before: seenBefore.value || null,
+  order: order.value || null,
+})
+/** kinds that came in the same bags, written down one after the other and kept together */
+const before = ref<ReturnType<typeof line>[]>([])
+function another() {
+  before.value.push(line())
+  species.value = ''
+  kin.value = ''
+  order.value = ''
+  seenBefore.value = ''
+  count.value = plusMinus.value = dead.value = deadPlusMinus.value = ordered.value = null
+}
+const write = useWrite((write_id) => {
+  const params = { path: path.value }
+  if (!before.value.length)
+    return answer(
+      api.POST('/api/rooms/{room_id}/tanks/{tank_id}/groups', { params, body: { write_id, ...line() } }),
+    )
+  const last = name.value.trim() || count.value ? [line()] : []
+  return answer(
+    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/arrivals', {
+      params,
+      body: { write_id, groups: [...before.value, ...last] },
     }),
-  ),
-)
+  )
+})
 const problem = write.problem
 async function save() {
   if (await write.run()) emit('done')
@@ -98,6 +155,8 @@ async function save() {
       'count',
       'count_plus_minus',
       'dead_on_arrival',
+      'dead_on_arrival_plus_minus',
+      'order',
       'ordered_count',
       'supplier',
       'arrived_on',
@@ -106,6 +165,31 @@ async function save() {
     testid="save-group"
     @save="save"
   >
+    <p v-if="missing.length" class="care small" data-testid="arrive-missing">
+      Still missing here: {{ missing.join(', ') }}.
+    </p>
+    <ul v-if="changes.data.value?.words.length" class="care small" data-testid="arrive-changes">
+      <li v-for="w in changes.data.value.words" :key="w">{{ w }}</li>
+    </ul>
+    <ul v-if="before.length" class="rows" data-testid="arrive-before">
+      <li v-for="(b, i) in before" :key="i" class="small came">
+        <b>{{ b.count }} {{ b.species }}</b>
+        <button type="button" class="link" :aria-label="`take out ${b.species}`" @click="before.splice(i, 1)">
+          take out
+        </button>
+      </li>
+    </ul>
+    <SelectField
+      v-if="ordersOut.length > 1"
+      v-model="order"
+      label="Ordered as"
+      field="order"
+      :problem="problem"
+      :options="ordersOut"
+      option-label="words"
+      option-value="uid"
+      @change="fromOrder($event.value)"
+    />
     <SelectField
       v-if="waiting.length > 1"
       v-model="seenBefore"
@@ -185,13 +269,38 @@ async function save() {
       :max="100000"
     />
     <CountField v-model="dead" label="Dead on arrival" field="dead_on_arrival" :problem="problem" />
+    <CountField
+      v-if="dead"
+      v-model="deadPlusMinus"
+      label="give or take, of the dead"
+      field="dead_on_arrival_plus_minus"
+      :problem="problem"
+    />
     <TextField v-model="supplier" label="From" field="supplier" :problem="problem" maxlength="60" />
     <DayField v-model="on" label="Day" field="arrived_on" :problem="problem" hint="today, if left empty" />
+    <template #presses>
+      <Button
+        label="And another kind"
+        severity="secondary"
+        :disabled="!name.trim() || !count"
+        data-testid="another-kind"
+        @click="another"
+      />
+    </template>
   </EntryForm>
 </template>
 
 <style scoped>
 .known {
   padding: 6px 0;
+}
+.care {
+  color: var(--tannin);
+  padding: 4px 0;
+}
+.came {
+  display: flex;
+  justify-content: space-between;
+  padding: 4px 0;
 }
 </style>

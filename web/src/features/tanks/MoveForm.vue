@@ -21,7 +21,9 @@ const tanks = useQuery({
   queryKey: ['tanks', () => session.room?.uid],
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
 })
-const others = computed(() => (tanks.data.value ?? []).filter((t) => t.uid !== props.group.tank))
+const others = computed(() =>
+  (tanks.data.value ?? []).filter((t) => t.uid !== props.group.tank && !t.put_away),
+)
 const there = computed(() => others.value.find((t) => t.uid === to.value) ?? null)
 const part = computed(() => (count.value !== null && count.value < props.group.left ? count.value : null))
 const path = computed(() => ({ ...session.inRoom(), group_id: props.group.uid }))

@@ -118,6 +118,8 @@ const { strike, problem: strikeProblem } = useStrike()
       <Button label="Water change" severity="secondary" @click="ask('change')" />
       <RouterLink :to="{ name: 'measure', query: { tank } }">Measure a dose</RouterLink>
       <RouterLink :to="{ name: 'tank-measures', params: { tank } }">Measures</RouterLink>
+      <RouterLink :to="{ name: 'tank-ready', params: { tank } }">Made ready, filter</RouterLink>
+      <RouterLink :to="{ name: 'trace', params: { tank } }">What touched what</RouterLink>
       <RouterLink :to="{ name: 'tank-card', params: { tank } }">Card to print</RouterLink>
       <RouterLink :to="{ name: 'tank-new', query: { like: tank } }">Another like it</RouterLink>
     </div>

@@ -7,6 +7,7 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import LinkButton from '@/shared/LinkButton.vue'
+import OrderLines from './OrderLines.vue'
 
 const session = useSession()
 const tanks = useQuery({
@@ -17,6 +18,12 @@ const groups = useQuery({
   queryKey: ['groups', () => session.room?.uid],
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
 })
+const orders = useQuery({
+  queryKey: ['orders', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/orders', { params: { path: session.inRoom() } })),
+})
+const standing = computed(() => (tanks.data.value ?? []).filter((t) => !t.put_away))
+const away = computed(() => (tanks.data.value ?? []).filter((t) => t.put_away))
 const WATER: Record<string, string> = {
   freshwater_tropical: 'fresh, tropical',
   coldwater_pond: 'fresh, cold',
@@ -24,10 +31,9 @@ const WATER: Record<string, string> = {
   marine: 'sea',
 }
 function fishIn(tank: Schemas['TankOut']): string {
-  return (groups.data.value ?? [])
-    .filter((g) => g.tank === tank.uid && g.left > 0)
-    .map((g) => g.words)
-    .join(', ')
+  if (!groups.data.value) return '…'
+  const here = groups.data.value.filter((g) => g.tank === tank.uid && g.left > 0)
+  return here.map((g) => g.words).join(', ') || 'empty'
 }
 const sentence = computed(() => {
   const n = tanks.data.value?.length ?? 0
@@ -38,7 +44,7 @@ const sentence = computed(() => {
 <template>
   <PageHead title="Tanks" :sentence="sentence" />
   <ProblemNote :problem="tanks.error.value" />
-  <table v-if="tanks.data.value?.length" class="tanks">
+  <table v-if="standing.length" class="tanks">
     <thead>
       <tr>
         <th scope="col"><span class="unseen">mark</span></th>
@@ -51,12 +57,12 @@ const sentence = computed(() => {
       </tr>
     </thead>
     <tbody>
-      <tr v-for="t in tanks.data.value" :key="t.uid">
+      <tr v-for="t in standing" :key="t.uid">
         <td class="fig quiet">{{ t.code }}</td>
         <th scope="row">
           <RouterLink :to="{ name: 'tank', params: { tank: t.uid } }">{{ t.name }}</RouterLink>
         </th>
-        <td class="fish">{{ fishIn(t) || 'empty' }}</td>
+        <td class="fish">{{ fishIn(t) }}</td>
         <td class="quiet">{{ WATER[t.water_type] }}</td>
         <td class="fig right quiet">{{ t.volume.gross.figure }} {{ t.volume.gross.unit }}</td>
         <td class="fig right net">{{ t.volume.net.figure }} {{ t.volume.net.unit }}</td>
@@ -68,8 +74,19 @@ const sentence = computed(() => {
   </table>
   <div class="do">
     <LinkButton main :to="{ name: 'tank-new' }" label="New tank" />
+    <LinkButton :to="{ name: 'gear' }" label="Gear" />
     <LinkButton :to="{ name: 'instruments' }" label="Instruments" />
   </div>
+  <OrderLines v-if="orders.data.value" :orders="orders.data.value" class="below" />
+  <section v-if="away.length" aria-label="Put away" class="below">
+    <h2 class="block-head">Put away</h2>
+    <ul class="rows">
+      <li v-for="t in away" :key="t.uid">
+        <RouterLink :to="{ name: 'tank-ready', params: { tank: t.uid } }">{{ t.name }}</RouterLink>
+        <span class="small quiet">{{ t.volume.net.figure }} {{ t.volume.net.unit }}</span>
+      </li>
+    </ul>
+  </section>
 </template>
 
 <style scoped>
@@ -109,7 +126,17 @@ td.right {
 }
 .do {
   display: flex;
+  flex-wrap: wrap;
   gap: 10px;
+}
+.below {
+  max-width: 720px;
+  margin-top: 24px;
+}
+.below li {
+  display: flex;
+  gap: 12px;
+  padding: 7px 0;
 }
 @media (max-width: 759px) {
   thead,

@@ -1,0 +1,210 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useStrike } from '@/shared/useStrike'
+import { useWrite } from '@/shared/useWrite'
+import ContactForm from './ContactForm.vue'
+import GearForm from './GearForm.vue'
+
+/** Things that go from water to water: where each belongs, what it may carry now, and one press for each use. */
+type Thing = Schemas['GearOut']
+const session = useSession()
+const told = useQuery({
+  queryKey: ['gear', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/gear', { params: { path: session.inRoom() } })),
+})
+const here = computed(() => (told.data.value?.gear ?? []).filter((g) => !g.gone))
+const gone = computed(() => (told.data.value?.gear ?? []).filter((g) => g.gone))
+const open = ref<'add' | 'mend' | 'used' | 'over' | null>(null)
+const thing = ref<Thing | null>(null)
+function ask(what: 'add' | 'mend' | 'used' | 'over', of: Thing | null = null) {
+  thing.value = of
+  open.value = what
+}
+const title = computed(() => {
+  if (open.value === 'add') return 'A thing is listed'
+  if (open.value === 'mend') return `Mend ${thing.value?.name ?? ''}`
+  return open.value === 'used' ? `${thing.value?.name ?? ''} was used` : 'Water or hands went over'
+})
+const next = ref<{ kind: 'disinfected' | 'dried'; gear: string }>({ kind: 'dried', gear: '' })
+const clean = useWrite(
+  (write_id) =>
+    answer(
+      api.POST('/api/rooms/{room_id}/contacts', {
+        params: { path: session.inRoom() },
+        body: { write_id, ...next.value },
+      }),
+    ),
+  () => ({
+    path: `/api/rooms/${session.inRoom().room_id}/contacts`,
+    body: { ...next.value },
+    words: `${here.value.find((g) => g.uid === next.value.gear)?.name ?? 'Gear'} ${next.value.kind}`,
+  }),
+)
+async function cleaned(gear: Thing, kind: 'disinfected' | 'dried') {
+  next.value = { kind, gear: gear.uid }
+  await clean.run()
+}
+const goes = ref({ gear: '', gone: true })
+const set = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/gear/{gear_id}/gone', {
+      params: { path: { ...session.inRoom(), gear_id: goes.value.gear } },
+      body: { write_id, gone: goes.value.gone },
+    }),
+  ),
+)
+async function away(gear: Thing, isGone: boolean) {
+  goes.value = { gear: gear.uid, gone: isGone }
+  await set.run()
+}
+const { strike, problem: strikeProblem } = useStrike()
+</script>
+
+<template>
+  <PageHead title="Gear" sentence="What goes from tank to tank carries what is in them." />
+  <ProblemNote :problem="told.error.value ?? clean.problem.value ?? set.problem.value ?? strikeProblem" />
+  <template v-if="told.data.value">
+    <div class="presses">
+      <Button label="List a thing" data-testid="add-gear" @click="ask('add')" />
+      <Button label="Water or hands went over" severity="secondary" @click="ask('over')" />
+    </div>
+    <p v-if="!here.length" class="none">
+      Nothing is listed. A net, a siphon, a bucket, a sponge: each with the tank it belongs to. Used
+      elsewhere, it is one press, and the trace from a sick tank knows of it.
+    </p>
+    <ul class="rows things" data-testid="gear-list">
+      <li v-for="g in here" :key="g.uid" :data-testid="`gear-${g.name}`">
+        <div class="what">
+          <b>{{ g.name }}</b>
+          <span class="small quiet"
+            >{{ g.kind_name }}{{ g.home_name ? `, belongs to ${g.home_name}` : ', belongs to no tank'
+            }}{{ g.last_words ? `; last ${g.last_words}` : '' }}</span
+          >
+          <span v-for="c in g.carries" :key="c" class="small tannin">{{ c }}</span>
+        </div>
+        <div class="does">
+          <Button label="Used in …" :aria-label="`${g.name} was used in a tank`" @click="ask('used', g)" />
+          <Button
+            label="Disinfected"
+            severity="secondary"
+            :aria-label="`${g.name} is disinfected`"
+            @click="cleaned(g, 'disinfected')"
+          />
+          <Button
+            label="Dried"
+            severity="secondary"
+            :aria-label="`${g.name} has dried`"
+            @click="cleaned(g, 'dried')"
+          />
+          <button type="button" class="link small" :aria-label="`mend ${g.name}`" @click="ask('mend', g)">
+            mend
+          </button>
+          <button
+            type="button"
+            class="link small"
+            :aria-label="`${g.name} is thrown away`"
+            @click="away(g, true)"
+          >
+            thrown away
+          </button>
+        </div>
+      </li>
+    </ul>
+    <section v-if="gone.length" aria-label="Thrown away">
+      <h2 class="block-head">Thrown away</h2>
+      <ul class="rows">
+        <li v-for="g in gone" :key="g.uid" class="line">
+          {{ g.name }}
+          <button
+            type="button"
+            class="link small"
+            :aria-label="`${g.name} is here again`"
+            @click="away(g, false)"
+          >
+            it is here again
+          </button>
+        </li>
+      </ul>
+    </section>
+    <section v-if="told.data.value.contacts.length" aria-label="What touched what">
+      <h2 class="block-head">What touched what</h2>
+      <ul class="rows" data-testid="contact-list">
+        <li v-for="c in told.data.value.contacts" :key="c.uid" class="line">
+          <span class="fig small">{{ c.at_words }}</span>
+          <span
+            >{{ c.words }} <span class="small quiet">{{ c.note }} {{ c.by }}</span></span
+          >
+          <button
+            type="button"
+            class="link small"
+            :aria-label="`strike out ${c.words}, ${c.at_words}`"
+            @click="strike('contact', c.uid)"
+          >
+            strike out
+          </button>
+        </li>
+      </ul>
+    </section>
+    <Dialog v-if="open" visible modal :header="title" @update:visible="open = null">
+      <GearForm
+        v-if="open === 'add' || open === 'mend'"
+        :kinds="told.data.value.kinds"
+        :gear="thing"
+        @done="open = null"
+      />
+      <ContactForm v-else :gear="thing" @done="open = null" />
+    </Dialog>
+  </template>
+</template>
+
+<style scoped>
+.presses,
+.does {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.presses {
+  margin-bottom: 16px;
+}
+.things,
+section {
+  max-width: 900px;
+  margin-bottom: 24px;
+}
+.things li {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 8px 16px;
+  padding: 10px 0;
+}
+.what {
+  display: grid;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  align-items: baseline;
+  padding: 6px 0;
+}
+.line > :nth-child(2) {
+  flex: 1;
+}
+.none {
+  padding: 8px 0;
+}
+@media (max-width: 759px) {
+  .does > :deep(.p-button),
+  .presses > :deep(.p-button) {
+    min-height: 56px;
+  }
+}
+</style>

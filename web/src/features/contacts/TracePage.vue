@@ -1,0 +1,194 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { answer, api } from '@/api/client'
+import DayField from '@/shared/DayField.vue'
+import LevelMark from '@/shared/LevelMark.vue'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+import TraceChart from './TraceChart.vue'
+
+/** From a sick tank and a first day: what shared water, gear, fish or hands with it, and what is to be done. */
+const props = defineProps<{ tank: string }>()
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const since = computed(() => (typeof route.query['since'] === 'string' ? route.query['since'] : undefined))
+const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
+const told = useQuery({
+  queryKey: ['trace', () => props.tank, since],
+  queryFn: () =>
+    answer(
+      api.GET('/api/rooms/{room_id}/tanks/{tank_id}/trace', {
+        params: { path: path.value, query: since.value ? { since: since.value } : {} },
+      }),
+    ),
+  retry: false,
+})
+const board = useQuery({
+  queryKey: ['tank', () => props.tank],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}', { params: { path: path.value } })),
+})
+const day = ref('')
+function again() {
+  void router.replace({ query: day.value ? { since: day.value } : {} })
+}
+const cleaned = ref('')
+const clean = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/contacts', {
+      params: { path: session.inRoom() },
+      body: { write_id, kind: 'disinfected', gear: cleaned.value },
+    }),
+  ),
+)
+async function disinfected(gear: string) {
+  cleaned.value = gear
+  await clean.run()
+}
+const SAYS = { surely: 'surely', perhaps: 'perhaps', hardly: 'hardly' } as const
+const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'here it is'
+</script>
+
+<template>
+  <PageHead :title="board.data.value?.name ?? 'Tank'" :sentence="told.data.value?.sentence" />
+  <ProblemNote :problem="told.error.value ?? clean.problem.value" />
+  <form class="since" novalidate @submit.prevent="again">
+    <DayField
+      v-model="day"
+      label="Since"
+      field="since"
+      :problem="null"
+      hint="since it may have carried it, if left empty"
+    />
+    <Button type="submit" label="Trace from there" severity="secondary" />
+  </form>
+  <div v-if="told.data.value" class="two">
+    <div>
+      <TraceChart :trace="told.data.value" data-testid="trace">
+        <template #row="{ row }">
+          <RouterLink :to="{ name: 'tank', params: { tank: row.tank } }"
+            ><b>{{ row.name }}</b></RouterLink
+          >
+          <span class="small quiet one">{{ row.fish }}</span>
+          <span class="small" :class="row.sick ? 'brick' : 'tannin'">{{
+            row.other_water ? 'other water' : says(row.likelihood)
+          }}</span>
+        </template>
+      </TraceChart>
+      <p class="small quiet key">
+        A whole line: fish or water went over, surely. A broken one: wet gear, perhaps. A dotted one: dried
+        gear or hands, hardly. Coarse, by common practice; no chance is claimed.
+      </p>
+      <p v-if="told.data.value.untouched.length" class="small">
+        Touched nothing, by the record: {{ told.data.value.untouched.join(', ') }}.
+      </p>
+      <section aria-label="As a list">
+        <h2 class="block-head">As a list</h2>
+        <p v-if="!told.data.value.lines.length" class="none">
+          By the record nothing went from here to another tank. What nobody wrote down is not in it: nets,
+          siphons, a splash, a hand.
+        </p>
+        <ol class="rows" data-testid="trace-lines">
+          <li v-for="(l, i) in told.data.value.lines" :key="i">
+            {{ l.words }} <span class="small quiet">{{ says(l.likelihood) }}</span>
+          </li>
+        </ol>
+      </section>
+      <section v-if="told.data.value.came.length" aria-label="Where it may have come from">
+        <h2 class="block-head">What came in before</h2>
+        <ol class="rows">
+          <li v-for="(l, i) in told.data.value.came" :key="i">
+            {{ l.words }} <span class="small quiet">{{ says(l.likelihood) }}</span>
+          </li>
+        </ol>
+      </section>
+    </div>
+    <div class="todo">
+      <h2 class="block-head">To do</h2>
+      <ul class="rows">
+        <li v-for="r in told.data.value.rows.filter((r) => r.watch_words)" :key="r.id">
+          <b>{{ r.name }}: {{ r.watch_words }}</b>
+          <span class="small quiet">{{
+            r.other_water || 'Look at them every day, at the skin and the breath first.'
+          }}</span>
+        </li>
+        <li v-for="g in told.data.value.gear" :key="g.uid" :data-testid="`trace-gear-${g.name}`">
+          <b>{{ g.name }}, {{ says(g.likelihood) }}</b>
+          <span class="small quiet">{{ g.words }}</span>
+          <span v-for="n in g.never" :key="n" class="small never"><LevelMark level="never" /> {{ n }}</span>
+          <span class="presses">
+            <Button
+              label="It is disinfected"
+              severity="secondary"
+              :aria-label="`${g.name} is disinfected`"
+              @click="disinfected(g.uid)"
+            />
+            <RouterLink class="small" :to="{ name: 'measure', query: { kind: 'disinfect', volume: '5 L' } }"
+              >bleach for 5 L</RouterLink
+            >
+          </span>
+        </li>
+      </ul>
+      <p v-if="told.data.value.rows.length < 2 && !told.data.value.gear.length" class="none">Nothing.</p>
+      <p class="small">
+        <RouterLink :to="{ name: 'gear' }">Gear, and what it touched</RouterLink>
+      </p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.since {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: end;
+  margin-bottom: 12px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 280px;
+  gap: 24px 32px;
+  align-items: start;
+}
+.key {
+  padding: 8px 0;
+}
+section {
+  margin-top: 20px;
+}
+.rows li {
+  padding: 6px 0;
+}
+.todo li {
+  display: grid;
+  gap: 2px;
+}
+.one {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.never {
+  color: var(--brick);
+}
+.presses {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  align-items: center;
+  padding-top: 4px;
+}
+.none {
+  padding: 8px 0;
+}
+@media (max-width: 1000px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

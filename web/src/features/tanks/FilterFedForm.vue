@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { answer, api } from '@/api/client'
+import ChoiceRow from '@/shared/ChoiceRow.vue'
+import EntryForm from '@/shared/EntryForm.vue'
+import { useSession } from '@/shared/session'
+import TextField from '@/shared/TextField.vue'
+import { useWrite } from '@/shared/useWrite'
+import WhenField from '@/shared/WhenField.vue'
+
+/** What a filter without fish is given to live on: ammonia, or food that rots. */
+const props = defineProps<{ tank: string }>()
+const emit = defineEmits<{ done: [] }>()
+const session = useSession()
+const what = ref<'ammonia' | 'food'>('ammonia')
+const amount = ref('')
+const at = ref<string | null>(null)
+const WHATS = [
+  { value: 'ammonia', label: 'ammonia' },
+  { value: 'food', label: 'food' },
+] as const
+const write = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/filter-fed', {
+      params: { path: { ...session.inRoom(), tank_id: props.tank } },
+      body: {
+        write_id,
+        ammonia: what.value === 'ammonia' ? amount.value : '',
+        feed: what.value === 'food' ? amount.value : '',
+        happened_at: at.value,
+      },
+    }),
+  ),
+)
+const problem = write.problem
+async function save() {
+  if (await write.run()) emit('done')
+}
+</script>
+
+<template>
+  <EntryForm
+    label="It is in"
+    :busy="write.busy.value"
+    :problem="problem"
+    :fields="['ammonia', 'feed', 'happened_at']"
+    testid="save-fed"
+    @save="save"
+  >
+    <ChoiceRow v-model="what" label="Given" :choices="WHATS" />
+    <TextField
+      v-model="amount"
+      :label="what === 'ammonia' ? 'It raised the water by' : 'So much food'"
+      :field="what === 'ammonia' ? 'ammonia' : 'feed'"
+      :problem="problem"
+      :placeholder="what === 'ammonia' ? '2 mg/L, as your kit counts' : '0.5 g'"
+      maxlength="30"
+      figure
+    />
+    <WhenField v-model="at" :problem="problem" />
+  </EntryForm>
+</template>

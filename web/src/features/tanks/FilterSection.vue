@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answer, api } from '@/api/client'
+import FigureText from '@/shared/FigureText.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useKept } from '@/shared/useKept'
+import { useStrike } from '@/shared/useStrike'
+import { useWrite } from '@/shared/useWrite'
+import FilterChart from './FilterChart.vue'
+import FilterFedForm from './FilterFedForm.vue'
+import FilterForm from './FilterForm.vue'
+import TestForm from './TestForm.vue'
+
+/** The filter of a tank from its first day until it takes what the fish give off, and the changes that stand in for it until then. */
+const props = defineProps<{ tank: string }>()
+const session = useSession()
+const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
+const feed = ref('')
+useKept(`filter-${props.tank}`, { feed })
+const asked = ref(feed.value)
+const told = useQuery({
+  queryKey: ['filter', () => props.tank, asked],
+  queryFn: () =>
+    answer(
+      api.GET('/api/rooms/{room_id}/tanks/{tank_id}/filter', {
+        params: { path: path.value, query: { feed: asked.value } },
+      }),
+    ),
+  retry: false,
+})
+const open = ref<'begin' | 'feed' | 'test' | null>(null)
+const TITLES = { begin: 'A filter is begun', feed: 'Feed the filter', test: 'Water test' }
+const { strike, problem: strikeProblem } = useStrike()
+const planned = ref(false)
+const plan = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/standing', {
+      params: { path: path.value },
+      body: {
+        write_id,
+        kind: 'change',
+        every_days: '1',
+        share: told.data.value?.load?.change_share ?? '',
+        title: 'Change water, until the filter works',
+      },
+    }),
+  ),
+)
+async function onToday() {
+  if (await plan.run()) planned.value = true
+}
+</script>
+
+<template>
+  <section aria-label="Filter" data-testid="filter">
+    <h2 class="block-head">
+      Filter
+      <span v-if="told.data.value?.origin_words" class="small quiet"
+        >{{ told.data.value.origin_words }}, {{ told.data.value.begun_words }}
+        <button
+          v-if="told.data.value.entry"
+          type="button"
+          class="link small"
+          aria-label="strike out the beginning of the filter"
+          @click="strike('filter', told.data.value.entry)"
+        >
+          strike out
+        </button></span
+      >
+    </h2>
+    <ProblemNote :problem="told.error.value ?? strikeProblem ?? plan.problem.value" />
+    <template v-if="told.data.value">
+      <p v-if="!told.data.value.origin_words" class="none">
+        No filter was begun here. A sponge that ran for four weeks in a healthy tank works within days;
+        bottled bacteria take a week or more; from nothing it takes three to six weeks.
+      </p>
+      <p v-if="told.data.value.trouble" class="none">{{ told.data.value.trouble }}</p>
+      <template v-if="told.data.value.forecast">
+        <p class="ready" data-testid="filter-ready">
+          <b>{{ told.data.value.forecast.ready_words }}</b>
+          <span class="small quiet">band: nine in ten; {{ told.data.value.forecast.unit_words }}</span>
+        </p>
+        <FilterChart :forecast="told.data.value.forecast" />
+        <ul class="small quiet">
+          <li v-for="w in told.data.value.forecast.words" :key="w">{{ w }}</li>
+        </ul>
+      </template>
+      <div class="presses">
+        <Button
+          :label="told.data.value.origin_words ? 'Begin anew' : 'Begin a filter'"
+          :severity="told.data.value.origin_words ? 'secondary' : undefined"
+          data-testid="begin-filter"
+          @click="open = 'begin'"
+        />
+        <template v-if="told.data.value.origin_words">
+          <Button label="Water test" severity="secondary" @click="open = 'test'" />
+          <Button label="Feed it" severity="secondary" data-testid="feed-filter" @click="open = 'feed'" />
+        </template>
+      </div>
+      <ul v-if="told.data.value.fed.length" class="rows small">
+        <li v-for="f in told.data.value.fed.slice(0, 6)" :key="f.uid" class="fed">
+          <span class="fig">{{ f.day_words }}</span> {{ f.words }}
+          <button
+            type="button"
+            class="link small"
+            :aria-label="`strike out ${f.words} of ${f.day_words}`"
+            @click="strike('fed', f.uid)"
+          >
+            strike out
+          </button>
+        </li>
+      </ul>
+      <article class="slip" data-testid="filter-load">
+        <form class="load" novalidate @submit.prevent="asked = feed">
+          <label for="feed">Food a day</label>
+          <InputText
+            id="feed"
+            v-model="feed"
+            :placeholder="
+              told.data.value.load
+                ? `${told.data.value.load.feed.figure} ${told.data.value.load.feed.unit}`
+                : '1.5 g'
+            "
+            maxlength="20"
+          />
+          <Button type="submit" label="Reckon" severity="secondary" />
+        </form>
+        <p v-if="told.data.value.ask_load" class="small quiet">{{ told.data.value.ask_load }}</p>
+        <template v-if="told.data.value.load">
+          <p class="small quiet">
+            {{
+              told.data.value.load.from_fish
+                ? 'A fiftieth of what the fish weigh at their full size; young ones eat less.'
+                : 'As you say.'
+            }}
+            It raises ammonia by {{ told.data.value.load.per_day.figure }}
+            {{ told.data.value.load.per_day.unit }} as N a day.
+          </p>
+          <p v-if="told.data.value.load.change" class="big">
+            <FigureText
+              :figure="told.data.value.load.change.figure"
+              :unit="told.data.value.load.change.unit"
+            />
+          </p>
+          <p>{{ told.data.value.load.words }}</p>
+          <p v-if="told.data.value.load.change_share" class="presses">
+            <Button
+              v-if="!planned"
+              label="Put the changes on Today"
+              data-testid="plan-changes"
+              @click="onToday"
+            />
+            <b v-else role="status">They stand on Today, each day until you end them.</b>
+          </p>
+        </template>
+      </article>
+    </template>
+    <Dialog v-if="open" visible modal :header="TITLES[open]" @update:visible="open = null">
+      <FilterForm v-if="open === 'begin'" :tank="tank" @done="open = null" />
+      <FilterFedForm v-else-if="open === 'feed'" :tank="tank" @done="open = null" />
+      <TestForm v-else :tank="tank" :asked="['ammonia', 'nitrite', 'nitrate']" @done="open = null" />
+    </Dialog>
+  </section>
+</template>
+
+<style scoped>
+.none {
+  padding: 8px 0;
+}
+.ready {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 4px 12px;
+  padding: 6px 0;
+}
+.ready b {
+  color: var(--leaf);
+}
+.presses {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  padding: 10px 0;
+}
+.fed {
+  padding: 4px 0;
+}
+.slip {
+  background: var(--plate);
+  border: 1px solid var(--ink);
+  padding: 14px 18px;
+  margin-top: 12px;
+}
+.load {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  padding-bottom: 8px;
+}
+.load :deep(input) {
+  width: 110px;
+}
+.big {
+  font-size: 48px;
+  line-height: 56px;
+}
+@media (max-width: 759px) {
+  .presses :deep(.p-button) {
+    min-height: 56px;
+  }
+}
+</style>

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { answer, api, type Schemas } from '@/api/client'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import { useWrite } from '@/shared/useWrite'
+import OrderForm from './OrderForm.vue'
+
+/** Fish that are ordered and have not come, for one tank or for all. */
+defineProps<{ orders: Schemas['OrderOut'][]; tank?: string }>()
+const session = useSession()
+const ordering = ref(false)
+const off = ref('')
+const callOff = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/orders/{order_id}/call-off', {
+      params: { path: { ...session.inRoom(), order_id: off.value } },
+      body: { write_id },
+    }),
+  ),
+)
+async function press(order: string) {
+  off.value = order
+  await callOff.run()
+}
+</script>
+
+<template>
+  <section aria-label="Ordered" class="orders" data-testid="orders">
+    <h2 class="block-head">
+      Ordered
+      <button type="button" class="link small" data-testid="order" @click="ordering = true">
+        order fish
+      </button>
+    </h2>
+    <ProblemNote :problem="callOff.problem.value" />
+    <p v-if="!orders.length" class="small quiet none">
+      Nothing is ordered. What is written down here is waited for: the tank and its filter are held against
+      it.
+    </p>
+    <ul class="rows">
+      <li v-for="o in orders" :key="o.uid">
+        <span>
+          <b>{{ o.words }}</b>
+          <span class="small quiet"
+            >{{ o.supplier ? `from ${o.supplier}` : ''
+            }}{{ !tank && o.tank_name ? `${o.supplier ? ', ' : ''}for ${o.tank_name}` : '' }}</span
+          >
+        </span>
+        <span class="fig small" :class="{ brick: o.overdue }">{{ o.expected_words }}</span>
+        <button type="button" class="link small" :aria-label="`call off ${o.words}`" @click="press(o.uid)">
+          call it off
+        </button>
+      </li>
+    </ul>
+    <Dialog v-model:visible="ordering" modal header="Fish are ordered">
+      <OrderForm :tank="tank" @done="ordering = false" />
+    </Dialog>
+  </section>
+</template>
+
+<style scoped>
+.orders {
+  margin-bottom: 24px;
+}
+.none {
+  padding: 6px 0;
+}
+.rows li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  align-items: baseline;
+  padding: 7px 0;
+}
+.rows li > :first-child {
+  display: grid;
+  flex: 1;
+}
+</style>
