@@ -11,6 +11,7 @@ from pennywort.baths.models import BathEvent, BathRun
 from pennywort.core.errors import Conflict, InvalidInput, Refused
 from pennywort.core.medicine.bath_run import EVENTS, Happened, RunState, may_give_again, read_run, soonest_again
 from pennywort.core.medicine.guards import tender_words
+from pennywort.core.medicine.product import measured_for
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Use
 from pennywort.core.reference.kinds import kinds_of
@@ -25,6 +26,9 @@ from pennywort.measure.requests import BathIn, DoseRequest
 from pennywort.measure.schemas import MeasuredOut
 from pennywort.records.actor import Actor
 from pennywort.records.services import CLOCK_SLACK, find, new_entry, when
+from pennywort.shelf.models import Bottle
+from pennywort.shelf.queries import product_of_bottle
+from pennywort.shelf.stocked import take
 
 ROUTES = ("bath", "dip", "topical", "eggs")
 # a use in the tank itself that is stopped by the clock
@@ -248,6 +252,17 @@ def _follows(run: BathRun, events: Sequence[BathEvent], state: RunState, *, kind
         raise Conflict("Not again now: look at the colour first, and never more than the most in all.", field="kind")
 
 
+def _from_the_bottle(actor: Actor, *, uid: UUID, run: BathRun, at: datetime) -> None:
+    """What the mix took of a bottle of the shelf, where it was made from one; it is made once for all turns."""
+    named = run.request.get("bottle")
+    amounts = run.told.get("amounts") or [{}]
+    active_mg = amounts[0].get("active_mg")
+    bottle = Bottle.objects.filter(fishroom=actor.fishroom, uid=named).first() if named else None
+    if bottle is not None and active_mg:
+        amount = measured_for(product_of_bottle(bottle), active_mg=active_mg)[1]
+        take(actor, uid=uuid5(uid, "taken"), item=bottle, amount=amount, note=run.title, happened_at=at)
+
+
 def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datetime | None, strip: str = "") -> dict[str, Any]:
     """Something happened at the bath. Out of the last turn does the task; an overrun stays in the record.
 
@@ -267,6 +282,8 @@ def note(actor: Actor, *, uid: UUID, run: BathRun, kind: str, happened_at: datet
     entry = new_entry(BathEvent, actor, uid=uid, name="entry", happened_at=happened_at, run=run, kind=kind, strip_mg_per_l=read)
     if kind in ("in", "again") and run.task is not None and run.task.kind == "dose":
         _dosed(actor, uid=uid, run=run, first=kind == "in", at=entry.happened_at)
+    elif kind == "in" and state.turn_count == 0:
+        _from_the_bottle(actor, uid=uid, run=run, at=entry.happened_at)
     if state.in_at is not None and kind == "out" and entry.happened_at < state.in_at:
         raise InvalidInput("They can’t be out before they were in.", field="happened_at")
     happened = [*events, entry]

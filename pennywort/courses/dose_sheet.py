@@ -15,6 +15,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import Shown, show_amount, show_concentration, show_fraction, show_temperature, show_volume
+from pennywort.courses.queries.left import left_of, smaller_words, there_words
 from pennywort.courses.queries.salty import swap_words
 from pennywort.courses.schemas import BuyOut, ParameterOut, RisksOut, SlipLineOut, SlipOut, StepOut
 from pennywort.courses.stages_shown import stages_out
@@ -210,6 +211,7 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, labels: Sequence[Lab
     lines += [_by_label(label, plan, tank=tank, actor=actor) for label in labels]
     pieces = {label.product.strip(): label.piece for label in labels}
     found = library()
+    lefts = left_of(actor) if plan.to_buy else []
     vet = next((found.uses[use] for use in dict.fromkeys(s.use for s in plan.steps if s.use) if found.uses[use][1].gate == "vet"), None)
     return SlipOut(
         protocol=protocol.id,
@@ -237,9 +239,11 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, labels: Sequence[Lab
                 product=b.product,
                 amount=ShownOut.of(show_amount(b.measures, b.amount, actor.preferences, piece=pieces.get(b.product, "piece"))),
                 cost=f"{b.cost:.2f}" if b.cost is not None else "",
+                there_words=there_words(actor, lefts, active=b.active or "", product=b.product, measures=b.measures, amount=b.amount),
             )
             for b in plan.to_buy
         ],
+        smaller_words=smaller_words(actor, tank, plan.to_buy),
         strip=plan_strip(actor, tank, plan, protocol),
         stages=stages_out(actor, protocol, left=plan.left, starts_at=plan.starts_at),
         left_words=left_words(plan, actor),

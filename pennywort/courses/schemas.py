@@ -131,6 +131,8 @@ class BuyOut(Schema):
     product: str
     amount: ShownOut
     cost: str
+    # held against what stands on the shelf, where somebody said what is in it
+    there_words: str
 
 
 class SchoolsIn(In):
@@ -188,6 +190,8 @@ class SlipOut(Schema):
     needs_vet: bool
     vet_reason: str
     to_buy: list[BuyOut]
+    # what the same would take in the next smaller tank of this water
+    smaller_words: str
     strip: PlanStripOut
     stages: StagesOut | None
     left_words: str

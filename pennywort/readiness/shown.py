@@ -222,8 +222,10 @@ def forecast_out(followed: Followed, actor: Actor, *, orders: Sequence[Order] = 
     # the rows are scaled to what is likely: a band that goes above is cut at its row
     highest = {name: 1.25 * max([0.4, *(getattr(b, name).middle for b in curve), *(v for r in read if (v := getattr(r, name)) is not None)]) for name in per}
     return ForecastOut(
-        begins_at=followed.start.happened_at, ends_at=end, now=actor.now, curve=curve, read=read, highest=highest, highest_words={name: show_concentration(value).figure for name, value in highest.items()}, days=_days(followed, actor, end),
-        ready_at=middle, ready_from=early, ready_until=late, ready_words=ready_words(followed, actor), words=[*_held_against(followed, actor, orders), *_words(followed, actor)],
+        begins_at=followed.start.happened_at, ends_at=end, now=actor.now, curve=curve, read=read, highest=highest,
+        highest_words={name: show_concentration(value).figure for name, value in highest.items()}, days=_days(followed, actor, end),
+        ready_at=middle, ready_from=early, ready_until=late, ready_words=ready_words(followed, actor),
+        words=[*_held_against(followed, actor, orders), *_words(followed, actor)],
         unit_words="mg/L as NH₄, NO₂ and NO₃, as your kit counts" if ion else "mg/L as nitrogen, N",
     )  # fmt: skip
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date
+from datetime import date, datetime
 from typing import Any, Literal
 from uuid import UUID
 
@@ -15,16 +15,75 @@ from pennywort.core.reference import library, naming
 from pennywort.core.units import show_amount
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import Typed, Write
+from pennywort.records.schemas import In, Plain, Typed, Write
 from pennywort.records.writes import writes
-from pennywort.shelf import labels, queries, services
+from pennywort.shelf import labels, queries, services, stocked
 from pennywort.shelf.labels import LabelIn
 from pennywort.shelf.models import Bottle, LabelledProduct, OwnTool, WeighedSpoon
 
 router = Router(tags=["shelf"])
 
 
-class BottleIn(Write):
+class StockedIn(In):
+    """What is known of a bottle or a box beside what it holds."""
+
+    content: Typed = ""
+    expires_on: date | None = None
+    opened_on: date | None = None
+    seal_whole: bool | None = None
+    lot: str = Field(default="", max_length=40)
+    bought_from: str = Field(default="", max_length=60)
+    paid: Typed = ""
+    paid_for: Typed = ""
+
+
+class MendIn(StockedIn, Write):
+    """A bottle or a box as it is now; ``content``: what is in it, or empty to leave it as it is counted."""
+
+    what: Literal["bottle", "label"]
+    uid: UUID
+    name: str = Field(default="", max_length=60)
+
+    def typed(self) -> stocked.TypedStocked:
+        return stocked.TypedStocked(**{name: getattr(self, name) for name in stocked.TypedStocked.__dataclass_fields__})
+
+
+class TakenIn(Write):
+    what: Literal["bottle", "label"]
+    uid: UUID
+    amount: Typed
+    note: str = Field(default="", max_length=200)
+    happened_at: datetime | None = None
+
+
+class StockedOut(Plain):
+    """The same as it stands, and as it is typed again; ``soon_words`` where its date comes within sixty days."""
+
+    words: list[str]
+    soon_words: str
+    expires_on: date | None
+    opened_on: date | None
+    seal_whole: bool | None
+    lot: str
+    bought_from: str
+    paid: str
+    paid_for: str
+
+    @staticmethod
+    def of(item: stocked.Item, actor: Actor) -> StockedOut:
+        words = [f"opened {_day(item.opened_on)}" if item.opened_on else ""]
+        words.append("" if item.seal_whole is None else "its seal was whole" if item.seal_whole else "its seal was broken when it was opened")
+        words += [f"lot {item.lot}" if item.lot else "", f"from {item.bought_from}" if item.bought_from else ""]
+        piece = naming.plural(item.piece, 2)
+        paid_for = show_amount(stocked.measures_of_item(item), item.paid_for, actor.preferences, piece=item.piece).text if item.paid_for else ""
+        return StockedOut(
+            words=[w for w in words if w], soon_words=stocked.soon_words(item, actor), expires_on=item.expires_on, opened_on=item.opened_on,
+            seal_whole=item.seal_whole, lot=item.lot, bought_from=item.bought_from, paid=f"{item.paid:.2f}" if item.paid is not None else "",
+            paid_for=paid_for.removesuffix(piece).strip(),
+        )  # fmt: skip
+
+
+class BottleIn(StockedIn, Write):
     """A product as its label says, a strength of the formulary, or a stock solution made here."""
 
     name: str = Field(max_length=60)
@@ -35,13 +94,10 @@ class BottleIn(Write):
     density: Typed = ""
     piece: str = Field(default="tablet", max_length=20)
     form: str = Field(default="", max_length=20)
-    expires_on: date | None = None
     made_on: date | None = None
     keeps_days: int | None = None
     weighed: Typed = ""
     made_up_to: Typed = ""
-    paid: Typed = ""
-    paid_for: Typed = ""
 
     def typed(self) -> services.TypedBottle:
         return services.TypedBottle(**{name: getattr(self, name) for name in services.TypedBottle.__dataclass_fields__})
@@ -73,6 +129,7 @@ class KeptLabelOut(Schema):
     words: str
     holds_words: str
     label: LabelIn
+    stocked: StockedOut
 
 
 class GoneIn(Write):
@@ -92,6 +149,7 @@ class BottleOut(Schema):
     paid_words: str
     past: bool
     stock: bool
+    stocked: StockedOut
 
 
 class OwnToolOut(Schema):
@@ -142,6 +200,7 @@ def bottle_out(bottle: Bottle, actor: Actor) -> BottleOut:
         paid_words=_paid_words(bottle, product, actor),
         past=queries.is_past(bottle, actor),
         stock=bottle.made_on is not None,
+        stocked=StockedOut.of(bottle, actor),
     )
 
 
@@ -162,6 +221,7 @@ def label_out(kept: LabelledProduct, actor: Actor) -> KeptLabelOut:
         words=f"{amount} in every {typed.per_volume}, every {typed.every}, {kept.days} {'day' if kept.days == 1 else 'days'}{new}",
         holds_words=", ".join(found[name].short_name for name in kept.holds if name in found),
         label=LabelIn(**vars(typed)),
+        stocked=StockedOut.of(kept, actor),
     )
 
 
@@ -205,6 +265,18 @@ def shelf(request: HttpRequest, room_id: Path[UUID]) -> ShelfOut:
 def add_bottle(actor: Actor, body: BottleIn) -> dict[str, Any]:
     """Put a bottle or a stock solution on the shelf."""
     return services.add_bottle(actor, uid=body.write_id, typed=body.typed())
+
+
+@writes(router, "/shelf/stocked")
+def mend_stocked(actor: Actor, body: MendIn) -> dict[str, Any]:
+    """Say anew what is known of a bottle or a box: what is in it, its date, when it was opened."""
+    return stocked.mend_item(actor, what=body.what, uid=body.uid, typed=body.typed())
+
+
+@writes(router, "/shelf/taken")
+def take_by_hand(actor: Actor, body: TakenIn) -> dict[str, Any]:
+    """Something was taken that no course and no bath knows of."""
+    return stocked.take_by_hand(actor, uid=body.write_id, what=body.what, item=body.uid, amount=body.amount, note=body.note, happened_at=body.happened_at)
 
 
 @writes(router, "/shelf/labels")

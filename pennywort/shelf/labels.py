@@ -21,6 +21,7 @@ from pennywort.shelf.products import read_drops_per_ml
 from pennywort.shelf.services import TEASPOON_G
 
 MOST_KEPT = 200
+BOX = ("content", "content_at", "expires_on", "opened_on", "seal_whole", "lot", "bought_from")
 VOLUMES = {"l": ("liter", "L"), "us_gal": ("gallon", "US gal"), "imp_gal": ("imperial_gallon", "imp gal")}
 
 
@@ -159,6 +160,9 @@ def keep_label(actor: Actor, *, uid: UUID, typed: TypedLabel) -> dict[str, Any]:
     read, paid = read_label(actor, typed, at="label"), _paid(actor, typed, at="label")
     name = read.product.strip()
     drops = read_drops_per_ml(actor, typed.drops_per_ml, field="label.drops_per_ml") if typed.counts == "drops" else None
+    older = LabelledProduct.objects.filter(fishroom=actor.fishroom, gone_at=None, product=name).last()
+    # another reading of the label is of the same box
+    box = {f: getattr(older, f) for f in BOX} if older is not None and older.counts == typed.counts else {}
     LabelledProduct.objects.filter(fishroom=actor.fishroom, gone_at=None, product=name).update(gone_at=actor.now)
     if LabelledProduct.objects.filter(fishroom=actor.fishroom, gone_at=None).count() >= MOST_KEPT:
         raise Conflict("So many labels on one shelf? Take off what is used up first.", field="label")
@@ -166,7 +170,7 @@ def keep_label(actor: Actor, *, uid: UUID, typed: TypedLabel) -> dict[str, Any]:
         uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper, product=name, counts=typed.counts, amount=read.amount,
         drops_per_ml=drops, per_volume_l=read.per_volume_l, every_h=read.every_h, days=typed.days, new_days=typed.new_days, piece=read.piece,
         change_fraction=read.change_fraction, change_on_day=read.change_on_day, holds=list(read.holds), teaspoon_g=read.teaspoon_g,
-        paid=paid[0] if paid else None, paid_for=paid[1] if paid else None,
+        paid=paid[0] if paid else None, paid_for=paid[1] if paid else None, **box,
     )  # fmt: skip
     return {"uid": str(kept.uid)}
 

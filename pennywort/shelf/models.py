@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
-from pennywort.records.models import RoomRecord
+from pennywort.records.models import LedgerRecord, RoomRecord
 
 OWN_KINDS = [
     ("percent_w_v", "%, grams in 100 mL"), ("percent_w_w", "% by weight"), ("mg_per_ml", "mg in each mL"), ("purity_percent", "powder, % pure"),
@@ -13,7 +13,28 @@ OWN_KINDS = [
 TOOL_FORMS = [("scale", "scale"), ("syringe", "syringe"), ("cylinder", "cylinder"), ("dropper", "dropper"), ("spoon", "spoon")]
 
 
-class Bottle(RoomRecord):
+class Stocked(RoomRecord):
+    """What is known of a bottle or a box beside what it holds."""
+
+    # what was in it when somebody last said so, in the unit it is measured in; doses since then are taken from it
+    content = models.FloatField(null=True, blank=True)
+    content_at = models.DateTimeField(null=True, blank=True)
+    expires_on = models.DateField(null=True, blank=True)
+    opened_on = models.DateField(null=True, blank=True)
+    # whether its seal was whole when it was opened; empty where nobody said
+    seal_whole = models.BooleanField(null=True, blank=True)
+    lot = models.CharField(max_length=40, blank=True)
+    bought_from = models.CharField(max_length=60, blank=True)
+    # what was paid for how much: mg of powder, mL of liquid, pieces
+    paid = models.FloatField(null=True, blank=True)
+    paid_for = models.FloatField(null=True, blank=True)
+    gone_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta(RoomRecord.Meta):
+        abstract = True
+
+
+class Bottle(Stocked):
     """A product, as its label says, or a stock solution made of one. ``gone_at`` once it is used up or thrown out.
 
     ``value`` in the unit of ``kind``; ``strength_id`` where it is one of the formulary's own. A stock has ``made_on`` and
@@ -29,25 +50,12 @@ class Bottle(RoomRecord):
     piece = models.CharField(max_length=20, default="tablet")
     # which kind of it, where its kinds are held at levels far apart
     form_id = models.CharField(max_length=20, blank=True)
-    expires_on = models.DateField(null=True, blank=True)
     made_on = models.DateField(null=True, blank=True)
     keeps_days = models.PositiveIntegerField(null=True, blank=True)
     weighed_mg = models.FloatField(null=True, blank=True)
     made_up_to_ml = models.FloatField(null=True, blank=True)
-    # what was paid for how much: mg of powder, mL of liquid, pieces
-    paid = models.FloatField(null=True, blank=True)
-    paid_for = models.FloatField(null=True, blank=True)
-    # what was in it when somebody last said so, in the unit it is measured in; doses since then are taken from it
-    content = models.FloatField(null=True, blank=True)
-    content_at = models.DateTimeField(null=True, blank=True)
-    opened_on = models.DateField(null=True, blank=True)
-    # whether its seal was whole when it was opened; empty where nobody said
-    seal_whole = models.BooleanField(null=True, blank=True)
-    lot = models.CharField(max_length=40, blank=True)
-    bought_from = models.CharField(max_length=60, blank=True)
-    gone_at = models.DateTimeField(null=True, blank=True)
 
-    class Meta(RoomRecord.Meta):
+    class Meta(Stocked.Meta):
         abstract = False
 
 
@@ -79,7 +87,7 @@ class WeighedSpoon(RoomRecord):
 LABEL_COUNTS = [("volume", "mL"), ("drops", "drops"), ("mass", "grams"), ("pieces", "pieces")]
 
 
-class LabelledProduct(RoomRecord):
+class LabelledProduct(Stocked):
     """A product that goes by its own label: so much (mL, mg or pieces) in so many litres, how often and how long, and what it holds."""
 
     product = models.CharField(max_length=80)
@@ -97,9 +105,15 @@ class LabelledProduct(RoomRecord):
     holds = models.JSONField(default=list)
     # what a level teaspoon of a dry one weighs
     teaspoon_g = models.FloatField(null=True, blank=True)
-    paid = models.FloatField(null=True, blank=True)
-    paid_for = models.FloatField(null=True, blank=True)
-    gone_at = models.DateTimeField(null=True, blank=True)
 
-    class Meta(RoomRecord.Meta):
+    class Meta(Stocked.Meta):
         abstract = False
+
+
+class Taken(LedgerRecord):
+    """Something taken from a bottle that is no dose of a course: for a bath, or by hand; in the unit it is measured in."""
+
+    bottle = models.ForeignKey(Bottle, null=True, blank=True, on_delete=models.CASCADE, related_name="taken")
+    label = models.ForeignKey(LabelledProduct, null=True, blank=True, on_delete=models.CASCADE, related_name="taken")
+    amount = models.FloatField()
+    note = models.CharField(max_length=200, blank=True)

@@ -2,23 +2,22 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from typing import Any
 from uuid import UUID
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.medicine.product import listed_product, measures_of, own_product, stock_mg_per_ml
+from pennywort.core.medicine.product import listed_product, own_product, stock_mg_per_ml
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active
 from pennywort.records.actor import Actor
 from pennywort.records.services import find
 from pennywort.shelf.models import Bottle, LabelledProduct, OwnTool, WeighedSpoon
-from pennywort.shelf.products import STRENGTH_READ_AS, read_amount, read_drops_per_ml
-from pennywort.shelf.queries import product_of_bottle
+from pennywort.shelf.products import STRENGTH_READ_AS, read_drops_per_ml
+from pennywort.shelf.stocked import TypedStocked, facts_of, measures_of_item
 
 # grams a level spoon may hold of anything a keeper weighs
-MOST_PAID = 1e6
 KINDS: dict[str, type[Bottle] | type[OwnTool] | type[LabelledProduct]] = {"bottle": Bottle, "tool": OwnTool, "label": LabelledProduct}
 TEASPOON_G, TABLESPOON_G = (0.5, 30.0), (1.5, 90.0)
 
@@ -36,6 +35,11 @@ class TypedBottle:
     piece: str = "tablet"
     form: str = ""
     expires_on: date | None = None
+    content: str = ""
+    opened_on: date | None = None
+    seal_whole: bool | None = None
+    lot: str = ""
+    bought_from: str = ""
     made_on: date | None = None
     keeps_days: int | None = None
     weighed: str = ""
@@ -78,7 +82,11 @@ def add_bottle(actor: Actor, *, uid: UUID, typed: TypedBottle) -> dict[str, Any]
         except InvalidInput as error:
             raise InvalidInput(error.message, field="value" if error.field == "own_strength" else error.field) from error
         values = {"kind": typed.kind, "value": value, "density_kg_per_l": density, "piece": typed.piece.strip() or "tablet", "form_id": typed.form}
-    values |= _price(actor, typed, Bottle(name="", active_id=active.id, **values))
+    told = TypedStocked(**{name: getattr(typed, name) for name in TypedStocked.__dataclass_fields__})
+    # a stock that was just mixed holds what it was made up to
+    if typed.kind == "stock" and not told.content.strip():
+        told = replace(told, content=typed.made_up_to)
+    values |= facts_of(actor, told, measures=measures_of_item(Bottle(name="", active_id=active.id, **values)))
     bottle = Bottle.objects.create(
         uid=uid,
         fishroom=actor.fishroom,
@@ -86,24 +94,9 @@ def add_bottle(actor: Actor, *, uid: UUID, typed: TypedBottle) -> dict[str, Any]
         recorded_by=actor.keeper,
         name=typed.name.strip(),
         active_id=active.id,
-        expires_on=typed.expires_on,
         **values,
     )
     return {"uid": str(bottle.uid)}
-
-
-def _price(actor: Actor, typed: TypedBottle, bottle: Bottle) -> dict[str, float | None]:
-    """What was paid for how much of it, in the unit it is measured in. :raises InvalidInput: one without the other, or nothing."""
-    paid = actor.read_optional(typed.paid, kind="number", field="paid")
-    if paid is None and not typed.paid_for.strip():
-        return {"paid": None, "paid_for": None}
-    if paid is None or paid < 0 or paid > MOST_PAID:
-        raise InvalidInput("What did it cost? A plain number, in your own money.", field="paid")
-    measures = measures_of(product_of_bottle(bottle))
-    amount = read_amount(actor, typed.paid_for, measures=measures, field="paid_for")
-    if amount <= 0:
-        raise InvalidInput("This must be more than nothing.", field="paid_for")
-    return {"paid": paid, "paid_for": amount}
 
 
 def _stock(actor: Actor, active: Active, typed: TypedBottle) -> dict[str, Any]:

@@ -17,6 +17,7 @@ from pennywort.cases.release_api import router as releases
 from pennywort.contacts.api import router as gear
 from pennywort.courses.api import router as courses
 from pennywort.courses.protocol_api import router as protocols
+from pennywort.courses.shelf_api import router as left_on_shelf
 from pennywort.courses.tank_api import router as changed_tanks
 from pennywort.courses.transfer_api import router as groups
 from pennywort.fish.api import router as fish
@@ -62,6 +63,7 @@ api.add_router("/rooms/{uuid:room_id}", room)
 api.add_router("/rooms/{uuid:room_id}", people)
 api.add_router("/rooms/{uuid:room_id}", measure)
 api.add_router("/rooms/{uuid:room_id}", shelf)
+api.add_router("/rooms/{uuid:room_id}", left_on_shelf)
 api.add_router("/rooms/{uuid:room_id}", tanks)
 api.add_router("/rooms/{uuid:room_id}", changed_tanks)
 api.add_router("/rooms/{uuid:room_id}", upkeep)

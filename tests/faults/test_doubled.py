@@ -125,6 +125,8 @@ class WritesCase(RoomCase):
         """The same of tanks made ready, of gear and of orders."""
         tank, order = f"tanks/{self.weir}", {"species": "guppy", "count": 3, "expected_on": "2026-12-01"}
         return {
+            "mend_stocked": lambda: ("shelf/stocked", {"what": "bottle", "uid": self.a_bottle(), "name": "brown", "content": "50 mL"}),
+            "take_by_hand": lambda: ("shelf/taken", {"what": "bottle", "uid": self.a_bottle(), "amount": "2 mL"}),
             "tick_setup": lambda: (f"{tank}/setup", {"item": "leak"}),
             "take_down": lambda: (f"tanks/{self.sea}/take-down", {"note": "dried"}),
             "set_up_again": self.a_tank_put_away,
@@ -138,6 +140,9 @@ class WritesCase(RoomCase):
             "call_off_order": lambda: (f"orders/{self.send('orders', order)['uid']}/call-off", {}),
             "arrive_together": lambda: (f"{tank}/arrivals", {"groups": [{"species": "guppy", "count": 5}, {"species": "cherry barb", "count": 2}]}),
         }
+
+    def a_bottle(self) -> str:
+        return str(self.send("shelf/bottles", {"name": "peroxide", "active": "hydrogen_peroxide", "kind": "percent_w_v", "value": "3"})["uid"])
 
     def a_net(self) -> str:
         return str(self.send("gear", {"name": "net 1", "kind": "net"})["uid"])

@@ -41,6 +41,7 @@ from pennywort.core.reference.models import (
     Publication,
     Reporting,
     SetupItem,
+    SickBayItem,
     Species,
     Tool,
     UpkeepKind,
@@ -81,6 +82,7 @@ class Library:
     upkeep: dict[str, UpkeepKind]
     setup: dict[str, SetupItem]
     gear: dict[str, GearKind]
+    sick_bay: dict[str, SickBayItem]
     emergencies: dict[str, Emergency]
     tools: dict[str, Tool]
     actives: dict[str, Active]
@@ -225,6 +227,7 @@ def load_library(folder: Path = DATA) -> Library:
         upkeep=_list(folder / "upkeep.yaml", UpkeepKind),
         setup=_list(folder / "setup.yaml", SetupItem),
         gear=_list(folder / "gear.yaml", GearKind),
+        sick_bay=_list(folder / "sick_bay.yaml", SickBayItem),
         emergencies=_list(folder / "emergencies.yaml", Emergency),
         tools=_list(folder / "tools.yaml", Tool),
         actives=actives,

@@ -82,6 +82,16 @@ class GearKind(Sourced):
     text: str
 
 
+class SickBayItem(Sourced):
+    """Something to have at hand before it is needed, in these waters; ``actives``: any one of them on the shelf is it. Empty: no bottle."""
+
+    id: str
+    name: str
+    actives: tuple[str, ...]
+    water: tuple[WaterType, ...] = Field(min_length=1)
+    text: str
+
+
 class UpkeepKind(Sourced):
     """Something done at a tank every so many days; ``done_by``: the ledger whose entries do it, or a note of its own."""
 

@@ -748,6 +748,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/shelf/stocked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mend Stocked
+         * @description Say anew what is known of a bottle or a box: what is in it, its date, when it was opened.
+         */
+        post: operations["mend_stocked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/shelf/taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take By Hand
+         * @description Something was taken that no course and no bath knows of.
+         */
+        post: operations["take_by_hand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/shelf/labels": {
         parameters: {
             query?: never;
@@ -822,6 +862,26 @@ export interface paths {
          * @description Take a bottle or a tool off the shelf, or put it back.
          */
         post: operations["set_gone"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/shelf/left": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * At Hand
+         * @description What is left in each bottle, and what a keeper of these waters should have at hand.
+         */
+        get: operations["at_hand"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5118,6 +5178,7 @@ export interface components {
             past: boolean;
             /** Stock */
             stock: boolean;
+            stocked: components["schemas"]["StockedOut"];
         };
         /**
          * KeptLabelOut
@@ -5134,6 +5195,7 @@ export interface components {
             /** Holds Words */
             holds_words: string;
             label: components["schemas"]["LabelIn"];
+            stocked: components["schemas"]["StockedOut"];
         };
         /**
          * LabelIn
@@ -5256,6 +5318,30 @@ export interface components {
             words: string;
         };
         /**
+         * StockedOut
+         * @description The same as it stands, and as it is typed again; ``soon_words`` where its date comes within sixty days.
+         */
+        StockedOut: {
+            /** Words */
+            words: string[];
+            /** Soon Words */
+            soon_words: string;
+            /** Expires On */
+            expires_on: string | null;
+            /** Opened On */
+            opened_on: string | null;
+            /** Seal Whole */
+            seal_whole: boolean | null;
+            /** Lot */
+            lot: string;
+            /** Bought From */
+            bought_from: string;
+            /** Paid */
+            paid: string;
+            /** Paid For */
+            paid_for: string;
+        };
+        /**
          * BottleIn
          * @description A product as its label says, a strength of the formulary, or a stock solution made here.
          */
@@ -5265,6 +5351,40 @@ export interface components {
              * Format: uuid
              */
             write_id: string;
+            /**
+             * Content
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            content?: string;
+            /** Expires On */
+            expires_on?: string | null;
+            /** Opened On */
+            opened_on?: string | null;
+            /** Seal Whole */
+            seal_whole?: boolean | null;
+            /**
+             * Lot
+             * @default
+             */
+            lot?: string;
+            /**
+             * Bought From
+             * @default
+             */
+            bought_from?: string;
+            /**
+             * Paid
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            paid?: string;
+            /**
+             * Paid For
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            paid_for?: string;
             /** Name */
             name: string;
             /** Active */
@@ -5301,8 +5421,6 @@ export interface components {
              * @default
              */
             form?: string;
-            /** Expires On */
-            expires_on?: string | null;
             /** Made On */
             made_on?: string | null;
             /** Keeps Days */
@@ -5319,6 +5437,39 @@ export interface components {
              * @default
              */
             made_up_to?: string;
+        };
+        /**
+         * MendIn
+         * @description A bottle or a box as it is now; ``content``: what is in it, or empty to leave it as it is counted.
+         */
+        MendIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Content
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            content?: string;
+            /** Expires On */
+            expires_on?: string | null;
+            /** Opened On */
+            opened_on?: string | null;
+            /** Seal Whole */
+            seal_whole?: boolean | null;
+            /**
+             * Lot
+             * @default
+             */
+            lot?: string;
+            /**
+             * Bought From
+             * @default
+             */
+            bought_from?: string;
             /**
              * Paid
              * @description A figure as typed: 2.5 gal, 82F
@@ -5331,6 +5482,51 @@ export interface components {
              * @default
              */
             paid_for?: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "bottle" | "label";
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+        };
+        /** TakenIn */
+        TakenIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "bottle" | "label";
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /**
+             * Amount
+             * @description A figure as typed: 2.5 gal, 82F
+             */
+            amount: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Happened At */
+            happened_at?: string | null;
         };
         /** KeepLabelIn */
         KeepLabelIn: {
@@ -5424,6 +5620,50 @@ export interface components {
              * @default true
              */
             gone?: boolean;
+        };
+        /** AtHandOut */
+        AtHandOut: {
+            /** Left */
+            left: components["schemas"]["BottleLeftOut"][];
+            /** Sick Bay */
+            sick_bay: components["schemas"]["SickBayOut"][];
+            /** Words */
+            words: string;
+        };
+        /**
+         * BottleLeftOut
+         * @description What is left in a bottle or a box by the book.
+         */
+        BottleLeftOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /** Words */
+            words: string;
+            /** Doses Words */
+            doses_words: string;
+            /** Low */
+            low: boolean;
+        };
+        /**
+         * SickBayOut
+         * @description Something to have at hand; ``here``: which bottle is it. ``missing`` only of what a bottle would be.
+         */
+        SickBayOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+            /** Here */
+            here: string;
+            /** Missing */
+            missing: boolean;
+            /** Bottle */
+            bottle: boolean;
         };
         /** VolumeOut */
         VolumeOut: {
@@ -8471,6 +8711,8 @@ export interface components {
             amount: components["schemas"]["ShownOut"];
             /** Cost */
             cost: string;
+            /** There Words */
+            there_words: string;
         };
         /** LeftOut */
         LeftOut: {
@@ -8600,6 +8842,8 @@ export interface components {
             vet_reason: string;
             /** To Buy */
             to_buy: components["schemas"]["BuyOut"][];
+            /** Smaller Words */
+            smaller_words: string;
             strip: components["schemas"]["PlanStripOut"];
             stages: components["schemas"]["StagesOut"] | null;
             /** Left Words */
@@ -11702,6 +11946,58 @@ export interface operations {
             };
         };
     };
+    mend_stocked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    take_by_hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
     keep_label: {
         parameters: {
             query?: never;
@@ -11802,6 +12098,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    at_hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AtHandOut"];
                 };
             };
         };

@@ -15,7 +15,7 @@ const props = defineProps<{
 }>()
 const day = defineModel<string>({ required: true })
 const clock = useClock()
-const text = ref('')
+const text = ref(day.value)
 const read = (typed: string) => readDay(typed, clock(), props.ahead ? 'any' : 'past')
 watch(text, (typed) => {
   const found = typed.trim() ? read(typed) : null

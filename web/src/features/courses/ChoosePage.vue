@@ -295,8 +295,14 @@ const FIELDS = computed(() => [
               <b class="fig">{{ b.amount.figure }} {{ b.amount.unit }}</b> {{ b.product
               }}<template v-if="b.cost"
                 >, costs <span class="fig">{{ b.cost }}</span></template
-              >
+              ><span v-if="b.there_words" class="small there" data-testid="there-words">{{
+                b.there_words
+              }}</span>
             </dd>
+          </template>
+          <template v-if="slip.smaller_words">
+            <dt>Smaller</dt>
+            <dd>{{ slip.smaller_words }}</dd>
           </template>
           <template v-if="slip.clock_words">
             <dt>What counts</dt>
@@ -404,5 +410,8 @@ const FIELDS = computed(() => [
   .tick {
     min-height: 56px;
   }
+}
+.there {
+  display: block;
 }
 </style>

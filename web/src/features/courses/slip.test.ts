@@ -78,6 +78,7 @@ const slip: Schemas['SlipOut'] = {
     { level: 'know', text: 'it does not evaporate', source: 'common practice', recalled: true },
   ],
   confirm: [],
+  smaller_words: '',
   needs_vet: false,
   vet_reason: '',
   risks: { fish: 1, filter: 0, plants: 2, keeper: 0, work: 1 },

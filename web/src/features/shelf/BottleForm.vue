@@ -12,6 +12,8 @@ import { LABEL_SAYS, type StrengthKind } from '@/shared/strengths'
 import TextField from '@/shared/TextField.vue'
 import { useActives } from '@/shared/useActives'
 import { useWrite } from '@/shared/useWrite'
+import { emptyStocked, STOCKED_FIELDS, stockedSent } from './stocked'
+import StockedFields from './StockedFields.vue'
 
 /** A product as its label says, or a stock solution that was mixed. */
 const emit = defineEmits<{ done: [] }>()
@@ -24,14 +26,12 @@ const what = ref('')
 const value = ref('')
 const form = ref('')
 const density = ref('')
-const expires = ref('')
+const stocked = ref(emptyStocked())
 const made = ref('')
 const keeps = ref<number | null>(null)
 const weighed = ref('')
 const madeUpTo = ref('')
 const base = ref('')
-const paid = ref('')
-const paidFor = ref('')
 const choices = computed(() => (actives.value ?? []).filter((a) => a.strengths.length))
 const one = computed(() => choices.value.find((a) => a.id === active.value) ?? null)
 const holds = computed(() => [
@@ -58,20 +58,18 @@ const { busy, problem, run } = useWrite((write_id) =>
         density: density.value,
         piece: 'tablet',
         form: form.value,
-        expires_on: expires.value || null,
         made_on: what.value === 'stock' ? made.value || null : null,
         keeps_days: keeps.value,
         weighed: weighed.value,
         made_up_to: madeUpTo.value,
-        paid: paid.value,
-        paid_for: paidFor.value,
+        ...stockedSent(stocked.value),
       },
     }),
   ),
 )
 const fields = [
-  ...['name', 'active', 'strength', 'value', 'form', 'density', 'expires_on', 'made_on'],
-  ...['keeps_days', 'weighed', 'made_up_to', 'paid', 'paid_for'],
+  ...['name', 'active', 'strength', 'value', 'form', 'density', 'made_on'],
+  ...['keeps_days', 'weighed', 'made_up_to', ...STOCKED_FIELDS],
 ]
 async function save() {
   if (await run()) emit('done')
@@ -162,33 +160,14 @@ async function save() {
       :fields="{ value: ['value'], density: ['density'] }"
       :problem="problem"
     />
-    <DayField
-      v-model="expires"
-      ahead
-      label="Good until"
-      field="expires_on"
+    <StockedFields
+      v-model="stocked"
       :problem="problem"
-      hint="as it says"
+      :hint="
+        what === 'stock'
+          ? 'all that was made, if left empty'
+          : '250 mL, 500 g, 20 tablets: doses are taken from it'
+      "
     />
-    <template v-if="one">
-      <TextField
-        v-model="paid"
-        figure
-        label="Paid"
-        hint="in your own money; may stay empty"
-        field="paid"
-        :problem="problem"
-        inputmode="decimal"
-      />
-      <TextField
-        v-if="paid"
-        v-model="paidFor"
-        figure
-        label="for"
-        hint="250 mL, 500 g, 20 pieces"
-        field="paid_for"
-        :problem="problem"
-      />
-    </template>
   </EntryForm>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
@@ -8,7 +9,9 @@ import { useSession } from '@/shared/session'
 import { useShelf } from '@/shared/useShelf'
 import { useWrite } from '@/shared/useWrite'
 import BottleForm from './BottleForm.vue'
+import MendForm from './MendForm.vue'
 import SpoonsForm from './SpoonsForm.vue'
+import TakenForm from './TakenForm.vue'
 import ToolForm from './ToolForm.vue'
 
 /** The shelf: what is in the bottles, what was mixed and until when, what is measured with. */
@@ -24,6 +27,18 @@ const sentence = computed(() => {
     ? 'What stands here is offered first wherever something is measured.'
     : 'Nothing stands here yet. What you own is written down once, as its label says.'
 })
+const left = useQuery({
+  queryKey: ['at-hand', () => session.room?.uid],
+  queryFn: () => answer(api.GET('/api/rooms/{room_id}/shelf/left', { params: { path: session.inRoom() } })),
+})
+const bay = computed(() => left.data.value)
+const leftIn = (uid: string) => left.data.value?.left.find((l) => l.uid === uid)
+type Item = { what: 'bottle' | 'label'; uid: string; name: string }
+const mending = ref<(Item & { stocked: Schemas['StockedOut'] }) | null>(null)
+const taking = ref<Item | null>(null)
+function mend(item: Item & { stocked: Schemas['StockedOut'] }) {
+  mending.value = item
+}
 let asked = { what: 'bottle' as Kept, uid: '', gone: true }
 const write = useWrite((write_id) =>
   answer(
@@ -59,6 +74,7 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
         <tr>
           <th scope="col">name</th>
           <th scope="col">holds</th>
+          <th scope="col" class="right">left</th>
           <th scope="col" class="right">good until</th>
           <th scope="col"><span class="unseen">what to do</span></th>
         </tr>
@@ -74,12 +90,39 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
               v-if="b.paid_words"
               class="small quiet paid"
               >paid {{ b.paid_words }}</span
-            >
+            ><span v-if="b.stocked.words.length" class="small quiet paid">{{
+              b.stocked.words.join(', ')
+            }}</span>
           </td>
-          <td class="fig right" :class="{ brick: b.past }">
+          <td class="right small" :data-testid="`left-${b.name}`">
+            <template v-if="leftIn(b.uid)">
+              <b class="fig" :class="{ brick: leftIn(b.uid)!.low }">{{ leftIn(b.uid)!.words }}</b>
+              <span class="quiet paid">{{ leftIn(b.uid)!.doses_words }}</span>
+            </template>
+            <span v-else class="quiet">nobody said</span>
+          </td>
+          <td class="fig right" :class="{ brick: b.past, tannin: b.stocked.soon_words }">
             {{ b.until_words || 'no date on it' }}<b v-if="b.past" class="small"> past</b>
+            <span v-if="b.stocked.soon_words" class="small paid">{{ b.stocked.soon_words }}</span>
           </td>
-          <td class="right">
+          <td class="right does">
+            <button
+              type="button"
+              class="link small"
+              :aria-label="`mend ${b.name}`"
+              @click="mend({ what: 'bottle', uid: b.uid, name: b.name, stocked: b.stocked })"
+            >
+              mend
+            </button>
+            <button
+              v-if="leftIn(b.uid)"
+              type="button"
+              class="link small"
+              :aria-label="`taken from ${b.name}`"
+              @click="taking = { what: 'bottle', uid: b.uid, name: b.name }"
+            >
+              taken
+            </button>
             <Button
               :label="b.stock ? 'Poured away' : 'Used up'"
               severity="secondary"
@@ -104,14 +147,38 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
           >{{ l.words
           }}<span class="small quiet paid">{{
             l.holds_words ? `holds ${l.holds_words}` : 'what it holds is not said'
-          }}</span></span
+          }}</span
+          ><span v-if="leftIn(l.uid)" class="small paid" :class="{ brick: leftIn(l.uid)!.low }"
+            >{{ leftIn(l.uid)!.words }} left</span
+          ><span v-if="l.stocked.soon_words" class="small tannin paid">{{ l.stocked.soon_words }}</span></span
         >
+        <button
+          type="button"
+          class="link small"
+          :aria-label="`mend ${l.label.product}`"
+          @click="mend({ what: 'label', uid: l.uid, name: l.label.product, stocked: l.stocked })"
+        >
+          mend
+        </button>
         <Button
           label="Used up"
           severity="secondary"
           :aria-label="`${l.label.product}: used up`"
           @click="take('label', { uid: l.uid, name: l.label.product })"
         />
+      </li>
+    </ul>
+  </section>
+  <section v-if="bay" aria-label="The sick bay">
+    <h2 class="block-head">The sick bay</h2>
+    <p class="small" :class="{ tannin: bay.sick_bay.some((i) => i.missing) }" data-testid="sick-bay-words">
+      {{ bay.words }}
+    </p>
+    <ul class="rows" data-testid="sick-bay">
+      <li v-for="i in bay.sick_bay" :key="i.id" class="bay">
+        <b :class="{ tannin: i.missing }">{{ i.name }}</b>
+        <span class="small quiet">{{ i.text }}</span>
+        <span class="small right">{{ i.here || (i.missing ? 'missing' : '') }}</span>
       </li>
     </ul>
   </section>
@@ -141,6 +208,12 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
     </p>
     <Button label="Weigh a spoon" data-testid="add-spoons" @click="adding = 'spoons'" />
   </section>
+  <Dialog v-if="mending" visible modal :header="`Mend ${mending.name}`" @update:visible="mending = null">
+    <MendForm :item="mending" @done="mending = null" />
+  </Dialog>
+  <Dialog v-if="taking" visible modal :header="`Taken from ${taking.name}`" @update:visible="taking = null">
+    <TakenForm :item="taking" @done="taking = null" />
+  </Dialog>
   <p class="small">
     <RouterLink :to="{ name: 'formulary' }">What the formulary knows of each active</RouterLink>
   </p>
@@ -248,6 +321,27 @@ thead .right {
     grid-template-columns: 1fr auto;
   }
   .row b {
+    grid-column: 1 / -1;
+  }
+}
+.does {
+  white-space: nowrap;
+}
+.does .link {
+  margin-right: 10px;
+}
+.bay {
+  display: grid;
+  grid-template-columns: 220px minmax(0, 1fr) 160px;
+  gap: 2px 14px;
+  padding: 6px 0;
+}
+@media (max-width: 759px) {
+  .bay {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  .bay > :nth-child(2) {
+    grid-row: 2;
     grid-column: 1 / -1;
   }
 }
