@@ -167,5 +167,5 @@ class Actions(BrowserCase):
         self.assertAlmostEqual(Task.objects.filter(course=course, kind="dose")[0].dose_mg or 0, 86.4 * 2 / 4, places=1)
         self.open(f"/tanks/{course.tank.uid}")
         self.press("Card to print")
-        self.sees("Copper, the second quarter")
+        self.sees("Copper, a part, by the reading")
         self.sees("8.64 mL")

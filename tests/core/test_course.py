@@ -106,6 +106,28 @@ class Schools(TestCase):
         )
         self.assertEqual(plan("copper_30_strict", prices={"copper": 0.5}).to_buy[0].cost, 0.5 * made.to_buy[0].amount)
 
+    def test_copper_in_halves(self) -> None:
+        """The same 180 mg in two: 90 mg on two days. Parts are whole ones, two to four."""
+        made = plan("copper_30_strict", parameters={"portions": 2.0})
+        self.assertEqual(hours(made, "dose"), [0, 24])
+        self.assertEqual([round(s.active_mg or 0, 6) for s in made.steps if s.kind == "dose"], [90, 90])
+        for portions in (2.5, 1.0, 5.0, float("nan")):
+            with self.subTest(portions=portions), self.assertRaises(InvalidInput) as caught:
+                plan("copper_30_strict", parameters={"portions": portions})
+            self.assertEqual(caught.exception.field, "parameters.portions")
+
+    def test_five_permanganate_days(self) -> None:
+        """As some keepers do: five times, four days apart; by the sheet three times a week apart; once alone."""
+        for further, gap, at in ((4.0, 4.0, [1, 97, 193, 289, 385]), (2.0, 7.0, [1, 169, 337]), (0.0, 7.0, [1])):
+            made = plan("permanganate_tank", parameters={"further": further, "times": gap})
+            self.assertEqual(hours(made, "dose"), at)
+
+    def test_baths_twice_a_day_for_a_week(self) -> None:
+        """Once a day for three: 2, 26, 50 h. Twice a day for seven: fourteen baths, the last at 2 + 13 x 12 = 158 h."""
+        self.assertEqual(hours(plan("columnaris_four"), "bath"), [2, 26, 50])
+        often = hours(plan("columnaris_four", parameters={"between": 12.0, "bathed": 7.0}), "bath")
+        self.assertEqual((len(often), often[0], often[-1]), (14, 2, 158))
+
     def test_the_short_arithmetic_of_copper(self) -> None:
         """Free 18 h at most, on the fish 7 days, free 18 h again: nine days, ten for margin (common practice); the sheets say 14, the default."""
         days = (18 + 7 * 24 + 18) / 24

@@ -23,7 +23,7 @@ from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
 from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, fits_form, listed_product, measured_for
 from pennywort.core.parasite.life_cycle import days_to_outlast
-from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, terms_of
+from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, counts_in, part_of, terms_of
 from pennywort.core.reference.formulary_models import Use
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Species
@@ -42,13 +42,15 @@ def values_of(protocol: CourseProtocol, chosen: Mapping[str, float], *, temperat
 
     :raises InvalidInput: an unknown parameter or one out of its bounds, naming it.
     """
-    known = {p.id: p for p in protocol.parameters}
+    known, counted = {p.id: p for p in protocol.parameters}, counts_in(protocol)
     for name, value in chosen.items():
         if name not in known:
             raise InvalidInput("This course has no such parameter.", field=f"parameters.{name}")
         p = known[name]
         if not math.isfinite(value) or not p.low * (1 - 1e-9) <= value <= p.high * (1 + 1e-9):
             raise InvalidInput(f"{p.name}: between {p.low:g} and {p.high:g} {p.unit}.", field=f"parameters.{name}")
+        if name in counted and value != round(value):
+            raise InvalidInput(f"{p.name}: a whole number.", field=f"parameters.{name}")
     warmth = chosen.get("temperature", known["temperature"].value if "temperature" in known else temperature_c)
     return {p.id: chosen[p.id] if p.id in chosen else _own_value(p, warmth=warmth, found=found) for p in protocol.parameters}
 
@@ -70,7 +72,11 @@ def _own_value(parameter: Parameter, *, warmth: float | None, found: Library) ->
 def hours_of(text: str, *, values: Mapping[str, float], protocol: CourseProtocol) -> float:
     """A time of a protocol in hours, with its parameters filled in."""
     unit = {p.id: p.unit for p in protocol.parameters}
-    return sum(sign * (hours if hours is not None else values[name] * (24 if unit[name] == "day" else 1)) for sign, hours, name in terms_of(text))
+    total = 0.0
+    for term in terms_of(text):
+        hours = term.hours if term.hours is not None else values[term.name] * (24 if unit[term.name] == "day" else 1)
+        total += term.sign * hours * (values[term.times] if term.times else 1)
+    return total
 
 
 def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, start_at: datetime, zone: ZoneInfo, found: Library) -> CoursePlan:
@@ -203,6 +209,9 @@ def _times(step: Step, *, values: Mapping[str, float], protocol: CourseProtocol,
 def _value(word: float | str | None, values: Mapping[str, float]) -> float | None:
     if word is None or isinstance(word, float | int):
         return None if word is None else float(word)
+    part = part_of(word)
+    if part:
+        return 1 / values[part]
     return values[word] if word in values else float(word)
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
-from typing import Annotated, Literal
+from typing import Annotated, Literal, NamedTuple
 
 from pydantic import AfterValidator, Field, model_validator
 
@@ -19,15 +19,31 @@ Readings = Literal["copper", "salinity", "ammonia", "nitrite", "nitrate", "oxyge
 # of these the record of a tank says what was read last
 Tested = Literal["temperature", "oxygen", "ph", "ammonia", "nitrite"]
 Risk = Annotated[int, Field(ge=0, le=3)]
-_TERM = re.compile(r"^(?:(?P<number>\d+(?:\.\d+)?)\s*(?P<unit>h|d)|(?P<name>[a-z_]+))$")
+_TERM = re.compile(r"^(?:(?P<times>[a-z_]+)\s*\*\s*)?(?:(?P<number>\d+(?:\.\d+)?)\s*(?P<unit>h|d)|(?P<name>[a-z_]+))$")
+_PART = re.compile(r"^1\s*/\s*(?P<name>[a-z_]+)$")
 
 
-def terms_of(text: str) -> list[tuple[int, float | None, str]]:
-    """A time as written: "72 h", "2 d", "days", "days + 1 d". Each term: sign, hours (None for a parameter), its name.
+class Term(NamedTuple):
+    """One term of a time: its sign, its hours (None for a parameter), the parameter, and the one that it is taken so many times by (empty: once)."""
+
+    sign: int
+    hours: float | None
+    name: str
+    times: str
+
+
+def part_of(share: str) -> str:
+    """The parameter of a share written as one part of so many, "1/portions"; empty for any other."""
+    match = _PART.match(share)
+    return match["name"] if match else ""
+
+
+def terms_of(text: str) -> list[Term]:
+    """A time as written: "72 h", "2 d", "days", "days + 1 d", "rounds * gap", "rounds * 24 h".
 
     :raises ValueError: anything else.
     """
-    found: list[tuple[int, float | None, str]] = []
+    found: list[Term] = []
     sign = 1
     for part in re.split(r"\s*([+-])\s*", text.strip()):
         if part in ("+", "-"):
@@ -35,11 +51,9 @@ def terms_of(text: str) -> list[tuple[int, float | None, str]]:
             continue
         match = _TERM.match(part)
         if match is None:
-            raise ValueError(f"{text!r} is no time: write 72 h, 2 d, a parameter, or a sum of them")
-        if match["name"]:
-            found.append((sign, None, match["name"]))
-        else:
-            found.append((sign, float(match["number"]) * (24 if match["unit"] == "d" else 1), ""))
+            raise ValueError(f"{text!r} is no time: write 72 h, 2 d, a parameter, one so many times (rounds * gap), or a sum of them")
+        hours = None if match["name"] else float(match["number"]) * (24 if match["unit"] == "d" else 1)
+        found.append(Term(sign=sign, hours=hours, name=match["name"] or "", times=match["times"] or ""))
     return found
 
 
@@ -309,18 +323,28 @@ class CourseProtocol(Sourced):
         for step in self.steps:
             times += [t for t in (step.at, step.every, step.until, step.minimum) if t]
         for text in times:
-            for _, hours, name in terms_of(text):
-                if hours is None and (name not in names or names[name].unit not in ("day", "h")):
-                    raise ValueError(f"{text!r}: there is no parameter {name} in days or hours")
+            for term in terms_of(text):
+                if term.hours is None and (term.name not in names or names[term.name].unit not in ("day", "h")):
+                    raise ValueError(f"{text!r}: there is no parameter {term.name} in days or hours")
+                if term.times and (term.times not in names or names[term.times].unit != "1"):
+                    raise ValueError(f"{text!r}: there is no parameter {term.times} that is a plain number")
 
     def _check_step(self, step: Step, names: Mapping[str, Parameter]) -> None:
         for word in (step.share, step.to, step.target):
-            if isinstance(word, str) and not _is_number(word) and word not in names:
+            if isinstance(word, str) and not _is_number(word) and (part_of(word) or word) not in names:
                 raise ValueError(f"{step.title}: there is no parameter {word}")
         if step.kind == "dose" and step.active not in {m.active for m in self.medicines}:
             raise ValueError(f"{step.title}: {step.active} is not among the medicines")
         if step.kind != "dose" and step.share is not None and not isinstance(step.share, str) and not 0 < step.share <= 1:
             raise ValueError(f"{step.title}: a share lies between 0 and 1")
+
+
+def counts_in(protocol: CourseProtocol) -> set[str]:
+    """The parameters that count something (rounds, portions): whole numbers only."""
+    found = {part_of(s.share) for s in protocol.steps if isinstance(s.share, str)}
+    times = [protocol.ends, protocol.observe, *([protocol.clock.length, protocol.clock.gap] if protocol.clock else [])]
+    times += [t for s in protocol.steps for t in (s.at, s.every, s.until, s.minimum) if t]
+    return (found | {term.times for text in times for term in terms_of(text)}) - {""}
 
 
 def _is_number(text: str) -> bool:
