@@ -22,6 +22,7 @@ from pennywort.measure.dose import stop_words
 from pennywort.measure.schemas import MeasuredOut
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
+from pennywort.records.schemas import Write
 from pennywort.records.writes import writes
 
 router = Router(tags=["baths"])
@@ -255,6 +256,12 @@ def bath_given(actor: Actor, bath_id: UUID, body: schemas.BathGivenIn) -> dict[s
     """A bath from notes: fish in and out, at hours that have been."""
     run = services.run_of(actor, bath_id)
     return services.given(actor, uid=body.write_id, run=run, happened_at=body.happened_at, minutes=body.minutes)
+
+
+@writes(router, "/baths/{uuid:bath_id}/plan")
+def plan_after_bath(actor: Actor, bath_id: UUID, body: Write) -> dict[str, Any]:
+    """Put what it advises for the days after on Today."""
+    return services.plan_after(actor, uid=body.write_id, run=services.run_of(actor, bath_id))
 
 
 @writes(router, "/baths/{uuid:bath_id}/events")

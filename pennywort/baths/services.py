@@ -24,6 +24,7 @@ from pennywort.measure.dose import find_use
 from pennywort.measure.reckon import reckon
 from pennywort.measure.requests import BathIn, DoseRequest
 from pennywort.measure.schemas import MeasuredOut
+from pennywort.readiness.plans import put_plan
 from pennywort.records.actor import Actor
 from pennywort.records.services import CLOCK_SLACK, find, new_entry, when
 from pennywort.shelf.models import Bottle
@@ -130,6 +131,23 @@ def not_too_soon(actor: Actor, *, group: Group, use: Use, but: BathRun | None = 
         hours = use.apart_h.value
         apart = f"{hours / 24:g} days" if hours >= 72 else f"{hours:g} hours"
         raise Refused(f"The last one is less than {apart} ago: their gills and skin need that long. Again from {local:%A} {local:%H:%M}.", field="request.use")
+
+
+def plan_after(actor: Actor, *, uid: UUID, run: BathRun) -> dict[str, Any]:
+    """Put what a bath or a day in the tank advises on Today: looks and tests of the next days, and from when another may follow.
+
+    :raises Conflict: no fish were in it yet.
+    """
+    began = max((e.happened_at for e in events_of([run])[run.pk] if e.kind == "in"), default=None)
+    if began is None:
+        raise Conflict("Nothing went in yet.", field="plan")
+    known = library().uses.get(run.use_id)
+    apart_h = known[1].apart_h.value if known is not None and known[1].apart_h is not None else None
+    again = soonest_again([began], apart_h=apart_h)
+    return put_plan(
+        actor, uid=uid, tank=run.tank, plan="tank_day" if in_tank(run) else "bath", first_on=actor.local(began).date(),
+        again_on=actor.local(again).date() if again else None,
+    )  # fmt: skip
 
 
 def tender_of(run: BathRun) -> tuple[str, ...]:

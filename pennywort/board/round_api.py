@@ -10,6 +10,7 @@ from ninja import Path, Router, Schema
 
 from pennywort.board.strip_events import Marks
 from pennywort.cases.story import APPETITE, FED
+from pennywort.contacts.whereabouts import Whereabouts
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_temperature
 from pennywort.courses.models import Task
@@ -24,6 +25,7 @@ from pennywort.tanks.queries import standing_tanks_of
 
 router = Router(tags=["fish"])
 BACK = timedelta(days=3)
+ORDER_WORDS = "Those that are well first, the ill last: hands and nets carry what is in the water."
 
 
 class RoundFishOut(Schema):
@@ -53,16 +55,19 @@ class RoundTankOut(Schema):
     fish: list[RoundFishOut]
     due: list[RoundDueOut]
     walked: bool
+    # why it comes so late in the round; empty for those that are well
+    why: str
 
 
 class RoundOut(Schema):
     date_words: str
+    order_words: str
     tanks: list[RoundTankOut]
 
 
 @router.get("/round", response=RoundOut, operation_id="round")
 def walk(request: HttpRequest, room_id: Path[UUID]) -> RoundOut:
-    """Every tank with fish, in the order they were set up."""
+    """Every tank with fish: those that are well first, the ill last, each in the order they were set up."""
     actor = act(request, room_id)
     since = actor.now - BACK
     book = Book(standing_tanks_of(actor), now=actor.now, marks_since=since)
@@ -85,7 +90,7 @@ def walk(request: HttpRequest, room_id: Path[UUID]) -> RoundOut:
         by_tank.setdefault(task.course.tank_id, []).append(
             RoundDueOut(task=task.uid, kind=task.kind, at_words=f"{local:%H:%M}", title=task.title, amount=amount_of(task, actor.preferences))
         )
-    tanks = []
+    tanks, where, places = [], Whereabouts(actor, at=actor.now), dict[UUID, int]()
     for tank in book.tanks.values():
         fish = [_fish(actor, g, seen.get(g.pk)) for g in marks.groups(tank) if count_of(g).count]
         if not fish:
@@ -100,10 +105,14 @@ def walk(request: HttpRequest, room_id: Path[UUID]) -> RoundOut:
                 fish=fish,
                 due=by_tank.get(tank.pk, []),
                 walked=all(f.seen_today for f in fish),
+                why=where.unsafe_words(tank),
             )
         )
+        places[tank.uid] = where.round_place(tank)
     today = actor.local(actor.now)
-    return RoundOut(date_words=f"{today:%A} {today.day} {today:%B}", tanks=tanks)
+    tanks.sort(key=lambda t: places[t.uid])
+    words = ORDER_WORDS if len(set(places.values())) > 1 else ""
+    return RoundOut(date_words=f"{today:%A} {today.day} {today:%B}", order_words=words, tanks=tanks)
 
 
 def _fish(actor: Actor, group: Group, last: Observation | None) -> RoundFishOut:

@@ -13,7 +13,7 @@ from pennywort.core.outcome.contagion import Contact as Step
 from pennywort.core.outcome.contagion import Event, Spread, spread
 from pennywort.courses.models import Case
 from pennywort.courses.queries.span import began_at
-from pennywort.courses.services.transfers import watched_since
+from pennywort.courses.queries.watching import watched_since
 from pennywort.fish.models import Group, Look, Move, Observation
 from pennywort.fish.queries import count_of, groups_in_water
 from pennywort.readiness.setup import SET_UP

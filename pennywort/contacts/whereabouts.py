@@ -9,7 +9,7 @@ from functools import cached_property
 from pennywort.core.diagnosis.ranking import within
 from pennywort.core.reference import library
 from pennywort.courses.models import Case, Course, Dose
-from pennywort.courses.services.transfers import watched_since
+from pennywort.courses.queries.watching import watched_since
 from pennywort.fish.models import Group
 from pennywort.fish.queries import count_of, groups_of
 from pennywort.records.actor import Actor
@@ -88,6 +88,14 @@ class Whereabouts:
         if newest is not None and self.at - newest < WATCHED:
             return f"The fish of {tank.name} have been watched for {max(0, (self.at - newest).days)} days."
         return ""
+
+    def round_place(self, tank: Tank) -> int:
+        """When it is looked after in a round: 0 first, those that are well; then who is watched, who is treated, and last who is ill."""
+        if tank.water_id in self._cases:
+            return 3
+        if self.treated.get(tank.water_id):
+            return 2
+        return 1 if self.unsafe_words(tank) else 0
 
     def lingering(self, thing: Gear) -> list[tuple[str, str]]:
         """Tank and active of what stays on this thing: it was in a water into which such a dose went before it left."""

@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Path, Router
 from pydantic import Field
 
+from pennywort.courses.queries.release import against_a_move, companions_of
 from pennywort.courses.services import transfers as moves
 from pennywort.fish.api import ArrivalIn, GroupIn
 from pennywort.fish.services import group_of
@@ -40,6 +41,10 @@ class MoveWords(In):
     """What a move would change, a sentence each; empty where it changes nothing."""
 
     words: list[str]
+    # what the gate of the release says against it, where they would come to fish that were watched long enough; a reason is asked and kept
+    against: list[str]
+    # who there is known to go for them, or they for whom
+    companions: list[str]
 
 
 @writes(router, "/tanks/{uuid:tank_id}/groups")
@@ -66,7 +71,7 @@ def arrive_together(actor: Actor, tank_id: UUID, body: ArrivalsIn) -> dict[str, 
 def arrival_changes(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> MoveWords:
     """What fish that arrive in this tank today would change for those that live there."""
     actor = act(request, room_id)
-    return MoveWords(words=moves.arrival_changes(actor, tank_of(actor, tank_id)))
+    return MoveWords(words=moves.arrival_changes(actor, tank_of(actor, tank_id)), against=[], companions=[])
 
 
 @router.post("/groups/{uuid:group_id}/move-ahead", response=MoveWords, operation_id="move_ahead")
@@ -75,7 +80,7 @@ def move_ahead(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: 
     actor = act(request, room_id)
     group, to = group_of(actor, group_id), tank_of(actor, body.to)
     going = moves.how_many(group, count=body.count, plus_minus=body.count_plus_minus)
-    return MoveWords(words=moves.what_it_does(actor, group, to=to, going=going))
+    return MoveWords(words=moves.what_it_does(actor, group, to=to, going=going), against=against_a_move(actor, group, to), companions=companions_of(group, to))
 
 
 @writes(router, "/groups/{uuid:group_id}/move")

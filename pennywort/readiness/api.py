@@ -13,7 +13,7 @@ from pydantic import Field
 from pennywort.core.errors import InvalidInput, NotKnownYet
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.readiness import filter as filters
-from pennywort.readiness import setup
+from pennywort.readiness import plans, setup
 from pennywort.readiness.before_buying import BeforeBuyingOut
 from pennywort.readiness.before_buying import before_buying as reckon_before_buying
 from pennywort.readiness.shown import FilterOut, LoadOut, ReadyOut, day_words, fed_out, forecast_out
@@ -111,6 +111,19 @@ def take_down(actor: Actor, tank_id: UUID, body: TakeDownIn) -> dict[str, Any]:
 def set_up_again(actor: Actor, tank_id: UUID, body: Write) -> dict[str, Any]:
     """A tank that was put away stands again."""
     return setup.set_up_again(actor, uid=body.write_id, tank=tank_of(actor, tank_id))
+
+
+class PutPlanIn(Write):
+    """What follows, as tasks; ``first_on``: the day it begins."""
+
+    plan: Literal["arrival", "release"]
+    first_on: date | None = None
+
+
+@writes(router, "/tanks/{uuid:tank_id}/plans")
+def put_plan(actor: Actor, tank_id: UUID, body: PutPlanIn) -> dict[str, Any]:
+    """Put what follows an arrival or a release on Today."""
+    return plans.put_plan(actor, uid=body.write_id, tank=tank_of(actor, tank_id), plan=body.plan, first_on=body.first_on)
 
 
 @writes(router, "/tanks/{uuid:tank_id}/filter")

@@ -92,6 +92,8 @@ class StandingTask(RoomRecord):
     every_days = models.PositiveIntegerField()
     share_fraction = models.FloatField(null=True, blank=True)
     begins_on = models.DateField()
+    # the last day on which it falls due; empty: until somebody ends it
+    ends_on = models.DateField(null=True, blank=True)
     ended_at = models.DateTimeField(null=True, blank=True)
 
     class Meta(RoomRecord.Meta):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date, datetime
+from datetime import date, datetime, timedelta
 from typing import Any
 from uuid import UUID
 
@@ -41,8 +41,13 @@ class PlannedUpkeep:
     @property
     def words(self) -> str:
         """How much and how often."""
-        share = f"{show_fraction(self.task.share_fraction).text}, " if self.task.share_fraction else ""
-        return f"{share}{every_words(self.task.every_days)}"
+        task = self.task
+        share = f"{show_fraction(task.share_fraction).text}, " if task.share_fraction else ""
+        if task.ends_on is None:
+            return f"{share}{every_words(task.every_days)}"
+        if task.ends_on < task.begins_on + timedelta(days=task.every_days):
+            return f"{share}once"
+        return f"{share}{every_words(task.every_days)} until {task.ends_on:%a} {task.ends_on.day} {task.ends_on:%b}"
 
 
 def kind_named(kind: str) -> UpkeepKind:
@@ -125,9 +130,9 @@ def planned_upkeep(actor: Actor, *, tank: Tank | None = None) -> list[PlannedUpk
             continue
         at = done.get(task.pk)
         last = actor.local(at).date() if at else None
-        rows.append(
-            PlannedUpkeep(task=task, kind=kind, last_on=last, next=next_time(begins_on=task.begins_on, every_days=task.every_days, last_on=last, today=today))
-        )
+        then = next_time(begins_on=task.begins_on, every_days=task.every_days, last_on=last, today=today, ends_on=task.ends_on)
+        if not then.over:
+            rows.append(PlannedUpkeep(task=task, kind=kind, last_on=last, next=then))
     return sorted(rows, key=lambda s: (s.next.due_on, s.task.tank.name, s.task.pk))
 
 

@@ -65,3 +65,33 @@ class Release(RoomCase):
         for box in ("0", "-2", "NaN", "1e308", "two", "3 parsecs"):
             self.assertEqual(self.get(f"groups/{self.barbs}/release?box={box}", status=422)["field"], "box")
         self.get(f"groups/{self.barbs}/release?to={self.room.uid}", status=404)
+
+    def test_water_in_red_is_part_of_it(self) -> None:
+        self.send(f"tanks/{self.weir}/readings", {"ammonia": "3", "ph": "8.4", "temperature": "26"})
+        water = next(c for c in self.gate()["checks"] if c["name"] == "water")
+        self.assertEqual(water["state"], "no")
+        self.assertTrue(water["words"].startswith("mend it first: Weir: "))
+
+    def test_a_vessel_that_holds_too_little_is_filled_in_steps(self) -> None:
+        """1.5 degrees to a half: a third; 5 L in a vessel of 8 takes 3 L at a time, 5/8 each: ln 3 / ln 1.6 = 2.3, three times, 9 L."""
+        display = self.tank(name="Display")
+        self.send(f"tanks/{self.weir}/readings", {"temperature": "25.5"})
+        self.send(f"tanks/{display}/readings", {"temperature": "24"})
+        told = self.gate(f"?to={display}&holds=8%20L")["drip"]
+        self.assertIn("drip 3.0 L of the new water to 5.0 L of theirs", told[0])
+        self.assertIn("2 times more: the vessel holds no more at once.", told[0])
+        self.assertIn("200 mL a minute", told[1])
+        self.assertEqual(self.get(f"groups/{self.barbs}/release?holds=3%20L", status=422)["field"], "holds")
+
+    def test_a_plain_move_asks_the_gate_and_keeps_the_reason(self) -> None:
+        self.later(days=-40)
+        display = self.tank(name="Display")
+        self.group(display, species="guppy")
+        self.later(days=43)
+        told = self.ask(f"groups/{self.barbs}/move-ahead", {"to": display})
+        self.assertIn("Watched: 3 of 30 days.", told["against"])
+        self.send(f"groups/{self.barbs}/move", {"to": display, "note": "the pump failed"})
+        book = self.get(f"groups/{self.barbs}/book")["lines"]
+        self.assertEqual(book[-1]["detail"], "the pump failed")
+        # within quarantine nothing is asked
+        self.assertEqual(self.ask(f"groups/{self.barbs}/move-ahead", {"to": self.weir})["against"], [])

@@ -7,8 +7,10 @@ from typing import Any
 
 from icalendar import Calendar
 
+from pennywort.core.reference import library
 from pennywort.tanks.models import StandingTask, Upkeep
 from tests.api.room import RoomCase
+from tests.api.test_baths import BATH
 
 
 class StandingTasks(RoomCase):
@@ -123,3 +125,61 @@ class StandingTasks(RoomCase):
         self.assertEqual(days(), [("Weir: Change water, 20 %, every 5 days", date(2026, 11, 29))])
         self.later(days=9)
         self.assertEqual(days(), [("Weir: Change water, 20 %, every 5 days", date(2026, 12, 3))])
+
+
+class PlansThatEnd(RoomCase):
+    """What follows an arrival, a release or a day in the tank, with its days."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.weir = self.tank()
+
+    def titles(self) -> list[str]:
+        return [u["title"] for u in self.get("today")["upkeep"]]
+
+    def test_light_and_first_food(self) -> None:
+        """Tue 24 Nov: light off and a first feed; on Wednesday the light as usual and a test; from Sunday on nothing of it."""
+        self.group(self.weir)
+        self.send(f"tanks/{self.weir}/plans", {"plan": "arrival"})
+        first = "A little food, within the hour or tomorrow: do they take it?"
+        self.assertEqual(sorted(self.titles()), sorted([first, "Light stays off"]))
+        for row in self.get("today")["upkeep"]:
+            self.send(f"tanks/{self.weir}/upkeep", {"standing_task": row["uid"]})
+        self.assertEqual(self.titles(), [])
+        self.later(days=1)
+        self.assertEqual(sorted(self.titles()), ["Ammonia and nitrite, the first days", "Light as long as in the tank they will go to"])
+        self.later(days=20)
+        self.assertEqual(self.titles(), [])
+
+    def test_hard_feeders_get_live_food_first(self) -> None:
+        sea = self.tank(name="Sill", water_type="marine")
+        needy = next(s.id for s in library().species.values() if "live_food_first" in s.needs and s.water == "marine")
+        self.group(sea, species=needy)
+        self.send(f"tanks/{sea}/plans", {"plan": "arrival"})
+        self.assertIn("Live food first: do they take it?", self.titles())
+        self.later(days=5)
+        self.assertIn("Live food, mixed with what they will eat later", self.titles())
+
+    def test_after_a_release_and_not_twice(self) -> None:
+        self.send(f"tanks/{self.weir}/plans", {"plan": "release"})
+        count = StandingTask.objects.count()
+        self.send(f"tanks/{self.weir}/plans", {"plan": "release"})
+        self.assertEqual(StandingTask.objects.count(), count)
+        self.later(days=7)
+        self.assertIn("An extra change, for the extra food", self.titles())
+        self.send(f"tanks/{self.weir}/changes", {"share": "20 %"})
+        self.assertNotIn("An extra change, for the extra food", self.titles())
+        self.send(f"tanks/{self.weir}/plans", {"plan": "flight"}, status=422)
+
+    def test_a_bath_advises_the_days_after(self) -> None:
+        """In on Tuesday: the day after a look; another one once its hours are over."""
+        group = self.group(self.weir)
+        request = {"kind": "dose", "use": BATH, "volume": "5 L", "confirmed": True, "product_confirmed": True}
+        run = self.send(f"groups/{group}/baths", {"request": request})["uid"]
+        self.send(f"baths/{run}/plan", {}, status=409)
+        self.send(f"baths/{run}/match", {"bath": {"temperature": "25", "home_temperature": "25"}})
+        self.send(f"baths/{run}/events", {"kind": "in"})
+        self.send(f"baths/{run}/plan", {})
+        self.assertEqual(self.titles(), [])
+        self.later(days=1)
+        self.assertIn("Breathing, slime and appetite, the day after", self.titles())

@@ -127,6 +127,8 @@ class WritesCase(RoomCase):
         return {
             "mend_stocked": lambda: ("shelf/stocked", {"what": "bottle", "uid": self.a_bottle(), "name": "brown", "content": "50 mL"}),
             "take_by_hand": lambda: ("shelf/taken", {"what": "bottle", "uid": self.a_bottle(), "amount": "2 mL"}),
+            "put_plan": lambda: (f"{tank}/plans", {"plan": "release"}),
+            "plan_after_bath": self.a_bath_to_follow,
             "tick_setup": lambda: (f"{tank}/setup", {"item": "leak"}),
             "take_down": lambda: (f"tanks/{self.sea}/take-down", {"note": "dried"}),
             "set_up_again": self.a_tank_put_away,
@@ -140,6 +142,11 @@ class WritesCase(RoomCase):
             "call_off_order": lambda: (f"orders/{self.send('orders', order)['uid']}/call-off", {}),
             "arrive_together": lambda: (f"{tank}/arrivals", {"groups": [{"species": "guppy", "count": 5}, {"species": "cherry barb", "count": 2}]}),
         }
+
+    def a_bath_to_follow(self) -> Made:
+        run = self.a_bath_matched()[0].removesuffix("/events")
+        self.send(f"{run}/events", {"kind": "in"})
+        return f"{run}/plan", {}
 
     def a_bottle(self) -> str:
         return str(self.send("shelf/bottles", {"name": "peroxide", "active": "hydrogen_peroxide", "kind": "percent_w_v", "value": "3"})["uid"])

@@ -17,6 +17,9 @@ EATING_DAYS = 3.0
 LOOKED_DAYS = 2.0
 MATCHED_G_PER_KG = 1.0
 DRIP_MIN = 45.0
+MIN_A_HALVING = 15.0
+# a vessel that has room for less than a fifth of what is in it is no help
+LEAST_ROOM = 0.2
 MOST_TIMES = 20.0
 
 
@@ -47,6 +50,8 @@ class Facts:
     apart_g_per_kg: float | None
     salt_matters: bool
     destination: bool
+    # what of either water was read in red, a word each
+    water_at_fault: Sequence[str] = ()
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -75,7 +80,7 @@ def gate(facts: Facts, *, now: datetime) -> Gate:
     """
     if not math.isfinite(facts.needed_days) or not 1 <= facts.needed_days <= 365:
         raise InvalidInput("Between one day and a year of watching.", field="days")
-    checks = [_watched(facts, now), _treated(facts, now), _medicine(facts), _eating(facts, now), _signs(facts, now)]
+    checks = [_watched(facts, now), _treated(facts, now), _medicine(facts), _water(facts), _eating(facts, now), _signs(facts, now)]
     if facts.destination:
         checks.append(_matched("temperature", facts.apart_c, WITHIN_C["release"], APART, "Read the thermometer in both tanks."))
         if facts.salt_matters:
@@ -105,6 +110,11 @@ def _treated(facts: Facts, now: datetime) -> Check:
 
 def _medicine(facts: Facts) -> Check:
     return Check(name="medicine out", state="no" if facts.medicine else "yes", words=facts.medicine or "none in the water")
+
+
+def _water(facts: Facts) -> Check:
+    words = ", ".join(facts.water_at_fault)
+    return Check(name="water", state="no" if words else "yes", words=f"mend it first: {words}" if words else "nothing was read in red")
 
 
 def _eating(facts: Facts, now: datetime) -> Check:
@@ -141,22 +151,30 @@ def _matched(name: str, apart: float | None, most: float, unit: str, ask: str) -
 
 @dataclass(frozen=True, kw_only=True)
 class Drip:
-    """How much of the new water is dripped to the fish's own, at which rate."""
+    """How much of the new water is dripped to the fish's own, at which rate; in ``steps_count`` steps of ``step_l``, poured off to what it was
+    before each further one."""
 
     add_l: float
     rate_ml_per_min: float
     lasts_min: float
     times_fraction: float
+    step_l: float
+    steps_count: int
 
 
-def drip(*, box_l: float, apart: float, within: float, lasts_min: float = DRIP_MIN) -> Drip:
+def drip(*, box_l: float, apart: float, within: float, lasts_min: float | None = None, holds_l: float | None = None) -> Drip:
     """New water into a box of ``box_l`` until no more than ``within`` of the difference ``apart`` is left, nothing taken out.
 
     What is left of a difference after adding A to V is V / (V + A) (mixing, arithmetic): A = V (apart / within - 1), and at
-    least as much again as is there. ``apart`` and ``within`` in one unit, whatever it is.
+    least as much again as is there. ``apart`` and ``within`` in one unit, whatever it is. A vessel that ``holds_l`` less than V + A is
+    filled as far as it goes, never to more than double, and poured off to V: each step leaves V / (V + step) of the difference.
+
+    ``lasts_min``: 45 minutes at least, and a quarter of an hour for each halving of the difference, where nobody says (common practice).
 
     :raises InvalidInput: no water, no time, or a difference that dripping does not bridge.
     """
+    halvings = math.log2(apart / within) if within > 0 and apart > within else 0.0
+    lasts_min = max(DRIP_MIN, MIN_A_HALVING * halvings) if lasts_min is None else lasts_min
     for name, value in (("box", box_l), ("minutes", lasts_min), ("within", within)):
         if not math.isfinite(value) or value <= 0:
             raise InvalidInput("This must be more than nothing.", field=name)
@@ -165,8 +183,14 @@ def drip(*, box_l: float, apart: float, within: float, lasts_min: float = DRIP_M
     times = max(1.0, apart / within - 1)
     if times > MOST_TIMES:
         raise InvalidInput("Too far apart to drip: bring the tanks nearer first, over days.", field="apart")
-    add = box_l * times
-    return Drip(add_l=add, rate_ml_per_min=add * 1000 / lasts_min, lasts_min=lasts_min, times_fraction=times)
+    add, step, steps = box_l * times, box_l * times, 1
+    if holds_l is not None and holds_l < box_l + add:
+        step = min(box_l, holds_l - box_l)
+        if step < LEAST_ROOM * box_l:
+            raise InvalidInput("It holds too little to drip into: take a larger vessel, or less of their water.", field="holds")
+        steps = max(1, math.ceil(math.log(max(2.0, apart / within)) / math.log(1 + step / box_l) - 1e-9))
+        add = step * steps
+    return Drip(add_l=add, rate_ml_per_min=add * 1000 / lasts_min, lasts_min=lasts_min, times_fraction=add / box_l, step_l=step, steps_count=steps)
 
 
 @dataclass(frozen=True, kw_only=True)

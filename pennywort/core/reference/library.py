@@ -31,13 +31,14 @@ from pennywort.core.reference.disease_models import (
 from pennywort.core.reference.figures import Datum
 from pennywort.core.reference.formulary_models import Active, Allergen, Equipment, Interaction, Life, Sensitivity, Use
 from pennywort.core.reference.kinds import with_bearings
-from pennywort.core.reference.models import (
+from pennywort.core.reference.models import (  # fmt: skip
     Bearing,
     Emergency,
     GearKind,
     HumaneEnd,
     InstrumentKind,
     Limit,
+    Plan,
     Publication,
     Reporting,
     SetupItem,
@@ -83,6 +84,7 @@ class Library:
     setup: dict[str, SetupItem]
     gear: dict[str, GearKind]
     sick_bay: dict[str, SickBayItem]
+    plans: dict[str, Plan]
     emergencies: dict[str, Emergency]
     tools: dict[str, Tool]
     actives: dict[str, Active]
@@ -228,6 +230,7 @@ def load_library(folder: Path = DATA) -> Library:
         setup=_list(folder / "setup.yaml", SetupItem),
         gear=_list(folder / "gear.yaml", GearKind),
         sick_bay=_list(folder / "sick_bay.yaml", SickBayItem),
+        plans=_list(folder / "plans.yaml", Plan),
         emergencies=_list(folder / "emergencies.yaml", Emergency),
         tools=_list(folder / "tools.yaml", Tool),
         actives=actives,
@@ -266,8 +269,9 @@ def _check_links(found: Library) -> None:
     _check_formulary(found)
     for course in found.courses.values():
         check_course(course, found=found)
-    for cycle in found.life_cycles.values():
-        _known(f"life cycle {cycle.id}", [cycle.condition], found.conditions)
+    _known("sick bay", [a for item in found.sick_bay.values() for a in item.actives], found.actives)
+    _known("plans", [step.kind for plan in found.plans.values() for step in plan.steps], found.upkeep)
+    _known("life cycles", [cycle.condition for cycle in found.life_cycles.values()], found.conditions)
     _known("kinetics", found.kinetics, found.actives)
     _known("sources", _codes(found), found.publications)
 

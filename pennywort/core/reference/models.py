@@ -103,6 +103,28 @@ class UpkeepKind(Sourced):
     text: str
 
 
+class AfterStep(Datum):
+    """One task of what follows: days from its beginning; ``needs``/``not_needs`` of the fish; ``apart``: once the use may be given again."""
+
+    kind: str
+    title: str = Field(max_length=80)
+    from_day: int = Field(ge=0, le=90)
+    until_day: int = Field(ge=0, le=90)
+    every_days: int = Field(ge=1, le=90)
+    share_fraction: float | None = None
+    needs: tuple[Need, ...] = ()
+    not_needs: tuple[Need, ...] = ()
+    apart: bool = False
+
+
+class Plan(Sourced):
+    """What follows something that was done, as tasks with their days."""
+
+    id: str
+    name: str
+    steps: tuple[AfterStep, ...] = Field(min_length=1)
+
+
 class Emergency(Datum):
     """What is done first when something fails, in its order, and once it is over."""
 

@@ -16,6 +16,7 @@ from pennywort.core.reference.naming import plural
 from pennywort.courses.models import Case, Course, Task
 from pennywort.courses.queries.running import running_courses
 from pennywort.courses.queries.targets import course_name
+from pennywort.courses.queries.watching import watched_since
 from pennywort.courses.queries.water_records import Book
 from pennywort.courses.services.calendar import begin_again
 from pennywort.fish.models import Group, Individual, Move, Recount
@@ -49,11 +50,6 @@ def how_many(group: Group, *, count: int | None, plus_minus: int, at: datetime |
     if wanted.count > left.count + left.plus_minus:
         raise InvalidInput(f"Only {left.words} are left in this group.", field="count")
     return Going(count=wanted, whole=wanted.count >= left.count and not left.plus_minus)
-
-
-def watched_since(actor: Actor, group: Group) -> datetime:
-    """Since when a group has been watched: its arrival, or when its watching began again."""
-    return group.watched_since or datetime.combine(group.arrived_on, time(), tzinfo=actor.zone)
 
 
 def joined_words(group: Group, count: int) -> str:

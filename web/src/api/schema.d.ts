@@ -1164,6 +1164,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/tanks/{tank_id}/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Plan
+         * @description Put what follows an arrival or a release on Today.
+         */
+        post: operations["put_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/tanks/{tank_id}/filter-fed": {
         parameters: {
             query?: never;
@@ -2737,7 +2757,7 @@ export interface paths {
         };
         /**
          * Walk
-         * @description Every tank with fish, in the order they were set up.
+         * @description Every tank with fish: those that are well first, the ill last, each in the order they were set up.
          */
         get: operations["round"];
         put?: never;
@@ -2757,7 +2777,8 @@ export interface paths {
         };
         /**
          * Release Gate
-         * @description Whether these fish may leave quarantine, and what is missing; ``box``: the water of theirs that they are dripped in. Keeps nothing.
+         * @description Whether these fish may leave quarantine, and what is missing; ``box``: the water of theirs that they are dripped in, in a vessel that
+         *     ``holds`` so much. Keeps nothing.
          */
         get: operations["release_gate"];
         put?: never;
@@ -2882,6 +2903,26 @@ export interface paths {
          * @description A bath from notes: fish in and out, at hours that have been.
          */
         post: operations["bath_given"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/baths/{bath_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan After Bath
+         * @description Put what it advises for the days after on Today.
+         */
+        post: operations["plan_after_bath"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6302,6 +6343,24 @@ export interface components {
             note?: string;
         };
         /**
+         * PutPlanIn
+         * @description What follows, as tasks; ``first_on``: the day it begins.
+         */
+        PutPlanIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Plan
+             * @enum {string}
+             */
+            plan: "arrival" | "release";
+            /** First On */
+            first_on?: string | null;
+        };
+        /**
          * FilterFedIn
          * @description By how much the ammonia was raised, as the kit counts, or how much food went in to rot.
          */
@@ -7137,6 +7196,10 @@ export interface components {
         MoveWords: {
             /** Words */
             words: string[];
+            /** Against */
+            against: string[];
+            /** Companions */
+            companions: string[];
         };
         /**
          * MoveAsked
@@ -10389,6 +10452,8 @@ export interface components {
         RoundOut: {
             /** Date Words */
             date_words: string;
+            /** Order Words */
+            order_words: string;
             /** Tanks */
             tanks: components["schemas"]["RoundTankOut"][];
         };
@@ -10411,6 +10476,8 @@ export interface components {
             due: components["schemas"]["RoundDueOut"][];
             /** Walked */
             walked: boolean;
+            /** Why */
+            why: string;
         };
         /** FeedingOut */
         FeedingOut: {
@@ -10448,6 +10515,8 @@ export interface components {
             words: string;
             /** Checks */
             checks: components["schemas"]["ReleaseLineOut"][];
+            /** Companions */
+            companions: string[];
             /** Drip */
             drip: string[];
             /** Plan */
@@ -12545,6 +12614,33 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    put_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                tank_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutPlanIn"];
             };
         };
         responses: {
@@ -14709,6 +14805,7 @@ export interface operations {
                 days?: number;
                 to?: string | null;
                 box?: string;
+                holds?: string;
             };
             header?: never;
             path: {
@@ -14866,6 +14963,33 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["BathGivenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    plan_after_bath: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                bath_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
             };
         };
         responses: {

@@ -45,6 +45,18 @@ const before = computed(() => {
   return steps.slice(0, first < 0 ? steps.length : first)
 })
 const place = ref(0)
+const planned = ref(false)
+const plan = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/baths/{bath_id}/plan', {
+      params: { path: { ...session.inRoom(), bath_id: props.bath } },
+      body: { write_id },
+    }),
+  ),
+)
+async function onToday() {
+  if (await plan.run()) planned.value = true
+}
 type Screen = 'step' | 'match' | 'in' | 'timer' | 'out' | 'between' | 'done'
 const screen = computed<Screen>(() => {
   const r = run.value
@@ -227,6 +239,17 @@ watch(left, (now, was) => {
         </li>
       </ul>
       <p v-for="s in run.steps.slice(-2)" :key="s.text" class="small">{{ s.text }}</p>
+      <template v-if="run.in_at">
+        <ProblemNote :problem="plan.problem.value" />
+        <p v-if="planned" role="status">What it advises for the days after stands on Today.</p>
+        <Button
+          v-else
+          severity="secondary"
+          label="Put the days after on Today"
+          data-testid="plan-bath"
+          @click="onToday"
+        />
+      </template>
       <div class="foot">
         <RouterLink :to="{ name: 'tank', params: { tank: run.tank } }">To {{ run.tank_name }}</RouterLink>
         <RouterLink :to="{ name: 'bath-new', query: { group: run.group } }">Another bath</RouterLink>

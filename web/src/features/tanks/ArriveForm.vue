@@ -139,8 +139,20 @@ const write = useWrite((write_id) => {
   )
 })
 const problem = write.problem
+/** light and first food as tasks of the days after */
+const plans = ref(false)
+const plan = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/plans', {
+      params: { path: path.value },
+      body: { write_id, plan: 'arrival', first_on: on.value || null },
+    }),
+  ),
+)
 async function save() {
-  if (await write.run()) emit('done')
+  if (!(await write.run())) return
+  if (plans.value) await plan.run()
+  emit('done')
 }
 </script>
 
@@ -278,6 +290,9 @@ async function save() {
     />
     <TextField v-model="supplier" label="From" field="supplier" :problem="problem" maxlength="60" />
     <DayField v-model="on" label="Day" field="arrived_on" :problem="problem" hint="today, if left empty" />
+    <label class="plans"
+      ><Checkbox v-model="plans" binary data-testid="arrive-plans" /> Put light and first food on Today</label
+    >
     <template #presses>
       <Button
         label="And another kind"
@@ -297,6 +312,12 @@ async function save() {
 .care {
   color: var(--tannin);
   padding: 4px 0;
+}
+.plans {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 44px;
 }
 .came {
   display: flex;

@@ -67,7 +67,7 @@ async function save() {
     :busy="write.busy.value"
     :problem="write.problem.value"
     :fields="['happened_at', 'to', 'count']"
-    :disabled="!there || !count"
+    :disabled="!there || !count || (!!ahead.data.value?.against.length && !note.trim())"
     testid="save-move"
     @save="save"
   >
@@ -91,7 +91,20 @@ async function save() {
       :hint="`of ${group.words}`"
     />
     <WhenField v-model="at" :problem="write.problem.value" />
-    <TextField v-model="note" label="Note" field="note" :problem="write.problem.value" maxlength="200" />
+    <div v-if="ahead.data.value?.against.length" class="ahead" role="status" data-testid="move-against">
+      <p class="tannin"><b>The release is not open yet.</b></p>
+      <p v-for="w in ahead.data.value.against" :key="w" class="tannin">{{ w }}</p>
+    </div>
+    <div v-if="ahead.data.value?.companions.length" class="ahead" role="status">
+      <p v-for="w in ahead.data.value.companions" :key="w" class="tannin">{{ w }}</p>
+    </div>
+    <TextField
+      v-model="note"
+      :label="ahead.data.value?.against.length ? 'Why all the same' : 'Note'"
+      field="note"
+      :problem="write.problem.value"
+      maxlength="200"
+    />
     <div v-if="ahead.data.value?.words.length" class="ahead" role="status" data-testid="move-ahead">
       <p v-for="w in ahead.data.value.words" :key="w" class="tannin">{{ w }}</p>
     </div>

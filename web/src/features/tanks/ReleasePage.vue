@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api } from '@/api/client'
 import LinkButton from '@/shared/LinkButton.vue'
@@ -9,6 +9,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import SignMark from '@/shared/SignMark.vue'
 import TextField from '@/shared/TextField.vue'
+import { useWrite } from '@/shared/useWrite'
 
 /** Whether fish may leave quarantine: every line of the gate, what is missing and from when, then how they are brought over. */
 const props = defineProps<{ group: string }>()
@@ -16,6 +17,7 @@ const session = useSession()
 const days = ref(30)
 const to = ref<string | null>(null)
 const box = ref('')
+const holds = ref('')
 const DAYS = [14, 21, 30, 45].map((n) => ({ value: n, label: `${n} days` }))
 const groups = useQuery({
   queryKey: ['groups', () => session.room?.uid],
@@ -26,20 +28,40 @@ const tanks = useQuery({
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
 })
 const here = computed(() => groups.data.value?.find((g) => g.uid === props.group) ?? null)
-const others = computed(() => (tanks.data.value ?? []).filter((t) => t.uid !== here.value?.tank))
+const others = computed(() =>
+  (tanks.data.value ?? []).filter((t) => t.uid !== here.value?.tank && !t.put_away),
+)
 const gate = useQuery({
-  queryKey: ['release', () => props.group, days, to, box],
+  queryKey: ['release', () => props.group, days, to, box, holds],
   queryFn: () =>
     answer(
       api.GET('/api/rooms/{room_id}/groups/{group_id}/release', {
         params: {
           path: { ...session.inRoom(), group_id: props.group },
-          query: { days: days.value, box: box.value, ...(to.value ? { to: to.value } : {}) },
+          query: {
+            days: days.value,
+            box: box.value,
+            holds: holds.value,
+            ...(to.value ? { to: to.value } : {}),
+          },
         },
       }),
     ),
   placeholderData: keepPreviousData,
 })
+const planned = ref(false)
+const plan = useWrite((write_id) =>
+  answer(
+    api.POST('/api/rooms/{room_id}/tanks/{tank_id}/plans', {
+      params: { path: { ...session.inRoom(), tank_id: to.value ?? '' } },
+      body: { write_id, plan: 'release' },
+    }),
+  ),
+)
+async function onToday() {
+  if (await plan.run()) planned.value = true
+}
+watch(to, () => (planned.value = false))
 const MARK = { yes: 'seen', no: 'absent', unknown: 'unknown' } as const
 const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
 </script>
@@ -50,7 +72,8 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
     :sentence="gate.data.value?.words"
     :aside="here?.tank_name"
   />
-  <ProblemNote :problem="gate.error.value" :fields="['box']" />
+  <ProblemNote :problem="gate.error.value" :fields="['box', 'holds']" />
+  <ProblemNote :problem="plan.problem.value" />
   <div class="asked">
     <SelectButton
       v-model="days"
@@ -91,6 +114,12 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
         :label="gate.data.value.open ? 'Move them over' : 'Move them all the same'"
       />
     </div>
+    <section v-if="gate.data.value.companions.length" aria-label="Who lives there" class="who">
+      <h2 class="block-head">Who lives there</h2>
+      <ul data-testid="companions">
+        <li v-for="w in gate.data.value.companions" :key="w" class="tannin">{{ w }}</li>
+      </ul>
+    </section>
     <section aria-label="Bringing them over">
       <h2 class="block-head">Bringing them over</h2>
       <TextField
@@ -102,6 +131,16 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
         placeholder="5 L"
         hint="theirs, with them in it"
         data-testid="release-box"
+      />
+      <TextField
+        v-model="holds"
+        figure
+        label="The box holds"
+        field="holds"
+        :problem="gate.error.value"
+        placeholder="all that is dripped"
+        hint="to its brim: it is never overfilled"
+        data-testid="release-holds"
       />
       <ol class="plan">
         <li v-for="d in [...gate.data.value.drip, ...gate.data.value.plan]" :key="d">{{ d }}</li>
@@ -116,6 +155,16 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
           <span>{{ f.words }}</span>
         </li>
       </ul>
+      <p v-if="to" class="also">
+        <Button
+          v-if="!planned"
+          label="Put the days after on Today"
+          severity="secondary"
+          data-testid="plan-release"
+          @click="onToday"
+        />
+        <b v-else role="status">Chasing, small feeds, nitrate and an extra change stand on Today.</b>
+      </p>
       <p class="small quiet also">
         Who chases whom is written down in
         <RouterLink :to="{ name: 'fish', params: { group } }">the book of these fish</RouterLink>.
@@ -146,6 +195,12 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
   flex-wrap: wrap;
   gap: 10px;
   margin: 16px 0 28px;
+}
+.who {
+  margin-bottom: 24px;
+}
+.who li {
+  padding: 4px 0;
 }
 .plan {
   list-style: decimal;
