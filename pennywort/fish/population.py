@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
-from datetime import datetime, timedelta
+from datetime import date, datetime, time, timedelta
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from pennywort.core.errors import Conflict, InvalidInput
 from pennywort.core.outcome.figures import Count, check_count
@@ -49,6 +50,27 @@ def add_loss(
     """Fish found dead, or missing. :raises InvalidInput: more than are left, or a fact that can't be, naming it."""
     return _lose(actor, uid=uid, group=group, count=Count(count=count, plus_minus=count_plus_minus), manner=manner, note=note,
                  happened_at=happened_at, corrects=corrects, about=about or AboutLoss())  # fmt: skip
+
+
+def add_losses_over(actor: Actor, *, uid: UUID, group: Group, days: Sequence[tuple[date, int]], note: str, during: str) -> dict[str, Any]:
+    """Losses of several days in one form, each with its day; all of them, or none where one can't be.
+
+    :raises InvalidInput: no day, a day twice or to come, or more than are left, naming the line.
+    """
+    if not days or len({day for day, _ in days}) != len(days):
+        raise InvalidInput("Each day once, and one at least.", field="days")
+    for number, (day, count) in enumerate(sorted(days)):
+        at = min(actor.now, datetime.combine(day, time(12), tzinfo=actor.zone))
+        if day > actor.local(actor.now).date():
+            raise InvalidInput("That day is still to come.", field=f"days.{number}.on")
+        try:
+            add_loss(
+                actor, uid=uid if number == 0 else uuid5(uid, f"day {number}"), group=group, count=count, count_plus_minus=0, manner="died", note=note,
+                happened_at=at, corrects=None, about=AboutLoss(during=during),
+            )  # fmt: skip
+        except InvalidInput as error:
+            raise InvalidInput(error.message, field=f"days.{number}.{error.field}") from error
+    return {"uid": str(uid)}
 
 
 def add_humane_end(

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any, Literal
 from uuid import UUID
 
@@ -50,6 +50,19 @@ class LossIn(AboutIn, Entry):
     count_plus_minus: int = 0
     manner: Literal["died", "missing"] = "died"
     note: Note = ""
+
+
+class LossOnIn(In):
+    on: date
+    count: int
+
+
+class LossesOverIn(Write):
+    """How many were lost on each of some days."""
+
+    days: list[LossOnIn] = Field(min_length=1, max_length=62)
+    note: Note = ""
+    during: During = ""
 
 
 class HumaneEndIn(AboutIn, Write):
@@ -183,6 +196,13 @@ def _of_group(actor: Actor, group_id: UUID, body: Write, do: Callable[..., dict[
 def add_loss(actor: Actor, group_id: UUID, body: LossIn) -> dict[str, Any]:
     """Fish lost."""
     return _of_group(actor, group_id, body, going.add_loss)
+
+
+@writes(router, "/groups/{uuid:group_id}/losses-over")
+def add_losses_over(actor: Actor, group_id: UUID, body: LossesOverIn) -> dict[str, Any]:
+    """Losses of several days at once: one a day over a week."""
+    days = [(line.on, line.count) for line in body.days]
+    return going.add_losses_over(actor, uid=body.write_id, group=group_of(actor, group_id), days=days, note=body.note, during=body.during)
 
 
 @writes(router, "/groups/{uuid:group_id}/humane-ends")

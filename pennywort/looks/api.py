@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any
 from uuid import UUID
 
@@ -11,6 +12,7 @@ from ninja import Path, Router
 from pennywort.core.diagnosis.compare import compare
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
+from pennywort.fish.queries import looks_of
 from pennywort.fish.services import group_of, kind_in
 from pennywort.looks import schemas
 from pennywort.looks import services as looks
@@ -25,6 +27,8 @@ from pennywort.records.requests import act
 from pennywort.records.writes import writes
 
 router = Router(tags=["look"])
+# a look says what fish may have for a week, and what holds less than this of its answer is no suspicion
+LATELY, LEAST_SHARE = timedelta(days=7), 0.03
 
 
 @router.get("/groups/{uuid:group_id}/look", response=schemas.LookBoardOut, operation_id="look_board")
@@ -60,6 +64,16 @@ def record_look(actor: Actor, group_id: UUID, body: schemas.LookIn) -> dict[str,
         happened_at=body.happened_at,
         corrects=body.corrects,
     )
+
+
+@router.get("/groups/{uuid:group_id}/suspected", response=list[str], operation_id="suspected")
+def suspected(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> list[str]:
+    """What the last look within a week held for likely, the likeliest first."""
+    actor = act(request, room_id)
+    last = looks_of(group_of(actor, group_id)).filter(happened_at__gt=actor.now - LATELY).first()
+    shares = last.shares if last is not None else {}
+    known = [(share, name) for name, share in shares.items() if name in library().conditions and share >= LEAST_SHARE]
+    return [name for _, name in sorted(known, key=lambda pair: (-pair[0], pair[1]))]
 
 
 @router.get("/groups/{uuid:group_id}/days", response=schemas.OverDaysOut, operation_id="over_days")

@@ -89,6 +89,8 @@ class LookBoardOut(Schema):
     context: list[ContextOut]
     kin: list[KinOut]
     kin_known: str
+    # what this kind is prone to, with the signs to look for
+    watch_for: list[str]
     carried: CarriedOut
     fish_named: list[str]
     last_verdict: str

@@ -9,6 +9,7 @@ from pennywort.core.diagnosis.compare import Comparison
 from pennywort.core.diagnosis.network import SOMETHING_ELSE, network
 from pennywort.core.diagnosis.ranking import marks_of, within
 from pennywort.core.diagnosis.turning import Turn
+from pennywort.core.diagnosis.watch_for import watch_for
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.naming import plural
@@ -68,6 +69,7 @@ def board(
         "context": [out.ContextOut(id=c.id, words=c.words, known=c.id in known) for c in found.context.values() if c.id in known or c.known_from == "ask"],
         "kin": [out.KinOut(id=k.id, name=k.name) for k in found.kin.values()],
         "kin_known": found.kin[subject.kin].name if subject.kin else "",
+        "watch_for": watch_for_words(subject.kin, subject.water),
     }
     if group is None:
         fish_words = f"{subject.fish_count} {plural(species_name, subject.fish_count)}" if species_name else "fish at the seller’s"
@@ -94,6 +96,16 @@ def board(
         gate_read_words=f"read {_at_words(actor, read_at)}" if read_at else "nothing read today",
         read=as_typed(readings, actor),
     )
+
+
+def watch_for_words(kin: str | None, water: WaterType) -> list[str]:
+    """What to look for in this kind, a line each: "Camallanus worms: red threads at the vent"."""
+    found = library()
+    lines = []
+    for line in watch_for(kin or "", water=water, found=found):
+        signs = "; ".join(found.signs[s].label for s in line.signs)
+        lines.append(f"{found.conditions[line.condition].short_name}: {signs[:1].lower()}{signs[1:]}")
+    return lines
 
 
 def _at_words(actor: Actor, at: datetime) -> str:

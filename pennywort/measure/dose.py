@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from datetime import timedelta
 from typing import get_args
 
 from pennywort.core.course.ledger import Level
@@ -48,11 +49,13 @@ from pennywort.records.schemas import TraceOut
 from pennywort.shelf.products import named_product
 from pennywort.shelf.queries import is_past, spoons_from, tools_at_hand, weighed_spoons
 from pennywort.shelf.services import read_spoons
-from pennywort.tanks.models import Tank
+from pennywort.tanks.models import Tank, Upkeep
 from pennywort.tanks.queries import equipment_on, fresh_readings, on_one_water, once_words, water_type_of
 from pennywort.tanks.salt import read_grams_per_l
 from pennywort.tanks.services import tank_of
 
+# for so long conditioner uses up what it can (common practice)
+CONDITIONED = timedelta(hours=48)
 DOSE_KIND = {"mg/L": "dose_mg_per_l", "g/L": "dose_g_per_l", "uL/L": "dose_ul_per_l", "mg/kg": "dose_mg_per_kg", "mg/g": "number"}
 
 
@@ -189,6 +192,19 @@ def _uptake(active: Active, use: Use, tank: Tank | None) -> list[CautionOut]:
     return [CautionOut(level=line.level, text=line.text, source=source_words(line.source), recalled=line.recalled)] if line else []
 
 
+def _conditioned(actor: Actor, active: Active, use: Use, tank: Tank | None) -> list[CautionOut]:
+    """Conditioner that the record knows to have gone into this water within two days uses the medicine up."""
+    if tank is None or use.route != "prolonged" or not active.used_up_by_conditioner:
+        return []
+    rows = Upkeep.objects.standing().filter(tank__in=on_one_water(tank), kind="conditioner", happened_at__gt=actor.now - CONDITIONED)
+    last = rows.order_by("-happened_at").first()
+    if last is None:
+        return []
+    local = actor.local(last.happened_at)
+    text = f"Conditioner went into this water on {local:%A} at {local:%H:%M}: it uses {active.short_name} up for a day or longer. Change most of it first."
+    return [CautionOut(level="care", text=text, source="common practice", recalled=True)]
+
+
 def _bath_water(actor: Actor, body: DoseRequest, tank: Tank | None, *, home_c: float | None, salinity_g_per_kg: float | None) -> BathWater:
     """The bath's water beside the fish's own: what is typed, else what the tank's last test says of home."""
     if body.bath is None:
@@ -272,7 +288,7 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
         *_held(held, use, typed=typed_now is not None),
         *out.figures,
     ]
-    out.cautions = [*_uptake(active, use, place.tank), *out.cautions]
+    out.cautions = [*_conditioned(actor, active, use, place.tank), *_uptake(active, use, place.tank), *out.cautions]
     return out
 
 

@@ -26,8 +26,8 @@ ASKED = frozenset(
 )  # fmt: skip
 HELPERS = frozenset(
     {
-        "groups/*/observations", "groups/*/losses", "groups/*/scuffles", "groups/*/looks", "groups/*/photos", "inspections", "tanks/*/readings",
-        "tanks/*/changes", "tanks/*/upkeep", "tanks/*/setup", "tanks/*/filter-fed", "contacts",
+        "groups/*/observations", "groups/*/losses", "groups/*/losses-over", "groups/*/scuffles", "groups/*/looks", "groups/*/photos", "inspections",
+        "tanks/*/readings", "tanks/*/changes", "tanks/*/upkeep", "tanks/*/setup", "tanks/*/filter-fed", "contacts",
         "tasks/*/dose", "tasks/*/done", "tasks/*/warmth", "tasks/*/salinity", "tasks/*/take-up", "strike",
         "groups/*/baths", "baths/*/match", "baths/*/events", "baths/*/given",
     }

@@ -255,3 +255,27 @@ class GroupBooks(RoomCase):
         with CaptureQueriesContext(connection) as many:
             self.get("groups")
         self.assertEqual(len(few), len(many))
+
+
+class LossesOfSeveralDays(RoomCase):
+    def test_one_a_day_over_a_week(self) -> None:
+        """Ten came on the 17th; from the 18th to the 23rd one a day: four are left, each loss on its own day."""
+        self.later(days=-7)
+        group = self.group(self.tank())
+        self.later(days=7)
+        days = [{"on": f"2026-11-{day}", "count": 1} for day in range(18, 24)]
+        self.send(f"groups/{group}/losses-over", {"days": days, "note": "nothing to see"})
+        told = self.get(f"groups/{group}/book")
+        self.assertEqual((told["left"], [x["day_words"] for x in told["lines"]][:2]), (4, ["Wed 18 Nov", "Thu 19 Nov"]))
+
+    def test_all_or_none(self) -> None:
+        group = self.group(self.tank())
+        for days, field in (
+            ([{"on": "2026-11-24", "count": 4}, {"on": "2026-11-24", "count": 4}], "days"),
+            ([{"on": "2026-11-23", "count": 4}, {"on": "2026-11-24", "count": 7}], "days.1.count"),
+            ([{"on": "2026-11-24", "count": 0}], "days.0.count"),
+            ([{"on": "2026-11-29", "count": 1}], "days.0.on"),
+        ):
+            with self.subTest(days=days):
+                self.assertEqual(self.send(f"groups/{group}/losses-over", {"days": days}, status=422)["field"], field)
+        self.assertEqual(self.get(f"groups/{group}/book")["left"], 10)

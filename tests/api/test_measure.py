@@ -363,3 +363,22 @@ class Nonsense(MeasureCase):
 
     def test_every_kind_is_asked(self) -> None:
         self.assertEqual(set(REQUESTS), set(KINDS))
+
+
+class Conditioned(MeasureCase):
+    def test_conditioner_in_the_record_is_warned_of(self) -> None:
+        """Written down yesterday: permanganate in this water is warned; after two days, and for a medicine it does not touch, nothing is said."""
+        weir = self.tank()
+        self.send(f"tanks/{weir}/upkeep", {"kind": "conditioner"})
+        self.later(days=1)
+        use = next(u.id for u in library().actives["permanganate"].uses if u.route == "prolonged")
+
+        def told(use: str) -> list[str]:
+            return [c["text"] for c in self.measure("dose", use=use, tank=weir)["cautions"] if "Conditioner went into" in c["text"]]
+
+        self.assertEqual(
+            told(use), ["Conditioner went into this water on Tuesday at 14:20: it uses permanganate up for a day or longer. Change most of it first."]
+        )
+        self.assertEqual(told("nacl_3"), [])
+        self.later(days=2)
+        self.assertEqual(told(use), [])

@@ -70,3 +70,17 @@ class Round(RoomCase):
         self.assertEqual((answer.status_code, answer["Content-Type"]), (200, "text/javascript; charset=utf-8"))
         self.assertIn("/static/assets/index-", answer.content.decode())
         self.assertNotIn("{{", answer.content.decode())
+
+    def test_the_well_first_and_the_ill_last(self) -> None:
+        """A case comes last, newcomers before it, those that came long ago first; each says why it waits."""
+        self.later(days=-60)
+        sluice = self.tank(name="Sluice")
+        self.group(sluice)
+        self.later(days=60)
+        self.course(self.barbs)
+        leat = self.tank(name="Leat")
+        self.group(leat)
+        told = self.get("round")
+        self.assertEqual([t["name"] for t in told["tanks"]], ["Sluice", "Leat", "Weir"])
+        self.assertEqual([t["why"] for t in told["tanks"]], ["", "The fish of Leat have been watched for 0 days.", "Weir has white spot."])
+        self.assertIn("the ill last", told["order_words"])

@@ -80,6 +80,7 @@ class WritesCase(RoomCase):
             "note_upkeep": lambda: (f"{tank}/upkeep", {"kind": "glass"}),
             "add_observation": lambda: (f"{fish}/observations", {"appetite": "less"}),
             "add_loss": lambda: (f"{fish}/losses", {"count": 1}),
+            "add_losses_over": lambda: (f"{fish}/losses-over", {"days": [{"on": "2026-11-24", "count": 1}]}),
             "add_humane_end": lambda: (f"{fish}/humane-ends", end),
             "add_leaving": lambda: (f"{fish}/leavings", {"kind": "given", "count": 1}),
             "add_recount": lambda: (f"{fish}/recounts", {"count": 8}),

@@ -182,6 +182,8 @@ class Active(Datum):
     holds: tuple[str, ...] = ()
     # what touched it keeps it, whatever it is washed with: never again where it would harm
     lingers_on_gear: bool = False
+    # what binds chlorine in tap water binds it as well
+    used_up_by_conditioner: bool = False
     dissolves: Figure | None = None
     colour: Literal["salt", "clear", "acriflavine", "blue", "copper", "malachite", "permanganate"] = "clear"
     cautions: tuple[Caution, ...] = ()

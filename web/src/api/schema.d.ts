@@ -1472,6 +1472,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/groups/{group_id}/losses-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Losses Over
+         * @description Losses of several days at once: one a day over a week.
+         */
+        post: operations["add_losses_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/groups/{group_id}/humane-ends": {
         parameters: {
             query?: never;
@@ -1830,6 +1850,26 @@ export interface paths {
          * @description Keep a look and its water test.
          */
         post: operations["record_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/groups/{group_id}/suspected": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Suspected
+         * @description What the last look within a week held for likely, the likeliest first.
+         */
+        get: operations["suspected"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -6847,6 +6887,40 @@ export interface components {
              */
             note?: string;
         };
+        /** LossOnIn */
+        LossOnIn: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * LossesOverIn
+         * @description How many were lost on each of some days.
+         */
+        LossesOverIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Days */
+            days: components["schemas"]["LossOnIn"][];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * During
+             * @default
+             * @enum {string}
+             */
+            during?: "" | "arrival" | "disease" | "treatment" | "bath" | "release" | "unknown";
+        };
         /** HumaneEndIn */
         HumaneEndIn: {
             /**
@@ -7363,6 +7437,8 @@ export interface components {
             kin: components["schemas"]["KinOut"][];
             /** Kin Known */
             kin_known: string;
+            /** Watch For */
+            watch_for: string[];
             carried: components["schemas"]["CarriedOut"];
             /** Fish Named */
             fish_named: string[];
@@ -13050,6 +13126,33 @@ export interface operations {
             };
         };
     };
+    add_losses_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LossesOverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
     add_humane_end: {
         parameters: {
             query?: never;
@@ -13567,6 +13670,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LookWritten"];
+                };
+            };
+        };
+    };
+    suspected: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
                 };
             };
         };

@@ -43,9 +43,19 @@ const fish = computed(() => groups.data.value?.find((g) => g.uid === props.group
 const tank = computed(() => tanks.data.value?.find((t) => t.uid === fish.value?.tank) ?? null)
 /** nothing seen: on arrival, in advance, or watched */
 const NOTHING = { id: 'nothing', short_name: 'nothing seen: on arrival, or watched' }
-const here = computed(() =>
-  (conditions.data.value ?? []).filter((c) => tank.value && c.water.includes(tank.value.water_type)),
-)
+/** what the last look held for likely stands first */
+const suspected = useQuery({
+  queryKey: ['suspected', () => props.group],
+  queryFn: () =>
+    answer(api.GET('/api/rooms/{room_id}/groups/{group_id}/suspected', { params: { path: path.value } })),
+})
+const here = computed(() => {
+  const likely = suspected.data.value ?? []
+  const rank = (id: string) => (likely.includes(id) ? likely.indexOf(id) : likely.length)
+  return (conditions.data.value ?? [])
+    .filter((c) => tank.value && c.water.includes(tank.value.water_type))
+    .sort((a, b) => rank(a.id) - rank(b.id))
+})
 const picked = ref(typeof route.query['condition'] === 'string' ? route.query['condition'] : NOTHING.id)
 const condition = computed(() => (picked.value === NOTHING.id ? '' : picked.value))
 const chosen = computed(() => here.value.find((c) => c.id === condition.value) ?? null)

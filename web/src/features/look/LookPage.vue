@@ -270,6 +270,12 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
               >Case so far</RouterLink
             >
           </div>
+          <details v-if="board.watch_for.length" class="small" data-testid="watch-for">
+            <summary>What to look for in these</summary>
+            <ul>
+              <li v-for="w in board.watch_for" :key="w">{{ w }}</li>
+            </ul>
+          </details>
           <p v-if="board.last_verdict" class="small quiet">
             Last look {{ board.last_words }}: {{ board.last_verdict }}
           </p>

@@ -155,6 +155,7 @@ const finished = computed(
       </h2>
       <span class="fig">{{ place }} of {{ tanks.length }}</span>
     </div>
+    <p v-if="tank.why" class="small tannin" data-testid="round-why">{{ tank.why }} Wash hands after it.</p>
     <ul v-if="tank.due.length" class="rows due">
       <li v-for="d in tank.due" :key="d.task">
         <span class="fig">{{ d.at_words }}</span> {{ d.title

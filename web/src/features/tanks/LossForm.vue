@@ -12,6 +12,7 @@ import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { LOSS_FIELDS, useLossFacts } from './lossFacts'
+import LossesOver from './LossesOver.vue'
 import LossFacts from './LossFacts.vue'
 
 /** A loss: how many and how in one press; what else is known behind one more. */
@@ -25,6 +26,7 @@ const manner = ref<NonNullable<Schemas['LossIn']['manner']>>('died')
 const note = ref('')
 const at = ref<string | null>(null)
 const more = ref(false)
+const over = ref(false)
 const photo = ref<HTMLInputElement | null>(null)
 const photoProblem = ref<Problem | null>(null)
 const { facts, words, names, sent } = useLossFacts(() => props.group.uid)
@@ -86,7 +88,9 @@ async function save() {
 </script>
 
 <template>
+  <LossesOver v-if="over" :group="group" @done="emit('done')" />
   <EntryForm
+    v-else
     :label="kept ? 'Send the picture again' : count === 1 ? 'One lost' : `${count ?? 0} lost`"
     :busy="write.busy.value"
     :problem="problem ?? photoProblem"
@@ -113,6 +117,9 @@ async function save() {
     </template>
     <button v-else type="button" class="more" data-testid="more-loss" @click="more = true">
       Which, signs, what is suspected, what was checked, a picture
+    </button>
+    <button v-if="!kept" type="button" class="more" data-testid="losses-over" @click="over = true">
+      Several days at once
     </button>
   </EntryForm>
 </template>
