@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections import defaultdict
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -53,7 +54,7 @@ def compare(actor: Actor, *, by: By) -> Comparison:
         Batch(
             name=name,
             spells=tuple(spells),
-            plus_minus=off,
+            plus_minus=math.ceil(math.sqrt(off) - 1e-9),
             lost_first_week=sum(s.count for s in spells if s.lost and s.days <= 7),
             curve=kaplan_meier(spells),
         )
@@ -66,6 +67,7 @@ def compare(actor: Actor, *, by: By) -> Comparison:
     return Comparison(batches=tuple(kept), test=test, left_out=len(made) - len(kept))
 
 
+# by name: what became of each fish, and the sum of the squares of what their numbers may be off by
 Rows = dict[str, tuple[list[Spell], int]]
 
 
@@ -143,7 +145,7 @@ def _from_arrivals(actor: Actor, *, by: By) -> Rows:
 
     def put(group: Group, spells: list[Spell], off: int = 0) -> None:
         kept, so_far = found.get(_names(group, by), ([], 0))
-        found[_names(group, by)] = ([*kept, *spells], so_far + off)
+        found[_names(group, by)] = ([*kept, *spells], so_far + off**2)
 
     for group in groups.values():
         told = tally(start=start_of(group), entries=entries[group.pk])
@@ -166,7 +168,7 @@ def _from_courses(actor: Actor, *, by: By) -> Rows:
         told = tally(start=tally(start=start_of(group), entries=before).left, entries=during)
         name = _course_names(course, by)
         kept, off = found.get(name, ([], 0))
-        found[name] = ([*kept, *_spells(told, start=course.starts_at, end=end)], off + told.left.plus_minus)
+        found[name] = ([*kept, *_spells(told, start=course.starts_at, end=end)], off + told.left.plus_minus**2)
     return found
 
 

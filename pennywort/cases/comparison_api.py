@@ -60,6 +60,9 @@ def _batch(batch: Batch) -> BatchOut:
     curve = batch.curve
     share = curve.steps[-1].share if curve.steps else 1.0
     low, high = (curve.steps[-1].share_low, curve.steps[-1].share_high) if curve.steps else (1.0, 1.0)
+    # what was only estimated widens what chance alone leaves open
+    off = batch.plus_minus / curve.fish_count if curve.fish_count else 0.0
+    low, high = min(low, max(0.0, share - off)), max(high, min(1.0, share + off))
     count = f"{curve.fish_count}" if not batch.plus_minus else f"about {curve.fish_count} ± {batch.plus_minus}"
     band = f", most likely between {show_fraction(low).text} and {show_fraction(high).text}" if curve.steps and 0 < share < 1 else ""
     return BatchOut(
@@ -68,7 +71,7 @@ def _batch(batch: Batch) -> BatchOut:
         lost=curve.lost_count,
         first_week=f"{batch.lost_first_week} of {curve.fish_count}",
         alive_words=f"{show_fraction(share).text} alive{band}",
-        half_words=f"half lost by day {curve.median_days:g}" if curve.median_days is not None else "",
+        half_words=_half_words(curve.median_days),
         few=curve.few,
         followed_days=max(s.days for s in batch.spells),
         curve=[
@@ -76,6 +79,12 @@ def _batch(batch: Batch) -> BatchOut:
             for s in curve.steps
         ],
     )
+
+
+def _half_words(median_days: float | None) -> str:
+    if median_days is None:
+        return ""
+    return "half lost on the day they came" if median_days == 0 else f"half lost by day {median_days:g}"
 
 
 def _words(test: Compared | None) -> str:

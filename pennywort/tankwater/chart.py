@@ -151,7 +151,7 @@ def chart_of(actor: Actor, tank: Tank, *, days: int) -> WaterChartOut:
     return WaterChartOut(
         starts_at=since,
         ends_at=actor.now,
-        fish=fish or "no fish of the built-in list: limits of the kind of water",
+        fish=fish or "no kind of fish whose limits are known: limits of the kind of water",
         ticks=_ticks(actor, days=days),
         rows=rows,
         advice=_advice(actor, tests),

@@ -13,7 +13,11 @@ import { discard, flush, others, refused, tryAgain, waiting } from '@/shared/out
   >
     <p v-if="waiting.length">
       <b>{{ waiting.length }} {{ waiting.length === 1 ? 'entry has' : 'entries have' }} not arrived yet.</b>
-      They wait here, in order and with their own time.
+      {{
+        waiting.length === 1
+          ? 'It waits here with its own time.'
+          : 'They wait here, in order and with their own time.'
+      }}
       <button type="button" @click="flush()">try now</button>
     </p>
     <p v-for="o in others" :key="o.name">

@@ -127,7 +127,7 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
               :aria-label="`${g.name} is disinfected`"
               @click="disinfected(g.uid)"
             />
-            <RouterLink class="small" :to="{ name: 'measure', query: { kind: 'disinfect', volume: '5 L' } }"
+            <RouterLink class="small" :to="{ name: 'measure', query: { what: 'disinfect', volume: '5 L' } }"
               >bleach for 5 L</RouterLink
             >
           </span>

@@ -213,6 +213,7 @@ const board: Schemas['LookBoardOut'] = {
   ],
   kin: [],
   kin_known: 'Barbs',
+  watch_for: [],
   carried: { signs: { a: true }, counts: {}, sizes: {}, words: 'yesterday', context: [], kin: '' },
   fish_named: ['the pale one'],
   last_verdict: '',

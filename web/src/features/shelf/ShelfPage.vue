@@ -105,30 +105,32 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
             {{ b.until_words || 'no date on it' }}<b v-if="b.past" class="small"> past</b>
             <span v-if="b.stocked.soon_words" class="small paid">{{ b.stocked.soon_words }}</span>
           </td>
-          <td class="right does">
-            <button
-              type="button"
-              class="link small"
-              :aria-label="`mend ${b.name}`"
-              @click="mend({ what: 'bottle', uid: b.uid, name: b.name, stocked: b.stocked })"
-            >
-              mend
-            </button>
-            <button
-              v-if="leftIn(b.uid)"
-              type="button"
-              class="link small"
-              :aria-label="`taken from ${b.name}`"
-              @click="taking = { what: 'bottle', uid: b.uid, name: b.name }"
-            >
-              taken
-            </button>
-            <Button
-              :label="b.stock ? 'Poured away' : 'Used up'"
-              severity="secondary"
-              :aria-label="`${b.name}: ${b.stock ? 'poured away' : 'used up'}`"
-              @click="take('bottle', b)"
-            />
+          <td class="right">
+            <span class="does">
+              <button
+                type="button"
+                class="link small"
+                :aria-label="`mend ${b.name}`"
+                @click="mend({ what: 'bottle', uid: b.uid, name: b.name, stocked: b.stocked })"
+              >
+                mend
+              </button>
+              <button
+                v-if="leftIn(b.uid)"
+                type="button"
+                class="link small"
+                :aria-label="`taken from ${b.name}`"
+                @click="taking = { what: 'bottle', uid: b.uid, name: b.name }"
+              >
+                taken
+              </button>
+              <Button
+                :label="b.stock ? 'Poured away' : 'Used up'"
+                severity="secondary"
+                :aria-label="`${b.name}: ${b.stock ? 'poured away' : 'used up'}`"
+                @click="take('bottle', b)"
+              />
+            </span>
           </td>
         </tr>
       </tbody>
@@ -325,10 +327,11 @@ thead .right {
   }
 }
 .does {
-  white-space: nowrap;
-}
-.does .link {
-  margin-right: 10px;
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  justify-content: flex-end;
+  padding-left: 12px;
 }
 .bay {
   display: grid;
