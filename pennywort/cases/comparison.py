@@ -133,9 +133,14 @@ def _from_arrivals(actor: Actor, *, by: By) -> Rows:
     groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
     entries = entries_of(groups.values())
     joined: dict[int, dict[datetime, tuple[int, int]]] = defaultdict(dict)
+    went_over: dict[int, int] = {}
+    came_over: dict[int, int] = defaultdict(int)
     merges = Move.objects.standing().filter(fishroom=actor.fishroom, joins=True, parted_from__isnull=False)
-    for into, at, came_from, count in merges.values_list("group_id", "happened_at", "parted_from_id", "count"):
+    for into, at, came_from, count, off in merges.values_list("group_id", "happened_at", "parted_from_id", "count", "count_plus_minus"):
         joined[into][at] = (came_from or into, count)
+        # how far their number may be off stays with the batch they came with
+        went_over[came_from or into] = off**2
+        came_over[into] += off**2
     found: Rows = {}
 
     def first_of(group: Group) -> Group:
@@ -143,13 +148,14 @@ def _from_arrivals(actor: Actor, *, by: By) -> Rows:
             group = groups[origin[group.pk]]
         return group
 
-    def put(group: Group, spells: list[Spell], off: int = 0) -> None:
+    def put(group: Group, spells: list[Spell], off_squared: int = 0) -> None:
         kept, so_far = found.get(_names(group, by), ([], 0))
-        found[_names(group, by)] = ([*kept, *spells], so_far + off**2)
+        found[_names(group, by)] = ([*kept, *spells], so_far + off_squared)
 
     for group in groups.values():
         told = tally(start=start_of(group), entries=entries[group.pk])
-        put(first_of(group), [Spell(days=0.0, count=group.dead_on_arrival, lost=True)] if group.dead_on_arrival else [], told.left.plus_minus)
+        off_squared = went_over.get(group.pk, max(0, told.left.plus_minus**2 - came_over[group.pk]))
+        put(first_of(group), [Spell(days=0.0, count=group.dead_on_arrival, lost=True)] if group.dead_on_arrival else [], off_squared)
         for batch, at, count, lost in _fates(told, group=group, start=start_of(group), joined=joined[group.pk], end=actor.now):
             first = first_of(groups[batch])
             put(first, [Spell(days=_days(datetime.combine(first.arrived_on, time(12), tzinfo=actor.zone), at), count=count, lost=lost)])

@@ -81,7 +81,7 @@ class Demo(TestCase):
                 self.assertEqual(states["Vat"], ("below", "below range"))
                 self.assertEqual(states["Weir"][1], "dose due")
                 self.assertEqual(states["Paddle"][1], "watch only")
-                self.assertEqual(len(board.strips), 10)
+                self.assertEqual(len(board.strips), 11)
                 shown = {s.shape for case in Case.objects.select_related("group") if (s := species_of_group(case.group))}
                 main = {"torpedo", "tall_disc", "eel_like", "flat_bottom", "long_fin", "livebearer", "box_puffer", "tang", "butterfly_angel", "goby"}
                 self.assertLessEqual(main | {"wrasse", "seahorse", "koi"}, shown)

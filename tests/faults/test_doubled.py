@@ -131,11 +131,11 @@ class WritesCase(RoomCase):
             "put_plan": lambda: (f"{tank}/plans", {"plan": "release"}),
             "plan_after_bath": self.a_bath_to_follow,
             "tick_setup": lambda: (f"{tank}/setup", {"item": "leak"}),
-            "take_down": lambda: (f"tanks/{self.sea}/take-down", {"note": "dried"}),
+            "take_down": lambda: (f"tanks/{self.an_empty_tank()}/take-down", {"note": "dried"}),
             "set_up_again": self.a_tank_put_away,
             "begin_filter": lambda: (f"{tank}/filter", {"origin": "sponge", "from_tank": self.sluice}),
             "feed_filter": lambda: (f"{tank}/filter-fed", {"ammonia": "1 mg/L"}),
-            "add_gear": lambda: ("gear", {"name": "net 1", "kind": "net", "home": self.weir}),
+            "add_gear": lambda: ("gear", {"name": f"net {uuid4().hex[:8]}", "kind": "net", "home": self.weir}),
             "mend_gear": lambda: (f"gear/{self.a_net()}/mend", {"name": "net 2"}),
             "gear_gone": lambda: (f"gear/{self.a_net()}/gone", {"gone": True}),
             "note_contact": lambda: ("contacts", {"kind": "used", "gear": self.a_net(), "tank": self.sluice}),
@@ -145,7 +145,9 @@ class WritesCase(RoomCase):
         }
 
     def a_bath_to_follow(self) -> Made:
-        run = self.a_bath_matched()[0].removesuffix("/events")
+        request = {"kind": "dose", "use": BATH, "volume": "5 L", "confirmed": True, "product_confirmed": True}
+        run = f"baths/{self.send(f'groups/{self.group(self.weir, count=2)}/baths', {'request': request})['uid']}"
+        self.send(f"{run}/match", {"bath": {"temperature": "25", "home_temperature": "25"}})
         self.send(f"{run}/events", {"kind": "in"})
         return f"{run}/plan", {}
 
@@ -153,11 +155,15 @@ class WritesCase(RoomCase):
         return str(self.send("shelf/bottles", {"name": "peroxide", "active": "hydrogen_peroxide", "kind": "percent_w_v", "value": "3"})["uid"])
 
     def a_net(self) -> str:
-        return str(self.send("gear", {"name": "net 1", "kind": "net"})["uid"])
+        return str(self.send("gear", {"name": f"net {uuid4().hex[:8]}", "kind": "net"})["uid"])
 
     def a_tank_put_away(self) -> Made:
-        self.send(f"tanks/{self.sea}/take-down", {"note": "dried"})
-        return f"tanks/{self.sea}/set-up-again", {}
+        tank = self.an_empty_tank()
+        self.send(f"tanks/{tank}/take-down", {"note": "dried"})
+        return f"tanks/{tank}/set-up-again", {}
+
+    def an_empty_tank(self) -> str:
+        return self.tank(name=f"Old {uuid4().hex[:8]}")
 
     def own_protocol(self) -> str:
         self.send("protocols", {"text": TEXT})

@@ -55,6 +55,8 @@ const { data: tanks } = useQuery({
   queryKey: ['tanks', () => session.room?.uid],
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
 })
+// read before anything is reckoned: an address may fill the form
+const { data: shelf } = useShelf()
 const places = computed(() => [
   { value: '', label: 'water as typed' },
   ...(tanks.value ?? []).map((t) => ({
@@ -111,7 +113,6 @@ const known = computed(() => [
   ...shownFields.value.map((f) => f.name),
 ])
 const { data: actives } = useActives()
-const { data: shelf } = useShelf()
 const useList = (of: (u: Schemas['UseOut']) => boolean) =>
   (actives.value ?? []).flatMap((a) =>
     a.uses
