@@ -151,6 +151,13 @@ def _round(camera: Camera) -> None:
     camera.click("button.pick", 4)
 
 
+def _of_tank(camera: Camera, name: str, page: str) -> None:
+    camera.go("/tanks")
+    address = camera.driver.find_element(By.LINK_TEXT, name).get_attribute("href")
+    camera.driver.get(f"{address}/{page}")
+    time.sleep(2.5)
+
+
 VIEWS: dict[str, tuple[tuple[int, int], Prepare, bool]] = {
     "today": (DESKTOP, lambda c: c.go("/"), False),
     "today-night": (DESKTOP, lambda c: c.go("/"), True),
@@ -168,8 +175,8 @@ VIEWS: dict[str, tuple[tuple[int, int], Prepare, bool]] = {
     "measure": (DESKTOP, _measure, False),
     "shelf": (DESKTOP, lambda c: c.go("/shelf"), False),
     "course": (DESKTOP, _course, False),
-    "timeline": (DESKTOP, lambda c: c.go("/records/timeline"), False),
-    "records": (DESKTOP, lambda c: c.go("/records"), False),
+    "ready": (DESKTOP, lambda c: _of_tank(c, "Lade", "ready"), False),
+    "trace": (DESKTOP, lambda c: _of_tank(c, "Paddle", "trace"), False),
     "case": (DESKTOP, _case, False),
 }
 

@@ -341,7 +341,8 @@ const FIELDS = computed(() => [
         />
       </template>
       <p v-else-if="school?.medicines.length && ready && slipQuery.error.value" class="plain quiet">
-        Once that is settled, the slip for {{ tank.one_water_words ? 'this water' : `${tank.volume.net.figure} ${tank.volume.net.unit}` }} stands
+        Once that is settled, the slip for
+        {{ tank.one_water_words ? 'this water' : `${tank.volume.net.figure} ${tank.volume.net.unit}` }} stands
         here.
       </p>
       <p v-else-if="unsaid" class="plain quiet">

@@ -70,7 +70,13 @@ function give() {
         <Button type="submit" severity="secondary" label="Look at it" />
       </form>
       <button v-else type="button" class="link" data-testid="one-fish" @click="naming = true">
-        {{ who.length > 1 ? 'another fish' : board.fish_count === 1 ? 'give this fish a name' : `all ${board.fish_count} fish; look at one alone` }}
+        {{
+          who.length > 1
+            ? 'another fish'
+            : board.fish_count === 1
+              ? 'give this fish a name'
+              : `all ${board.fish_count} fish; look at one alone`
+        }}
       </button>
     </span>
     <p v-if="mode === 'daily' && asBefore + changed && board.carried.words" class="carried small">

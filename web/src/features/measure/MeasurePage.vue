@@ -102,6 +102,8 @@ const { told, problem } = useMeasure(body)
 const where = computed(() =>
   tank.value ? (places.value.find((p) => p.value === tank.value)?.label ?? '') : volume.value,
 )
+/** on a phone the first few, until all are asked for */
+const every = ref(false)
 const choices = [{ id: 'dose', label: 'A medicine' }, ...KINDS.map((k) => ({ id: k.id, label: k.label }))]
 const sentence = computed(
   () => kind.value?.says ?? 'The water first, then the medicine, then the tool at hand.',
@@ -162,7 +164,7 @@ watch(
 
 <template>
   <PageHead title="Measure" :sentence="sentence" />
-  <div class="choices" role="group" aria-label="What to measure">
+  <div class="choices" :class="{ all: every }" role="group" aria-label="What to measure">
     <button
       v-for="c in choices"
       :key="c.id"
@@ -173,6 +175,15 @@ watch(
       @click="what = c.id"
     >
       {{ c.label }}
+    </button>
+    <button
+      v-if="!every"
+      type="button"
+      class="choice further"
+      data-testid="measure-all"
+      @click="every = true"
+    >
+      more …
     </button>
     <RouterLink :to="{ name: 'worksheet' }" class="aside">many at once</RouterLink>
     <RouterLink :to="{ name: 'formulary' }" class="aside">the formulary</RouterLink>
@@ -297,6 +308,9 @@ watch(
   cursor: pointer;
   font-size: 14px;
 }
+.further {
+  display: none;
+}
 .choice:hover {
   background: var(--shade);
 }
@@ -339,14 +353,15 @@ watch(
   }
 }
 @media (max-width: 759px) {
-  .choices {
-    flex-wrap: nowrap;
-    overflow-x: auto;
-    margin-inline: -16px;
-    padding-inline: 16px;
+  .choices:not(.all) .choice:nth-of-type(n + 5):not([aria-pressed='true'], .further) {
+    display: none;
+  }
+  .further {
+    display: inline-flex;
+    align-items: center;
   }
   .choice {
-    min-height: 56px;
+    min-height: 48px;
     white-space: nowrap;
   }
   .aside {

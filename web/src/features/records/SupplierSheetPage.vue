@@ -139,6 +139,38 @@ tbody th {
 td.right {
   text-align: right;
 }
+@media (max-width: 759px) {
+  /* what was seen, and what was ordered, stand on the printed sheet; the losses must fit the thumb's page */
+  .arrivals th:nth-child(3),
+  .arrivals td:nth-child(3),
+  .arrivals thead th:nth-child(7) {
+    display: none;
+  }
+  .arrivals tr {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 52px 58px 78px;
+    align-items: center;
+  }
+  .arrivals td:nth-child(7):not(:empty) {
+    grid-column: 1 / -1;
+    border-top: 0;
+    height: auto;
+    padding-bottom: 8px;
+  }
+  .arrivals td:nth-child(7):empty {
+    display: none;
+  }
+  .arrivals td,
+  .arrivals tbody th {
+    padding-right: 6px;
+    white-space: normal;
+    display: flex;
+    align-items: center;
+  }
+  .arrivals td.right {
+    justify-content: flex-end;
+  }
+}
 @media print {
   .presses {
     display: none;

@@ -170,9 +170,9 @@ const endText = computed(() => {
     <text
       v-if="curve && past.length"
       :class="['halo', 'name', curve.colour]"
-      :x="rangeFrom - 6"
+      :x="rangeFrom > 60 ? rangeFrom - 6 : 4"
       y="46"
-      text-anchor="end"
+      :text-anchor="rangeFrom > 60 ? 'end' : 'start'"
     >
       {{ curve.name }}
     </text>
