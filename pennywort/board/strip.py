@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import date, datetime, timedelta
 
 from pennywort.board.strip_events import Marks
@@ -18,6 +19,7 @@ from pennywort.fish.models import Group
 from pennywort.fish.queries import fish_words
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
+from pennywort.tanks.upkeep import PlannedUpkeep
 
 DAYS_BACK = 14
 DAYS_AHEAD = 20
@@ -134,7 +136,18 @@ def _dose_marks(actor: Actor, book: Book, marks: Marks, tank: Tank, axis: Axis) 
     return (*given, *planned)
 
 
-def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis) -> Strip:
+def _upkeep_marks(actor: Actor, planned: Sequence[PlannedUpkeep], done_by: str, *, axis: Axis) -> tuple[Mark, ...]:
+    """When what is done every so many days falls due on the axis: today where it is late."""
+    found = list[Mark]()
+    for one in (p for p in planned if p.kind.done_by == done_by):
+        day = max(one.next.due_on, actor.local(actor.now).date())
+        while (at := datetime(day.year, day.month, day.day, 12, tzinfo=actor.zone)) <= axis.ends_at and (one.task.ends_on is None or day <= one.task.ends_on):
+            found.append(Mark(at=max(at, actor.now), words=one.title, done=False, late=one.next.late_days > 0 and not found))
+            day += timedelta(days=one.task.every_days)
+    return tuple(found)
+
+
+def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis, upkeep: Sequence[PlannedUpkeep] = ()) -> Strip:
     """One tank's strip, from what was read of it and the others."""
     groups, courses, planned = marks.groups(tank), book.running(tank), book.planned(tank)
     course, case = (courses[-1] if courses else None), marks.case(tank)
@@ -159,8 +172,11 @@ def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis) 
         level=_level(curves),
         curves=curves,
         doses=_dose_marks(actor, book, marks, tank, axis),
-        changes=(*changed, *due_changes),
-        readings=tuple(Mark(at=r.happened_at, words="water test") for r in read if r.happened_at >= axis.starts_at),
+        changes=(*changed, *due_changes, *_upkeep_marks(actor, upkeep, "change", axis=axis)),
+        readings=(
+            *(Mark(at=r.happened_at, words="water test") for r in read if r.happened_at >= axis.starts_at),
+            *_upkeep_marks(actor, upkeep, "reading", axis=axis),
+        ),
         losses=tuple(Mark(at=at, words=f"{count} lost") for at, count in marks.losses(tank)),
         arrivals=_arrivals(actor, groups, axis),
         windows=tuple(windows),

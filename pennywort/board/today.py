@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Literal
@@ -294,7 +294,11 @@ def board_of(actor: Actor) -> TodayBoard:
     axis = axis_for(actor)
     book = Book(standing_tanks_of(actor), now=actor.now, marks_since=axis.starts_at)
     marks = Marks(book, since=axis.starts_at, until=axis.ends_at)
-    strips = tuple(strip_of(actor, tank, book=book, marks=marks, axis=axis) for tank in book.tanks.values())
+    planned = planned_upkeep(actor)
+    by_tank: dict[int, list[PlannedUpkeep]] = defaultdict(list)
+    for one in planned:
+        by_tank[one.task.tank_id].append(one)
+    strips = tuple(strip_of(actor, tank, book=book, marks=marks, axis=axis, upkeep=by_tank[tank.pk]) for tank in book.tanks.values())
     midnight_next = actor.midnight + timedelta(days=1)
     still_to_do = Task.objects.filter(course__in=book.courses, done_at=None, skipped=False)
     near = list(still_to_do.filter(due_at__lt=midnight_next + timedelta(days=1)).order_by("due_at", "pk"))
@@ -305,7 +309,7 @@ def board_of(actor: Actor) -> TodayBoard:
     decided = decisions(actor, due)
     items = [due_item(actor, t, book=book, moved=moved.get(t.pk, ()), decided=decided.get(t.pk)) for t in due]
     upcoming = still_to_do.filter(due_at__gte=midnight_next).aggregate(at=Min("due_at"))["at"]
-    upkeep = _upkeep_due(actor)
+    upkeep = _due_now(actor, planned)
     fish = sum(count_of(g).count for g in marks.all_groups)
     lost = sum(count for tank in book.tanks.values() for _, count in marks.losses(tank))
     return TodayBoard(
@@ -321,10 +325,10 @@ def board_of(actor: Actor) -> TodayBoard:
     )
 
 
-def _upkeep_due(actor: Actor) -> tuple[PlannedUpkeep, ...]:
+def _due_now(actor: Actor, planned: Iterable[PlannedUpkeep]) -> tuple[PlannedUpkeep, ...]:
     """What is done every so many days, and falls due today or is late."""
     today = actor.local(actor.now).date()
-    return tuple(s for s in planned_upkeep(actor) if s.next.due_on <= today)
+    return tuple(s for s in planned if s.next.due_on <= today)
 
 
 def unfinished(actor: Actor) -> tuple[int, int]:
@@ -332,7 +336,7 @@ def unfinished(actor: Actor) -> tuple[int, int]:
     midnight_next = actor.midnight + timedelta(days=1)
     due = Task.objects.filter(
         fishroom=actor.fishroom, done_at=None, skipped=False, course__stopped_at=None, course__ends_at__gt=actor.now, due_at__lt=midnight_next
-    ).count() + len(_upkeep_due(actor))
+    ).count() + len(_due_now(actor, planned_upkeep(actor)))
     running = Course.objects.filter(fishroom=actor.fishroom, stopped_at=None, ends_at__gt=actor.now).values("case")
     waiting = Case.objects.filter(fishroom=actor.fishroom, closed_at=None).exclude(pk__in=running).count()
     return due, waiting

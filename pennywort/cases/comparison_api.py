@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 from uuid import UUID
 
@@ -81,6 +82,14 @@ def _batch(batch: Batch) -> BatchOut:
     )
 
 
+def _few_words(names: Sequence[str], *, of: int) -> str:
+    """Where numbers are too small for more than a glance, and only there."""
+    if not names:
+        return ""
+    where = "" if len(names) == of else f" in {', '.join(names)}"
+    return f"Numbers are small{where}: read {'its band' if where and len(names) == 1 else 'their bands' if where else 'the bands'}, not the lines."
+
+
 def _half_words(median_days: float | None) -> str:
     if median_days is None:
         return ""
@@ -108,7 +117,7 @@ def compare_batches(
     actor = act(request, room_id)
     found = compare(actor, by=by)
     days = max((s.days for b in found.batches for s in b.spells), default=0.0)
-    few = "Numbers are small: read the bands, not the lines." if (found.test and found.test.few) or any(b.curve.few for b in found.batches) else ""
+    few = _few_words([b.name for b in found.batches if b.curve.few], of=len(found.batches))
     return ComparisonOut(
         by=by, batches=[_batch(b) for b in found.batches], days=days, words=_words(found.test), few_words=few, left_out=found.left_out,
         day_bands=[name for name, _ in DAY_BANDS], causes=[CauseOut(name=r.name, counts=list(r.counts), total=sum(r.counts)) for r in losses_by_cause(actor)],

@@ -259,6 +259,8 @@ def group_book(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> Gro
         came.append(f"{abs(off)} {'more' if off > 0 else 'fewer'} than ordered")
     if group.dead_on_arrival:
         came.append(f"{dead_of(group).words} dead on arrival")
+    if left.plus_minus and len(entries) > 0:
+        came.append("counts made one by one: how far each may be off adds as the root of the sum of squares")
     lines = []
     for line in book_of(group, actor=actor):
         local = actor.local(line.at)

@@ -183,3 +183,20 @@ class PlansThatEnd(RoomCase):
         self.assertEqual(self.titles(), [])
         self.later(days=1)
         self.assertIn("Breathing, slime and appetite, the day after", self.titles())
+
+
+class OnTheStrip(RoomCase):
+    def test_what_is_planned_stands_on_the_strip_until_its_last_day(self) -> None:
+        """Three weeks ahead of Tue 24 Nov: a change every five days on the 24th, 29th, 4th, 9th and 14th; a test for four days from the 25th."""
+        weir = self.tank()
+        self.group(weir)
+        self.send(f"tanks/{weir}/standing", {"kind": "change", "every_days": 5, "share": "20 %"})
+        self.send(f"tanks/{weir}/plans", {"plan": "arrival"})
+        strip = self.get("today")["strips"][0]
+        planned = {name: [m["at"][8:10] for m in strip[name] if not m["done"]] for name in ("changes", "readings")}
+        self.assertEqual(planned, {"changes": ["24", "29", "04", "09", "14"], "readings": ["25", "26", "27", "28"]})
+        self.send(f"tanks/{weir}/changes", {"share": "20 %"})
+        changes = self.get("today")["strips"][0]["changes"]
+        self.assertEqual([(m["at"][8:10], m["done"]) for m in changes][:2], [("24", True), ("29", False)])
+        self.later(days=7)
+        self.assertTrue(next(m for m in self.get("today")["strips"][0]["changes"] if not m["done"])["late"])

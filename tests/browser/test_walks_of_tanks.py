@@ -72,7 +72,7 @@ class MadeReady(Walk):
         self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text == "Bay"), None), "its home"))
         self.press(self.tid("save-gear"))
         self.closes()
-        self.opens(lambda: self.one("[aria-label='net 1 was used in a tank']"))
+        self.opens(lambda: self.one("[aria-label='Used in …: net 1']"))
         self.press(self.one("[role=dialog] .p-select"))
         self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text == "Leat"), None), "the other tank"))
         self.press(self.tid("save-contact"))

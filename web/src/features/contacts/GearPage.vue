@@ -88,7 +88,7 @@ const { strike, problem: strikeProblem } = useStrike()
           <span v-for="c in g.carries" :key="c" class="small tannin">{{ c }}</span>
         </div>
         <div class="does">
-          <Button label="Used in …" :aria-label="`${g.name} was used in a tank`" @click="ask('used', g)" />
+          <Button label="Used in …" :aria-label="`Used in …: ${g.name}`" @click="ask('used', g)" />
           <Button
             label="Disinfected"
             severity="secondary"
@@ -123,7 +123,7 @@ const { strike, problem: strikeProblem } = useStrike()
           <button
             type="button"
             class="link small"
-            :aria-label="`${g.name} is here again`"
+            :aria-label="`it is here again: ${g.name}`"
             @click="away(g, false)"
           >
             it is here again

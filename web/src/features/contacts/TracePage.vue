@@ -124,7 +124,7 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
             <Button
               label="It is disinfected"
               severity="secondary"
-              :aria-label="`${g.name} is disinfected`"
+              :aria-label="`It is disinfected: ${g.name}`"
               @click="disinfected(g.uid)"
             />
             <RouterLink class="small" :to="{ name: 'measure', query: { what: 'disinfect', volume: '5 L' } }"

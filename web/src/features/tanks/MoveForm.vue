@@ -11,10 +11,10 @@ import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 
 /** Fish go to another tank, all or some; what that does to clocks stands there before it is pressed. */
-const props = defineProps<{ group: Schemas['GroupOut'] }>()
+const props = defineProps<{ group: Schemas['GroupOut']; into?: string }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
-const to = ref('')
+const to = ref(props.into ?? '')
 const count = ref<number | null>(props.group.left)
 const note = ref('')
 const tanks = useQuery({

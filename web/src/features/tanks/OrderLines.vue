@@ -48,7 +48,12 @@ async function press(order: string) {
           >
         </span>
         <span class="fig small" :class="{ brick: o.overdue }">{{ o.expected_words }}</span>
-        <button type="button" class="link small" :aria-label="`call off ${o.words}`" @click="press(o.uid)">
+        <button
+          type="button"
+          class="link small"
+          :aria-label="`call it off: ${o.words}`"
+          @click="press(o.uid)"
+        >
           call it off
         </button>
       </li>

@@ -110,7 +110,7 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
       <LinkButton
         v-if="here"
         :main="gate.data.value.open"
-        :to="{ name: 'tank', params: { tank: here.tank }, query: { move: group } }"
+        :to="{ name: 'tank', params: { tank: here.tank }, query: { move: group, ...(to ? { to } : {}) } }"
         :label="gate.data.value.open ? 'Move them over' : 'Move them all the same'"
       />
     </div>

@@ -104,7 +104,14 @@ const EQUIPMENT = [
   { id: 'ozone', label: 'ozone' },
 ]
 watch([measures, facts], () => write.forget(), { deep: true })
+/** all that is still to be filled in, said at once */
+const missing = computed(() => [
+  ...(facts.value.name.trim() ? [] : ['its name']),
+  ...(enough.value ? [] : ['length, width and depth, or the net volume as measured']),
+])
+const asked = ref(false)
 async function save() {
+  asked.value = true
   const done = await write.run()
   if (!done) return
   kept.forget()
@@ -284,6 +291,9 @@ async function save() {
         Length, width and depth give the volume; or the net volume, measured by buckets or a meter, is enough.
       </p>
       <ProblemNote :problem="write.problem.value" :fields="fields" />
+      <p v-if="asked && missing.length" class="brick" role="status" data-testid="tank-missing">
+        Still to fill in: {{ missing.join('; ') }}.
+      </p>
       <Button
         type="submit"
         :label="tank ? 'Keep these measures' : 'Set up this tank'"

@@ -274,7 +274,14 @@ const { strike, problem: strikeProblem } = useStrike()
       />
       <ObserveForm v-else-if="open === 'observe' && group" :group="group.uid" @done="open = null" />
       <LossForm v-else-if="open === 'loss' && group" :group="group" @done="open = null" />
-      <MoveForm v-else-if="open === 'move' && group" :group="group" @done="open = null" />
+      <MoveForm
+        v-else-if="open === 'move' && group"
+        :group="group"
+        :into="
+          route.query['move'] === group.uid && typeof route.query['to'] === 'string' ? route.query['to'] : ''
+        "
+        @done="open = null"
+      />
     </Dialog>
   </template>
 </template>

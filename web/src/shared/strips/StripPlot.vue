@@ -150,6 +150,7 @@ const endText = computed(() => {
       v-for="(r, i) in marks.readings"
       :key="`r${i}`"
       class="reading"
+      :class="{ planned: !r.done }"
       :cx="x(frame, r.at)"
       cy="31"
       r="2.4"
@@ -292,6 +293,11 @@ const endText = computed(() => {
 .flag.late {
   stroke: var(--brick);
   fill: var(--brick);
+}
+.reading.planned {
+  fill: var(--paper);
+  stroke: var(--ink);
+  stroke-width: 1;
 }
 .reading {
   fill: var(--ink);
