@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from pennywort.accounts.models import Keeper
 from pennywort.courses.models import Case, Course
-from pennywort.fish.models import Group, Move
+from pennywort.fish.models import Group, Move, Order
 from pennywort.tanks.models import AmmoniaFed, Contact, SetupStep, StandingTask
 from tests.browser.walks import Walk
 
@@ -116,6 +117,14 @@ class Watched(Walk):
         # 2.5 mg/L praziquantel in 8 L, and of 5 mL for 40 L one for 8
         self.until(lambda: "20mg" in self.one_word(self.tid("slip-praziquantel")), "the powder")
         self.until(lambda: "1mL" in self.one_word(self.tid("slip-the green drops")), "the drops")
+        # the label says what is in it: the same active twice is one medicine twice
+        self.press(self.tid("label-holds"))
+        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if "Praziquantel" in e.text), None), "praziquantel"))
+        self.sees("Never here: praziquantel is in more than one of these medicines")
+        # whoever is allergic to it is stopped until he says who handles it
+        Keeper.objects.filter(pk=self.maren.pk).update(allergies=["aminoglycoside"])
+        self.measures(active="kanamycin", use="kan_1", volume="8 L")
+        self.slip_says("allerg")
 
     def test_5_the_tank_that_always_stands(self) -> None:
         """A fifth every five days; with sand and rock the copper test decides, not the dose."""
@@ -226,6 +235,17 @@ class Batches(Walk):
         self.sees("4 harlequin rasboras")
         self.open("/records/supplier")
         self.until(lambda: "Dealer" in self.text(), "the supplier's sheet")
+        # a third order waits with its tank
+        self.open("/tanks")
+        self.opens(lambda: self.tid("order"))
+        self.fill("Fish", "harlequin rasbora")
+        self.fill("How many", "240")
+        self.fill("They come on", self.day(4).isoformat())
+        self.fill("From", "Dealer A")
+        self.press(self.tid("save-order"))
+        self.closes()
+        self.until(lambda: "240 harlequin rasboras" in self.tid("orders").text, "what is ordered")
+        self.assertEqual((Order.objects.get().count, Order.objects.get().supplier), (240, "Dealer A"))
         self.assertTrue(third)
 
     def test_14_the_sick_bay(self) -> None:
