@@ -56,6 +56,7 @@ const { data: tanks } = useQuery({
   queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
 })
 // read before anything is reckoned: an address may fill the form
+const { data: actives } = useActives()
 const { data: shelf } = useShelf()
 const places = computed(() => [
   { value: '', label: 'water as typed' },
@@ -114,7 +115,6 @@ const known = computed(() => [
   ...(dose.value.use ? ['level_now'] : []),
   ...shownFields.value.map((f) => f.name),
 ])
-const { data: actives } = useActives()
 const useList = (of: (u: Schemas['UseOut']) => boolean) =>
   (actives.value ?? []).flatMap((a) =>
     a.uses
