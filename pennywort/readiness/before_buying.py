@@ -95,7 +95,8 @@ def _tank(actor: Actor, tank: Tank, kind: Species | None, count: int) -> TankFor
     missing = [i.name for i in items_for(tank.water_type, [kind] if kind else []) if i.id not in done]
     if missing:
         words.append(f"still to do: {', '.join(missing)}")
-    words += _filter(actor, tank, kind, count)
+    # where fish live their filter works for them already; the forecast is long to reckon
+    words += [] if here else _filter(actor, tank, kind, count)
     return TankForItOut(tank=str(tank.uid), name=tank.name, ready=not words, words=words)
 
 
