@@ -180,7 +180,7 @@ watch(
       v-if="!every"
       type="button"
       class="choice further"
-      data-testid="measure-all"
+      data-testid="further-kinds"
       @click="every = true"
     >
       more …
