@@ -162,7 +162,7 @@ def _other_water(traced: Traced, tank: Tank) -> str:
 
 def _line(actor: Actor, traced: Traced, contact: Contact) -> TraceLineOut:
     thing = traced.gear.get(contact.gear)
-    label = thing.name if thing else {"fish": "fish", "water": "water", "hands": "hands", "gear": "gear"}[contact.how]
+    label = thing.name if thing else contact.how
     how = thing.name if thing else HOW_WORDS[contact.how]
     local = actor.local(contact.at)
     words = f"{_day(actor, contact.at)} {local:%H:%M}: {how}, from {_names(traced, contact.source)} to {_names(traced, contact.target)}"

@@ -5,15 +5,13 @@ from __future__ import annotations
 from ninja import Schema
 
 from pennywort.core.errors import InvalidInput, NotKnownYet
-from pennywort.core.outcome.crowding import grams_per_l
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Species
-from pennywort.core.water.build_up import ammonia_build_up
 from pennywort.courses.queries.running import running_courses
 from pennywort.fish.order_api import order_words
 from pennywort.fish.queries import fish_words, groups_in_water, species_known
 from pennywort.fish.services import kind_in
-from pennywort.readiness.filter import EATEN_FRACTION, LIMIT_MG_PER_L, PROTEIN_FRACTION, Load, follow, started
+from pennywort.readiness.filter import follow, load_by, started
 from pennywort.readiness.setup import items_for, orders_for, steps_since
 from pennywort.readiness.shown import ready_words
 from pennywort.records.actor import Actor
@@ -102,15 +100,12 @@ def _tank(actor: Actor, tank: Tank, kind: Species | None, count: int) -> TankFor
 
 def _filter(actor: Actor, tank: Tank, kind: Species | None, count: int) -> list[str]:
     """What the filter still lacks for so many of this kind."""
-    feed_g = EATEN_FRACTION * grams_per_l([(count, kind.adult_cm if kind else None)], net_volume_l=tank.net_volume_l) * tank.net_volume_l
-    built = ammonia_build_up(feed_g_per_day=feed_g, protein_fraction=PROTEIN_FRACTION, net_volume_l=tank.net_volume_l, limit_mg_per_l=LIMIT_MG_PER_L)
+    load = load_by([(count, kind.adult_cm if kind else None)], tank)
     start = started(tank)
     if start is None:
         return ["no filter was begun: without one, water is changed each day"]
     try:
-        followed = follow(actor, tank, start, load=Load(feed_g_per_day=feed_g, built=built, typed=False))
+        followed = follow(actor, tank, start, load=load)
     except (InvalidInput, NotKnownYet) as problem:
         return [problem.message]
-    middle = followed.forecast.ready_days[1]
-    so_far = (actor.now - start.happened_at).total_seconds() / 86400
-    return [] if middle is not None and middle <= so_far + 2.01 else [f"its filter: {ready_words(followed, actor)}"]
+    return [] if followed.works else [f"its filter: {ready_words(followed, actor)}"]

@@ -31,6 +31,8 @@ USUAL_C = 25.0
 # what an active leaves of the filter's bacteria where the formulary warns of it; assumptions
 HARM = {"care": 0.3, "never": 0.9}
 LIMIT_MG_PER_L = 0.5
+# no filter is found ready before two more loads were cleared: what is no further off than that is ready now
+TWO_LOADS_DAYS = 2.01
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -89,6 +91,11 @@ def load_of(actor: Actor, tank: Tank, *, feed: str = "") -> Load:
     fish = _fish_for(tank)
     if not fish:
         raise NotKnownYet("How much will the fish eat in a day? Nobody lives here and nobody is ordered.", field="feed")
+    return load_by(fish, tank)
+
+
+def load_by(fish: Sequence[tuple[int, float | None]], tank: Tank) -> Load:
+    """What so many fish of these adult lengths, cm, eat a day and give off into this water."""
     feed_g = EATEN_FRACTION * grams_per_l(fish, net_volume_l=tank.net_volume_l) * tank.net_volume_l
     return Load(feed_g_per_day=feed_g, built=_built(feed_g, tank), typed=False)
 
@@ -112,6 +119,7 @@ class Followed:
     """A filter since it was begun: what was fed and read, and the forecast for a load."""
 
     start: FilterStart
+    so_far_days: float
     temperature_c: float
     temperature_read: bool
     read: tuple[NitrogenRead, ...]
@@ -121,6 +129,12 @@ class Followed:
 
     def at(self, days: float) -> datetime:
         return self.start.happened_at + timedelta(days=days)
+
+    @property
+    def works(self) -> bool:
+        """Whether nothing but the next two loads stands between it and being ready."""
+        middle = self.forecast.ready_days[1]
+        return middle is not None and middle <= self.so_far_days + TWO_LOADS_DAYS
 
 
 def started(tank: Tank) -> FilterStart | None:
@@ -158,11 +172,14 @@ def follow(actor: Actor, tank: Tank, start: FilterStart, *, load: Load) -> Follo
     ]
     happenings += [Happening(at_days=days(at), kind="harm", amount=HARM[library().actives[name].biofilter]) for at, name in harmed]
     seasoned = (actor.local(since).date() - start.seasoned_since).days if start.seasoned_since else None
+    so_far = days(actor.now)
     found = forecast(
-        origin=cast(Origin, start.origin), temperature_c=temperature_c, load_mg_per_l=load.built.per_day_mg_per_l, now_days=days(actor.now),
+        origin=cast(Origin, start.origin), temperature_c=temperature_c, load_mg_per_l=load.built.per_day_mg_per_l, now_days=so_far,
         seasoned_days=seasoned, read=read, happenings=happenings,
     )  # fmt: skip
-    return Followed(start=start, temperature_c=temperature_c, temperature_read=bool(warmth), read=read, harmed=harmed, fed=fed, forecast=found)
+    return Followed(
+        start=start, so_far_days=so_far, temperature_c=temperature_c, temperature_read=bool(warmth), read=read, harmed=harmed, fed=fed, forecast=found
+    )  # fmt: skip
 
 
 def _harm(here: Sequence[Tank], since: datetime) -> list[tuple[datetime, str]]:

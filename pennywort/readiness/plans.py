@@ -8,7 +8,7 @@ from uuid import UUID, uuid5
 
 from pennywort.core.errors import Conflict, InvalidInput
 from pennywort.core.reference import library
-from pennywort.readiness.setup import kinds_for, stands
+from pennywort.readiness.setup import asked_for, kinds_for, needs_of, stands
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import StandingTask, Tank
 from pennywort.tanks.upkeep import MOST_STANDING
@@ -26,8 +26,8 @@ def put_plan(actor: Actor, *, uid: UUID, tank: Tank, plan: str, first_on: date |
         raise InvalidInput("There is no such plan.", field="plan")
     stands(tank)
     first = first_on or actor.local(actor.now).date()
-    needs = {need for kind in kinds_for(tank) for need in kind.needs}
-    steps = [s for s in found.steps if (not s.needs or needs & set(s.needs)) and not needs & set(s.not_needs) and not (s.apart and again_on is None)]
+    needs = needs_of(kinds_for(tank))
+    steps = [s for s in found.steps if asked_for(s, needs) and not (s.apart and again_on is None)]
     here = set(StandingTask.objects.filter(tank=tank, ended_at=None, ends_on__gte=first).values_list("title", flat=True))
     if StandingTask.objects.filter(tank=tank, ended_at=None, ends_on=None).count() + len(steps) > 2 * MOST_STANDING:
         raise Conflict("There are too many tasks here. End some first.", field="plan")

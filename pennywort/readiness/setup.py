@@ -10,7 +10,7 @@ from uuid import UUID
 
 from pennywort.core.errors import Conflict, InvalidInput
 from pennywort.core.reference import library
-from pennywort.core.reference.models import SetupItem, Species
+from pennywort.core.reference.models import AfterStep, Need, SetupItem, Species
 from pennywort.core.units import show_length
 from pennywort.core.water.heater import heater_w, sold_as_w
 from pennywort.courses.queries.running import running_courses
@@ -57,14 +57,20 @@ def steps_since(tank: Tank) -> list[SetupStep]:
     return steps[begins + 1 :]
 
 
+def needs_of(kinds: Sequence[Species]) -> set[Need]:
+    """What any of these kinds needs."""
+    return {need for kind in kinds for need in kind.needs}
+
+
+def asked_for(what: SetupItem | AfterStep, needs: set[Need]) -> bool:
+    """Whether fish with these needs ask for an item of the set-up or a step of a plan."""
+    return (not what.needs or bool(needs & set(what.needs))) and not needs & set(what.not_needs)
+
+
 def items_for(water_type: str, kinds: Sequence[Species]) -> list[SetupItem]:
     """The items that this water and these fish ask for."""
-    needs = {need for kind in kinds for need in kind.needs}
-    return [
-        item
-        for item in library().setup.values()
-        if (not item.water or water_type in item.water) and (not item.needs or needs & set(item.needs)) and not needs & set(item.not_needs)
-    ]
+    needs = needs_of(kinds)
+    return [item for item in library().setup.values() if (not item.water or water_type in item.water) and asked_for(item, needs)]
 
 
 def readied(actor: Actor, tank: Tank, *, room_c: float = ROOM_C) -> list[Readied]:
@@ -74,7 +80,7 @@ def readied(actor: Actor, tank: Tank, *, room_c: float = ROOM_C) -> list[Readied
 
 
 def _text(actor: Actor, item: SetupItem, tank: Tank, kinds: Sequence[Species], *, room_c: float) -> str:
-    needs = {need for kind in kinds for need in kind.needs}
+    needs = needs_of(kinds)
     words = [item.firm.text if item.firm and needs & set(item.firm.needs) else item.text]
     if item.tells == "length":
         longest = max((k.adult_cm for k in kinds if k.adult_cm), default=None)

@@ -254,7 +254,7 @@ def ready_words(followed: Followed, actor: Actor) -> str:
     if middle is None or early is None:
         return "not ready within ten weeks, as it goes now"
     at = actor.local(followed.at(middle))
-    if middle <= (actor.now - followed.start.happened_at).total_seconds() / 86400 + 2.01 and (late or 0) - early <= 1:
+    if followed.works and (late or 0) - early <= 1:
         return f"ready by {day_words(at.date())}, if the next two loads are cleared in a day"
     if late is None:
         return f"ready about {day_words(at.date())}, perhaps weeks later"
