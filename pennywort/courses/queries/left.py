@@ -43,7 +43,7 @@ class Left:
         return self.amount < LOW_SHARE * self.content
 
     def words(self, actor: Actor) -> str:
-        """ "about 180 of 250 mL"."""
+        """What is left, of what was in it: 180 mL of 250 mL."""
         piece = getattr(self.item, "piece", "piece")
         rest = show_amount(self.measures, self.amount, actor.preferences, piece=piece).text if self.amount else "nothing"
         return f"{rest} of {show_amount(self.measures, self.content, actor.preferences, piece=piece).text}"
@@ -67,8 +67,9 @@ def left_of(actor: Actor) -> list[Left]:
         if found is not None and found.content_at and dose.happened_at >= found.content_at:
             taken[id(found)] += given_amount(dose.course, dose)[1]
             counts[id(found)] += 1
+    by_row: dict[tuple[int | None, int | None], Item] = {(i.pk, None) if isinstance(i, Bottle) else (None, i.pk): i for i in items}
     for entry in _by_hand(items):
-        item = next(i for i in items if (i.pk, isinstance(i, Bottle)) == ((entry.bottle_id, True) if entry.bottle_id else (entry.label_id, False)))
+        item = by_row[(entry.bottle_id, entry.label_id)]
         if item.content_at and entry.happened_at >= item.content_at:
             taken[id(item)] += entry.amount
     return [Left(item=i, measures=measures_of_item(i), content=i.content or 0.0, taken=taken[id(i)], doses_count=counts[id(i)]) for i in items]
@@ -79,8 +80,8 @@ def _key(item: Item) -> tuple[str, str]:
     return (item.active_id, product_of_bottle(item).name) if isinstance(item, Bottle) else ("", name_of_item(item))
 
 
-def _by_hand(items: Iterable[Item]) -> list[Taken]:
-    items = list(items)
+def _by_hand(items: Sequence[Item]) -> list[Taken]:
+    """What was taken besides doses from these, in two queries."""
     bottles = [i.pk for i in items if isinstance(i, Bottle)]
     labels = [i.pk for i in items if not isinstance(i, Bottle)]
     return [*Taken.objects.standing().filter(bottle__in=bottles), *Taken.objects.standing().filter(label__in=labels)]
