@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
 from collections.abc import Sequence
 from datetime import date, datetime, timedelta
 
@@ -18,8 +19,8 @@ from pennywort.courses.strips import Axis, Curve, DayCount, Mark, Span, State, S
 from pennywort.fish.models import Group
 from pennywort.fish.queries import fish_words
 from pennywort.records.actor import Actor
-from pennywort.tanks.models import Tank
-from pennywort.tanks.upkeep import PlannedUpkeep
+from pennywort.tanks.models import Tank, Upkeep
+from pennywort.tanks.upkeep import PlannedUpkeep, upkeep_words
 
 DAYS_BACK = 14
 DAYS_AHEAD = 20
@@ -147,6 +148,24 @@ def _upkeep_marks(actor: Actor, planned: Sequence[PlannedUpkeep], done_by: str, 
     return tuple(found)
 
 
+def _upkeep_done(actor: Actor, done: Sequence[Upkeep]) -> tuple[Mark, ...]:
+    """What was done at a tank, one mark a day with all of it."""
+    by_day: dict[date, list[Upkeep]] = defaultdict(list)
+    for entry in done:
+        by_day[actor.local(entry.happened_at).date()].append(entry)
+    return tuple(Mark(at=day[-1].happened_at, words=", ".join(dict.fromkeys(upkeep_words(e)[0] for e in day))) for day in by_day.values())
+
+
+def _by_day(actor: Actor, marks: Sequence[Mark]) -> tuple[Mark, ...]:
+    """One mark a day of several: three daily tasks are one square, late when one of them is."""
+    by_day: dict[date, list[Mark]] = defaultdict(list)
+    for mark in marks:
+        by_day[actor.local(mark.at).date()].append(mark)
+    return tuple(
+        Mark(at=day[0].at, words=", ".join(dict.fromkeys(m.words for m in day)), done=False, late=any(m.late for m in day)) for _, day in sorted(by_day.items())
+    )
+
+
 def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis, upkeep: Sequence[PlannedUpkeep] = ()) -> Strip:
     """One tank's strip, from what was read of it and the others."""
     groups, courses, planned = marks.groups(tank), book.running(tank), book.planned(tank)
@@ -156,7 +175,11 @@ def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis, 
     curves = tuple(sorted((c for c in drawn if c is not None), key=lambda c: not c.out_of_range))
     state, words = _state(curves, course=course, planned=planned, case=case, now=actor.now)
     changed = [Mark(at=c.happened_at, words=f"changed {c.changed_fraction * 100:.0f} %") for c in book.changed(tank) if c.happened_at >= axis.starts_at]
-    due_changes = [Mark(at=max(t.due_at, actor.now), words=t.title, done=False) for t in planned if t.kind == "water_change" and t.due_at <= axis.ends_at]
+    due_changes = [
+        Mark(at=max(t.due_at, actor.now), words=t.title, done=False, late=t.due_at < actor.now)
+        for t in planned
+        if t.kind == "water_change" and t.due_at <= axis.ends_at
+    ]
     windows = [
         Span(starts_at=c.observe_starts_at, ends_at=c.ends_at, words=_window_words(c))
         for c in marks.recent(tank)
@@ -177,6 +200,7 @@ def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis, 
             *(Mark(at=r.happened_at, words="water test") for r in read if r.happened_at >= axis.starts_at),
             *_upkeep_marks(actor, upkeep, "reading", axis=axis),
         ),
+        upkeep=(*_upkeep_done(actor, marks.upkeep(tank)), *_by_day(actor, _upkeep_marks(actor, upkeep, "note", axis=axis))),
         losses=tuple(Mark(at=at, words=f"{count} lost") for at, count in marks.losses(tank)),
         arrivals=_arrivals(actor, groups, axis),
         windows=tuple(windows),

@@ -1,4 +1,4 @@
-"""What the strips of some tanks mark beside the medicine: fish, cases, recent courses, tests and losses, in a fixed number of queries."""
+"""What the strips of some tanks mark beside the medicine: fish, cases, recent courses, what was done and losses, in a fixed number of queries."""
 
 from __future__ import annotations
 
@@ -14,9 +14,9 @@ from pennywort.courses.models import Case, Course
 from pennywort.courses.queries.water_records import Book
 from pennywort.fish.models import Group, Loss
 from pennywort.fish.queries import count_of, counted, perhaps_alive
-from pennywort.tanks.models import Tank
+from pennywort.tanks.models import Tank, Upkeep
 
-R = TypeVar("R", Group, Case, Course)
+R = TypeVar("R", Group, Case, Course, Upkeep)
 
 
 class Marks:
@@ -74,6 +74,15 @@ class Marks:
         for tank_id, at, count in rows.values_list("group__tank_id", "happened_at", "count"):
             found[tank_id].append((at, count))
         return found
+
+    @cached_property
+    def _upkeep(self) -> dict[int, list[Upkeep]]:
+        rows = Upkeep.objects.standing().filter(self.book.here(), happened_at__gte=self.since).select_related("standing_task", "recorded_by")
+        return _by(rows.order_by("happened_at", "pk"))
+
+    def upkeep(self, tank: Tank) -> list[Upkeep]:
+        """What was done at it that has no ledger of its own."""
+        return self._upkeep.get(tank.pk, [])
 
     def losses(self, tank: Tank) -> list[tuple[datetime, int]]:
         """When how many were lost in it."""

@@ -190,7 +190,7 @@ def section_of(item: DueItem, actor: Actor) -> Literal["late", "now", "later"]:
     return "now" if item.task.due_at <= actor.now + SOON else "later"
 
 
-def _done_today(actor: Actor, book: Book) -> tuple[DoneItem, ...]:
+def _done_today(actor: Actor, book: Book, marks: Marks) -> tuple[DoneItem, ...]:
     mine = {"happened_at__gte": actor.midnight}
     items: list[tuple[datetime, DoneItem]] = []
 
@@ -209,7 +209,7 @@ def _done_today(actor: Actor, book: Book) -> tuple[DoneItem, ...]:
         add("change", change, f"{book.tanks[change.tank_id].name}: changed {show_fraction(change.changed_fraction).text}")
     for loss in Loss.objects.standing().filter(book.here("group__tank"), **mine).select_related("group", "recorded_by"):
         add("loss", loss, f"{book.tanks[loss.group.tank_id].name}: {loss.count} lost")
-    for entry in Upkeep.objects.standing().filter(book.here(), **mine).select_related("standing_task", "recorded_by"):
+    for entry in (u for tank in book.tanks.values() for u in marks.upkeep(tank) if u.happened_at >= actor.midnight):
         words, note = upkeep_words(entry)
         add("upkeep", entry, f"{book.tanks[entry.tank_id].name}: {words[:1].lower()}{words[1:]}{note and f', {note}'}")
     without_entry = Task.objects.filter(
@@ -316,7 +316,7 @@ def board_of(actor: Actor) -> TodayBoard:
         axis=axis,
         strips=tuple(sorted(strips, key=lambda s: s.quiet)),
         due=tuple(items),
-        done=_done_today(actor, book),
+        done=_done_today(actor, book, marks),
         sentence=_sentence(actor, items, upcoming, upkeep),
         fish_words=f"{fish} fish, {lost or 'none'} lost in two weeks" if fish else "",
         waiting=_waiting(actor, strips, marks.all_groups),

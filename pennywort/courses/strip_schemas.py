@@ -76,6 +76,7 @@ class StripOut(Plain):
     doses: list[MarkOut]
     changes: list[MarkOut]
     readings: list[MarkOut]
+    upkeep: list[MarkOut]
     losses: list[MarkOut]
     arrivals: list[MarkOut]
     windows: list[SpanOut]

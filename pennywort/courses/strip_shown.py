@@ -63,6 +63,7 @@ def strip_out(strip: Strip) -> out.StripOut:
         doses=[_mark(m) for m in strip.doses],
         changes=[_mark(m) for m in strip.changes],
         readings=[_mark(m) for m in strip.readings],
+        upkeep=[_mark(m) for m in strip.upkeep],
         losses=[_mark(m) for m in strip.losses],
         arrivals=[_mark(m) for m in strip.arrivals],
         windows=[_span(s) for s in strip.windows],

@@ -120,11 +120,13 @@ class Strip:
     windows: tuple[Span, ...]
     day_count: DayCount | None
     days_done: tuple[Span, ...] = field(default=())
+    # what is done at the tank beside changes and tests: the sponge, food, light
+    upkeep: tuple[Mark, ...] = field(default=())
     case: Case | None = None
     group: Group | None = None
 
     @property
     def quiet(self) -> bool:
         """Nothing is going on here, and nothing was in the last two weeks."""
-        marks = (self.doses, self.changes, self.readings, self.losses, self.arrivals, self.windows)
+        marks = (self.doses, self.changes, self.readings, self.upkeep, self.losses, self.arrivals, self.windows)
         return self.case is None and self.day_count is None and not any(marks)

@@ -17,8 +17,9 @@ from pennywort.courses.services.course import Wish
 from pennywort.demo.pictures import fish_picture
 from pennywort.fish.models import Group
 from pennywort.fish.photos import add_photo, prepare
-from pennywort.fish.population import AboutLoss, add_loss, add_recount, name_fish
+from pennywort.fish.population import AboutLoss, add_loss, name_fish
 from pennywort.fish.queries import count_of
+from pennywort.fish.recounts import add_recount
 from pennywort.fish.services import add_group, add_observation
 from pennywort.looks import services as looks
 from pennywort.looks.weighing import Looked

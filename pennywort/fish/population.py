@@ -1,4 +1,4 @@
-"""Writes that change how many fish there are: losses, humane ends, fish that leave alive, recounts; and names for single fish."""
+"""Writes that change how many fish there are: losses, humane ends, fish that leave alive; and names for single fish."""
 
 from __future__ import annotations
 
@@ -10,9 +10,8 @@ from uuid import UUID, uuid5
 
 from pennywort.core.errors import Conflict, InvalidInput
 from pennywort.core.outcome.figures import Count, check_count
-from pennywort.core.outcome.tally import reconcile
 from pennywort.core.reference import library
-from pennywort.fish.models import Group, Individual, Leaving, Loss, Recount, Scuffle
+from pennywort.fish.models import Group, Individual, Leaving, Loss, Scuffle
 from pennywort.fish.queries import count_of, names_gone
 from pennywort.records.actor import Actor
 from pennywort.records.services import find, find_standing, new_entry, when
@@ -138,17 +137,6 @@ def add_leaving(
         whither=whither.strip(), note=note.strip(),
     )  # fmt: skip
     return {"uid": str(entry.uid)}
-
-
-def add_recount(actor: Actor, *, uid: UUID, group: Group, count: int, count_plus_minus: int, note: str, happened_at: datetime | None) -> dict[str, Any]:
-    """Somebody counted them anew; the book goes on from there, and says how it stood before."""
-    counted = check_count(Count(count=count, plus_minus=count_plus_minus), field="count")
-    at = when(actor, happened_at)
-    told = reconcile(book=count_of(group, before=at + timedelta(microseconds=1)), counted=counted)
-    entry = new_entry(
-        Recount, actor, uid=uid, name="recount", happened_at=at, group=group, count=count, count_plus_minus=count_plus_minus, note=note.strip()
-    )  # fmt: skip
-    return {"uid": str(entry.uid), "told": told.words}
 
 
 def add_scuffle(actor: Actor, *, uid: UUID, group: Group, by_whom: str, degree: str, note: str, happened_at: datetime | None) -> dict[str, Any]:

@@ -16,6 +16,7 @@ from pennywort.core.outcome.tally import tally
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
 from pennywort.fish import population as going
+from pennywort.fish import recounts
 from pennywort.fish.group_ledger import CHECKED, book_of
 from pennywort.fish.models import DURING, Individual
 from pennywort.fish.queries import dead_of, entries_of, names_gone, start_of
@@ -220,7 +221,7 @@ def add_leaving(actor: Actor, group_id: UUID, body: LeavingIn) -> dict[str, Any]
 @writes(router, "/groups/{uuid:group_id}/recounts")
 def add_recount(actor: Actor, group_id: UUID, body: RecountIn) -> dict[str, Any]:
     """They were counted anew."""
-    return _of_group(actor, group_id, body, going.add_recount)
+    return _of_group(actor, group_id, body, recounts.add_recount)
 
 
 @writes(router, "/groups/{uuid:group_id}/scuffles")

@@ -248,6 +248,55 @@ class Doubt(RoomCase):
         self.send(f"groups/{group}/move", {"to": sluice, "count": 10})
         self.assertEqual({g["tank_name"]: g["words"] for g in self.get("groups")}, {"Weir": "about 230 ± 20 cherry barbs", "Sluice": "10 cherry barbs"})
 
+    def parted(self, went: int, plus_minus: int = 0) -> tuple[str, str]:
+        """About 240 ± 20 in Weir, of which so many go to Sluice a day later: those that stay, those that went."""
+        weir, sluice = self.tank(), self.tank(name="Sluice")
+        group = self.send(f"tanks/{weir}/groups", {"species": "cherry barb", "count": 240, "count_plus_minus": 20})["uid"]
+        self.later(days=1)
+        moved = self.send(f"groups/{group}/move", {"to": sluice, "count": went, "count_plus_minus": plus_minus})["uid"]
+        self.later(days=1)
+        return group, moved
+
+    def held(self) -> dict[str, str]:
+        return {g["tank_name"]: g["words"].removesuffix(" cherry barbs") for g in self.get("groups")}
+
+    def test_a_count_of_those_left_mends_both(self) -> None:
+        """200 of about 240 ± 20 went, 40 were thought to stay. Two of those die; then 35 are counted: 37 stayed, so 203 ± 20 went. Nobody is missing."""
+        stayed, _ = self.parted(200)
+        self.assertEqual(self.held(), {"Weir": "40", "Sluice": "about 200 ± 20"})
+        self.send(f"groups/{stayed}/losses", {"count": 2})
+        self.later(days=1)
+        made = self.send(f"groups/{stayed}/recounts", {"count": 35})
+        self.assertEqual(made["told"], "about 203 ± 20 went to Sluice, not about 200 ± 20. In Sluice the book says about 203 ± 20 now.")
+        self.assertEqual(self.held(), {"Weir": "35", "Sluice": "about 203 ± 20"})
+        self.assertEqual(self.get("batches?by=supplier")["batches"][0]["lost"], 2)
+        # struck out, it is as it was before
+        self.send("strike", {"ledger": "recount", "entry": made["uid"]})
+        self.assertEqual(self.held(), {"Weir": "38", "Sluice": "about 200 ± 20"})
+        self.send(f"groups/{stayed}/recounts", {"count": 36})
+        self.assertEqual(self.held(), {"Weir": "36", "Sluice": "about 202 ± 20"})
+
+    def test_an_estimate_of_their_own_is_weighed_against_the_count(self) -> None:
+        """120 ± 10 of 240 ± 20 went; 130 are counted: 110 ± 20 by the difference, so (120 / 100 + 110 / 400) / (1 / 100 + 1 / 400) = 118 ± 8.9."""
+        stayed, _ = self.parted(120, 10)
+        self.send(f"groups/{stayed}/recounts", {"count": 130})
+        self.assertEqual(self.held(), {"Weir": "130", "Sluice": "about 118 ± 9"})
+
+    def test_a_count_of_those_that_went_mends_those_that_stayed(self) -> None:
+        """120 ± 10 went, 126 are counted there: 240 ± 20 less 126."""
+        _, went = self.parted(120, 10)
+        self.send(f"groups/{went}/recounts", {"count": 126})
+        self.assertEqual(self.held(), {"Weir": "about 114 ± 20", "Sluice": "126"})
+
+    def test_what_no_plus_minus_explains_is_missing_and_mends_nothing(self) -> None:
+        """15 of 40 are 25 fewer, and the 200 are off by 20 at most; a second count says nothing of the move any more; nor do exact numbers."""
+        stayed, _ = self.parted(200)
+        self.assertEqual(self.send(f"groups/{stayed}/recounts", {"count": 15})["told"], "The book said 40: 25 missing.")
+        self.assertEqual(self.held(), {"Weir": "15", "Sluice": "about 200 ± 20"})
+        self.later(days=1)
+        self.assertEqual(self.send(f"groups/{stayed}/recounts", {"count": 14})["told"], "The book said 15: 1 missing.")
+        self.assertEqual(self.held(), {"Weir": "14", "Sluice": "about 200 ± 20"})
+
     def test_put_together_each_stays_in_its_batch(self) -> None:
         """18 and 12; six of the twelve die, then they are put together: the younger batch lost half, the older nothing. Of eight lost later six and two."""
         weir = self.tank()

@@ -74,6 +74,21 @@ class StandingTasks(RoomCase):
         self.assertEqual(self.due_now(), [("Squeeze out the sponge", "every two weeks", "")])
         self.assertEqual(self.get(f"tanks/{self.weir}/upkeep")["done"], [])
 
+    def test_the_strip_carries_it_done_late_and_to_do(self) -> None:
+        """Food daily and light daily are one mark a day; fed on the 24th, on the 27th both are late, the last mark lies on the axis's last day."""
+        feed = self.plan("feed", every_days=1)["uid"]
+        self.plan("light", every_days=1)
+        self.plan("sponge", every_days=14)
+        self.send(f"tanks/{self.weir}/upkeep", {"standing_task": feed})
+        self.later(days=3)
+        marks = self.get("today")["strips"][0]["upkeep"]
+        self.assertEqual([(m["at"][:10], m["words"], m["done"], m["late"]) for m in marks[:3]], [
+            ("2026-11-24", "Fed", True, False),
+            ("2026-11-27", "Light, Squeeze out the sponge, Feed", False, True),
+            ("2026-11-28", "Light, Feed", False, False),
+        ])  # fmt: skip
+        self.assertEqual((len(marks), marks[-1]["at"][:10], marks[15]["words"]), (22, "2026-12-17", "Light, Squeeze out the sponge, Feed"))
+
     def test_something_done_without_being_planned_has_its_place(self) -> None:
         self.send(f"tanks/{self.weir}/upkeep", {"kind": "glass"})
         self.send(f"tanks/{self.weir}/upkeep", {"kind": "other", "note": "turned the wood"})

@@ -5,12 +5,13 @@ from __future__ import annotations
 from datetime import UTC, datetime, timedelta
 from unittest import TestCase
 
+import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.release import feeding_plan
-from pennywort.core.outcome.tally import Entry, Kind, reconcile, tally
+from pennywort.core.outcome.tally import Entry, Kind, counted_before, other_part, reconcile, tally
 
 START = datetime(2026, 11, 1, tzinfo=UTC)
 
@@ -21,6 +22,33 @@ def n(count: int, plus_minus: int = 0) -> Count:
 
 def on(day: int, kind: Kind, count: int, plus_minus: int = 0) -> Entry:
     return Entry(at=START + timedelta(days=day), kind=kind, count=n(count, plus_minus))
+
+
+class TheOtherPart(TestCase):
+    @given(st.integers(40, 400), st.integers(1, 20), st.integers(1, 12), st.integers(-8, 8))
+    def test_weighed_as_weighted_least_squares_weigh(self, whole: int, off: int, part_off: int, apart: int) -> None:
+        """Unknown: the part. Equations: part = thought, part = whole - counted; each row by its own plus-minus (numpy's lstsq)."""
+        counted = whole // 3
+        thought = max(part_off, whole - counted + apart)
+        found = other_part(whole=n(whole, off), counted=n(counted), thought=n(thought, part_off), derived=False)
+        if abs(whole - counted - thought) > (off**2 + part_off**2) ** 0.5 + 1:
+            self.assertIsNone(found)
+        elif found is not None:
+            solved, *_ = np.linalg.lstsq(np.array([[1 / part_off], [1 / off]]), np.array([thought / part_off, (whole - counted) / off]), rcond=None)
+            self.assertAlmostEqual(found.count, float(solved[0]), delta=0.500001)
+            self.assertLessEqual(found.plus_minus, min(off, part_off))
+
+    def test_what_was_never_counted_is_the_rest(self) -> None:
+        self.assertEqual(other_part(whole=n(240, 20), counted=n(37), thought=n(200, 20), derived=True), n(203, 20))
+        self.assertIsNone(other_part(whole=n(240, 20), counted=n(40), thought=n(200, 20), derived=True))
+        self.assertIsNone(other_part(whole=n(240, 20), counted=n(90), thought=n(200, 20), derived=True))
+        # an exact part is not moved by anything
+        self.assertIsNone(other_part(whole=n(240, 20), counted=n(47), thought=n(200), derived=False))
+
+    def test_counted_back_to_the_move(self) -> None:
+        """35 counted after two were lost, four sold (± 1) and three joined: 38 before."""
+        since = [on(2, "lost", 2), on(3, "left", 4, 1), on(4, "joined", 3)]
+        self.assertEqual(counted_before(n(35), gone=since), n(38, 1))
 
 
 class Recounts(TestCase):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
@@ -59,6 +60,35 @@ def reconcile(*, book: Count, counted: Count) -> Reconciled:
         missing=rest if apart > 0 and not fits else None,
         more=rest if apart < 0 and not fits else None,
     )
+
+
+def counted_before(counted: Count, *, gone: Iterable[Entry]) -> Count:
+    """How many there were before these entries, by a count after them: with those that went, without those that joined."""
+    entries = tuple(gone)
+    went = together(e.count for e in entries if e.kind != "joined")
+    joined = together(e.count for e in entries if e.kind == "joined")
+    return Count(count=max(0, counted.count + went.count - joined.count), plus_minus=plus_minus_of((counted, went, joined)))
+
+
+def other_part(*, whole: Count, counted: Count, thought: Count, derived: bool) -> Count | None:
+    """How many the other part of a group is, once this part was counted: the whole less those counted.
+
+    ``derived``: what was ``thought`` of the other part was itself the whole less what stayed, and says nothing of its own. An estimate of
+    its own is weighed against the difference by the inverse of the squares, as the best of two independent figures (weighted mean; any
+    handbook of statistics, from memory). None where nothing changes, or where the plus-minus can't explain what was found.
+    """
+    rest = Count(count=max(0, whole.count - counted.count), plus_minus=plus_minus_of((whole, counted)))
+    off = rest.plus_minus if derived else plus_minus_of((rest, thought))
+    if abs(rest.count - thought.count) > off or whole.count < counted.count:
+        return None
+    if derived:
+        found = Count(count=rest.count, plus_minus=min(rest.plus_minus, rest.count))
+        return None if found == thought else found
+    mine, theirs = thought.plus_minus**2, rest.plus_minus**2
+    if not mine:
+        return None
+    weighed = thought.count + (rest.count - thought.count) * mine / (mine + theirs)
+    return Count(count=round(weighed), plus_minus=math.ceil(math.sqrt(mine * theirs / (mine + theirs)) - 1e-9))
 
 
 @dataclass(frozen=True, kw_only=True)

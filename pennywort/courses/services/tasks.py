@@ -22,6 +22,7 @@ from pennywort.courses.services.calendar import fall_due, keep_to_clocks, put_of
 from pennywort.courses.services.transfers import transfer, transfer_back
 from pennywort.fish.models import Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
 from pennywort.fish.queries import count_of
+from pennywort.fish.recounts import take_back
 from pennywort.records.actor import Actor
 from pennywort.records.models import LedgerRecord
 from pennywort.records.services import find, find_standing, new_entry, when
@@ -361,6 +362,8 @@ def strike(actor: Actor, *, uid: UUID, ledger: str, entry: UUID, reason: str) ->
         # the task that the change did is due again
         kinds = ("water_change", *WHOLE_CHANGES)
         Task.objects.filter(course__tank=old.tank, kind__in=kinds, done_at=old.happened_at, skipped=False).update(done_at=None, done_by=None)
+    if isinstance(old, Recount):
+        take_back(actor, old, uid=uid)
     if isinstance(old, Dose) and old.task is not None:
         task = old.task
         task.done_at, task.done_by = None, None

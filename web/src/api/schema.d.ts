@@ -8736,6 +8736,8 @@ export interface components {
             changes: components["schemas"]["MarkOut"][];
             /** Readings */
             readings: components["schemas"]["MarkOut"][];
+            /** Upkeep */
+            upkeep: components["schemas"]["MarkOut"][];
             /** Losses */
             losses: components["schemas"]["MarkOut"][];
             /** Arrivals */

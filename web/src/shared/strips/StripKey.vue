@@ -33,6 +33,12 @@
       <svg width="34" height="16"><circle class="dot" cx="16" cy="8" r="2.6" /></svg>water test
     </li>
     <li>
+      <svg width="34" height="16">
+        <rect class="dot" x="9" y="5.5" width="5" height="5" />
+        <rect class="late" x="20" y="5.5" width="5" height="5" /></svg
+      >sponge, food, light: done, late
+    </li>
+    <li>
       <svg width="34" height="16"><circle class="ring" cx="16" cy="8" r="3.6" /></svg>fish lost
     </li>
     <li>
@@ -90,7 +96,9 @@ circle {
 .dot {
   fill: var(--ink);
 }
-.ring {
+.ring,
+.late {
+  fill: none;
   stroke: var(--brick);
   stroke-width: 1.7;
 }

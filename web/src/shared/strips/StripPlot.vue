@@ -50,6 +50,7 @@ const marks = computed(() => {
     doses: within(props.strip.doses),
     changes: within(props.strip.changes),
     readings: within(props.strip.readings),
+    upkeep: within(props.strip.upkeep),
     losses: within(props.strip.losses),
     arrivals: within(props.strip.arrivals),
   }
@@ -128,7 +129,13 @@ const endText = computed(() => {
     />
     <path v-if="count && count.to > nowX" class="todo" :d="`M${nowX} 24.5H${count.to}M${count.to} 17V25`" />
     <path class="base" :d="`M0 ${BASE + 0.5}H${frame.width}`" />
-    <g v-for="(c, i) in marks.changes" :key="`c${i}`" class="change" :class="{ planned: !c.done }">
+    <g
+      v-for="(c, i) in marks.changes"
+      :key="`c${i}`"
+      class="change"
+      :class="{ planned: !c.done, late: c.late }"
+    >
+      <title>{{ c.words }}</title>
       <path class="gap" :d="`M${x(frame, c.at) - 5} ${BASE + 0.5}h10`" />
       <path class="notch" :d="`M${x(frame, c.at) - 5} ${BASE + 0.5}l5 7 5 -7`" />
     </g>
@@ -150,11 +157,25 @@ const endText = computed(() => {
       v-for="(r, i) in marks.readings"
       :key="`r${i}`"
       class="reading"
-      :class="{ planned: !r.done }"
+      :class="{ planned: !r.done, late: r.late }"
       :cx="x(frame, r.at)"
       cy="31"
       r="2.4"
-    />
+    >
+      <title>{{ r.words }}</title>
+    </circle>
+    <rect
+      v-for="(u, i) in marks.upkeep"
+      :key="`u${i}`"
+      class="upkeep"
+      :class="{ planned: !u.done, late: u.late }"
+      :x="x(frame, u.at) - 2.5"
+      y="88"
+      width="5"
+      height="5"
+    >
+      <title>{{ u.words }}</title>
+    </rect>
     <circle v-for="(l, i) in marks.losses" :key="`l${i}`" class="loss" :cx="x(frame, l.at)" cy="91" r="3.6" />
     <template v-for="(a, i) in marks.arrivals" :key="`a${i}`">
       <path class="arrival" :d="`M${x(frame, a.at)} 30V${BASE}`" />
@@ -294,14 +315,22 @@ const endText = computed(() => {
   stroke: var(--brick);
   fill: var(--brick);
 }
-.reading.planned {
-  fill: var(--paper);
-  stroke: var(--ink);
-  stroke-width: 1;
-}
-.reading {
+.reading,
+.upkeep {
   fill: var(--ink);
   stroke: var(--paper);
+}
+.reading.planned,
+.upkeep.planned {
+  fill: var(--paper);
+  stroke: var(--ink2);
+  stroke-width: 1;
+}
+.reading.late,
+.upkeep.late,
+.late .notch {
+  stroke: var(--brick);
+  stroke-width: 1.7;
 }
 .loss {
   fill: var(--paper);

@@ -57,6 +57,7 @@ function strip(more: Partial<Schemas['StripOut']> = {}): Schemas['StripOut'] {
     doses: [mark(10, 'gave 58 g salt'), mark(14, 'late third', false, true), mark(18, 'next', false)],
     changes: [mark(12, 'changed 25 %'), mark(16, 'change', false)],
     readings: [mark(11, 'water test')],
+    upkeep: [mark(11, 'Fed'), mark(14, 'Feed', false, true), mark(15, 'Feed, Light', false)],
     losses: [mark(9, '2 lost'), mark(11, '1 lost')],
     arrivals: [],
     windows: [{ starts_at: day(20), ends_at: day(34), words: 'observe 14 days' }],
@@ -108,6 +109,12 @@ describe('a strip', () => {
     expect(plot.findAll('circle.reading')).toHaveLength(1)
     expect(plot.findAll('.change')).toHaveLength(2)
     expect(plot.findAll('.change.planned')).toHaveLength(1)
+    const upkeep = plot.findAll('rect.upkeep')
+    expect(upkeep.map((u) => [u.classes().slice(1), u.get('title').text()])).toEqual([
+      [[], 'Fed'],
+      [['planned', 'late'], 'Feed'],
+      [['planned'], 'Feed, Light'],
+    ])
   })
 
   it('shows the days of the course and the time to observe', () => {
