@@ -86,8 +86,11 @@ def _few_words(names: Sequence[str], *, of: int) -> str:
     """Where numbers are too small for more than a glance, and only there."""
     if not names:
         return ""
-    where = "" if len(names) == of else f" in {', '.join(names)}"
-    return f"Numbers are small{where}: read {'its band' if where and len(names) == 1 else 'their bands' if where else 'the bands'}, not the lines."
+    if len(names) == of:
+        return "Numbers are small: read the bands, not the lines."
+    if len(names) == 1:
+        return f"Numbers are small in “{names[0]}”: read its band, not its line."
+    return f"Numbers are small in the {len(names)} batches marked few: read their bands, not their lines."
 
 
 def _half_words(median_days: float | None) -> str:

@@ -59,6 +59,12 @@ const here = computed(() => {
 const picked = ref(typeof route.query['condition'] === 'string' ? route.query['condition'] : NOTHING.id)
 const condition = computed(() => (picked.value === NOTHING.id ? '' : picked.value))
 const chosen = computed(() => here.value.find((c) => c.id === condition.value) ?? null)
+/** asked for, and no trouble of this water */
+const stray = computed(() =>
+  tank.value && condition.value && !chosen.value
+    ? conditions.data.value?.find((c) => c.id === condition.value)?.short_name
+    : undefined,
+)
 const schools = useQuery({
   queryKey: ['schools', () => props.group, condition],
   queryFn: () =>
@@ -236,6 +242,9 @@ const FIELDS = computed(() => [
           >about it</RouterLink
         >
       </div>
+      <p v-if="stray" class="tannin" data-testid="stray">
+        {{ stray }} is nothing that lives in {{ tank?.name }}’s water. Choose from the list.
+      </p>
       <p v-if="!chosen" class="quiet">
         Not sure yet? <RouterLink :to="{ name: 'look-at', params: { group } }">Look again</RouterLink>: a
         medicine against the wrong thing costs days.

@@ -65,7 +65,14 @@ function begin() {
         aria-labelledby="inspect-water"
       />
       <label for="inspect-count">How many you look at</label>
-      <InputNumber v-model="count" input-id="inspect-count" :min="1" :max="100000" :use-grouping="false" />
+      <InputNumber
+        v-model="count"
+        class="count"
+        input-id="inspect-count"
+        :min="1"
+        :max="100000"
+        :use-grouping="false"
+      />
       <label for="inspect-seller">Seller</label>
       <InputText id="inspect-seller" v-model="seller" maxlength="60" />
       <span />
@@ -84,7 +91,13 @@ function begin() {
   gap: 10px 16px;
   align-items: center;
 }
+.count {
+  width: 96px;
+}
 @media (max-width: 759px) {
+  .count {
+    width: 100%;
+  }
   .ask {
     grid-template-columns: 1fr;
     gap: 4px;

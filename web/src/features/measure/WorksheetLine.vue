@@ -40,6 +40,7 @@ function set(name: string, value?: string | null) {
           :options="where"
           option-label="label"
           option-value="value"
+          placeholder="tank"
           class="tank"
           :aria-label="`Tank, line ${number}`"
           :data-testid="`tank-${number}`"
@@ -80,7 +81,7 @@ function set(name: string, value?: string | null) {
             :model-value="line['target']"
             class="fig target"
             :aria-label="`Bring it to, line ${number}`"
-            :placeholder="usual"
+            :placeholder="usual || 'to'"
             @update:model-value="set('target', $event)"
           />
         </td>

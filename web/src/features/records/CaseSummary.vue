@@ -68,6 +68,18 @@ dd {
   .figures {
     grid-template-columns: repeat(3, 1fr);
   }
+  .figures > div {
+    padding-right: 4px;
+  }
+  dd {
+    font-size: 14.5px;
+    line-height: 22px;
+    white-space: nowrap;
+  }
+  .small {
+    display: block;
+    margin-left: 0;
+  }
   .figures > div:nth-child(4) {
     border-left: 0;
     padding-left: 0;

@@ -149,23 +149,25 @@ td.right {
   .arrivals tr {
     display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 52px 58px 78px;
-    align-items: center;
   }
   .arrivals td:nth-child(7):not(:empty) {
     grid-column: 1 / -1;
-    border-top: 0;
-    height: auto;
-    padding-bottom: 8px;
+    padding-top: 0;
   }
   .arrivals td:nth-child(7):empty {
     display: none;
   }
   .arrivals td,
   .arrivals tbody th {
-    padding-right: 6px;
+    padding: 6px 6px 6px 0;
+    height: auto;
+    border-top: 0;
     white-space: normal;
     display: flex;
     align-items: center;
+  }
+  .arrivals tbody tr {
+    border-top: 1px solid var(--rule);
   }
   .arrivals td.right {
     justify-content: flex-end;

@@ -66,7 +66,7 @@ const from = computed(() =>
         ><span class="small quiet">shaded: the 95 % band</span>
       </h2>
       <SurvivalChart :batches="query.data.value.batches" :days="query.data.value.days" />
-      <table class="table">
+      <table class="table batches">
         <thead>
           <tr>
             <th scope="col">batch</th>
@@ -168,9 +168,14 @@ const from = computed(() =>
   margin-right: 6px;
 }
 @media (max-width: 759px) {
-  .table td:nth-child(4),
-  .table th:nth-child(4) {
+  .batches td:nth-child(4),
+  .batches th:nth-child(4) {
     display: none;
+  }
+  .causes thead th,
+  .causes tbody th,
+  .causes td {
+    padding-right: 7px;
   }
 }
 </style>

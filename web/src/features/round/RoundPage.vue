@@ -163,56 +163,58 @@ const finished = computed(
       </li>
       <li><RouterLink :to="{ name: 'today' }">record these on Today</RouterLink></li>
     </ul>
-    <div v-for="f in tank.fish" :key="f.uid" class="fish" :data-testid="`fish-${f.uid}`">
-      <h3>
-        {{ f.words }}<span v-if="f.seen_today" class="small leaf">seen by {{ f.seen_today }}</span>
-      </h3>
-      <p v-if="f.last_words || f.breaths" class="small quiet">
-        last: {{ [f.last_words, f.breaths].filter(Boolean).join(', ') }}
-      </p>
-      <PickRow v-model="of(f.uid).appetite" label="Eating" :options="EATING" />
-      <BreathTap v-model="of(f.uid).breaths" />
-      <PickRow v-model="of(f.uid).compared" label="Beside yesterday" :options="COMPARED" />
-      <PickRow v-model="of(f.uid).fed" label="Fed" :options="FED" />
-      <label class="pick camera" :data-testid="`camera-${f.uid}`"
-        >{{
-          of(f.uid).photos.length
-            ? `${of(f.uid).photos.length} ${of(f.uid).photos.length === 1 ? 'picture' : 'pictures'}, one more`
-            : 'Picture'
-        }}<input
-          type="file"
-          accept="image/*"
-          capture="environment"
-          class="unseen"
-          :aria-label="`Picture of ${f.words}`"
-          @change="picture(f.uid, $event)"
-      /></label>
-      <div class="loss">
-        <span>lost</span>
-        <button
-          type="button"
-          class="pick"
-          aria-label="one less"
-          :disabled="!of(f.uid).lost"
-          @click="of(f.uid).lost--"
-        >
-          −
-        </button>
-        <b class="fig">{{ of(f.uid).lost }}</b>
-        <button
-          type="button"
-          class="pick"
-          aria-label="one more lost"
-          :disabled="of(f.uid).lost >= f.left"
-          @click="of(f.uid).lost++"
-        >
-          +
-        </button>
-        <RouterLink
-          v-if="of(f.uid).compared === 'changed'"
-          :to="{ name: 'look-at', params: { group: f.uid } }"
-          >look closer</RouterLink
-        >
+    <div class="all">
+      <div v-for="f in tank.fish" :key="f.uid" class="fish" :data-testid="`fish-${f.uid}`">
+        <h3>
+          {{ f.words }}<span v-if="f.seen_today" class="small leaf">seen by {{ f.seen_today }}</span>
+        </h3>
+        <p v-if="f.last_words || f.breaths" class="small quiet">
+          last: {{ [f.last_words, f.breaths].filter(Boolean).join(', ') }}
+        </p>
+        <PickRow v-model="of(f.uid).appetite" label="Eating" :options="EATING" />
+        <BreathTap v-model="of(f.uid).breaths" />
+        <PickRow v-model="of(f.uid).compared" label="Beside yesterday" :options="COMPARED" />
+        <PickRow v-model="of(f.uid).fed" label="Fed" :options="FED" />
+        <label class="pick camera" :data-testid="`camera-${f.uid}`"
+          >{{
+            of(f.uid).photos.length
+              ? `${of(f.uid).photos.length} ${of(f.uid).photos.length === 1 ? 'picture' : 'pictures'}, one more`
+              : 'Picture'
+          }}<input
+            type="file"
+            accept="image/*"
+            capture="environment"
+            class="unseen"
+            :aria-label="`Picture of ${f.words}`"
+            @change="picture(f.uid, $event)"
+        /></label>
+        <div class="loss">
+          <span>lost</span>
+          <button
+            type="button"
+            class="pick"
+            aria-label="one less"
+            :disabled="!of(f.uid).lost"
+            @click="of(f.uid).lost--"
+          >
+            −
+          </button>
+          <b class="fig">{{ of(f.uid).lost }}</b>
+          <button
+            type="button"
+            class="pick"
+            aria-label="one more lost"
+            :disabled="of(f.uid).lost >= f.left"
+            @click="of(f.uid).lost++"
+          >
+            +
+          </button>
+          <RouterLink
+            v-if="of(f.uid).compared === 'changed'"
+            :to="{ name: 'look-at', params: { group: f.uid } }"
+            >look closer</RouterLink
+          >
+        </div>
       </div>
     </div>
     <label class="warm"
@@ -251,6 +253,18 @@ const finished = computed(
   max-width: 460px;
   display: grid;
   gap: 14px;
+}
+.all {
+  display: grid;
+  gap: 14px 36px;
+}
+@media (min-width: 1000px) {
+  .one:has(.fish + .fish) {
+    max-width: 960px;
+  }
+  .all:has(.fish + .fish) {
+    grid-template-columns: 1fr 1fr;
+  }
 }
 .say {
   font-size: 26px;

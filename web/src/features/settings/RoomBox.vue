@@ -57,6 +57,7 @@ async function choose(law: string) {
         :options="options"
         option-label="name"
         option-value="id"
+        placeholder="nobody said yet"
         aria-label="It stands in"
         data-testid="set-law"
         @update:model-value="choose"

@@ -120,7 +120,7 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
         <li v-for="w in gate.data.value.companions" :key="w" class="tannin">{{ w }}</li>
       </ul>
     </section>
-    <section aria-label="Bringing them over">
+    <section aria-label="Bringing them over" class="bringing">
       <h2 class="block-head">Bringing them over</h2>
       <TextField
         v-model="box"
@@ -138,8 +138,8 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
         label="The box holds"
         field="holds"
         :problem="gate.error.value"
-        placeholder="all that is dripped"
-        hint="to its brim: it is never overfilled"
+        placeholder="40 L"
+        hint="to its brim; if empty, all that is dripped"
         data-testid="release-holds"
       />
       <ol class="plan">
@@ -180,7 +180,8 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
   gap: 12px;
   margin-bottom: 16px;
 }
-.gate {
+.gate,
+.bringing {
   max-width: 760px;
 }
 .check {

@@ -38,6 +38,17 @@ const wide = useWidth(box, 800)
 const plot = computed(() => (wide.value >= 700 ? wide.value - 132 - 128 - 24 : wide.value))
 const from = computed(() => Date.parse(chart.data.value?.starts_at ?? ''))
 const to = computed(() => Date.parse(chart.data.value?.ends_at ?? ''))
+/** as many days as have room for their words */
+const ticks = computed(() => {
+  const found = chart.data.value?.ticks ?? []
+  const every = Math.max(1, Math.ceil(found.length / Math.max(1, Math.floor(plot.value / 64))))
+  return found.filter((_, i) => (found.length - 1 - i) % every === 0)
+})
+/** the first and the last word stay within the chart */
+const anchor = (at: string) => {
+  const share = (Date.parse(at) - from.value) / (to.value - from.value)
+  return share > 0.94 ? 'end' : share < 0.06 ? 'start' : 'middle'
+}
 const sentence = computed(() => {
   const rows = chart.data.value?.rows ?? []
   const off = rows.filter((r) => ['above', 'below'].includes(r.points.at(-1)!.state)).map((r) => r.label)
@@ -124,12 +135,12 @@ const { strike, problem: strikeProblem } = useStrike()
     <div v-if="chart.data.value?.rows.length" class="axis" aria-hidden="true">
       <svg :width="plot" height="18">
         <text
-          v-for="t in chart.data.value.ticks"
+          v-for="t in ticks"
           :key="t.at"
           class="fig"
           :x="((Date.parse(t.at) - from) / (to - from)) * (plot - 8) + 4"
           y="13"
-          text-anchor="middle"
+          :text-anchor="anchor(t.at)"
         >
           {{ t.words }}
         </text>
@@ -171,9 +182,26 @@ const { strike, problem: strikeProblem } = useStrike()
               {{ t.day_words }} <span class="fig">{{ t.at_words }}</span>
               <span v-if="t.note" class="small quiet block">{{ t.note }}</span>
             </td>
-            <td v-for="c in columns" :key="c" class="fig right">{{ t.figures[c] ?? '–' }}</td>
-            <td v-if="copper" class="fig right">{{ t.figures['copper'] ?? '–' }}</td>
-            <td v-if="copper" class="fig right quiet nowrap">{{ t.expected }}</td>
+            <td
+              v-for="c in columns"
+              :key="c"
+              class="fig right"
+              :class="{ none: !t.figures[c] }"
+              :data-label="HEADS[c] ?? c"
+            >
+              {{ t.figures[c] ?? '–' }}
+            </td>
+            <td v-if="copper" class="fig right" :class="{ none: !t.figures['copper'] }" data-label="copper">
+              {{ t.figures['copper'] ?? '–' }}
+            </td>
+            <td
+              v-if="copper"
+              class="fig right quiet nowrap"
+              :class="{ none: !t.expected }"
+              data-label="expected"
+            >
+              {{ t.expected }}
+            </td>
             <td class="by quiet">{{ t.by }}</td>
             <td class="right">
               <button
@@ -306,6 +334,37 @@ section {
   max-width: 100%;
 }
 @media (max-width: 759px) {
+  /* on the thumb's page each test is a few figures with their names, and nothing stands beyond the edge */
+  .tests thead {
+    display: none;
+  }
+  .tests tr {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 14px;
+    align-items: center;
+    border-top: 1px solid var(--rule);
+    padding: 6px 0;
+  }
+  .tests td {
+    border: 0;
+    height: auto;
+    padding: 0;
+  }
+  .tests td:first-child {
+    width: 100%;
+  }
+  .tests td.none {
+    display: none;
+  }
+  .tests td[data-label]::before {
+    content: attr(data-label) ' ';
+    font: 12.5px var(--words);
+    color: var(--ink2);
+  }
+  .tests .by {
+    padding-left: 0;
+  }
   .asked :deep(.p-button),
   .asked > a {
     min-height: 56px;
