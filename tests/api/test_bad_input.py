@@ -160,7 +160,7 @@ class BadInput(RoomCase):
         """A second course with medicine in the same water is refused, and so is one onto what the last left behind."""
         made = self.course(self.barbs)
         self.send(f"tasks/{self.due()[0]['task']}/dose", {"amount": "30 g"})
-        body = {"protocol": "by_label", "label": LABEL, "confirmed": [0, 1]}
+        body = {"protocol": "by_label", "label": LABEL, "confirmed": [0, 1, 2]}
         problem = self.send(f"groups/{self.barbs}/courses", body, status=409)
         self.assertIn("One medicine at a time", problem["detail"])
         self.send(f"courses/{made['uid']}/stop", {"reason": "gasping"})

@@ -10,6 +10,9 @@ defineProps<{
   max?: number
 }>()
 const count = defineModel<number | null>({ required: true })
+/** what hangs on it is reckoned while it is typed, not when the field is left */
+const typed = (event: { value: number | string | undefined }) =>
+  (count.value = typeof event.value === 'number' ? event.value : null)
 </script>
 
 <template>
@@ -22,6 +25,7 @@ const count = defineModel<number | null>({ required: true })
       :use-grouping="false"
       :invalid="f.invalid"
       input-class="fig count"
+      @input="typed"
     />
   </FieldRow>
 </template>

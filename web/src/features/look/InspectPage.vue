@@ -72,6 +72,7 @@ function begin() {
         :min="1"
         :max="100000"
         :use-grouping="false"
+        @input="({ value }) => (count = typeof value === 'number' ? value : null)"
       />
       <label for="inspect-seller">Seller</label>
       <InputText id="inspect-seller" v-model="seller" maxlength="60" />

@@ -29,8 +29,8 @@ defineProps<{ figures: Schemas['FiguresOut'] }>()
     <div>
       <dt>left</dt>
       <dd class="fig">
-        {{ figures.fish_left
-        }}<span v-if="figures.survived" class="small quiet"> {{ figures.survived }}</span>
+        {{ figures.fish_left }}
+        <span v-if="figures.survived" class="small quiet">{{ figures.survived }}</span>
       </dd>
     </div>
   </dl>
