@@ -260,14 +260,14 @@ def _low(number: list[str], count: int) -> str:
 
 
 def _waiting(actor: Actor, strips: tuple[Strip, ...], groups: list[Group]) -> tuple[str, ...]:
-    idle = [f"{s.tank.name} has no course yet. Look again, or choose one." for s in strips if s.case is not None and s.state_words == "no course yet"]
+    idle = [f"{s.tank.name} has no course yet. Look again, or choose one." for s in strips if s.case is not None and s.day_count is None]
     unseen = [g for g in groups if g.arrived_on > actor.local(actor.now).date() - UNSEEN and count_of(g).count]
     seen = set(Look.objects.standing().filter(group__in=unseen).values_list("group_id", flat=True))
     new = [f"{g.tank.name}: nobody has looked at the {plural(g.species_name, 2)} yet." for g in unseen if g.pk not in seen]
     nameless = [
         f"{s.tank.name} has no name yet for what was seen. One more look may tell."
         for s in strips
-        if s.case is not None and not s.case.condition_id and s.state_words != "no course yet"
+        if s.case is not None and not s.case.condition_id and s.day_count is not None
     ]
     return (*idle, *nameless, *new)
 
