@@ -21,7 +21,7 @@ OWNERS = frozenset({"law", "archive", "people/invitations", "people/invitations/
 ASKED = frozenset(
     {
         "measure", "worksheet", "worksheet/lines", "worksheet/csv", "volume", "groups/*/weigh", "diagnose", "compare", "groups/*/slip",
-        "groups/*/schools", "plan", "ledger", "tanks/*/goes-back", "groups/*/move-ahead", "protocols/check",
+        "groups/*/schools", "groups/*/what-if", "courses/*/what-if", "plan", "ledger", "tanks/*/goes-back", "groups/*/move-ahead", "protocols/check",
     }
 )  # fmt: skip
 HELPERS = frozenset(

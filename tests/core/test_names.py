@@ -29,6 +29,8 @@ PLAIN = {
     # pure numbers of a test
     "chi_square", "freedom",
     "place", "tank_place", "to", "cost", "paid", "paid_for", "content", "day_number",
+    # of a plan done otherwise: days counted from its first; the middle of a band of shares
+    "stop_day", "missed_day", "changed_day", "joined_day", "middle",
     "practical", "gravity_25_25", "gravity_20_20", "gravity_25_4",
 }  # fmt: skip
 

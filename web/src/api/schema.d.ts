@@ -3197,6 +3197,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/groups/{group_id}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What If
+         * @description A plan as it stands and otherwise, side by side; keeps nothing.
+         */
+        post: operations["what_if"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/courses/{course_id}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What If Running
+         * @description A course that runs, as it was planned and otherwise; keeps nothing.
+         */
+        post: operations["what_if_running"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -11218,6 +11258,153 @@ export interface components {
             /** Back To Words */
             back_to_words: string;
         };
+        /** AloneOut */
+        AloneOut: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /** FactOut */
+        FactOut: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * WhatIfCourseOut
+         * @description ``through`` is a figure in per cent, its band as shares 0-1 for the drawing.
+         */
+        WhatIfCourseOut: {
+            /** Through */
+            through: string;
+            /** Through Band */
+            through_band: string;
+            /** Through Low */
+            through_low: number;
+            /** Through Middle */
+            through_middle: number;
+            /** Through High */
+            through_high: number;
+            /** In Range */
+            in_range: string;
+            /** Fish Words */
+            fish_words: string;
+            /** Free Words */
+            free_words: string;
+            /** Takes */
+            takes: string[];
+            strip: components["schemas"]["PlanStripOut"];
+        };
+        /** WhatIfOut */
+        WhatIfOut: {
+            /** Name */
+            name: string;
+            /** Sentence */
+            sentence: string;
+            /** Days */
+            days: number;
+            /** Parasite */
+            parasite: string;
+            /** Alone */
+            alone: components["schemas"]["AloneOut"][];
+            planned: components["schemas"]["WhatIfCourseOut"];
+            otherwise: components["schemas"]["WhatIfCourseOut"];
+            /** Reckoned From */
+            reckoned_from: components["schemas"]["FactOut"][];
+        };
+        /**
+         * OtherwiseIn
+         * @description What is done otherwise, as typed; empty where it is as planned.
+         */
+        OtherwiseIn: {
+            /**
+             * Stop Day
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            stop_day?: string;
+            /**
+             * Missed Day
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            missed_day?: string;
+            /**
+             * Temperature
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            temperature?: string;
+            /**
+             * Changed Day
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            changed_day?: string;
+            /**
+             * Changed Share
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            changed_share?: string;
+            /**
+             * Less Water
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            less_water?: string;
+            /**
+             * Carbon
+             * @default false
+             */
+            carbon?: boolean;
+            /**
+             * Joined Day
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            joined_day?: string;
+        };
+        /** WhatIfIn */
+        WhatIfIn: {
+            /** Protocol */
+            protocol: string;
+            /**
+             * Parameters
+             * @default {}
+             */
+            parameters?: {
+                [key: string]: string;
+            };
+            /**
+             * Products
+             * @default {}
+             */
+            products?: {
+                [key: string]: components["schemas"]["ProductIn"];
+            };
+            label?: components["schemas"]["LabelIn"] | null;
+            /**
+             * Also
+             * @default []
+             */
+            also?: components["schemas"]["LabelIn"][];
+            /**
+             * Condition
+             * @default
+             */
+            condition?: string;
+            /**
+             * Tanks
+             * @default []
+             */
+            tanks?: string[];
+            /** Starts At */
+            starts_at?: string | null;
+            otherwise?: components["schemas"]["OtherwiseIn"];
+        };
     };
     responses: never;
     parameters: never;
@@ -15453,6 +15640,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+        };
+    };
+    what_if: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                group_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
+                };
+            };
+        };
+    };
+    what_if_running: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+                course_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherwiseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfOut"];
                 };
             };
         };
