@@ -87,10 +87,13 @@ def days_out(actor: Actor, axis: Axis) -> list[out.DayOut]:
     return days
 
 
-def plan_strip(actor: Actor, tank: Tank, plan: CoursePlan, protocol: CourseProtocol) -> out.PlanStripOut:
+def plan_strip(
+    actor: Actor, tank: Tank, plan: CoursePlan, protocol: CourseProtocol, *, state_words: str = "as planned", named: bool = True
+) -> out.PlanStripOut:
     """What a plan would draw, from the day before it to the day after its end."""
     day = timedelta(days=1)
-    axis = Axis(starts_at=actor.midnight - day, ends_at=_midnight_after(actor, plan) + day, now=plan.starts_at)
+    first = actor.local(plan.starts_at).replace(hour=0, minute=0, second=0, microsecond=0)
+    axis = Axis(starts_at=first - day, ends_at=_midnight_after(actor, plan) + day, now=plan.starts_at)
     last = actor.local(plan.treatment_ends_at)
     marks = {kind: tuple(Mark(at=s.due_at, words=s.title, done=False) for s in plan.steps if s.kind == kind) for kind in ("dose", "water_change", "water_test")}
     watching = Span(starts_at=plan.observe_starts_at, ends_at=plan.ends_at, words=f"observe {(plan.ends_at - plan.observe_starts_at).days} days")
@@ -100,7 +103,7 @@ def plan_strip(actor: Actor, tank: Tank, plan: CoursePlan, protocol: CourseProto
         medicine=" + ".join([library().actives[h.active].short_name for h in plan.held] + list(dict.fromkeys(s.product for s in plan.steps if s.product)))
         or "no medicine",
         state="none",
-        state_words="as planned",
+        state_words=state_words,
         level=None,
         curves=tuple(c for h in plan.held if (c := _planned_curve(h, axis)) is not None),
         doses=marks["dose"],
@@ -112,7 +115,7 @@ def plan_strip(actor: Actor, tank: Tank, plan: CoursePlan, protocol: CourseProto
         day_count=DayCount(
             starts_at=plan.starts_at,
             ends_at=plan.treatment_ends_at if plan.treatment_ends_at > plan.starts_at else plan.ends_at,
-            words=protocol.name,
+            words=protocol.name if named else "",
             end_words=f"{last:%a} {last.day}",
             slip_words="",
         ),

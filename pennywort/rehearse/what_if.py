@@ -161,7 +161,7 @@ def _course_out(
             f"{show_amount(measures, amount, actor.preferences).text} {library().actives[active].short_name}{f', {cost:.2f}' if cost is not None else ''}"
             for active, (measures, amount, cost) in amounts.items()
         ],
-        strip=plan_strip(actor, tank, told.plan, protocol),
+        strip=plan_strip(actor, tank, told.plan, protocol, state_words="as planned" if once_more is None else "what if", named=False),
     )
 
 
@@ -192,5 +192,7 @@ def _reckoned_from(actor: Actor, tank: Tank, told: WhatIf, asked: Otherwise) -> 
         facts.append(out.FactOut(name=name, words=words))
     facts.append(out.FactOut(name="runs", words="60 of 1,000 parasites, each followed by itself; the pace of the round differs by a tenth from run to run, "
                              "and so does the water by its give or take (assumptions)"))  # fmt: skip
-    facts.append(out.FactOut(name="in range", words=f"down to a tenth under it: no kit reads finer; a change is {show_fraction(asked.changed_fraction).text}"))
+    facts.append(out.FactOut(name="in range", words="down to a tenth under it: no kit reads finer"))
+    if asked.changed_day is not None:
+        facts.append(out.FactOut(name="water changed", words=show_fraction(asked.changed_fraction).text))
     return facts

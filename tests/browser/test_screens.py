@@ -8,7 +8,7 @@ from selenium.webdriver.common.keys import Keys
 
 from pennywort.accounts.models import Fishroom, Keeper, Membership
 from pennywort.accounts.services import make_link
-from pennywort.courses.models import Case, Dose
+from pennywort.courses.models import Case, Course, Dose
 from pennywort.fish.models import Group
 from pennywort.tanks.models import Tank
 from tests.browser.base import BrowserCase
@@ -69,6 +69,7 @@ class DemoCase(BrowserCase):
             "tank under copper": f"/tanks/{Tank.objects.get(name='Sill').uid}",
             "choose, by weight": f"/courses/for/{self.sluice.uid}?condition=ich",
             "choose, vet": f"/courses/for/{self.sluice.uid}?condition=skin_flukes",
+            "what if": f"/courses/{Course.objects.get(tank__name='Sill', stopped_at=None).uid}/what-if?stop_day=9&less_water=15%25",
             "choose, nothing yet": f"/courses/for/{self.sluice.uid}",
             "records": "/records",
             "case": f"/records/{case.uid}",

@@ -188,6 +188,20 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Choose a course', rail: 'courses' },
   },
   {
+    path: '/courses/what-if/:group',
+    name: 'what-if',
+    component: () => import('@/features/rehearse/WhatIfPage.vue'),
+    props: true,
+    meta: { title: 'What if', rail: 'courses' },
+  },
+  {
+    path: '/courses/:course/what-if',
+    name: 'what-if-running',
+    component: () => import('@/features/rehearse/WhatIfPage.vue'),
+    props: true,
+    meta: { title: 'What if', rail: 'courses' },
+  },
+  {
     path: '/baths',
     name: 'bath-new',
     component: () => import('@/features/baths/StartPage.vue'),

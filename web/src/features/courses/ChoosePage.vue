@@ -336,6 +336,13 @@ const FIELDS = computed(() => [
             <dd v-for="r in slip.rules" :key="r">{{ r }}</dd>
           </template>
         </dl>
+        <p>
+          <RouterLink
+            :to="{ name: 'what-if', params: { group }, query: { wish: JSON.stringify(wish) } }"
+            data-testid="what-if"
+            >What if it is done otherwise?</RouterLink
+          >
+        </p>
         <p v-if="slip.broken.length" class="brick never">Never here: {{ slip.broken.join('; ') }}.</p>
         <ConfirmStart
           v-model:confirmed="confirmed"

@@ -89,6 +89,13 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
           @click="closing = true"
         />
       </template>
+      <RouterLink
+        v-for="c in story.courses.filter((x) => x.running)"
+        :key="`if ${c.uid}`"
+        :to="{ name: 'what-if-running', params: { course: c.uid } }"
+        data-testid="what-if"
+        >What if</RouterLink
+      >
       <RouterLink :to="{ name: 'vet-sheet', params: { case: caseId } }">For the vet</RouterLink>
       <a :href="`${file}/file`" download data-testid="export-json">Case as JSON</a>
       <a :href="`${file}/calendar`" download data-testid="export-ics">Tasks as calendar</a>

@@ -1,0 +1,297 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { answer, api, type Problem, type Schemas } from '@/api/client'
+import LinkButton from '@/shared/LinkButton.vue'
+import PageHead from '@/shared/PageHead.vue'
+import ProblemNote from '@/shared/ProblemNote.vue'
+import { useSession } from '@/shared/session'
+import StripsChart from '@/shared/strips/StripsChart.vue'
+import ThroughBar from './ThroughBar.vue'
+
+/**
+ * A plan, or a course that runs, beside the same done otherwise. The address keeps all of it: nothing is recorded.
+ * `wish` in the query is the plan as Choose a course had it.
+ */
+const props = defineProps<{ group?: string; course?: string }>()
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+type Asked = Required<Schemas['OtherwiseIn']>
+type Field = Exclude<keyof Asked, 'carbon'>
+const LINES: { field: Field; before: string; after: string; example: string; with?: Field }[] = [
+  { field: 'stop_day', before: 'stop on day', after: '', example: '5' },
+  { field: 'missed_day', before: 'miss what falls on day', after: '', example: '3' },
+  { field: 'temperature', before: 'keep it at', after: '', example: '26 °C' },
+  { field: 'changed_day', before: 'change water on day', after: 'and put nothing back', example: '8' },
+  { field: 'less_water', before: 'have', after: 'less water than believed', example: '15 %' },
+  { field: 'joined_day', before: 'put new fish in on day', after: '', example: '9' },
+]
+const text = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : '')
+const asked = ref<Asked>({
+  stop_day: text('stop_day'),
+  missed_day: text('missed_day'),
+  temperature: text('temperature'),
+  changed_day: text('changed_day'),
+  changed_share: text('changed_share'),
+  less_water: text('less_water'),
+  carbon: text('carbon') === 'yes',
+  joined_day: text('joined_day'),
+})
+const anything = computed(() => asked.value.carbon || LINES.some((l) => asked.value[l.field].trim()))
+const settled = ref<Asked>({ ...asked.value })
+let timer: ReturnType<typeof setTimeout> | undefined
+watch(
+  asked,
+  (now) => {
+    clearTimeout(timer)
+    timer = setTimeout(() => {
+      settled.value = { ...now }
+      const kept = Object.entries(now)
+        .filter(([, v]) => v)
+        .map(([k, v]) => [k, v === true ? 'yes' : String(v)])
+      const wish = text('wish')
+      void router.replace({ query: { ...Object.fromEntries(kept), ...(wish ? { wish } : {}) } })
+    }, 350)
+  },
+  { deep: true },
+)
+const wish = computed<Schemas['WhatIfIn'] | null>(() => {
+  try {
+    return JSON.parse(text('wish')) as Schemas['WhatIfIn']
+  } catch {
+    return null
+  }
+})
+const query = useQuery<Schemas['WhatIfOut'], Problem>({
+  queryKey: ['what-if', () => props.group, () => props.course, wish, settled],
+  queryFn: () =>
+    props.course
+      ? answer(
+          api.POST('/api/rooms/{room_id}/courses/{course_id}/what-if', {
+            params: { path: { ...session.inRoom(), course_id: props.course } },
+            body: settled.value,
+          }),
+        )
+      : answer(
+          api.POST('/api/rooms/{room_id}/groups/{group_id}/what-if', {
+            params: { path: { ...session.inRoom(), group_id: props.group ?? '' } },
+            body: { ...wish.value!, otherwise: settled.value },
+          }),
+        ),
+  enabled: computed(() => anything.value && (!!props.course || !!wish.value)),
+  placeholderData: keepPreviousData,
+  retry: false,
+})
+const told = computed(() => (anything.value ? query.data.value : undefined))
+const problem = computed(() => (anything.value ? query.error.value : null))
+const wrong = (field: string) => (problem.value?.body.field === field ? problem.value.message : '')
+const alone = (field: string) => {
+  const name = field === 'less_water' || field.endsWith('_day') || field === 'carbon' ? field : 'temperature'
+  return told.value?.alone.find((a) => a.name === name)?.words ?? ''
+}
+/** both on the longer axis, so that a day stands over the same day */
+const axis = computed(() => {
+  if (!told.value) return null
+  const [a, b] = [told.value.planned.strip.axis, told.value.otherwise.strip.axis]
+  return Date.parse(a.ends_at) >= Date.parse(b.ends_at) ? a : b
+})
+const ROWS: { name: string; of: (c: Schemas['WhatIfCourseOut']) => string }[] = [
+  { name: 'in range', of: (c) => c.in_range },
+  { name: 'fish at risk', of: (c) => c.fish_words },
+  { name: 'free to leave', of: (c) => c.free_words },
+  { name: 'medicine', of: (c) => c.takes.join('; ') || 'none' },
+]
+const top = computed(() =>
+  Math.max(told.value?.otherwise.through_high ?? 0, told.value?.planned.through_high ?? 0),
+)
+const back = computed(() => {
+  const w = wish.value
+  return props.group && w
+    ? {
+        name: 'course-for',
+        params: { group: props.group },
+        query: { condition: w.condition, protocol: w.protocol },
+      }
+    : { name: 'courses' }
+})
+</script>
+
+<template>
+  <PageHead
+    title="What if"
+    :sentence="told?.sentence ?? 'The same plan, done otherwise. Nothing here is written down.'"
+    :aside="told?.name"
+  />
+  <p v-if="!course && !wish" class="quiet">
+    Choose a course first; “what if” stands beside its slip.
+    <RouterLink :to="{ name: 'courses' }">Courses</RouterLink>
+  </p>
+  <div v-else class="sides">
+    <form class="asked" aria-label="What is done otherwise" @submit.prevent>
+      <h2 class="block-head"><span>What if you</span><span class="small quiet">each alone</span></h2>
+      <div v-for="l in LINES" :key="l.field" class="line">
+        <label :for="`if-${l.field}`">{{ l.before }}</label>
+        <InputText
+          :id="`if-${l.field}`"
+          v-model="asked[l.field]"
+          class="fig"
+          :placeholder="l.example"
+          :invalid="!!wrong(l.field)"
+          :data-testid="`if-${l.field}`"
+        /><span v-if="l.after">{{ l.after }}</span>
+        <p v-if="wrong(l.field)" class="small brick words">{{ wrong(l.field) }}</p>
+        <p
+          v-else-if="asked[l.field].trim() && alone(l.field)"
+          class="small words"
+          :data-testid="`alone-${l.field}`"
+        >
+          {{ alone(l.field) }}
+        </p>
+      </div>
+      <div v-if="asked.changed_day.trim()" class="line">
+        <label for="if-changed_share">how much of it</label>
+        <InputText id="if-changed_share" v-model="asked.changed_share" class="fig" placeholder="a third" />
+        <p v-if="wrong('changed_share')" class="small brick words">{{ wrong('changed_share') }}</p>
+      </div>
+      <div class="line">
+        <Checkbox v-model="asked.carbon" binary input-id="if-carbon" data-testid="if-carbon" />
+        <label for="if-carbon">leave carbon in</label>
+        <p v-if="asked.carbon && alone('carbon')" class="small words">{{ alone('carbon') }}</p>
+      </div>
+      <p v-if="!anything" class="small quiet words">Fill in one of these, or several at once.</p>
+      <ProblemNote :problem="problem" :fields="[...LINES.map((l) => l.field), 'changed_share']" />
+      <LinkButton :to="back" :label="course ? 'To the courses' : 'Back to the plan'" />
+    </form>
+    <div v-if="told && axis" class="shown" data-testid="what-if">
+      <div>
+        <h2 class="block-head">As planned</h2>
+        <StripsChart :axis="axis" :strips="[told.planned.strip.strip]" label="As planned" plain own />
+      </div>
+      <div>
+        <h2 class="block-head">What if</h2>
+        <StripsChart :axis="axis" :strips="[told.otherwise.strip.strip]" label="What if" plain own />
+      </div>
+      <table class="beside">
+        <thead>
+          <tr>
+            <td></td>
+            <th scope="col">as planned</th>
+            <th scope="col">what if</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-if="told.parasite">
+            <th scope="row">
+              comes through <span class="small quiet">of {{ told.parasite }}</span>
+            </th>
+            <td v-for="c in [told.planned, told.otherwise]" :key="c.through_band" data-testid="through">
+              <b v-if="c.through" class="fig big">{{ c.through }}<span class="unit">&nbsp;%</span></b>
+              <ThroughBar v-if="c.through" :course="c" :top="top" />
+              <span class="small quiet">{{
+                c.through_band || 'nobody has published it at this warmth'
+              }}</span>
+            </td>
+          </tr>
+          <tr v-for="r in ROWS" :key="r.name">
+            <th scope="row">{{ r.name }}</th>
+            <td>{{ r.of(told.planned) }}</td>
+            <td>{{ r.of(told.otherwise) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <section v-if="told" class="from" aria-label="Reckoned from">
+      <h2 class="block-head">Reckoned from</h2>
+      <dl class="facts">
+        <template v-for="f in told.reckoned_from" :key="f.name">
+          <dt>{{ f.name }}</dt>
+          <dd class="small">{{ f.words }}</dd>
+        </template>
+      </dl>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.sides {
+  display: grid;
+  grid-template-columns: minmax(0, 320px) minmax(0, 1fr);
+  gap: 36px;
+  align-items: start;
+}
+.line {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 8px;
+  align-items: center;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.line :deep(input.fig) {
+  width: 84px;
+}
+.words {
+  width: 100%;
+}
+.asked :deep(.p-button),
+.asked > a {
+  margin-top: 14px;
+}
+.facts dt {
+  font-weight: 600;
+  padding-top: 6px;
+}
+.shown {
+  grid-row: 1 / span 2;
+  grid-column: 2;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 20px;
+}
+.beside {
+  width: 100%;
+  border-collapse: collapse;
+}
+.beside th {
+  text-align: left;
+  font-weight: 400;
+}
+.beside thead th {
+  font-weight: 650;
+}
+.beside tbody th,
+.beside tbody td {
+  border-top: 1px solid var(--rule);
+  padding: 8px 16px 8px 0;
+  vertical-align: top;
+  width: 38%;
+}
+.beside tbody th {
+  width: 24%;
+}
+.big {
+  font-size: 28px;
+  line-height: 34px;
+  display: block;
+}
+.big .unit {
+  font-size: 15px;
+  font-weight: 400;
+}
+@media (max-width: 899px) {
+  .sides {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .shown {
+    grid-row: auto;
+    grid-column: 1;
+  }
+}
+@media (max-width: 759px) {
+  .line :deep(input.fig) {
+    min-height: 48px;
+  }
+}
+</style>
