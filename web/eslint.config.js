@@ -16,7 +16,7 @@ export default ts.config(
   },
   {
     // our own drawings, built into the app or drawn by its server from shapes it ships, never what somebody typed
-    files: ['PlateDrawing', 'FishPlate', 'SignLens'].map((name) => `src/features/look/${name}.vue`),
+    files: ['features/look/PlateDrawing', 'features/look/SignLens', 'shared/PlateInk'].map((name) => `src/${name}.vue`),
     rules: { 'vue/no-v-html': 'off' },
   },
   { files: ['**/*.cjs'], languageOptions: { globals: globals.node } },

@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 import json
+from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
 from django.utils.text import compress_string
-from ninja import Router, Schema
+from ninja import Query, Router, Schema
 
 from pennywort.core.errors import NotFound
 from pennywort.plates.drawn import DRAWN
-from pennywort.plates.plate import lens, plate
+from pennywort.plates.plate import another, lens, plate
 from pennywort.plates.shapes import shapes
 from pennywort.records.requests import keeper_of
 
@@ -56,12 +57,12 @@ def _sent(request: HttpRequest, content: dict[str, object]) -> HttpResponse:
 
 
 @router.get("/plates/{shape}", response=PlateOut, operation_id="plate")
-def read_plate(request: HttpRequest, shape: str, drawn: str = "") -> HttpResponse:
-    """A fish of this shape with the named signs on it (by comma)."""
+def read_plate(request: HttpRequest, shape: str, drawn: str = "", seed: Annotated[int, Query(ge=0, le=1_000_000)] = 0) -> HttpResponse:
+    """A fish of this shape with the named signs on it (by comma); by another seed than 0 they lie elsewhere on it."""
     keeper_of(request)
     names = tuple(sorted({n for n in drawn.split(",") if n}))
     _known(shape, names)
-    got = plate(shape, names)
+    got = another(shape, names, seed=seed) if seed else plate(shape, names)
     return _sent(request, {"svg": got.svg, "places": {n: {"outline": p.outline, "point": p.point} for n, p in got.places.items()}})
 
 

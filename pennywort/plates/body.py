@@ -14,7 +14,9 @@ from pennywort.plates.shapes import shapes
 class Fish:
     "One shape with its mods and signs. coarse > 1 draws fewer, larger scales for small plates."
 
-    def __init__(self, name, mods=(), coarse=1.0, key="plain"):
+    def __init__(self, name, mods=(), coarse=1.0, key="plain", seed=0):
+        # another seed puts what sits on the body elsewhere; 0 is the picture that Look shows
+        self.seed = seed
         self.name, self.spec, self.coarse = (name, shapes()[name], coarse)
         self.mods = set(mods)
         self.fins = {}
@@ -82,6 +84,18 @@ class Fish:
             self.oper = [self.at(u - (a * (1 - 2 * k) ** 2.2 if k < 0.5 else b * (2 * k - 1) ** 2.2), v0 + (v1 - v0) * k) for k in np.linspace(0, 1, 11)]
         else:
             self.oper = None
+
+    def dice(self, base):
+        """The dice of one sign on this fish: the same fish and seed throw the same."""
+        return random.Random(base + self.seed * 1009)
+
+    def moved(self, u, v):
+        """A place on the body, and by another seed one near it."""
+        if not self.seed:
+            return u, v
+        dice = self.dice(77)
+        # behind the pectoral fin, which hides what lies under it
+        return dice.uniform(0.52, 0.8), min(0.62, max(0.02, v + dice.uniform(-0.1, 0.14)))
 
     def at(self, u, v):
         if self.strip:

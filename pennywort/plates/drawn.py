@@ -25,6 +25,7 @@ class Drawn:
 DRAWN: dict[str, Drawn] = {
     "grains_few": Drawn(draw=signs.grains_few, at=(0.46, 0.5)),
     "grains_many": Drawn(draw=signs.grains_many, at=(0.52, 0.4)),
+    "torch": Drawn(draw=signs.torch, at=(0.4, 0.3), zoom=1.5),
     "dust": Drawn(draw=signs.dust, at=(0.4, 0.3), zoom=1.5),
     "tuft": Drawn(draw=signs.tuft, at=(0.42, -0.02)),
     "sheen": Drawn(draw=lesions.sheen, at=(0.6, 0.42)),

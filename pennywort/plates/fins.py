@@ -11,7 +11,7 @@ from pennywort.plates.pens import along, num, path, rel, smooth, xy
 
 
 def draw_fin(fish, name, base, edge, rays, o):
-    dice = random.Random(len(name) * 7 + rays)
+    dice = fish.dice(len(name) * 7 + rays)
     raw = [np.array(e, float) for e in edge]
     if isinstance(base[0], str):
         side, xa, xb = base
@@ -151,7 +151,7 @@ def bite_where(fish):
     n = "caudal" if "caudal" in fs else "dorsal" if "dorsal" in fs else next(iter(fs))
     F = fs[n]
     e = along(F[2], 21)
-    i = 6 if n == "caudal" else 9
+    i = (6 if n == "caudal" else 9) + (fish.dice(3).randint(-2, 5) if fish.seed else 0)
     p = e[i]
     bp = [fish.at(fish.xu(x), 0.015 if F[1][0] == "t" else 0.985) for x in F[1][1:]] if isinstance(F[1][0], str) else F[1]
     root = np.array(bp[0], float) * 0.6 + np.array(bp[-1], float) * 0.4

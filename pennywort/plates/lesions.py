@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-import random
 
 import numpy as np
 
@@ -11,6 +10,7 @@ from pennywort.plates.pens import along, blob, dots, num, path, rel, smooth, xy
 
 
 def sheen(fish, u=0.5, v=0.36, rv=0.26, aspect=1.9):
+    u, v = fish.moved(u, v)
     pts = fish.patch(u, v, rv, aspect, n=18, rough=0.1, seed=4)
     d = smooth(pts, True)
     return path(d, "", fill="#f6f5ef", opacity=0.97) + path(d, "", fill="url(#flat)") + path(d, "", fill="none", stroke="var(--ink2)", stroke_width=1.7)
@@ -18,7 +18,8 @@ def sheen(fish, u=0.5, v=0.36, rv=0.26, aspect=1.9):
 
 def saddle(fish, u=0.5, w=0.25):
     """a pale band over the back, edge soft and stippled"""
-    dice = random.Random(8)
+    u = fish.moved(u, 0.1)[0]
+    dice = fish.dice(8)
     shp = [
         (-0.52, 0.0),
         (-0.56, 0.1),
@@ -95,7 +96,8 @@ def slime(fish):
 
 
 def sore(fish, u=0.6, v=0.42, r=0.15):
-    dice = random.Random(41)
+    u, v = fish.moved(u, v)
+    dice = fish.dice(41)
     A, B, C = (fish.patch(u, v, r * q, 1.35, n=15, rough=z, seed=9) for q, z in ((1.3, 0.1), (1.0, 0.14), (0.55, 0.16)))
     c = fish.at(u, v)
     rad = fish.rv(u, r) * fish.depth(u)
@@ -120,7 +122,7 @@ def sore(fish, u=0.6, v=0.42, r=0.15):
 
 
 def flecks(fish):
-    dice = random.Random(43)
+    dice = fish.dice(43)
     o, fl = ("", "")
     k = fish.k()
     for p in fish.inside(26, dice, 0.14, 0.94, 0.34, 0.95, gap=17 * k):
@@ -242,7 +244,8 @@ def thin(fish):
 
 def rough(fish, u=0.52, v=0.34, rv=0.24, aspect=1.9):
     """slime gone: a matt patch, sandpaper grain, scraped lines, some scale edges lifted or missing"""
-    dice = random.Random(17)
+    u, v = fish.moved(u, v)
+    dice = fish.dice(17)
     pts = fish.patch(u, v, rv, aspect, n=22, rough=0.26, seed=12)
     d = smooth(pts, True, 0.3)
     cid = f"ro-{fish.id}"

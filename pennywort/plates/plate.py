@@ -49,13 +49,13 @@ def check(shape: str, drawn: Sequence[str]) -> None:
             raise KeyError(name)
 
 
-def _fish(shape: str, drawn: Sequence[str], coarse: float) -> tuple[Fish, str]:
+def _fish(shape: str, drawn: Sequence[str], coarse: float, seed: int = 0) -> tuple[Fish, str]:
     check(shape, drawn)
     mods = {m for name in drawn for m in DRAWN[name].mods}
     # scales that stand off are a swelling of their own
     if "swollen" in mods:
         mods -= {"swollen_flat", "thin"}
-    fish = Fish(shape, mods, coarse, "-".join(drawn) or "plain")
+    fish = Fish(shape, mods, coarse, "-".join([*drawn, *([str(seed)] if seed else [])]) or "plain", seed)
     return fish, STYLE.sub(_attributes, draw(fish, drawn))
 
 
@@ -68,6 +68,16 @@ def _attributes(style: re.Match[str]) -> str:
 def plate(shape: str, drawn: tuple[str, ...] = ()) -> Plate:
     """A body with signs on it. :raises KeyError: no such shape or drawing."""
     fish, svg = _fish(shape, drawn, COARSE)
+    return Plate(svg=svg, places=_places(fish))
+
+
+@lru_cache(maxsize=256)
+def another(shape: str, drawn: tuple[str, ...], *, seed: int) -> Plate:
+    """The same signs elsewhere on such a fish, and more or fewer of them, for one who learns to see; coarser, to come quickly by phone.
+
+    :param seed: 1 or more; the same seed is the same picture. :raises KeyError: no such shape or drawing.
+    """
+    fish, svg = _fish(shape, drawn, LENS_COARSE, seed)
     return Plate(svg=svg, places=_places(fish))
 
 

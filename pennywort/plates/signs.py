@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-import random
 
 import numpy as np
 
@@ -31,13 +30,14 @@ def finpoints(fish, dice, per):
 
 
 def grains_few(fish, n=17):
-    dice = random.Random(21)
+    dice = fish.dice(21)
+    n = dice.randint(9, 24) if fish.seed else n
     r = 4.1 * fish.k()
     return "".join(grain(p, r * dice.uniform(0.9, 1.1)) for p in fish.inside(n, dice, 0.1, 0.95, 0.1, 0.9, gap=26 * fish.k()) + finpoints(fish, dice, 1.3))
 
 
 def grains_many(fish, n=190):
-    dice = random.Random(22)
+    dice = fish.dice(22)
     r = 3.0 * fish.k()
     n = int(n * min(1.3, fish.depth(0.45) / 110 + 0.2))
     return "".join(
@@ -45,21 +45,42 @@ def grains_many(fish, n=190):
     )
 
 
-def dust(fish, u=0.42, v=0.22):
-    """night hatch everywhere but in the torch's cone; dust shows only there"""
-    dice = random.Random(23)
+def _beam(fish, u=0.42, v=0.22):
+    """A torch that shines on a place: where it stands, its way and width, and how far it reaches."""
+    u, v = fish.moved(u, v)
     p = fish.at(u, v)
     src = np.array([14.0, 16.0]) if p[0] > 230 else np.array([626.0, 16.0])
     d = p - src
-    L = np.linalg.norm(d)
-    d = d / L
+    return src, d / np.linalg.norm(d), 760, 0.21
+
+
+def torch(fish):
+    """night hatch everywhere but in the torch's cone"""
+    src, d, far, wide = _beam(fish)
     n = np.array([-d[1], d[0]])
-    far = 760
-    wide = 0.21
     a, b = (src + d * 22 + n * 7, src + d * 22 - n * 7)
     A, B = (src + d * far + n * far * wide, src + d * far - n * far * wide)
     cone = f"M{xy(a)}L{xy(A)}L{xy(B)}L{xy(b)}Z"
     cid = f"cone-{fish.id}"
+    t = math.degrees(math.atan2(d[1], d[0]))
+    o = f'<clipPath id="{cid}"><path clip-rule="evenodd" d="M-40-40H700V380H-40Z{cone}"/></clipPath><g clip-path="url(#{cid})"><rect x="-24" y="-8" width="696" height="352" style="fill:var(--ink);opacity:.30"/><rect x="-24" y="-8" width="696" height="352" fill="url(#night)"/></g>'
+    o += (
+        f'<clipPath id="{cid}b"><rect x="-24" y="-8" width="696" height="352"/></clipPath><g clip-path="url(#{cid}b)">'
+        + path(cone, "", fill="#fff6e0", opacity=0.34)
+        + path(f"M{xy(a)}L{xy(A)}M{xy(b)}L{xy(B)}", "", fill="none", stroke="var(--tannin)", stroke_width=1, stroke_dasharray="6 5")
+        + "</g>"
+    )
+    return (
+        o
+        + f'<g transform="translate({xy(src)}) rotate({num(t)})"><path class="body" d="M-18 -7H6L22 -12V12L6 7H-18Z"/><path class="thin" d="M6 -7V7M22 -12V12M-10 -7V7"/></g>'
+    )
+
+
+def dust(fish):
+    """dust, which shows only in the cone of a torch"""
+    dice = fish.dice(23)
+    src, d, far, wide = _beam(fish)
+    n = np.array([-d[1], d[0]])
     pts = []
     for _ in range(9000):
         q = fish.at(dice.uniform(0.02, 0.99), min(0.98, abs(dice.gauss(0.0, 0.42))))
@@ -71,22 +92,13 @@ def dust(fish, u=0.42, v=0.22):
         if len(pts) > 950:
             break
     big, small = (pts[:170], pts[170:])
-    t = math.degrees(math.atan2(d[1], d[0]))
-    o = f'<clipPath id="{cid}"><path clip-rule="evenodd" d="M-40-40H700V380H-40Z{cone}"/></clipPath><g clip-path="url(#{cid})"><rect x="-24" y="-8" width="696" height="352" style="fill:var(--ink);opacity:.30"/><rect x="-24" y="-8" width="696" height="352" fill="url(#night)"/></g>'
-    o += (
-        f'<clipPath id="{cid}b"><rect x="-24" y="-8" width="696" height="352"/></clipPath><g clip-path="url(#{cid}b)">'
-        + path(cone, "", fill="#fff6e0", opacity=0.34)
-        + path(f"M{xy(a)}L{xy(A)}M{xy(b)}L{xy(B)}", "", fill="none", stroke="var(--tannin)", stroke_width=1, stroke_dasharray="6 5")
-        + "</g>"
-    )
-    o += dots(small, 1.75, "var(--tannin)", 0.95) + dots(big, 2.5, "#c58a35", 1)
-    o += f'<g transform="translate({xy(src)}) rotate({num(t)})"><path class="body" d="M-18 -7H6L22 -12V12L6 7H-18Z"/><path class="thin" d="M6 -7V7M22 -12V12M-10 -7V7"/></g>'
-    return o
+    return torch(fish) + dots(small, 1.75, "var(--tannin)", 0.95) + dots(big, 2.5, "#c58a35", 1)
 
 
 def tuft(fish, u=0.42, v=0.03, r=30, n=84, seed=31):
     """a white puff standing off the skin: soft outline of fine threads, no dark heart"""
-    dice = random.Random(seed)
+    u = fish.moved(u, v)[0]
+    dice = fish.dice(seed)
     c = fish.at(u, v)
     r = r * fish.k()
     up = fish.out(u, v)
@@ -136,7 +148,7 @@ def tuft(fish, u=0.42, v=0.03, r=30, n=84, seed=31):
 
 
 def worms(fish):
-    dice = random.Random(6)
+    dice = fish.dice(6)
     v = fish.vent()
     k = max(0.8, fish.k())
     o = ""
@@ -159,7 +171,7 @@ def worms(fish):
 
 
 def blacks(fish):
-    dice = random.Random(19)
+    dice = fish.dice(19)
     o = ""
     k = fish.k()
     for p in fish.inside(26, dice, 0.08, 0.96, 0.08, 0.92, gap=21 * k) + finpoints(fish, dice, 1.1):
@@ -169,7 +181,7 @@ def blacks(fish):
 
 
 def cauli(fish):
-    dice = random.Random(29)
+    dice = fish.dice(29)
     o = ""
     k = max(0.8, fish.k())
     spots = []

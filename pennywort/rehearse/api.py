@@ -1,20 +1,30 @@
-"""Routes of what keeps nothing: a plan otherwise."""
+"""Routes of what keeps nothing: a plan otherwise, and plates to learn by."""
 
 from __future__ import annotations
 
+from typing import Annotated
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Router
+from ninja import Path, Query, Router
 
 from pennywort.courses.models import Course
 from pennywort.fish.services import group_of
-from pennywort.records.requests import act
+from pennywort.records.requests import act, keeper_of
 from pennywort.records.services import find
 from pennywort.rehearse import schemas
+from pennywort.rehearse.eye import deck_of
 from pennywort.rehearse.what_if import Typed, of_course, of_wish
 
 router = Router(tags=["rehearse"])
+reference_router = Router(tags=["reference"])
+
+
+@reference_router.get("/eye", response=schemas.EyeOut, operation_id="eye_deck")
+def eye_deck(request: HttpRequest, seed: Annotated[int, Query(ge=0, le=1_000_000)]) -> schemas.EyeOut:
+    """Plates of look-alikes in an order made by a seed, what separates them, and gills to count."""
+    keeper_of(request)
+    return deck_of(seed)
 
 
 @router.post("/groups/{uuid:group_id}/what-if", response=schemas.WhatIfOut, operation_id="what_if")

@@ -63,3 +63,34 @@ class WhatIfOut(Plain):
     planned: WhatIfCourseOut
     otherwise: WhatIfCourseOut
     reckoned_from: list[FactOut]
+
+
+class EyeAnswerOut(Plain):
+    id: str
+    words: str
+
+
+class EyePairOut(Plain):
+    id: str
+    question: str
+    answers: list[EyeAnswerOut]
+    apart: str
+    source: str
+
+
+class EyePlateOut(Plain):
+    """Which plate it is (its shape, what is drawn, the seed), and how often a minute its gill moves, where it does."""
+
+    pair: str
+    answer: str
+    shape: str
+    drawn: list[str]
+    seed: int
+    mirrored: bool
+    breaths_per_min: int | None
+
+
+class EyeOut(Plain):
+    pairs: list[EyePairOut]
+    plates: list[EyePlateOut]
+    gills: list[EyePlateOut]

@@ -40,6 +40,7 @@ from pennywort.people.membership_api import router as people
 from pennywort.people.room_api import router as room
 from pennywort.plates.api import router as plates
 from pennywort.readiness.api import router as readiness
+from pennywort.rehearse.api import reference_router as eye
 from pennywort.rehearse.api import router as rehearse
 from pennywort.sheets.api import router as sheets
 from pennywort.shelf.api import router as shelf
@@ -92,3 +93,4 @@ api.add_router("/rooms/{uuid:room_id}", instruments)
 api.add_router("/rooms/{uuid:room_id}", sheets)
 api.add_router("/rooms/{uuid:room_id}", archive)
 api.add_router("/rooms/{uuid:room_id}", rehearse)
+api.add_router("/reference", eye)

@@ -1,8 +1,11 @@
-"""What costs no fish: a plan beside its what-if."""
+"""What costs no fish: a plan beside its what-if, and the eye that learns."""
 
 from __future__ import annotations
 
+from selenium.webdriver.common.keys import Keys
+
 from pennywort.courses.models import Course, Dose
+from pennywort.rehearse.eye import deck_of
 from tests.browser.chromium import PHONE
 from tests.browser.walks import Walk
 
@@ -45,3 +48,77 @@ class WhatIf(Walk):
         self.until(lambda: "come through" in self.tid("alone-less_water").text, "what less water does")
         self.assertLessEqual(self.driver.execute_script("return document.documentElement.scrollWidth"), PHONE[0])
         self.assertEqual(self.axe(), [])
+
+
+ALL_HERE = "return performance.getEntriesByType('resource').filter(e => e.name.includes('/plates/')).length >= 39"
+
+
+class TheEye(Walk):
+    def setUp(self) -> None:
+        super().setUp()
+        self.turns: dict[str, int] = {}
+        # what another test learnt in this browser
+        self.open("/rehearse")
+        self.driver.execute_script("localStorage.clear()")
+
+    def answer_of(self) -> int:
+        """Which of the two the plate shows, by the deck that the server makes of today's seed."""
+        plate = self.tid("eye-plate")
+        self.until(lambda: self.tid("eye-plate").get_attribute("data-drawn") == "true", "the plate to be drawn")
+        deck = deck_of(int(self.driver.execute_script("return Math.floor(Date.now() / 86400000)")))
+        pair = next(p for p in deck.pairs if p.id == plate.get_attribute("data-pair"))
+        shown = [p for p in deck.plates if p.pair == pair.id][self.turns.get(pair.id, 0) % 3]
+        self.turns[pair.id] = self.turns.get(pair.id, 0) + 1
+        return [a.id for a in pair.answers].index(shown.answer)
+
+    def test_twenty_plates_by_keyboard(self) -> None:
+        """Nineteen are answered rightly and the first wrongly: it stands among those that are confused, and comes again within the sitting."""
+        self.press(self.tid("to-eye"))
+        body = self.one("body")
+        for number in range(20):
+            right = self.answer_of()
+            said = right if number else 1 - right
+            body.send_keys(Keys.ARROW_RIGHT if said else Keys.ARROW_LEFT)
+            told = self.tid("eye-told").text
+            self.assertTrue(told.startswith("Yes." if number else "No:"), told)
+            body.send_keys(Keys.ENTER)
+            self.until(lambda: not self.all("[data-testid='eye-told']"), "the next plate")
+        self.sees("19 of 20 told apart")
+        self.assertIn("grains, few enough to count or dust", self.one("[aria-label='What you confuse']").text)
+        # digits still lead to the screens, and what was learnt is there when one comes back
+        self.open("/rehearse/eye")
+        self.sees("What you confuse")
+
+    def test_by_thumb_and_without_a_connection(self) -> None:
+        self.size(*PHONE)
+        self.open("/rehearse/eye")
+        self.answer_of()
+        # the deck is fetched ahead while it is looked at
+        self.until(
+            lambda: self.driver.execute_script("return performance.getEntriesByType('resource').filter(e => e.name.includes('/plates/')).length >= 39"), "all"
+        )
+        self.offline(True)
+        try:
+            for number in range(20):
+                self.until(lambda: self.tid("eye-plate").get_attribute("data-drawn") == "true", f"plate {number}")
+                self.press(self.tid("answer-0"))
+                self.press(self.tid("eye-next"))
+                self.until(lambda: not self.all("[data-testid='eye-told']"), "the next plate")
+        finally:
+            self.offline(False)
+        self.sees("of 20 told apart")
+        self.assertLessEqual(self.driver.execute_script("return document.documentElement.scrollWidth"), PHONE[0])
+
+    def test_breaths_are_counted_against_a_gill_that_moves(self) -> None:
+        self.open("/rehearse/eye")
+        self.press("count breaths")
+        self.until(lambda: self.all("[data-testid='gill-plate'] .gill"), "the gill")
+        paces = "return document.querySelector('.gill').getAnimations().map(a => a.effect.getTiming().duration)"
+        duration = self.until(lambda: self.driver.execute_script(paces), "it to move")[0]
+        deck = deck_of(int(self.driver.execute_script("return Math.floor(Date.now() / 86400000)")))
+        pace = deck.gills[0].breaths_per_min
+        self.assertAlmostEqual(60_000 / duration, pace, places=6)
+        for _ in range(6):
+            self.press(self.tid("breath-tap"))
+        self.press(self.tid("gill-check"))
+        self.until(lambda: f"it was {pace}" in self.tid("gill-told").text, "how far off")

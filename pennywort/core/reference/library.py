@@ -34,6 +34,7 @@ from pennywort.core.reference.kinds import with_bearings
 from pennywort.core.reference.models import (  # fmt: skip
     Bearing,
     Emergency,
+    EyePair,
     GearKind,
     HumaneEnd,
     InstrumentKind,
@@ -81,6 +82,7 @@ class Library:
     species: dict[str, Species]
     limits: dict[str, Limit]
     upkeep: dict[str, UpkeepKind]
+    eye: dict[str, EyePair]
     setup: dict[str, SetupItem]
     gear: dict[str, GearKind]
     sick_bay: dict[str, SickBayItem]
@@ -175,12 +177,9 @@ def _files(folder: Path, model: type[M]) -> dict[str, M]:
 
 
 def _uses(actives: dict[str, Active]) -> dict[str, tuple[Active, Use]]:
-    found: dict[str, tuple[Active, Use]] = {}
-    for active in actives.values():
-        for use in active.uses:
-            if use.id in found:
-                raise ReferenceError(f"actives: {use.id} stands there twice")
-            found[use.id] = (active, use)
+    pairs = [(use.id, (active, use)) for active in actives.values() for use in active.uses]
+    if len(found := dict(pairs)) != len(pairs):
+        raise ReferenceError(f"actives: {next(i for i, _ in pairs if [n for n, _ in pairs].count(i) > 1)} stands there twice")
     return found
 
 
@@ -227,6 +226,7 @@ def load_library(folder: Path = DATA) -> Library:
         species=_species(folder, bearings),
         limits=_list(folder / "limits.yaml", Limit),
         upkeep=_list(folder / "upkeep.yaml", UpkeepKind),
+        eye=_list(folder / "eye.yaml", EyePair),
         setup=_list(folder / "setup.yaml", SetupItem),
         gear=_list(folder / "gear.yaml", GearKind),
         sick_bay=_list(folder / "sick_bay.yaml", SickBayItem),

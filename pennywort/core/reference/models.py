@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.figures import Datum, Figure, Sourced, Statement
@@ -101,6 +101,31 @@ class UpkeepKind(Sourced):
     done_by: Literal["change", "reading", "note"]
     every_days: int = Field(ge=1, le=90)
     text: str
+
+
+class EyeAnswer(Datum):
+    """One of two look-alikes: its drawings, all on one fish; of a gill that moves, how fast, from and to."""
+
+    id: str
+    words: str = Field(max_length=60)
+    drawn: tuple[str, ...] = ()
+    breaths_per_min: tuple[int, int] | None = None
+
+
+class EyePair(Sourced):
+    """Two things that are taken for one another, to be told apart by seeing them; ``apart``: what separates them."""
+
+    id: str
+    question: str = Field(max_length=80)
+    answers: tuple[EyeAnswer, EyeAnswer]
+    apart: str
+
+    @model_validator(mode="after")
+    def _two_things(self) -> EyePair:
+        first, second = self.answers
+        if first.id == second.id or (first.drawn == second.drawn and first.breaths_per_min == second.breaths_per_min):
+            raise ValueError("its answers are two things")
+        return self
 
 
 class AfterStep(Datum):

@@ -457,7 +457,7 @@ export interface paths {
         };
         /**
          * Read Plate
-         * @description A fish of this shape with the named signs on it (by comma).
+         * @description A fish of this shape with the named signs on it (by comma); by another seed than 0 they lie elsewhere on it.
          */
         get: operations["plate"];
         put?: never;
@@ -3231,6 +3231,26 @@ export interface paths {
          * @description A course that runs, as it was planned and otherwise; keeps nothing.
          */
         post: operations["what_if_running"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/eye": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Eye Deck
+         * @description Plates of look-alikes in an order made by a seed, what separates them, and gills to count.
+         */
+        get: operations["eye_deck"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -11405,6 +11425,55 @@ export interface components {
             starts_at?: string | null;
             otherwise?: components["schemas"]["OtherwiseIn"];
         };
+        /** EyeAnswerOut */
+        EyeAnswerOut: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+        };
+        /** EyeOut */
+        EyeOut: {
+            /** Pairs */
+            pairs: components["schemas"]["EyePairOut"][];
+            /** Plates */
+            plates: components["schemas"]["EyePlateOut"][];
+            /** Gills */
+            gills: components["schemas"]["EyePlateOut"][];
+        };
+        /** EyePairOut */
+        EyePairOut: {
+            /** Id */
+            id: string;
+            /** Question */
+            question: string;
+            /** Answers */
+            answers: components["schemas"]["EyeAnswerOut"][];
+            /** Apart */
+            apart: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * EyePlateOut
+         * @description Which plate it is (its shape, what is drawn, the seed), and how often a minute its gill moves, where it does.
+         */
+        EyePlateOut: {
+            /** Pair */
+            pair: string;
+            /** Answer */
+            answer: string;
+            /** Shape */
+            shape: string;
+            /** Drawn */
+            drawn: string[];
+            /** Seed */
+            seed: number;
+            /** Mirrored */
+            mirrored: boolean;
+            /** Breaths Per Min */
+            breaths_per_min: number | null;
+        };
     };
     responses: never;
     parameters: never;
@@ -11910,6 +11979,7 @@ export interface operations {
         parameters: {
             query?: {
                 drawn?: string;
+                seed?: number;
             };
             header?: never;
             path: {
@@ -15694,6 +15764,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WhatIfOut"];
+                };
+            };
+        };
+    };
+    eye_deck: {
+        parameters: {
+            query: {
+                seed: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EyeOut"];
                 };
             };
         };

@@ -10,6 +10,7 @@ import CautionsDialog from './CautionsDialog.vue'
 import OutboxBar from './OutboxBar.vue'
 import KeysDialog from './KeysDialog.vue'
 import RailMark from './RailMark.vue'
+import { SCREENS } from './screens'
 
 const session = useSession()
 const queries = useQueryClient()
@@ -26,15 +27,7 @@ const route = useRoute()
 const router = useRouter()
 const keys = ref(false)
 
-const screens = [
-  { name: 'today', label: 'Today', key: '1' },
-  { name: 'tanks', label: 'Tanks', key: '2' },
-  { name: 'look', label: 'Look', key: '3' },
-  { name: 'measure', label: 'Measure', key: '4' },
-  { name: 'courses', label: 'Courses', key: '5' },
-  { name: 'shelf', label: 'Shelf', key: '6' },
-  { name: 'records', label: 'Records', key: '7' },
-]
+const screens = SCREENS
 
 const rail = useQuery({
   queryKey: ['rail', () => session.room?.uid],
@@ -68,6 +61,9 @@ function onKey(event: KeyboardEvent) {
 onMounted(() => window.addEventListener('keydown', onKey))
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
+const inMore = computed(
+  () => route.name === 'more' || screens.some((s) => !s.foot && s.name === route.meta.rail),
+)
 const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i % 4 === 1 }))
 </script>
 
@@ -87,7 +83,7 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
         <span class="quiet">{{ session.room?.name }}</span>
       </RouterLink>
       <ul>
-        <li v-for="s in screens" :key="s.name">
+        <li v-for="s in screens" :key="s.name" :class="{ wide: !s.foot }">
           <RouterLink
             :to="{ name: s.name }"
             :class="{ here: route.meta.rail === s.name }"
@@ -98,6 +94,14 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
               >{{ counts[s.name] }}<span class="unseen"> waiting</span></span
             >
           </RouterLink>
+        </li>
+        <li class="narrow">
+          <RouterLink
+            :to="{ name: 'more' }"
+            :class="{ here: inMore }"
+            :aria-current="route.name === 'more' ? 'page' : undefined"
+            ><span>More</span></RouterLink
+          >
         </li>
       </ul>
       <div class="foot">
@@ -197,6 +201,9 @@ li a.here::after {
   border-right: 13px solid var(--leaf);
   border-left: 0;
 }
+li.narrow {
+  display: none;
+}
 .count {
   font-size: 13px;
   color: var(--ink2);
@@ -260,6 +267,12 @@ kbd {
   }
   li {
     flex: 1;
+  }
+  li.wide {
+    display: none;
+  }
+  li.narrow {
+    display: block;
   }
   li a {
     flex-direction: column-reverse;

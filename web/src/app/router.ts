@@ -273,6 +273,24 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'Condition', rail: 'look' },
   },
   {
+    path: '/rehearse',
+    name: 'rehearse',
+    component: () => import('@/features/rehearse/RehearsePage.vue'),
+    meta: { title: 'Rehearse', rail: 'rehearse' },
+  },
+  {
+    path: '/rehearse/eye',
+    name: 'eye',
+    component: () => import('@/features/rehearse/EyePage.vue'),
+    meta: { title: 'The eye', rail: 'rehearse' },
+  },
+  {
+    path: '/more',
+    name: 'more',
+    component: () => import('./MorePage.vue'),
+    meta: { title: 'More' },
+  },
+  {
     path: '/settings',
     name: 'settings',
     component: () => import('@/features/settings/SettingsPage.vue'),

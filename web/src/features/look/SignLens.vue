@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { answer, api } from '@/api/client'
+import '@/shared/plate.css'
 
 /** One sign seen near, beside the words on how to see it. */
 const props = defineProps<{ shape: string; drawn: string; label: string }>()

@@ -7,7 +7,7 @@ import { waiting, write, writePhoto } from '@/shared/outbox'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
-import BreathTap from './BreathTap.vue'
+import BreathTap from '@/shared/BreathTap.vue'
 import PickRow from './PickRow.vue'
 
 /** The daily round, a tank a screen. What is written waits in the phone where there is no connection. */

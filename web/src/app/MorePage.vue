@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { RouterLink } from 'vue-router'
+import PageHead from '@/shared/PageHead.vue'
+import { useSession } from '@/shared/session'
+import { SCREENS } from './screens'
+
+/** On a phone's foot there is room for five words: the other screens stand here. */
+const session = useSession()
+const others = SCREENS.filter((s) => !s.foot)
+</script>
+
+<template>
+  <PageHead title="More" :sentence="session.room?.name" />
+  <ul class="rows">
+    <li v-for="s in others" :key="s.name">
+      <RouterLink :to="{ name: s.name }"
+        ><b>{{ s.label }}</b> <span class="quiet">{{ s.words }}</span></RouterLink
+      >
+    </li>
+    <li>
+      <RouterLink :to="{ name: 'settings' }"
+        ><b>{{ session.keeper?.display_name }}</b> <span class="quiet">units, night, people</span></RouterLink
+      >
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+a {
+  display: grid;
+  min-height: 56px;
+  align-content: center;
+  text-decoration: none;
+}
+</style>

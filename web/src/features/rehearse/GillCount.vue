@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import type { Schemas } from '@/api/client'
+import BreathTap from '@/shared/BreathTap.vue'
+import EyePlate from './EyePlate.vue'
+
+/** Breaths counted against a gill that moves at a known pace: how far off the count was. */
+const props = defineProps<{ gills: Schemas['EyePlateOut'][] }>()
+const place = ref(0)
+const counted = ref<number | null>(null)
+const shown = ref(false)
+const gill = computed(() => props.gills[place.value % props.gills.length]!)
+const off = computed(() => {
+  const true_ = gill.value.breaths_per_min ?? 0
+  const far = Math.abs((counted.value ?? 0) - true_)
+  return { true_, far, share: Math.round((far / true_) * 100) }
+})
+watch(place, () => {
+  counted.value = null
+  shown.value = false
+})
+</script>
+
+<template>
+  <section class="one" aria-label="Count the breaths">
+    <h2>Tap with each opening of the gill, for fifteen seconds.</h2>
+    <EyePlate :key="place" :plate="gill" label="A fish, drawn, whose gill moves." data-testid="gill-plate" />
+    <BreathTap v-model="counted" />
+    <Button
+      v-if="!shown"
+      label="How far off?"
+      :disabled="!counted"
+      data-testid="gill-check"
+      @click="shown = true"
+    />
+    <div v-else class="told" role="status" data-testid="gill-told">
+      <p>
+        You counted <b class="fig">{{ counted }}</b>; it was <b class="fig">{{ off.true_ }}</b>:
+        {{ off.far ? `${off.far} a minute, or ${off.share} %, off` : 'exactly' }}.
+      </p>
+      <p class="small quiet">
+        Within a tenth is good enough: what counts is the same fish on another day, or a well one beside it.
+      </p>
+      <Button label="Another" data-testid="gill-next" @click="place++" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.one {
+  max-width: 720px;
+  display: grid;
+  gap: 10px;
+  justify-items: stretch;
+}
+h2 {
+  font-size: 20px;
+  line-height: 26px;
+}
+.told {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+@media (max-width: 759px) {
+  .one :deep(.p-button) {
+    min-height: 56px;
+  }
+}
+</style>
