@@ -69,20 +69,23 @@ def _days(camera: Camera) -> None:
     time.sleep(1.5)
 
 
-def _tank(camera: Camera) -> None:
-    camera.go("/tanks/new")
-    for label, text in (
-        ("Name", "Towpath"),
-        ("Short mark", "Q4"),
-        ("Length", "24 in"),
-        ("Width", "12 in"),
-        ("Water depth", "11 in"),
-        ("Sand, depth", "2 cm"),
-        ("Rock, weight", "3 kg"),
-    ):
-        camera.type(label, text)
+def _what_if(camera: Camera) -> None:
+    """Sill's copper, had it been stopped on day 12 with a dose missed and less water than believed."""
+    camera.go("/records")
+    camera.driver.find_element(By.LINK_TEXT, "Sill").click()
     time.sleep(1.0)
-    camera.click("summary")
+    camera.click("[data-testid='what-if']")
+    time.sleep(1.0)
+    camera.driver.get(camera.driver.current_url + "?stop_day=12&missed_day=3&less_water=15+%25")
+    time.sleep(2.5)
+
+
+def _eye(camera: Camera) -> None:
+    """A look-alike answered, with what separates the two."""
+    camera.go("/rehearse/eye")
+    time.sleep(1.5)
+    camera.click("[data-testid='answer-1']")
+    time.sleep(0.5)
 
 
 def _water(camera: Camera) -> None:
@@ -162,7 +165,6 @@ VIEWS: dict[str, tuple[tuple[int, int], Prepare, bool]] = {
     "today": (DESKTOP, lambda c: c.go("/"), False),
     "today-night": (DESKTOP, lambda c: c.go("/"), True),
     "today-phone": (PHONE, lambda c: c.go("/"), False),
-    "tank": (DESKTOP, _tank, False),
     "water": (DESKTOP, _water, False),
     "water-days": (DESKTOP, _water_days, False),
     "round-phone": (PHONE, _round, False),
@@ -171,13 +173,14 @@ VIEWS: dict[str, tuple[tuple[int, int], Prepare, bool]] = {
     "look": (DESKTOP, _look, False),
     "look-phone": (PHONE, _look, False),
     "days": (DESKTOP, _days, False),
-    "condition": (DESKTOP, lambda c: c.go("/conditions/marine_velvet"), False),
     "measure": (DESKTOP, _measure, False),
     "shelf": (DESKTOP, lambda c: c.go("/shelf"), False),
     "course": (DESKTOP, _course, False),
     "ready": (DESKTOP, lambda c: _of_tank(c, "Lade", "ready"), False),
     "trace": (DESKTOP, lambda c: _of_tank(c, "Paddle", "trace"), False),
     "case": (DESKTOP, _case, False),
+    "what-if": (DESKTOP, _what_if, False),
+    "eye-phone": (PHONE, _eye, False),
 }
 
 

@@ -5,9 +5,14 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
 
 from pennywort.core.errors import InvalidInput
 
+Array = NDArray[np.float64]
 # two-sided 95 % of the normal distribution
 Z_95 = 1.959963984540054
 # below these a curve says little, whatever it looks like (common practice)
@@ -67,13 +72,34 @@ class Compared:
     few: bool
 
 
-def _checked(spells: Sequence[Spell]) -> list[Spell]:
-    for s in spells:
-        if not math.isfinite(s.days) or s.days < 0:
-            raise InvalidInput("Days can’t be negative.", field="days")
-        if s.count < 0:
-            raise InvalidInput("A number of fish can’t be negative.", field="count")
-    return [s for s in spells if s.count]
+class _Rows(NamedTuple):
+    """Spells as columns: days, how many, how many of them were lost."""
+
+    days: Array
+    fish_count: Array
+    lost: Array
+
+
+def _checked(spells: Sequence[Spell]) -> _Rows:
+    days = np.fromiter((s.days for s in spells), dtype=np.float64, count=len(spells))
+    count = np.fromiter((s.count for s in spells), dtype=np.float64, count=len(spells))
+    if not (np.isfinite(days).all() and (days >= 0).all()):
+        raise InvalidInput("Days can’t be negative.", field="days")
+    if (count < 0).any():
+        raise InvalidInput("A number of fish can’t be negative.", field="count")
+    lost = np.fromiter((s.lost for s in spells), dtype=np.float64, count=len(spells)) * count
+    there = count > 0
+    return _Rows(days[there], count[there], lost[there])
+
+
+def _by_day(rows: _Rows, days: Array) -> tuple[Array, Array]:
+    """On each of these days, which hold every day of a loss: how many were under risk, and how many were lost."""
+    order = np.argsort(rows.days, kind="stable")
+    before = np.concatenate([[0.0], np.cumsum(rows.fish_count[order])])
+    at_risk = before[-1] - before[np.searchsorted(rows.days[order], days, side="left")]
+    died = rows.lost > 0
+    lost: Array = np.bincount(np.searchsorted(days, rows.days[died]), weights=rows.lost[died], minlength=len(days)).astype(np.float64)
+    return at_risk, lost
 
 
 def kaplan_meier(spells: Sequence[Spell]) -> Curve:
@@ -85,33 +111,29 @@ def kaplan_meier(spells: Sequence[Spell]) -> Curve:
     :raises InvalidInput: negative days or counts.
     """
     rows = _checked(spells)
-    total, lost_all = sum(s.count for s in rows), sum(s.count for s in rows if s.lost)
-    at_risk, share, greenwood = total, 1.0, 0.0
-    steps: list[Step] = []
-    median: float | None = None
-    for day in sorted({s.days for s in rows}):
-        lost = sum(s.count for s in rows if s.days == day and s.lost)
-        left = sum(s.count for s in rows if s.days == day and not s.lost)
-        if lost:
-            share *= 1 - lost / at_risk
-            greenwood = greenwood + lost / (at_risk * (at_risk - lost)) if at_risk > lost else math.inf
-            low, high = _band(share, greenwood)
-            steps.append(Step(day=day, share=share, share_low=low, share_high=high, at_risk_count=at_risk, lost_count=lost))
-            if median is None and share <= 0.5 + 1e-12:
-                median = day
-        at_risk -= lost + left
-    return Curve(steps=tuple(steps), fish_count=total, lost_count=lost_all, median_days=median, few=total < FEW_FISH or lost_all < FEW_LOSSES)
+    total, lost_all = int(rows.fish_count.sum()), int(rows.lost.sum())
+    days = np.unique(rows.days[rows.lost > 0])
+    at_risk, lost = _by_day(rows, days)
+    share = np.cumprod(1 - lost / at_risk).astype(np.float64)
+    with np.errstate(divide="ignore"):
+        greenwood = np.cumsum(lost / (at_risk * (at_risk - lost)))
+    low, high = _band(share, greenwood)
+    steps = tuple(
+        Step(day=day, share=s, share_low=lo, share_high=hi, at_risk_count=int(n), lost_count=int(d))
+        for day, s, lo, hi, n, d in zip(*(column.tolist() for column in (days, share, low, high, at_risk, lost)), strict=True)
+    )
+    half = np.flatnonzero(share <= 0.5 + 1e-12)
+    median = float(days[half[0]]) if len(half) else None
+    return Curve(steps=steps, fish_count=total, lost_count=lost_all, median_days=median, few=total < FEW_FISH or lost_all < FEW_LOSSES)
 
 
-def _band(share: float, greenwood: float) -> tuple[float, float]:
+def _band(share: Array, greenwood: Array) -> tuple[Array, Array]:
     """exp(-exp(log(-log S) ± z sd)), sd = sqrt(sum d / n(n - d)) / |log S|; nothing left has no band."""
-    if share <= 0 or not math.isfinite(greenwood):
-        return 0.0, 0.0
-    if share >= 1:
-        return 1.0, 1.0
-    centre = math.log(-math.log(share))
-    sd = math.sqrt(greenwood) / abs(math.log(share))
-    return math.exp(-math.exp(centre + Z_95 * sd)), math.exp(-math.exp(centre - Z_95 * sd))
+    low, high = np.zeros_like(share), np.zeros_like(share)
+    some = (share > 0) & np.isfinite(greenwood)
+    centre, sd = np.log(-np.log(share[some])), np.sqrt(greenwood[some]) / np.abs(np.log(share[some]))
+    low[some], high[some] = np.exp(-np.exp(centre + Z_95 * sd)), np.exp(-np.exp(centre - Z_95 * sd))
+    return low, high
 
 
 def log_rank(batches: Sequence[Sequence[Spell]]) -> Compared:
@@ -123,30 +145,22 @@ def log_rank(batches: Sequence[Sequence[Spell]]) -> Compared:
     :raises InvalidInput: fewer than two batches, or one without fish.
     """
     rows = [_checked(b) for b in batches]
-    if len(rows) < 2 or any(not b for b in rows):
+    if len(rows) < 2 or any(not len(b.days) for b in rows):
         raise InvalidInput("Two batches at least, each with fish.", field="batches")
-    days = sorted({s.days for b in rows for s in b if s.lost})
-    count = len(rows)
-    observed, expected = [0.0] * count, [0.0] * count
-    variance = [[0.0] * (count - 1) for _ in range(count - 1)]
-    for day in days:
-        risk = [sum(s.count for s in b if s.days >= day) for b in rows]
-        lost = [sum(s.count for s in b if s.days == day and s.lost) for b in rows]
-        n, d = sum(risk), sum(lost)
-        for i in range(count):
-            observed[i] += lost[i]
-            expected[i] += d * risk[i] / n
-        if n > 1:
-            factor = d * (n - d) / (n - 1)
-            for i in range(count - 1):
-                for j in range(count - 1):
-                    variance[i][j] += factor * (risk[i] / n) * ((1.0 if i == j else 0.0) - risk[j] / n)
-    apart = [observed[i] - expected[i] for i in range(count - 1)]
-    chi = _quadratic(variance, apart)
-    few = any(sum(s.count for s in b) < FEW_FISH for b in rows) or sum(observed) < FEW_LOSSES
+    days = np.unique(np.concatenate([b.days[b.lost > 0] for b in rows]))
+    by_batch = [_by_day(b, days) for b in rows]
+    risk, lost = np.array([r for r, _ in by_batch]), np.array([d for _, d in by_batch])
+    n, d = risk.sum(axis=0), lost.sum(axis=0)
+    observed, expected = lost.sum(axis=1), (d * risk / n).sum(axis=1)
+    part = risk[:-1] / n
+    factor = np.where(n > 1, d * (n - d) / np.maximum(n - 1, 1), 0.0)
+    variance = np.diag((factor * part).sum(axis=1)) - (factor * part) @ part.T
+    chi = _quadratic(variance.tolist(), (observed - expected)[:-1].tolist())
+    few = any(b.fish_count.sum() < FEW_FISH for b in rows) or observed.sum() < FEW_LOSSES
     return Compared(
-        chi_square=chi, freedom=count - 1, chance_prob=_chi_square_beyond(chi, count - 1), observed=tuple(observed), expected=tuple(expected), few=few
-    )
+        chi_square=chi, freedom=len(rows) - 1, chance_prob=_chi_square_beyond(chi, len(rows) - 1), observed=tuple(observed.tolist()),
+        expected=tuple(expected.tolist()), few=bool(few),
+    )  # fmt: skip
 
 
 def _quadratic(matrix: list[list[float]], vector: list[float]) -> float:
