@@ -32,7 +32,8 @@ from pennywort.cases.case_parts import (
 from pennywort.core.errors import Conflict, InvalidInput
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
-from pennywort.core.reference.library import ReferenceError, check_course
+from pennywort.core.reference.library import check_course
+from pennywort.core.reference.yaml_files import ReferenceError
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.kept_protocols import content_of, keep
 from pennywort.courses.queries.span import began_at

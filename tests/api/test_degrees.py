@@ -31,7 +31,8 @@ class Sentences(TestCase):
 
     def test_the_reference_writes_every_temperature_so(self) -> None:
         """No file holds one that would be passed over: each is a point on the scale, never a difference."""
-        from pennywort.core.reference.library import DATA, read_yaml
+        from pennywort.core.reference.library import DATA
+        from pennywort.core.reference.yaml_files import read_yaml
 
         def texts(value: Any) -> list[str]:
             if isinstance(value, str):

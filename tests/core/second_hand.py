@@ -16,7 +16,7 @@ from pennywort.core.diagnosis.network import network, weigh
 from pennywort.core.diagnosis.ranking import ranking_of
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
-from pennywort.core.reference.library import read_yaml
+from pennywort.core.reference.yaml_files import read_yaml
 from tests.core.written import NOBODY_READ
 
 THERE = ("nearly_always", "often")

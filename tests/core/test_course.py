@@ -22,8 +22,9 @@ from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.medicine.product import Product, listed_product, own_product
 from pennywort.core.reference import library
-from pennywort.core.reference.library import ReferenceError, check_course
+from pennywort.core.reference.library import check_course
 from pennywort.core.reference.models import Species
+from pennywort.core.reference.yaml_files import ReferenceError
 
 FOUND = library()
 START = datetime(2026, 11, 1, 9, tzinfo=UTC)

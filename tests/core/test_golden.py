@@ -7,7 +7,7 @@ from typing import Any
 from unittest import TestCase
 
 from pennywort.core.medicine import dose
-from pennywort.core.reference.library import read_yaml
+from pennywort.core.reference.yaml_files import read_yaml
 from pennywort.core.water import chemistry
 
 CASES: list[dict[str, Any]] = read_yaml(Path(__file__).parent / "golden.yaml")

@@ -10,7 +10,8 @@ from pathlib import Path
 from typing import Any
 from unittest import TestCase
 
-from pennywort.core.reference.library import DATA, ReferenceError, library, load_library, read_yaml
+from pennywort.core.reference.library import DATA, library, load_library
+from pennywort.core.reference.yaml_files import ReferenceError, read_yaml
 
 # numbers that are not facts of the trade but the shape of a schedule or a tool's own marks, sourced on their own line
 HAVE_OWN_SOURCE = ("source",)

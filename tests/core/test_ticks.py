@@ -9,7 +9,8 @@ from pennywort.core.course.ticks import READS, ticks_of
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.reference import library
-from pennywort.core.reference.library import ReferenceError, check_course
+from pennywort.core.reference.library import check_course
+from pennywort.core.reference.yaml_files import ReferenceError
 from tests.core.test_course import plan
 
 FOUND = library()

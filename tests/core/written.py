@@ -11,7 +11,7 @@ from pennywort.core.diagnosis.facts import Facts
 from pennywort.core.diagnosis.network import weigh
 from pennywort.core.diagnosis.ranking import ranking_of
 from pennywort.core.reference import library
-from pennywort.core.reference.library import read_yaml
+from pennywort.core.reference.yaml_files import read_yaml
 
 WRITTEN: list[dict[str, Any]] = read_yaml(Path(__file__).parent / "written_cases.yaml")
 # nobody read the water: neither cooling nor warming is anybody's advice

@@ -8,7 +8,6 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Any, TypeVar, get_args
 
-import yaml
 from pydantic import ValidationError
 
 from pennywort.core.reference.course_models import CourseProtocol, Kinetics, LifeCycle, Parameter, Stands
@@ -48,14 +47,10 @@ from pennywort.core.reference.models import (  # fmt: skip
     Tool,
     UpkeepKind,
 )
-from pennywort.core.units import in_reference
+from pennywort.core.reference.yaml_files import SHIPPED, ReferenceError, parsed_at_once, read_yaml
 
-DATA = Path(__file__).parent / "data"
+DATA = SHIPPED
 M = TypeVar("M", bound=Datum)
-
-
-class ReferenceError(ValueError):
-    """A reference file is wrong; the message names the file and the place."""
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -99,40 +94,6 @@ class Library:
     life_cycles: dict[str, LifeCycle]
     kinetics: dict[str, Kinetics]
     courses: dict[str, CourseProtocol]
-
-
-try:
-    # every start of the program and every command reads all files: libyaml takes a sixth of the time
-    from yaml import CSafeLoader as PlainYaml
-except ImportError:  # a PyYAML that was built without it
-    from yaml import SafeLoader as PlainYaml  # type: ignore[assignment]
-
-
-class StrictYaml(PlainYaml):
-    """YAML that refuses a key given twice."""
-
-
-def strict_mapping(loader: yaml.SafeLoader | yaml.CSafeLoader, node: yaml.MappingNode) -> dict[Any, Any]:
-    """A mapping as a dict. :raises ReferenceError: a key given twice, or one that is a list or a mapping itself."""
-    if any(not isinstance(k, yaml.ScalarNode) for k, _ in node.value):
-        raise ReferenceError(f"a key that is no word at {node.start_mark}")
-    keys = [loader.construct_object(k) for k, _ in node.value]
-    doubled = {k for k in keys if keys.count(k) > 1}
-    if doubled:
-        raise ReferenceError(f"doubled keys {sorted(map(str, doubled))} at {node.start_mark}")
-    return {loader.construct_object(k): loader.construct_object(v, deep=True) for k, v in node.value}
-
-
-MAPPING = yaml.resolver.BaseResolver.DEFAULT_MAPPING_TAG
-StrictYaml.add_constructor(MAPPING, strict_mapping)
-
-
-def read_yaml(path: Path) -> Any:
-    """The plain content of one reference file."""
-    try:
-        return yaml.load(in_reference(path.read_text(encoding="utf-8")), Loader=StrictYaml)  # noqa: S506  (a SafeLoader)
-    except yaml.YAMLError as error:
-        raise ReferenceError(f"{path.name}: {error}") from error
 
 
 def _one(path: Path, model: type[M], raw: Any) -> M:
@@ -201,6 +162,11 @@ def load_library(folder: Path = DATA) -> Library:
 
     :raises ReferenceError: naming the file, for any fault.
     """
+    with parsed_at_once(folder):
+        return _load(folder)
+
+
+def _load(folder: Path) -> Library:
     conditions = _files(folder / "conditions", Condition)
     actives = _files(folder / "actives", Active)
     bearings = _list(folder / "bearings.yaml", Bearing)

@@ -10,7 +10,8 @@ from pydantic import ValidationError
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.course_models import CourseProtocol
-from pennywort.core.reference.library import MAPPING, Library, ReferenceError, check_course, strict_mapping
+from pennywort.core.reference.library import Library, check_course
+from pennywort.core.reference.yaml_files import MAPPING, ReferenceError, strict_mapping
 from pennywort.core.units.degrees import ON_THE_SCALE
 
 MOST_BYTES = 64 * 1024
