@@ -23,6 +23,7 @@ from pennywort.courses.models import Course
 from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.running import labels_on
 from pennywort.courses.services.course import Wish, chosen_of, plan_for, start_of, tank_facts
+from pennywort.courses.strip_schemas import MarkOut, PlanStripOut
 from pennywort.courses.strip_shown import plan_strip
 from pennywort.fish.queries import count_of, groups_in_water
 from pennywort.records.actor import Actor
@@ -161,8 +162,18 @@ def _course_out(
             f"{show_amount(measures, amount, actor.preferences).text} {library().actives[active].short_name}{f', {cost:.2f}' if cost is not None else ''}"
             for active, (measures, amount, cost) in amounts.items()
         ],
-        strip=plan_strip(actor, tank, told.plan, protocol, state_words="as planned" if once_more is None else "what if", named=False),
+        strip=_strip(actor, tank, protocol, told, planned=once_more),
     )
+
+
+def _strip(actor: Actor, tank: Tank, protocol: CourseProtocol, told: Reckoned, *, planned: Reckoned | None) -> PlanStripOut:
+    """The strip of a plan, or of the same otherwise with the doses that are not given."""
+    strip = plan_strip(actor, tank, told.plan, protocol, state_words="as planned" if planned is None else "what if", named=False)
+    given = {(s.place, s.number) for s in told.plan.steps}
+    for step in planned.plan.steps if planned is not None else ():
+        if step.kind == "dose" and (step.place, step.number) not in given:
+            strip.strip.doses.append(MarkOut(at=step.due_at, words=f"{step.title}: not given", done=False, late=True))
+    return strip
 
 
 def _fish_words(told: Reckoned, *, fish: int) -> str:

@@ -25,9 +25,9 @@ class WhatIf(RoomCase):
         self.assertGreater(told["otherwise"]["through_middle"], told["planned"]["through_middle"] + 0.1)
         self.assertTrue(told["otherwise"]["free_words"].endswith("the course anew"))
         self.assertEqual(told["otherwise"]["fish_words"], "all 5: what comes through settles on any of them")
-        doses = [len(told[side]["strip"]["strip"]["doses"]) for side in ("planned", "otherwise")]
-        # four quarters, one a day: without the third, and none after the fourth day
-        self.assertEqual(doses, [4, 3])
+        doses = [[d["late"] for d in told[side]["strip"]["strip"]["doses"]] for side in ("planned", "otherwise")]
+        # four quarters, one a day: without the third, which is shown as not given
+        self.assertEqual(doses, [[False] * 4, [False] * 3 + [True]])
         # 2.25 mg/L in 45 L are 101 mg of 5 mg/mL, 20.25 mL, and 2.03 back with each of four tenths: 28.4; three quarters of 20.25, and all of it anew
         self.assertEqual((told["planned"]["takes"], told["otherwise"]["takes"]), (["28.4 mL copper"], ["43.5 mL copper"]))
         self.assertEqual((Course.objects.count(), Task.objects.count(), Dose.objects.count()), (0, 0, 0))

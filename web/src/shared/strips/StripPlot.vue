@@ -142,10 +142,17 @@ const endText = computed(() => {
     <template v-for="(d, i) in marks.doses" :key="`d${i}`">
       <path v-if="d.done" class="dose" :d="`M${x(frame, d.at)} ${BASE + 0.5}v9.5`" />
       <path
-        v-else-if="x(frame, d.at) > nowX + 1"
+        v-else-if="x(frame, d.at) > nowX + 1 && !d.late"
         class="dose-due"
         :d="`M${x(frame, d.at) - 1.5} ${BASE + 0.5}v9h3v-9`"
       />
+      <path
+        v-else-if="x(frame, d.at) > nowX + 1"
+        class="dose-missed"
+        :d="`M${x(frame, d.at) - 1.5} ${BASE + 0.5}v9h3v-9m4 0l-11 10`"
+      >
+        <title>{{ d.words }}</title>
+      </path>
       <path
         v-else
         class="flag"
@@ -301,6 +308,11 @@ const endText = computed(() => {
 .dose {
   stroke: var(--ink);
   stroke-width: 2.2;
+}
+.dose-missed {
+  fill: none;
+  stroke: var(--brick);
+  stroke-width: 1.3;
 }
 .dose-due {
   fill: var(--paper);

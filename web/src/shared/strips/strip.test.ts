@@ -103,6 +103,13 @@ describe('a strip', () => {
     ]).toEqual([1, 1, 1])
   })
 
+  it('strikes through a dose of a plan that is not given', () => {
+    const what = strip({ doses: [mark(18, 'Copper, third quarter: not given', false, true)] })
+    const plot = show(StripPlot, { props: { strip: what, frame } })
+    expect(plot.findAll('.dose-due')).toHaveLength(0)
+    expect(plot.get('.dose-missed title').text()).toContain('not given')
+  })
+
   it('draws losses as open rings, tests as dots, changes as notches', () => {
     const plot = show(StripPlot, { props: { strip: strip(), frame } })
     expect(plot.findAll('circle.loss')).toHaveLength(2)
