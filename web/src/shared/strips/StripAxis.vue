@@ -5,12 +5,21 @@ import type { Frame } from '@/shared/axis'
 const props = defineProps<{ frame: Frame; shared?: boolean }>()
 const step = computed(() => props.frame.width / props.frame.days.length)
 const narrow = computed(() => step.value < 16)
+/** never narrower than its two figures */
+const box = computed(() => Math.max(step.value, 17))
 const todayAt = computed(() => props.frame.days.findIndex((d) => d.today))
 </script>
 
 <template>
   <svg class="axis" :width="frame.width" height="48" aria-hidden="true" focusable="false">
-    <rect v-if="todayAt >= 0" class="today" :x="todayAt * step" y="17" :width="step" height="31" />
+    <rect
+      v-if="todayAt >= 0"
+      class="today"
+      :x="todayAt * step - (box - step) / 2"
+      y="17"
+      :width="box"
+      height="31"
+    />
     <template v-for="(d, i) in frame.days" :key="i">
       <text v-if="d.month" class="month" :x="i * step" y="10">{{ d.month }}</text>
       <path v-if="d.month && i" class="edge" :d="`M${i * step - 1} 2V48`" />

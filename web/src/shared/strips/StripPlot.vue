@@ -337,6 +337,7 @@ const endText = computed(() => {
   fill: var(--paper);
   stroke: var(--ink2);
   stroke-width: 1;
+  stroke-dasharray: none;
 }
 .reading.late,
 .upkeep.late,
