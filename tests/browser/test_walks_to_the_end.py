@@ -18,7 +18,7 @@ class DaysLater(Walk):
         return Course.objects.latest("pk")
 
     def test_4_a_reading_below_begins_the_count_again(self) -> None:
-        """Four quarters of 9 mL reach 2.25 mg/L in 80 L on day 4; read daily, on day 8 at 1.2: the count stands at day 3 of 30 two days later, not at 7."""
+        """Four quarters of 9 mL reach 2.25 mg/L in 80 L on day 4; read daily, on day 8 at 1.2: two days later the count stands at day 2 of 30."""
         sill = self.tank("Sill", "marine", net="80 L")
         fish = self.fish(sill, "banggai cardinal", 5, days_ago=12)
         self.put("shelf/bottles", {"name": "copper, amine", "active": "copper", "kind": "mg_per_ml", "value": "5", "form": "bound", "content": "500 mL"})
