@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from datetime import date, datetime, timedelta
 
 from pennywort.board.strip_events import Marks
@@ -19,7 +19,7 @@ from pennywort.courses.strips import Axis, Curve, DayCount, Mark, Span, State, S
 from pennywort.fish.models import Group
 from pennywort.fish.queries import fish_words
 from pennywort.records.actor import Actor
-from pennywort.tanks.models import Tank, Upkeep
+from pennywort.tanks.models import Tank
 from pennywort.tanks.upkeep import PlannedUpkeep, upkeep_words
 
 DAYS_BACK = 14
@@ -148,21 +148,14 @@ def _upkeep_marks(actor: Actor, planned: Sequence[PlannedUpkeep], done_by: str, 
     return tuple(found)
 
 
-def _upkeep_done(actor: Actor, done: Sequence[Upkeep]) -> tuple[Mark, ...]:
-    """What was done at a tank, one mark a day with all of it."""
-    by_day: dict[date, list[Upkeep]] = defaultdict(list)
-    for entry in done:
-        by_day[actor.local(entry.happened_at).date()].append(entry)
-    return tuple(Mark(at=day[-1].happened_at, words=", ".join(dict.fromkeys(upkeep_words(e)[0] for e in day))) for day in by_day.values())
-
-
-def _by_day(actor: Actor, marks: Sequence[Mark]) -> tuple[Mark, ...]:
+def _by_day(actor: Actor, marks: Iterable[Mark]) -> tuple[Mark, ...]:
     """One mark a day of several: three daily tasks are one square, late when one of them is."""
     by_day: dict[date, list[Mark]] = defaultdict(list)
     for mark in marks:
         by_day[actor.local(mark.at).date()].append(mark)
     return tuple(
-        Mark(at=day[0].at, words=", ".join(dict.fromkeys(m.words for m in day)), done=False, late=any(m.late for m in day)) for _, day in sorted(by_day.items())
+        Mark(at=day[-1].at, words=", ".join(dict.fromkeys(m.words for m in day)), done=day[-1].done, late=any(m.late for m in day))
+        for _, day in sorted(by_day.items())
     )
 
 
@@ -200,7 +193,10 @@ def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis, 
             *(Mark(at=r.happened_at, words="water test") for r in read if r.happened_at >= axis.starts_at),
             *_upkeep_marks(actor, upkeep, "reading", axis=axis),
         ),
-        upkeep=(*_upkeep_done(actor, marks.upkeep(tank)), *_by_day(actor, _upkeep_marks(actor, upkeep, "note", axis=axis))),
+        upkeep=(
+            *_by_day(actor, (Mark(at=u.happened_at, words=upkeep_words(u)[0]) for u in marks.upkeep(tank))),
+            *_by_day(actor, _upkeep_marks(actor, upkeep, "note", axis=axis)),
+        ),
         losses=tuple(Mark(at=at, words=f"{count} lost") for at, count in marks.losses(tank)),
         arrivals=_arrivals(actor, groups, axis),
         windows=tuple(windows),

@@ -14,7 +14,7 @@ from pennywort.records.requests import act, keeper_of
 from pennywort.records.services import find
 from pennywort.rehearse import schemas
 from pennywort.rehearse.eye import deck_of
-from pennywort.rehearse.what_if import Typed, of_course, of_wish
+from pennywort.rehearse.what_if import of_course, of_wish
 
 router = Router(tags=["rehearse"])
 reference_router = Router(tags=["reference"])
@@ -32,11 +32,11 @@ def what_if(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: sch
     """A plan as it stands and otherwise, side by side; keeps nothing."""
     actor = act(request, room_id)
     tank = group_of(actor, group_id).tank
-    return of_wish(actor, tank, body.wish(), starts_at=body.starts_at, typed=Typed(**body.otherwise.dict()))
+    return of_wish(actor, tank, body.wish(), starts_at=body.starts_at, typed=body.otherwise)
 
 
 @router.post("/courses/{uuid:course_id}/what-if", response=schemas.WhatIfOut, operation_id="what_if_running")
 def what_if_running(request: HttpRequest, room_id: Path[UUID], course_id: UUID, body: schemas.OtherwiseIn) -> schemas.WhatIfOut:
     """A course that runs, as it was planned and otherwise; keeps nothing."""
     actor = act(request, room_id)
-    return of_course(actor, find(Course, actor, course_id, name="course"), typed=Typed(**body.dict()))
+    return of_course(actor, find(Course, actor, course_id, name="course"), typed=body)

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
 from datetime import datetime, timedelta
-from typing import Any
 
 from pennywort.core.course.build import build_plan
 from pennywort.core.course.outlast import taken_warmth
-from pennywort.core.course.plan import Chosen, CoursePlan
+from pennywort.core.course.plan import Chosen, CoursePlan, TankFacts
 from pennywort.core.course.to_buy import to_buy
 from pennywort.core.course.whatif import Otherwise, Reckoned, WhatIf, what_if
 from pennywort.core.errors import InvalidInput, NotKnownYet
@@ -22,7 +21,7 @@ from pennywort.core.units import show_amount, show_fraction, show_temperature, s
 from pennywort.courses.models import Course
 from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.running import labels_on
-from pennywort.courses.services.course import Wish, chosen_of, plan_for, start_of, tank_facts
+from pennywort.courses.services.course import Wish, plan_with_its_facts, start_of, tank_facts
 from pennywort.courses.strip_schemas import MarkOut, PlanStripOut
 from pennywort.courses.strip_shown import plan_strip
 from pennywort.fish.queries import count_of, groups_in_water
@@ -34,20 +33,6 @@ from pennywort.tanks.queries import water_type_of
 HOURLY = 24
 
 
-@dataclass(frozen=True, kw_only=True)
-class Typed:
-    """What is done otherwise as it was typed; empty where it is as planned."""
-
-    stop_day: str = ""
-    missed_day: str = ""
-    temperature: str = ""
-    changed_day: str = ""
-    changed_share: str = ""
-    less_water: str = ""
-    carbon: bool = False
-    joined_day: str = ""
-
-
 def _day(actor: Actor, text: str, *, field: str) -> int | None:
     value = actor.read_optional(text, kind="number", field=field)
     if value is not None and value != round(value):
@@ -55,7 +40,7 @@ def _day(actor: Actor, text: str, *, field: str) -> int | None:
     return None if value is None else round(value)
 
 
-def read_otherwise(actor: Actor, typed: Typed) -> Otherwise:
+def read_otherwise(actor: Actor, typed: out.OtherwiseIn) -> Otherwise:
     """:raises InvalidInput: naming the field."""
     days = {name: _day(actor, getattr(typed, name), field=name) for name in ("stop_day", "missed_day", "changed_day", "joined_day")}
     less = actor.read_share(typed.less_water, field="less_water", whole_l=None) if typed.less_water.strip() else None
@@ -64,13 +49,13 @@ def read_otherwise(actor: Actor, typed: Typed) -> Otherwise:
     return Otherwise(**days, temperature_c=warmth, changed_fraction=changed, less_water_fraction=less, carbon=typed.carbon)
 
 
-def of_wish(actor: Actor, tank: Tank, wish: Wish, *, starts_at: datetime | None, typed: Typed) -> out.WhatIfOut:
+def of_wish(actor: Actor, tank: Tank, wish: Wish, *, starts_at: datetime | None, typed: out.OtherwiseIn) -> out.WhatIfOut:
     """Of a plan that has not begun."""
-    protocol, plan = plan_for(actor, tank, wish, starts_at=start_of(actor, starts_at))
-    return _shown(actor, tank, protocol, plan, typed=typed, condition=wish.condition, prices=chosen_of(actor, protocol, wish).prices)
+    protocol, facts, chosen, plan = plan_with_its_facts(actor, tank, wish, starts_at=start_of(actor, starts_at))
+    return _shown(actor, tank, protocol, plan, facts=facts, chosen=chosen, typed=typed)
 
 
-def of_course(actor: Actor, course: Course, *, typed: Typed) -> out.WhatIfOut:
+def of_course(actor: Actor, course: Course, *, typed: out.OtherwiseIn) -> out.WhatIfOut:
     """Of a course that runs, as it was planned. :raises NotKnownYet: its protocol is not kept."""
     protocol = protocol_of(course)
     if protocol is None:
@@ -80,25 +65,23 @@ def of_course(actor: Actor, course: Course, *, typed: Typed) -> out.WhatIfOut:
         parameters=course.parameters, products={active: Product(**values) for active, values in course.products.items()}, label=labels[0] if labels else None,
         also=tuple(labels[1:]), condition=course.condition_id,
     )  # fmt: skip
-    plan = build_plan(protocol, tank=tank_facts(actor, course.tank), chosen=chosen, start_at=course.starts_at, zone=actor.zone, found=library())
-    return _shown(actor, course.tank, protocol, plan, typed=typed, condition=course.condition_id, prices={})
+    facts = tank_facts(actor, course.tank)
+    plan = build_plan(protocol, tank=facts, chosen=chosen, start_at=course.starts_at, zone=actor.zone, found=library())
+    return _shown(actor, course.tank, protocol, plan, facts=facts, chosen=chosen, typed=typed)
 
 
-def _shown(
-    actor: Actor, tank: Tank, protocol: CourseProtocol, plan: CoursePlan, *, typed: Typed, condition: str, prices: dict[str, float] | Any
-) -> out.WhatIfOut:
-    facts = tank_facts(actor, tank)
+def _shown(actor: Actor, tank: Tank, protocol: CourseProtocol, plan: CoursePlan, *, facts: TankFacts, chosen: Chosen, typed: out.OtherwiseIn) -> out.WhatIfOut:
     warmth = taken_warmth(plan.parameters, water=water_type_of(tank), temperature_c=facts.temperature_c)
     asked = read_otherwise(actor, typed)
-    told = what_if(plan, protocol, tank=facts, asked=asked, condition=condition, temperature_c=warmth, found=library())
+    told = what_if(plan, protocol, tank=facts, asked=asked, condition=chosen.condition, temperature_c=warmth, found=library())
     fish = sum(count_of(g).count for g in groups_in_water(tank))
     return out.WhatIfOut(
         name=protocol.name,
         sentence=_sentence(told),
         days=max(1, -(-int((plan.treatment_ends_at - plan.starts_at) / timedelta(hours=1)) // HOURLY)),
         alone=[out.AloneOut(name=name, words=_alone_words(part, told)) for name, part in told.alone.items()],
-        planned=_course_out(actor, tank, protocol, told.planned, prices=prices, fish=fish, once_more=None),
-        otherwise=_course_out(actor, tank, protocol, told.otherwise, prices=prices, fish=fish, once_more=told.planned),
+        planned=_course_out(actor, tank, protocol, told.planned, prices=chosen.prices, fish=fish, once_more=None),
+        otherwise=_course_out(actor, tank, protocol, told.otherwise, prices=chosen.prices, fish=fish, once_more=told.planned),
         parasite=told.cycle.name if told.cycle else "",
         reckoned_from=_reckoned_from(actor, tank, told, asked),
     )
@@ -137,7 +120,7 @@ def _alone_words(part: Reckoned, told: WhatIf) -> str:
 
 
 def _course_out(
-    actor: Actor, tank: Tank, protocol: CourseProtocol, told: Reckoned, *, prices: Any, fish: int, once_more: Reckoned | None
+    actor: Actor, tank: Tank, protocol: CourseProtocol, told: Reckoned, *, prices: Mapping[str, float], fish: int, once_more: Reckoned | None
 ) -> out.WhatIfCourseOut:
     anew = once_more if told.again else None
     bought = [to_buy(told.plan.steps, told.plan.held, told.plan.products, prices)]

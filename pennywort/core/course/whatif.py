@@ -114,7 +114,7 @@ def _check(plan: CoursePlan, asked: Otherwise, *, water: Water) -> None:
         day = getattr(asked, name)
         if day is not None and not 1 <= day <= days:
             raise InvalidInput(f"The course has the days 1 to {days}.", field=name)
-    if asked.missed_day is not None and not any(s.kind in ("dose", "transfer") and _day(plan, s) == asked.missed_day for s in plan.steps):
+    if asked.missed_day is not None and not any(s.kind in ("dose", "transfer") and _day(plan, s.due_at) == asked.missed_day for s in plan.steps):
         raise InvalidInput(f"Nothing is given and nobody moves on day {asked.missed_day}.", field="missed_day")
     if not 0 < asked.changed_fraction <= 1:
         raise InvalidInput("A share lies between 0 and 100 %.", field="changed_share")
@@ -122,8 +122,8 @@ def _check(plan: CoursePlan, asked: Otherwise, *, water: Water) -> None:
         raise InvalidInput("Between 0 and 90 % less.", field="less_water")
 
 
-def _day(plan: CoursePlan, step: PlannedStep) -> int:
-    return math.floor((step.due_at - plan.starts_at) / DAY + 1e-9) + 1
+def _day(plan: CoursePlan, at: datetime) -> int:
+    return math.floor((at - plan.starts_at) / DAY + 1e-9) + 1
 
 
 def _at(plan: CoursePlan, day: int) -> datetime:
@@ -139,7 +139,7 @@ def _when(plan: CoursePlan, asked: Otherwise, at: datetime) -> datetime | None:
 
 
 def _is_missed(plan: CoursePlan, asked: Otherwise, at: datetime) -> bool:
-    return asked.missed_day is not None and math.floor((at - plan.starts_at) / DAY + 1e-9) + 1 == asked.missed_day
+    return _day(plan, at) == asked.missed_day
 
 
 def _steps(plan: CoursePlan, asked: Otherwise) -> tuple[PlannedStep, ...]:

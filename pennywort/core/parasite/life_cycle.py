@@ -28,6 +28,11 @@ class Range:
     middle_h: float
     high_h: float
 
+    @property
+    def log_sd(self) -> float:
+        """The standard deviation of the logarithm of a log-normal length of which nine in ten lie in the range."""
+        return math.log(self.high_h / self.low_h) / (2 * _SIGMAS)
+
 
 @dataclass(frozen=True, kw_only=True)
 class StageLength:
@@ -179,8 +184,7 @@ def _longer_than(lengths: Sequence[Range], *, hours: Sequence[float]) -> list[fl
     edges = np.arange(0.0, top + _GRID_H, _GRID_H)
     mass: np.ndarray | None = None
     for r in lengths:
-        sigma = math.log(r.high_h / r.low_h) / (2 * _SIGMAS)
-        own = np.diff([_log_normal_below(e, math.log(r.middle_h), sigma) for e in edges])
+        own = np.diff([_log_normal_below(e, math.log(r.middle_h), r.log_sd) for e in edges])
         mass = own if mass is None else np.convolve(mass, own)
     assert mass is not None
     # the middle of a cell of n convolved lengths lies n/2 steps above its lower edge; half a step further it is all counted

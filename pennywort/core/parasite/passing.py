@@ -18,7 +18,6 @@ RUNS = 60
 MOST_ROUNDS = 400
 # how far the pace of a whole round lies off the published one from water to water, as a standard deviation of its logarithm (our assumption)
 PACE_SD = 0.1
-_SIGMAS = 1.6448536269514722
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -110,5 +109,4 @@ def _follow(stages: Sequence[StageLength], meeting: Meeting, rng: np.random.Gene
 
 
 def _lengths(stage: StageLength, rng: np.random.Generator, count: int) -> np.ndarray:
-    sigma = math.log(stage.length.high_h / stage.length.low_h) / (2 * _SIGMAS)
-    return rng.lognormal(math.log(stage.length.middle_h), sigma, count)
+    return rng.lognormal(math.log(stage.length.middle_h), stage.length.log_sd, count)

@@ -179,10 +179,16 @@ def clean_tanks(actor: Actor, protocol: CourseProtocol, wish: Wish, *, tank: Tan
 
 def plan_for(actor: Actor, tank: Tank, wish: Wish, *, starts_at: datetime) -> tuple[CourseProtocol, CoursePlan]:
     """The calendar of a wish in this tank. Keeps nothing."""
+    protocol, _, _, plan = plan_with_its_facts(actor, tank, wish, starts_at=starts_at)
+    return protocol, plan
+
+
+def plan_with_its_facts(actor: Actor, tank: Tank, wish: Wish, *, starts_at: datetime) -> tuple[CourseProtocol, TankFacts, Chosen, CoursePlan]:
+    """The same, with what was known of the tank and what was chosen."""
     protocol = protocol_for(actor, wish.protocol_id, water_type_of(tank))
     clean_tanks(actor, protocol, wish, tank=tank)
     facts, chosen = tank_facts(actor, tank), chosen_of(actor, protocol, wish)
-    return protocol, build_plan(protocol, tank=facts, chosen=chosen, start_at=starts_at, zone=actor.zone, found=library())
+    return protocol, facts, chosen, build_plan(protocol, tank=facts, chosen=chosen, start_at=starts_at, zone=actor.zone, found=library())
 
 
 def _check_room_for(actor: Actor, tank: Tank, protocol: CourseProtocol) -> None:
