@@ -141,9 +141,9 @@ def _upkeep_marks(actor: Actor, planned: Sequence[PlannedUpkeep], done_by: str, 
     """When what is done every so many days falls due on the axis: today where it is late."""
     found = list[Mark]()
     for one in (p for p in planned if p.kind.done_by == done_by):
-        day = max(one.next.due_on, actor.local(actor.now).date())
+        day = first = max(one.next.due_on, actor.local(actor.now).date())
         while (at := datetime(day.year, day.month, day.day, 12, tzinfo=actor.zone)) <= axis.ends_at and (one.task.ends_on is None or day <= one.task.ends_on):
-            found.append(Mark(at=max(at, actor.now), words=one.title, done=False, late=one.next.late_days > 0 and not found))
+            found.append(Mark(at=max(at, actor.now), words=one.title, done=False, late=one.next.late_days > 0 and day == first))
             day += timedelta(days=one.task.every_days)
     return tuple(found)
 

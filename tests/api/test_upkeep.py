@@ -89,6 +89,14 @@ class StandingTasks(RoomCase):
         ])  # fmt: skip
         self.assertEqual((len(marks), marks[-1]["at"][:10], marks[15]["words"]), (22, "2026-12-17", "Light, Squeeze out the sponge, Feed"))
 
+    def test_two_late_changes_are_both_late_on_the_strip(self) -> None:
+        self.plan(every_days=5)
+        self.plan(every_days=7)
+        self.later(days=8)
+        changes = self.get("today")["strips"][0]["changes"]
+        self.assertEqual([c["late"] for c in changes if c["at"][:10] == "2026-12-02"], [True, True])
+        self.assertEqual({c["late"] for c in changes if c["at"][:10] > "2026-12-02"}, {False})
+
     def test_something_done_without_being_planned_has_its_place(self) -> None:
         self.send(f"tanks/{self.weir}/upkeep", {"kind": "glass"})
         self.send(f"tanks/{self.weir}/upkeep", {"kind": "other", "note": "turned the wood"})
