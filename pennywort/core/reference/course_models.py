@@ -15,7 +15,9 @@ StepKind = Literal[
     "dose", "bath", "dip", "swab", "food", "water_change", "water_test", "look", "temperature", "salinity", "transfer", "carbon_in", "carbon_out", "lights",
     "feed", "remove", "disinfect", "tell",
 ]  # fmt: skip
-Readings = Literal["copper", "salinity", "ammonia", "nitrite", "nitrate", "oxygen", "ph", "temperature", "peroxide_strip", "alkalinity", "chlorine"]
+# the id of a reading of the register, or of one that only a strip or a card of its own tells
+Readings = str
+STRIPS = ("peroxide_strip", "alkalinity")
 # of these the record of a tank says what was read last
 Tested = Literal["temperature", "oxygen", "ph", "ammonia", "nitrite"]
 Risk = Annotated[int, Field(ge=0, le=3)]

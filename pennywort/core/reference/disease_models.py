@@ -14,7 +14,8 @@ Urgency = Literal["hours", "days", "weeks", "none"]
 Kit = Literal["eye", "ask", "torch", "hand", "test", "scope"]
 Step = Literal["nearly_always", "often", "sometimes", "seldom", "almost_never"]
 Gate = Literal["open", "care", "vet", "block"]
-Measure = Literal["ammonia", "nitrite", "oxygen", "ph", "chlorine", "temperature", "nitrate", "copper", "salinity", "medicine", "all"]
+# the id of a reading of the register; of the gate also the medicine, and for a sign all of them
+Measure = str
 
 
 class Region(Datum):

@@ -178,7 +178,7 @@ class Active(Datum):
     salt: Literal["", "sodium_chloride", "magnesium_sulfate", "marine_salt"] = ""
     stopped_by: tuple[StoppedBy, ...] = ()
     # which water test reads it, and which other actives a mixture holds
-    read_by: Literal["", "copper", "salinity"] = ""
+    read_by: str = ""
     holds: tuple[str, ...] = ()
     # what touched it keeps it, whatever it is washed with: never again where it would harm
     lingers_on_gear: bool = False

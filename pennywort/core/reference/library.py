@@ -2,15 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import lru_cache
 from pathlib import Path
-from typing import Any, TypeVar, get_args
+from typing import get_args
 
-from pydantic import ValidationError
-
-from pennywort.core.reference.course_models import CourseProtocol, Kinetics, LifeCycle, Parameter, Stands
+from pennywort.core.reference.course_models import STRIPS, CourseProtocol, Kinetics, LifeCycle, Parameter, Stands
 from pennywort.core.reference.disease_models import (
     Action,
     AnswerGroup,
@@ -30,6 +27,8 @@ from pennywort.core.reference.disease_models import (
 from pennywort.core.reference.figures import Datum
 from pennywort.core.reference.formulary_models import Active, Allergen, Equipment, Interaction, Life, Sensitivity, Use
 from pennywort.core.reference.kinds import with_bearings
+from pennywort.core.reference.living_models import ActInWater, Living, Scenario
+from pennywort.core.reference.loading import M, checked, known, listed
 from pennywort.core.reference.models import (  # fmt: skip
     Bearing,
     Emergency,
@@ -47,10 +46,11 @@ from pennywort.core.reference.models import (  # fmt: skip
     Tool,
     UpkeepKind,
 )
+from pennywort.core.reference.reading_models import ReadingKind
+from pennywort.core.reference.scenarios import check_living, check_scenario
 from pennywort.core.reference.yaml_files import SHIPPED, ReferenceError, parsed_at_once, read_yaml
 
 DATA = SHIPPED
-M = TypeVar("M", bound=Datum)
 
 
 @dataclass(frozen=True, kw_only=True, eq=False)
@@ -75,6 +75,7 @@ class Library:
     reporting: Reporting
     bearings: dict[str, Bearing]
     species: dict[str, Species]
+    readings: dict[str, ReadingKind]
     limits: dict[str, Limit]
     upkeep: dict[str, UpkeepKind]
     eye: dict[str, EyePair]
@@ -94,32 +95,16 @@ class Library:
     life_cycles: dict[str, LifeCycle]
     kinetics: dict[str, Kinetics]
     courses: dict[str, CourseProtocol]
-
-
-def _one(path: Path, model: type[M], raw: Any) -> M:
-    try:
-        return model.model_validate(raw)
-    except ValidationError as error:
-        name = raw.get("id", "?") if isinstance(raw, dict) else "?"
-        raise ReferenceError(f"{path.name}, {name}: {error}") from error
-
-
-def _list(path: Path, model: type[M], *, key: str = "id") -> dict[str, M]:
-    found: dict[str, M] = {}
-    for raw in read_yaml(path):
-        item = _one(path, model, raw)
-        name = getattr(item, key)
-        if name in found:
-            raise ReferenceError(f"{path.name}: {name} stands there twice")
-        found[name] = item
-    return found
+    living: dict[str, Living]
+    living_acts: dict[str, ActInWater]
+    scenarios: dict[str, Scenario]
 
 
 def _folder(folder: Path, model: type[M]) -> dict[str, M]:
     """All lists of one folder as one; an id stands once in all of them."""
     found: dict[str, M] = {}
     for path in sorted(folder.glob("*.yaml")):
-        for name, item in _list(path, model).items():
+        for name, item in listed(path, model).items():
             if name in found:
                 raise ReferenceError(f"{path.name}: {name} stands in another file too")
             found[name] = item
@@ -130,7 +115,7 @@ def _files(folder: Path, model: type[M]) -> dict[str, M]:
     """One item a file, named after it."""
     found: dict[str, M] = {}
     for path in sorted(folder.glob("*.yaml")):
-        item = _one(path, model, read_yaml(path))
+        item = checked(path, model, read_yaml(path))
         if getattr(item, "id") != path.stem:  # noqa: B009 - the models share no base with an id
             raise ReferenceError(f"{path.name}: holds {getattr(item, 'id', '?')}")
         found[path.stem] = item
@@ -146,10 +131,10 @@ def _uses(actives: dict[str, Active]) -> dict[str, tuple[Active, Use]]:
 
 def _species(folder: Path, bearings: dict[str, Bearing]) -> dict[str, Species]:
     """The fish, each with what it bears badly; a name, first or second, belongs to one of them alone."""
-    found = _list(folder / "species.yaml", Species)
+    found = listed(folder / "species.yaml", Species)
     taken: dict[str, str] = {}
     for one in found.values():
-        _known(f"species {one.id}", one.bears_badly, bearings)
+        known(f"species {one.id}", one.bears_badly, bearings)
         for name in (one.name, *one.also):
             other = taken.setdefault(name.casefold(), one.id)
             if other != one.id:
@@ -169,55 +154,53 @@ def load_library(folder: Path = DATA) -> Library:
 def _load(folder: Path) -> Library:
     conditions = _files(folder / "conditions", Condition)
     actives = _files(folder / "actives", Active)
-    bearings = _list(folder / "bearings.yaml", Bearing)
+    bearings = listed(folder / "bearings.yaml", Bearing)
     path = folder / "likelihoods.yaml"
     found = Library(
-        publications=_list(folder / "publications.yaml", Publication, key="code"),
-        regions=_list(folder / "regions.yaml", Region),
+        publications=listed(folder / "publications.yaml", Publication, key="code"),
+        regions=listed(folder / "regions.yaml", Region),
         signs=_folder(folder / "signs", Sign),
-        looks=_list(folder / "looks.yaml", LookKind),
-        likelihoods=_one(path, Likelihoods, read_yaml(path)),
-        worsening=_one(folder / "worsening.yaml", Worsening, read_yaml(folder / "worsening.yaml")),
-        answer_groups=_list(folder / "answer_groups.yaml", AnswerGroup),
-        context=_list(folder / "context.yaml", Context),
-        kin=_list(folder / "kin.yaml", Kin),
-        pairs=tuple(_one(folder / "pairs.yaml", Pair, raw) for raw in read_yaml(folder / "pairs.yaml")),
-        contradictions=tuple(_one(folder / "contradictions.yaml", Contradiction, raw) for raw in read_yaml(folder / "contradictions.yaml")),
-        actions=_list(folder / "actions.yaml", Action),
-        mends=_list(folder / "mends.yaml", Mend),
-        bring_back=_list(folder / "bring_back.yaml", BringBack),
+        looks=listed(folder / "looks.yaml", LookKind),
+        likelihoods=checked(path, Likelihoods, read_yaml(path)),
+        worsening=checked(folder / "worsening.yaml", Worsening, read_yaml(folder / "worsening.yaml")),
+        answer_groups=listed(folder / "answer_groups.yaml", AnswerGroup),
+        context=listed(folder / "context.yaml", Context),
+        kin=listed(folder / "kin.yaml", Kin),
+        pairs=tuple(checked(folder / "pairs.yaml", Pair, raw) for raw in read_yaml(folder / "pairs.yaml")),
+        contradictions=tuple(checked(folder / "contradictions.yaml", Contradiction, raw) for raw in read_yaml(folder / "contradictions.yaml")),
+        actions=listed(folder / "actions.yaml", Action),
+        mends=listed(folder / "mends.yaml", Mend),
+        bring_back=listed(folder / "bring_back.yaml", BringBack),
         conditions=conditions,
-        reporting=_one(folder / "reporting.yaml", Reporting, read_yaml(folder / "reporting.yaml")),
+        reporting=checked(folder / "reporting.yaml", Reporting, read_yaml(folder / "reporting.yaml")),
         bearings=bearings,
         species=_species(folder, bearings),
-        limits=_list(folder / "limits.yaml", Limit),
-        upkeep=_list(folder / "upkeep.yaml", UpkeepKind),
-        eye=_list(folder / "eye.yaml", EyePair),
-        setup=_list(folder / "setup.yaml", SetupItem),
-        gear=_list(folder / "gear.yaml", GearKind),
-        sick_bay=_list(folder / "sick_bay.yaml", SickBayItem),
-        plans=_list(folder / "plans.yaml", Plan),
-        emergencies=_list(folder / "emergencies.yaml", Emergency),
-        tools=_list(folder / "tools.yaml", Tool),
+        readings=listed(folder / "readings.yaml", ReadingKind),
+        limits=listed(folder / "limits.yaml", Limit),
+        upkeep=listed(folder / "upkeep.yaml", UpkeepKind),
+        eye=listed(folder / "eye.yaml", EyePair),
+        setup=listed(folder / "setup.yaml", SetupItem),
+        gear=listed(folder / "gear.yaml", GearKind),
+        sick_bay=listed(folder / "sick_bay.yaml", SickBayItem),
+        plans=listed(folder / "plans.yaml", Plan),
+        emergencies=listed(folder / "emergencies.yaml", Emergency),
+        tools=listed(folder / "tools.yaml", Tool),
         actives=actives,
         uses=_uses(actives),
-        interactions=_list(folder / "interactions.yaml", Interaction),
-        sensitivities=_list(folder / "sensitivities.yaml", Sensitivity),
-        allergens=_list(folder / "allergens.yaml", Allergen),
-        instruments=_list(folder / "instruments.yaml", InstrumentKind),
-        humane_ends=_list(folder / "humane_ends.yaml", HumaneEnd),
-        life_cycles=_list(folder / "life_cycles.yaml", LifeCycle),
-        kinetics=_list(folder / "kinetics.yaml", Kinetics),
+        interactions=listed(folder / "interactions.yaml", Interaction),
+        sensitivities=listed(folder / "sensitivities.yaml", Sensitivity),
+        allergens=listed(folder / "allergens.yaml", Allergen),
+        instruments=listed(folder / "instruments.yaml", InstrumentKind),
+        humane_ends=listed(folder / "humane_ends.yaml", HumaneEnd),
+        life_cycles=listed(folder / "life_cycles.yaml", LifeCycle),
+        kinetics=listed(folder / "kinetics.yaml", Kinetics),
         courses=_folder(folder / "courses", CourseProtocol),
+        living=listed(folder / "living.yaml", Living),
+        living_acts=listed(folder / "living_acts.yaml", ActInWater),
+        scenarios=_folder(folder / "scenarios", Scenario),
     )
     _check_links(found)
     return found
-
-
-def _known(where: str, names: Iterable[str], among: Iterable[str]) -> None:
-    missing = sorted(set(names) - set(among))
-    if missing:
-        raise ReferenceError(f"{where}: unknown {', '.join(missing)}")
 
 
 def _check_links(found: Library) -> None:
@@ -226,37 +209,42 @@ def _check_links(found: Library) -> None:
     _check_look_alikes(found)
     _check_acts(found)
     for species in found.species.values():
-        _known(f"species {species.id}", [t.active for t in species.tolerances], found.actives)
-        _known(f"species {species.id}", [species.kin], found.kin)
+        known(f"species {species.id}", [t.active for t in species.tolerances], found.actives)
+        known(f"species {species.id}", [species.kin], found.kin)
     for bearing in found.bearings.values():
-        _known(f"bearing {bearing.id}", bearing.actives, found.actives)
+        known(f"bearing {bearing.id}", bearing.actives, found.actives)
     for kind in found.kin.values():
-        _known(f"kin {kind.id}", kind.counts_as, found.kin)
+        known(f"kin {kind.id}", kind.counts_as, found.kin)
     _check_formulary(found)
     for course in found.courses.values():
         check_course(course, found=found)
-    _known("sick bay", [a for item in found.sick_bay.values() for a in item.actives], found.actives)
-    _known("plans", [step.kind for plan in found.plans.values() for step in plan.steps], found.upkeep)
-    _known("life cycles", [cycle.condition for cycle in found.life_cycles.values()], found.conditions)
-    _known("kinetics", found.kinetics, found.actives)
-    _known("sources", _codes(found), found.publications)
+    known("sick bay", [a for item in found.sick_bay.values() for a in item.actives], found.actives)
+    known("plans", [step.kind for plan in found.plans.values() for step in plan.steps], found.upkeep)
+    check_living(found)
+    for scenario in found.scenarios.values():
+        check_scenario(scenario, found=found)
+    known("life cycles", [cycle.condition for cycle in found.life_cycles.values()], found.conditions)
+    known("kinetics", found.kinetics, found.actives)
+    known("sources", _codes(found), found.publications)
 
 
 def check_course(protocol: CourseProtocol, *, found: Library) -> None:
     """:raises ReferenceError: it names something the reference does not hold."""
     where = f"course {protocol.id}"
-    _known(where, protocol.conditions, found.conditions)
-    _known(where, [m.active for m in protocol.medicines], found.actives)
-    _known(where, [*(m.use for m in protocol.medicines), *(s.use for s in protocol.steps if s.use)], found.uses)
+    known(where, protocol.conditions, found.conditions)
+    known(where, [m.active for m in protocol.medicines], found.actives)
+    known(where, [*(m.use for m in protocol.medicines), *(s.use for s in protocol.steps if s.use)], found.uses)
     cycles = [p.from_cycle for p in protocol.parameters if p.from_cycle] + ([protocol.outlasts] if protocol.outlasts else [])
-    _known(where, cycles, found.life_cycles)
+    known(where, cycles, found.life_cycles)
+    asked = [s.only_if.reading for s in protocol.steps if s.only_if] + ([protocol.clock.reading] if protocol.clock else [])
+    known(where, [*(r for s in protocol.steps for r in s.reads), *(r for r in asked if r)], {*found.readings, *STRIPS})
     for m in protocol.medicines:
         if found.uses[m.use][0].id != m.active:
             raise ReferenceError(f"{where}: {m.use} is no use of {m.active}")
     ids = {*get_args(Life), *get_args(Stands), *found.kin}
     for line in protocol.confirm:
-        _known(where, line.without, ids)
-        _known(where, line.ruled_out, found.conditions)
+        known(where, line.without, ids)
+        known(where, line.ruled_out, found.conditions)
     _check_equipment(protocol, found=found)
     _check_against_uses(protocol, found=found)
 
@@ -324,76 +312,83 @@ def _check_range(where: str, parameter: Parameter | None, use: Use) -> None:
 def _check_formulary(found: Library) -> None:
     life = set(get_args(Life))
     for allergen in found.allergens.values():
-        _known(f"allergen {allergen.id}", allergen.actives, found.actives)
+        known(f"allergen {allergen.id}", allergen.actives, found.actives)
+    for kind in found.readings.values():
+        known(f"reading {kind.id}", [kind.in_use] if kind.in_use else [], found.context)
+    columns = {kind.column for kind in found.readings.values()}
+    known("instruments", [m.fills for i in found.instruments.values() for m in i.measures if m.fills], columns)
     for active in found.actives.values():
-        _known(f"active {active.id}", active.care_with, life | set(found.kin))
-        _known(f"active {active.id}", [*active.holds, *(s.active for s in active.stopped_by)], found.actives)
+        known(f"active {active.id}", [active.read_by] if active.read_by else [], found.readings)
+        known(f"active {active.id}", active.care_with, life | set(found.kin))
+        known(f"active {active.id}", [*active.holds, *(s.active for s in active.stopped_by)], found.actives)
         for use in active.uses:
-            _known(f"use {use.id}", [name for s in use.shorter for name in s.lives], life | set(found.kin))
+            known(f"use {use.id}", [name for s in use.shorter for name in s.lives], life | set(found.kin))
             if use.dose and use.refuse_above and use.refuse_above.unit != use.dose.unit:
                 raise ReferenceError(f"use {use.id}: its guard rail has another unit than its dose")
     among = {*found.actives, *get_args(Equipment), *life, "antibiotic"}
     for pair in found.interactions.values():
-        _known(f"interaction {pair.id}", [*pair.one, *pair.other], among)
+        known(f"interaction {pair.id}", [*pair.one, *pair.other], among)
 
 
 def _check_weights(found: Library) -> None:
     weights = found.likelihoods
     for sign in found.signs.values():
-        _known(f"sign {sign.id}", [sign.region], found.regions)
-        _known(f"sign {sign.id}", [sign.taken_by], found.looks)
-        _known(f"sign {sign.id}", sign.after, found.signs)
-        _known(f"sign {sign.id}", [sign.sizes] if sign.sizes else [], found.worsening.sizes)
+        known(f"sign {sign.id}", [sign.region], found.regions)
+        known(f"sign {sign.id}", [sign.taken_by], found.looks)
+        known(f"sign {sign.id}", sign.after, found.signs)
+        known(f"sign {sign.id}", [sign.sizes] if sign.sizes else [], found.worsening.sizes)
+        known(f"sign {sign.id}", [sign.reading] if sign.reading else [], {*found.readings, "all"})
         if found.looks[sign.taken_by].kit != sign.kit and sign.kit != "ask" and sign.reading is None:
             raise ReferenceError(f"sign {sign.id}: its kit is not that of the look {sign.taken_by}")
-    _known("worsening", [*(s for ladder in found.worsening.ladders for s in ladder), *found.worsening.weights], found.signs)
-    _known("baselines", weights.baseline, found.signs)
-    _known("signs without a baseline", found.signs, weights.baseline)
-    _known("direct_view", weights.direct_view, found.signs)
-    _known("strays", weights.strays, found.signs)
+    known("worsening", [*(s for ladder in found.worsening.ladders for s in ladder), *found.worsening.weights], found.signs)
+    known("baselines", weights.baseline, found.signs)
+    known("signs without a baseline", found.signs, weights.baseline)
+    known("direct_view", weights.direct_view, found.signs)
+    known("strays", weights.strays, found.signs)
     for name, members in weights.correlated_groups.items():
-        _known(f"group {name}", members, found.signs)
+        known(f"group {name}", members, found.signs)
     for members in weights.exclusive_sets:
-        _known("exclusive set", members, found.signs)
+        known("exclusive set", members, found.signs)
 
 
 def _check_conditions(found: Library) -> None:
     for condition in found.conditions.values():
         where = f"condition {condition.id}"
-        _known(where, [s for hand in (condition.signs, condition.signs_second) for signs in hand.values() for s in signs], found.signs)
-        _known(where, [*condition.helps, *condition.harms], found.actions)
-        _known(where, condition.protocols, found.courses)
+        known(where, [s for hand in (condition.signs, condition.signs_second) for signs in hand.values() for s in signs], found.signs)
+        known(where, [*condition.helps, *condition.harms], found.actions)
+        known(where, condition.protocols, found.courses)
     for modifier in [*found.context.values(), *found.kin.values()]:
-        _known(modifier.id, modifier.times, found.conditions)
+        known(modifier.id, modifier.times, found.conditions)
     for fact in found.context.values():
-        _known(fact.id, [fact.same_reading] if fact.same_reading else [], found.signs)
+        known(fact.id, [fact.same_reading] if fact.same_reading else [], found.signs)
     for place in found.reporting.places:
-        _known(f"reporting, {place.id}", place.conditions, found.conditions)
+        known(f"reporting, {place.id}", place.conditions, found.conditions)
     for contradiction in found.contradictions:
-        _known("contradictions", [contradiction.one, *contradiction.others], found.signs)
+        known("contradictions", [contradiction.one, *contradiction.others], found.signs)
 
 
 def _check_look_alikes(found: Library) -> None:
     for pair in found.pairs:
-        _known("pairs", [*pair.one, *pair.other], found.conditions)
+        known("pairs", [*pair.one, *pair.other], found.conditions)
     for group in found.answer_groups.values():
-        _known(f"answer group {group.id}", group.members, found.conditions)
-        _known(f"answer group {group.id}", group.looks, found.looks)
-        _known(f"answer group {group.id}", [*group.whenever_seen, *group.unread], found.signs)
+        known(f"answer group {group.id}", group.members, found.conditions)
+        known(f"answer group {group.id}", group.looks, found.looks)
+        known(f"answer group {group.id}", [*group.whenever_seen, *group.unread], found.signs)
         if group.first and group.first not in group.members:
             raise ReferenceError(f"answer group {group.id}: {group.first} is none of its members")
 
 
 def _check_acts(found: Library) -> None:
     for mend in found.mends.values():
-        _known(f"mend {mend.id}", mend.acts, found.actions)
-        _known(f"mend {mend.id}", [mend.course] if mend.course else [], found.courses)
+        known(f"mend {mend.id}", mend.acts, found.actions)
+        known(f"mend {mend.id}", [mend.reading], {*found.readings, "medicine"})
+        known(f"mend {mend.id}", [mend.course] if mend.course else [], found.courses)
     for action in found.actions.values():
-        _known(f"action {action.id}", [s for signs in action.if_seen for s in signs], found.signs)
-        _known(f"action {action.id}", [s for signs in action.never_while for s in signs], found.signs)
-        _known(f"action {action.id}", action.only_if, {*found.signs, *found.context})
-        _known(f"action {action.id}", [action.unless_absent] if action.unless_absent else [], found.signs)
-        _known(f"action {action.id}", [action.instead_of] if action.instead_of else [], found.actions)
+        known(f"action {action.id}", [s for signs in action.if_seen for s in signs], found.signs)
+        known(f"action {action.id}", [s for signs in action.never_while for s in signs], found.signs)
+        known(f"action {action.id}", action.only_if, {*found.signs, *found.context})
+        known(f"action {action.id}", [action.unless_absent] if action.unless_absent else [], found.signs)
+        known(f"action {action.id}", [action.instead_of] if action.instead_of else [], found.actions)
 
 
 def _codes(item: object) -> set[str]:

@@ -1,4 +1,4 @@
-"""A keeper's own protocols: the same YAML as the shipped ones, read strictly, and written for another fishroom."""
+"""A keeper's own protocols and scenarios: the same YAML as the shipped ones, read strictly, and written for another fishroom."""
 
 from __future__ import annotations
 
@@ -11,6 +11,8 @@ from pydantic import ValidationError
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.library import Library, check_course
+from pennywort.core.reference.living_models import Scenario
+from pennywort.core.reference.scenarios import check_scenario
 from pennywort.core.reference.yaml_files import MAPPING, ReferenceError, strict_mapping
 from pennywort.core.units.degrees import ON_THE_SCALE
 
@@ -33,15 +35,10 @@ class _Plain(yaml.SafeLoader):
 _Plain.add_constructor(MAPPING, strict_mapping)
 
 
-def read_own(text: str, *, found: Library) -> CourseProtocol:
-    """A protocol as a keeper wrote it, checked like the shipped ones.
-
-    Statements may be plain sentences, and sources may be left out: then they are the keeper's own.
-
-    :raises InvalidInput: naming the line of the file, for any fault.
-    """
+def read_plain(text: str, *, what: str) -> dict[str, Any]:
+    """The one thing that a keeper wrote down as YAML, with its own id. :raises InvalidInput: too long, no YAML, or no such id."""
     if len(text.encode()) > MOST_BYTES:
-        raise InvalidInput("This is too long for one protocol.", field="text")
+        raise InvalidInput(f"This is too long for one {what}.", field="text")
     try:
         raw = yaml.load(text, Loader=_Plain)  # noqa: S506  (a SafeLoader)
     except (yaml.YAMLError, ReferenceError, RecursionError, ValueError) as error:
@@ -49,15 +46,31 @@ def read_own(text: str, *, found: Library) -> CourseProtocol:
     if isinstance(raw, list) and len(raw) == 1:
         raw = raw[0]
     if not isinstance(raw, dict):
-        raise InvalidInput("A protocol begins with its id: and name: lines.", field="text")
+        raise InvalidInput(f"A {what} begins with its id: and name: lines.", field="text")
     if not OWN_ID.match(str(raw.get("id", ""))):
         raise InvalidInput("Its id begins with own_ and goes on in small letters, digits and underscores.", field="text.id")
+    return raw
+
+
+def unlike(error: ValidationError) -> InvalidInput:
+    """What is wrong with what was written, naming its place."""
+    first = error.errors()[0]
+    place = ".".join(str(p) for p in first["loc"])
+    return InvalidInput(f"At {place or 'the top'}: {_short(first['msg'])}.", field=f"text.{place}" if place else "text")
+
+
+def read_own(text: str, *, found: Library) -> CourseProtocol:
+    """A protocol as a keeper wrote it, checked like the shipped ones.
+
+    Statements may be plain sentences, and sources may be left out: then they are the keeper's own.
+
+    :raises InvalidInput: naming the line of the file, for any fault.
+    """
+    raw = read_plain(text, what="protocol")
     try:
         protocol = CourseProtocol.model_validate(_with_sources(raw))
     except ValidationError as error:
-        first = error.errors()[0]
-        place = ".".join(str(p) for p in first["loc"])
-        raise InvalidInput(f"At {place or 'the top'}: {_short(first['msg'])}.", field=f"text.{place}" if place else "text") from error
+        raise unlike(error) from error
     if len(protocol.steps) > MOST_LINES:
         raise InvalidInput(f"At most {MOST_LINES} lines of steps.", field="text.steps")
     try:
@@ -65,6 +78,18 @@ def read_own(text: str, *, found: Library) -> CourseProtocol:
     except ReferenceError as error:
         raise InvalidInput(f"{str(error).split(': ', 1)[-1][:1].upper()}{str(error).split(': ', 1)[-1][1:]}.", field="text") from error
     return protocol
+
+
+def read_own_scenario(text: str, *, found: Library) -> Scenario:
+    """A scenario to rehearse as a keeper wrote it, checked like the shipped ones. :raises InvalidInput: naming the place, for any fault."""
+    try:
+        scenario = Scenario.model_validate(read_plain(text, what="scenario"))
+        check_scenario(scenario, found=found)
+    except ValidationError as error:
+        raise unlike(error) from error
+    except ReferenceError as error:
+        raise InvalidInput(f"{_short(str(error))}.", field="text") from error
+    return scenario
 
 
 def write_own(protocol: CourseProtocol, *, as_id: str = "") -> str:

@@ -64,6 +64,8 @@ _DENSITY = {"kg/l": "kilogram/liter", "g/ml": "kilogram/liter", "g/cm3": "kilogr
 
 # alkalinity and hardness: 1 degree is 17.848 mg/L as CaCO3, 1 meq/L 50.04 (molar masses; arithmetic)
 _ALKALINITY = {"": 1.0, "mg/l": 1.0, "ppm": 1.0, "dkh": 17.848, "°dkh": 17.848, "kh": 17.848, "dgh": 17.848, "°d": 17.848, "meq/l": 50.04}
+# a bare number on a card of hardness is degrees
+_HARDNESS = {**_ALKALINITY, "": 17.848, "dh": 17.848, "gh": 17.848}
 # salt by the hundred grams is read too: 1 % is 10 g/L
 _GRAMS = {"": 1.0, "g/l": 1.0, "g/kg": 1.0, "ppt": 1.0, "‰": 1.0, "mg/l": 0.001, "ppm": 0.001, "%": 10.0, "percent": 10.0}
 _MILLIGRAMS = {"": 1.0, "mg/l": 1.0, "ppm": 1.0, "g/l": 1000.0, "ppt": 1000.0, "µg/l": 0.001, "ug/l": 0.001}
@@ -121,6 +123,7 @@ KINDS: dict[str, Kind] = {
         Kind(name="dose_g_per_l", canonical="g/L", units={}, low=0, high=400, examples="3 g/L, 0.3 %", factors=_GRAMS),
         Kind(name="dose_ul_per_l", canonical="uL/L", units={}, low=0, high=100_000, examples="25 µL/L", factors=_MICROLITRES),
         Kind(name="dose_mg_per_kg", canonical="mg/kg", units={}, low=0, high=10_000, examples="50 mg/kg", factors=_PER_KG),
+        Kind(name="hardness", canonical="mg/L as CaCO3", units={}, low=0, high=2_000, examples="7, 7 dKH, 120 mg/L", factors=_HARDNESS),
         Kind(name="alkalinity", canonical="mg/L as CaCO3", units={}, low=0, high=1_000, examples="120 mg/L, 7 dKH", factors=_ALKALINITY),
         Kind(
             name="conductivity", canonical="mS/cm", units={}, low=0, high=90, examples="53 mS/cm, 830 µS/cm",

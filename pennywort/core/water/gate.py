@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, fields, replace
 from typing import Literal
 
 from pennywort.core.reference.disease_models import Measure, WaterType
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Limit, Species
+from pennywort.core.reference.reading_models import ReadingKind
 from pennywort.core.water.chemistry import chloride_to_nitrite, unionised_ammonia_fraction
 from pennywort.core.water.oxygen import oxygen_saturation_mg_per_l
 from pennywort.core.water.warmth import THERMOMETER_C, bears
@@ -18,18 +19,18 @@ State = Literal["in_range", "above", "below", "unknown"]
 Level = Literal["over", "in_range", "none", "unknown"]
 # Where no salinity was read.
 USUAL_SALINITY_G_PER_KG: dict[WaterType, float] = {"freshwater_tropical": 0.0, "coldwater_pond": 0.0, "brackish": 12.0, "marine": 35.0}
-NAMES: dict[Measure, str] = {
-    "ammonia": "ammonia", "nitrite": "nitrite", "ph": "pH", "temperature": "temperature", "oxygen": "oxygen", "chlorine": "chlorine",
-    "salinity": "salinity", "nitrate": "nitrate", "copper": "copper", "medicine": "medicine",
-}  # fmt: skip
-UNITS: dict[Measure, str] = {"salinity": "g/kg", "ph": "", "oxygen": "mg/L"}
+# what the gate judges beside the readings: a medicine by what was given
+MEDICINE: Measure = "medicine"
 # a course's salinity is met within this (common practice: a refractometer reads to 1)
 SALINITY_STEP = 1.5
 
 
 @dataclass(frozen=True, kw_only=True)
 class Readings:
-    """The newest readings of a water; None where nobody measured. Nitrogen compounds are as nitrogen, mg/L."""
+    """The newest readings of a water; None where nobody measured. Nitrogen compounds are as nitrogen, mg/L.
+
+    ``others``: readings of the register that need no rule of their own, by their column.
+    """
 
     temperature_c: float | None = None
     ph: float | None = None
@@ -41,6 +42,28 @@ class Readings:
     nitrate_as_n_mg_per_l: float | None = None
     chloride_mg_per_l: float | None = None
     copper_mg_per_l: float | None = None
+    others: Mapping[str, float] = field(default_factory=dict)
+
+    @classmethod
+    def of(cls, columns: Mapping[str, float | None]) -> Readings:
+        """What was read, by the columns of the record."""
+        told = {name: value for name, value in columns.items() if value is not None}
+        return cls(**{n: v for n, v in told.items() if n in RULED}, others={n: v for n, v in told.items() if n not in RULED})
+
+    @property
+    def read(self) -> dict[str, float]:
+        """Everything that was read, by its column."""
+        ruled = {name: getattr(self, name) for name in RULED}
+        return {**{name: value for name, value in ruled.items() if value is not None}, **self.others}
+
+
+# the columns that a rule of the gate asks for by name
+RULED = tuple(f.name for f in fields(Readings) if f.name != "others")
+
+
+def name_of(measure: Measure, *, found: Library) -> str:
+    """How sentences call a line of the gate."""
+    return measure if measure == MEDICINE else found.readings[measure].name
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -204,11 +227,27 @@ def _at_most(name: Measure, value: float | None, *, care: Limit, harm: float, un
     )  # fmt: skip
 
 
-def _copper(readings: Readings, *, water: WaterType, medicine: Level, found: Library) -> GateLine:
-    """Copper where none belongs. Under a medicine its own range decides, which the course knows."""
-    seen = _limit(found, "copper_seen", water)
-    line = _at_most("copper", readings.copper_mg_per_l, care=seen, harm=math.inf, unit="mg/L", good="hardly any", bad="there is copper here")
-    if line.value is not None and medicine in ("in_range", "over"):
+def _by_limits(kind: ReadingKind, readings: Readings, *, water: WaterType, found: Library) -> GateLine | None:
+    """A reading without a rule of its own, against the limit that bears its id; none where nobody read it or no limit is known for this water."""
+    value = readings.others.get(kind.column)
+    limit = next((x for x in found.limits.values() if x.id.startswith(f"{kind.id}_") and water in x.water), None)
+    if value is None or limit is None:
+        return None
+    if limit.low is None:
+        return _at_most(kind.id, value, care=limit, harm=math.inf, unit=limit.unit, good="low enough", bad="too much")
+    high = math.inf if limit.high is None else limit.high
+    line = _between(kind.id, value, low=limit.low, high=high, unit=limit.unit, margin=math.inf, source=limit.source, needed=False)
+    return replace(line, high=limit.high)
+
+
+def _held(kind: ReadingKind, readings: Readings, *, water: WaterType, medicine: Level, found: Library) -> GateLine | None:
+    """What a course may hold, where none belongs. Under a medicine its own range decides, which the course knows."""
+    value = readings.read.get(kind.column) if kind.held else None
+    if value is None:
+        return None
+    seen = _limit(found, f"{kind.id}_seen", water)
+    line = _at_most(kind.id, value, care=seen, harm=math.inf, unit=kind.unit, good="hardly any", bad=f"there is {kind.name} here")
+    if medicine in ("in_range", "over"):
         over = medicine == "over"
         words = "above the range of the course" if over else "hold it against the range of your product"
         return GateLine(**{**vars(line), "state": "above" if over else "unknown", "harmful": over, "high": None, "words": words})
@@ -247,7 +286,7 @@ def doubted(lines: Sequence[GateLine], readings: Readings, *, water: WaterType, 
         if (name == "oxygen" and full is None) or (limit.low or 0) <= figure <= (limit.high or math.inf):
             continue
         line = GateLine(
-            name=name, state="unknown", harmful=False, value=value, unit=UNITS[name], low=None, high=None, words=limit.note, source=limit.source,
+            name=name, state="unknown", harmful=False, value=value, unit=found.readings[name].unit, low=None, high=None, words=limit.note, source=limit.source,
             doubted=True,
         )  # fmt: skip
         out = [*(x for x in out if x.name != name), line]
@@ -278,9 +317,10 @@ def _lines(readings: Readings, *, water: WaterType, species: Sequence[Species], 
     if readings.nitrate_as_n_mg_per_l is not None:
         care = _limit(found, "nitrate_care", water)
         lines.append(_at_most("nitrate", readings.nitrate_as_n_mg_per_l, care=care, harm=math.inf, unit="mg/L as N", good="low enough", bad="change water"))
-    if readings.copper_mg_per_l is not None:
-        lines.append(_copper(readings, water=water, medicine=round_about.medicine, found=found))
-    if round_about.over is not None and not any(x.name == "copper" and x.harmful for x in lines):
+    kinds = found.readings.values()
+    lines += [line for k in kinds if (line := _by_limits(k, readings, water=water, found=found)) is not None]
+    lines += [line for k in kinds if (line := _held(k, readings, water=water, medicine=round_about.medicine, found=found)) is not None]
+    if round_about.over is not None and not any(x.harmful and found.readings[x.name].held for x in lines):
         lines.append(_medicine(round_about.over))
     return tuple(doubted(lines, readings, water=water, found=found))
 
@@ -297,10 +337,10 @@ def water_gate(
     """
     here = round_about or Circumstances()
     lines = _lines(readings, water=water, species=species, round_about=here, found=found)
-    bad = [NAMES[line.name] for line in lines if line.state in ("above", "below")]
-    unread = [NAMES[line.name] for line in lines if line.state == "unknown" and line.needed]
-    untested = [NAMES[line.name] for line in lines if line.state == "unknown"]
-    strange = [NAMES[line.name] for line in lines if line.doubted]
+    bad = [name_of(line.name, found=found) for line in lines if line.state in ("above", "below")]
+    unread = [name_of(line.name, found=found) for line in lines if line.state == "unknown" and line.needed]
+    untested = [name_of(line.name, found=found) for line in lines if line.state == "unknown"]
+    strange = [name_of(line.name, found=found) for line in lines if line.doubted]
     suspected = ""
     if strange:
         suspected = f"Read again: {', '.join(strange)}. {' '.join(line.words for line in lines if line.doubted)}"
@@ -333,7 +373,7 @@ def signs_from_readings(readings: Readings, *, gate: Gate, water: WaterType, fou
     say("nitrate_high", nitrate, nitrate is not None and nitrate > _limit(found, "nitrate_high", water).value)
     for sign, name in (
         ("nitrite_raised", "nitrite"), ("low_oxygen_measured", "oxygen"), ("chlorine_present", "chlorine"), ("ph_low_or_swing", "ph"),
-        ("salinity_off", "salinity"), ("copper_high", "copper"),
+        ("salinity_off", "salinity"), *((s.id, s.reading) for s in found.signs.values() if s.reading in found.readings and found.readings[s.reading].held),
     ):  # fmt: skip
         line = next((x for x in gate.lines if x.name == name and x.state != "unknown"), None)
         if line is not None:

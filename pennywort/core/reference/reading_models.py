@@ -1,0 +1,49 @@
+"""What the register says of one reading of a water."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field, model_validator
+
+from pennywort.core.reference.figures import Sourced
+
+Ion = Literal["", "nh4", "no2", "no3"]
+
+
+class ReadingKind(Sourced):
+    """Something that a water test reads.
+
+    ``column`` of the record, which carries the unit; nitrogen compounds (``ion``) are kept as nitrogen and typed as a kit counts them, hardness
+    is kept as mg/L of CaCO3 and typed and shown in degrees. ``most``: no kit and no tank holds more. ``usual`` is asked first; ``drawn`` its
+    place in the chart over the days, 0 for none, there ``drawn_as``; ``from_nought``: its scale begins at 0. ``held``: a course may hold it as
+    a medicine, and expects a level of it; ``in_use`` is then the fact of the fish that it is in their water. ``at_round``: offered beside the
+    thermometer on the daily round.
+    """
+
+    id: str
+    name: str
+    label: str
+    column: str
+    typed_as: Literal["temperature", "ph", "concentration", "salinity", "hardness"]
+    unit: str = ""
+    hint: str = ""
+    ion: Ion = ""
+    counted: tuple[Literal["n", "nh3", "nh4", "no2", "no3"], ...] = ()
+    most: float | None = Field(default=None, gt=0)
+    digits: int = Field(ge=0, le=4)
+    usual: bool = False
+    drawn: int = Field(default=0, ge=0)
+    drawn_as: str = ""
+    from_nought: bool = True
+    held: bool = False
+    in_use: str = ""
+    at_round: bool = False
+
+    @model_validator(mode="after")
+    def _complete(self) -> ReadingKind:
+        if bool(self.ion) != bool(self.counted) or (self.ion and self.ion not in self.counted):
+            raise ValueError(f"{self.id}: of a nitrogen compound it says which ion, and what kits count, the ion among it")
+        if self.typed_as in ("concentration", "hardness") and self.most is None:
+            raise ValueError(f"{self.id}: the most that a kit reads")
+        return self
