@@ -6,6 +6,7 @@ Their tables are those of the application ``rooms``, whose migrations lie in ``p
 from __future__ import annotations
 
 import uuid
+from datetime import timedelta
 
 from django.contrib.auth.models import AbstractUser
 from django.db import models
@@ -43,6 +44,9 @@ class Fishroom(models.Model):
     made_at = models.DateTimeField(auto_now_add=True)
     # an archive is coming in, and moved last at this instant; nobody else is let in meanwhile
     importing_at = models.DateTimeField(null=True, blank=True)
+    # one to rehearse in: what is in it is nobody's own, and its clock runs ahead by what was waited there
+    rehearsal = models.BooleanField(default=False)
+    ahead = models.DurationField(default=timedelta)
 
     class Meta:
         app_label = "rooms"

@@ -22,7 +22,8 @@ from pennywort.records.cleaning import safe_cell
 FORMAT: Literal["pennywort-archive"] = "pennywort-archive"
 # 1: until November 2026. 2: sizes of signs, a fishroom's own kinds, whose law. 3: the protocols courses go by, and their ranges
 # 4: gear and contacts, set-up and filters, orders, what is left in a bottle, tasks that end
-VERSION: Literal[4] = 4
+# 5: phosphate and hardness
+VERSION: Literal[5] = 5
 # the same record, the same bytes: a zip's own time of a file says nothing
 DATED = (1980, 1, 1, 0, 0, 0)
 

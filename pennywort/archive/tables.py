@@ -18,6 +18,7 @@ from pennywort.core.errors import InvalidInput
 from pennywort.instruments.models import Instrument, Sample
 from pennywort.people.models import Feed, Invitation
 from pennywort.records.models import RoomRecord, WriteReceipt
+from pennywort.rehearse.models import Rehearsal, RehearsalAct
 
 LARGEST = 1e12
 
@@ -49,8 +50,9 @@ class Table:
 
 @cache
 def tables() -> tuple[Table, ...]:
-    """Every record of a fishroom, by name. Calendar addresses are secrets of one person and stay where they are."""
-    found = [m for m in apps.get_models() if issubclass(m, RoomRecord) and m not in (Feed, Instrument, Invitation)]
+    """Every record of a fishroom, by name. Calendar addresses are secrets of one person and stay where they are; what was rehearsed is no record."""
+    left_out = (Feed, Instrument, Invitation, Rehearsal, RehearsalAct)
+    found = [m for m in apps.get_models() if issubclass(m, RoomRecord) and m not in left_out]
     all_of = [Table(model=m) for m in found]
     all_of += [
         Table(model=Instrument, skip=("token_hash",)),

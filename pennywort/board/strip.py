@@ -178,7 +178,7 @@ def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis, 
         for c in marks.recent(tank)
         if not c.stopped_at and c.ends_at > c.observe_starts_at
     ]
-    read = [r for r in book.readings(tank) if not r.instrument or r.copper_mg_per_l is not None]
+    read = [r for r in book.readings(tank) if not r.instrument or any(library().readings[name].held for name in r.read)]
     return Strip(
         tank=tank,
         fish=fish_words(groups) or "empty",

@@ -7,11 +7,12 @@ from datetime import date
 from typing import Annotated, Any, Literal
 from uuid import UUID
 
-from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, model_validator
+from pydantic import AfterValidator, AwareDatetime, BaseModel, ConfigDict, Field, create_model, model_validator
 
 from pennywort.core.reference.course_models import StepKind
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.formulary_models import Equipment
+from pennywort.core.reference.register import register
 
 FORMAT: Literal["pennywort-case"] = "pennywort-case"
 # 1: until November 2026. 2: further tanks, where fish were moved
@@ -98,17 +99,12 @@ class CasePart(Part):
     taken_for_id: str = Field(default="", max_length=40)
 
 
-class ReadingPart(LedgerPart):
-    temperature_c: Number | None
-    ph: Number | None
-    total_ammonia_as_n_mg_per_l: Number | None
-    nitrite_as_n_mg_per_l: Number | None
-    oxygen_mg_per_l: Number | None = None
-    chlorine_mg_per_l: Number | None = None
-    salinity_g_per_kg: Number | None = None
-    nitrate_as_n_mg_per_l: Number | None = None
-    chloride_mg_per_l: Number | None = None
-    copper_mg_per_l: Number | None = None
+# a figure for each reading of the register; the usual ones stood in every file from the first version on
+_FIGURES: dict[str, Any] = {k.column: (Number | None, ... if k.usual else None) for k in register().values()}
+_ReadingFigures: Any = create_model("_ReadingFigures", __base__=LedgerPart, **_FIGURES)
+
+
+class ReadingPart(_ReadingFigures):  # type: ignore[misc]
     instrument: str = Field(default="", max_length=40)
     note: str = Field(max_length=200)
     # one of the further tanks; the case's own where nothing stands

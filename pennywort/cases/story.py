@@ -23,7 +23,7 @@ from pennywort.looks.shown import RANKED_LATER
 from pennywort.records.actor import Actor
 from pennywort.records.models import LedgerRecord
 from pennywort.tanks.models import WaterChange, WaterReading
-from pennywort.tanks.shown import more_words
+from pennywort.tanks.shown import figure_of, more_words
 
 APPETITE = {"all": "eating", "less": "eating less", "none": "refusing food"}
 BREATHING = {"calm": "breathing calmly", "fast": "breathing fast", "gasping": "gasping"}
@@ -66,13 +66,16 @@ def condition_name(condition_id: str) -> str:
 def reading_words(reading: WaterReading, actor: Actor) -> str:
     """A water test in a line."""
     parts = []
-    if reading.temperature_c is not None:
-        parts.append(show_temperature(reading.temperature_c, actor.preferences).text)
-    if reading.ph is not None:
-        parts.append(f"pH {reading.ph:.1f}")
-    for value, name in ((reading.total_ammonia_as_n_mg_per_l, "ammonia"), (reading.nitrite_as_n_mg_per_l, "nitrite")):
-        if value is not None:
-            parts.append(f"{name} {show_concentration(value).text} as N")
+    for kind in library().readings.values():
+        value = getattr(reading, kind.column) if kind.usual else None
+        if value is None:
+            continue
+        if kind.typed_as == "temperature":
+            parts.append(show_temperature(value, actor.preferences).text)
+        elif kind.ion:
+            parts.append(f"{kind.name} {show_concentration(value).text} as N")
+        else:
+            parts.append(f"{kind.name} {figure_of(kind, value, actor)}")
     rest = more_words(reading, actor)
     return ", ".join([*parts, *([rest] if rest else [])])
 

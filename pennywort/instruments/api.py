@@ -15,6 +15,7 @@ from pydantic import Field
 
 from pennywort.core.errors import NotSignedIn
 from pennywort.core.reference import library
+from pennywort.core.reference.register import register
 from pennywort.core.units import show_temperature
 from pennywort.instruments import queries, services
 from pennywort.instruments.models import Instrument, Sample
@@ -28,13 +29,9 @@ from pennywort.tanks.services import tank_of
 router = Router(tags=["instruments"])
 # points that a small curve can show
 MOST_POINTS = 120
-MEASURE_WORDS = {
-    "temperature_c": "temperature",
-    "salinity_g_per_kg": "salinity",
-    "tds_mg_per_l": "dissolved solids",
-    "copper_mg_per_l": "copper",
-    "unionised_ammonia_as_n_mg_per_l": "free ammonia",
-}
+# what an instrument reads that is no reading of the register
+BESIDE = {"tds_mg_per_l": "dissolved solids", "unionised_ammonia_as_n_mg_per_l": "free ammonia"}
+MEASURE_WORDS = {kind.column: kind.name for kind in register().values()} | BESIDE
 
 
 class TokenAuth(HttpBearer):

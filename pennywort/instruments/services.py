@@ -16,6 +16,7 @@ from pennywort.accounts.services import token_hash
 from pennywort.core.errors import Conflict, InvalidInput, NotSignedIn, PennywortError
 from pennywort.core.reference import library
 from pennywort.core.reference.models import InstrumentKind, InstrumentMeasure
+from pennywort.core.reference.reading_models import ReadingKind
 from pennywort.core.water.plausible import Sampled, judge
 from pennywort.courses.services.calendar import keep_to_clocks
 from pennywort.courses.services.readings import tick_tests
@@ -106,7 +107,7 @@ def ingest(instrument: Instrument, text: str, *, form: str, now: datetime) -> In
     done = Ingested()
     rows = list(raw_lines(text, form=form))
     before: dict[str, list[Sampled]] = {}
-    copper = False
+    moves_clock = False
     # a commit for some lines, a savepoint for each: a bad line takes no other along, a long delivery holds nobody up, and what was
     # kept of one that broke off is told as repeated when it comes again
     for first in range(0, len(rows), LINES_A_COMMIT):
@@ -119,7 +120,7 @@ def ingest(instrument: Instrument, text: str, *, form: str, now: datetime) -> In
                         line = read_line(raw)
                         _check_time(line.at, now=now)
                         if isinstance(line, Figure):
-                            copper |= _figure(actor, instrument, kind, line, before=before, done=done)
+                            moves_clock |= _figure(actor, instrument, kind, line, before=before, done=done)
                         elif isinstance(line, DoseReport):
                             _dose(actor, instrument, line, done=done)
                         else:
@@ -130,7 +131,7 @@ def ingest(instrument: Instrument, text: str, *, form: str, now: datetime) -> In
         if rows:
             instrument.spoke_at = now
             instrument.save(update_fields=["spoke_at", "fault", "fault_at"])
-        if copper:
+        if moves_clock:
             keep_to_clocks(actor, instrument.tank)
     return done
 
@@ -167,7 +168,12 @@ def _figure(actor: Actor, instrument: Instrument, kind: InstrumentKind, line: Fi
     done.doubted += judged.seen != "ok"
     if judged.seen != "ok" or not measure.fills:
         return False
-    return _fill(actor, instrument, measure, line) and measure.fills == "copper_mg_per_l"
+    return _fill(actor, instrument, measure, line) and _held(measure) is not None
+
+
+def _held(measure: InstrumentMeasure) -> ReadingKind | None:
+    """The reading that it fills, where a course may hold it."""
+    return next((k for k in library().readings.values() if k.held and k.column == measure.fills), None)
 
 
 def _fill(actor: Actor, instrument: Instrument, measure: InstrumentMeasure, line: Figure) -> bool:
@@ -184,8 +190,8 @@ def _fill(actor: Actor, instrument: Instrument, measure: InstrumentMeasure, line
         uid=uid, fishroom=instrument.fishroom, tank=instrument.tank, recorded_at=actor.now, recorded_by=actor.keeper, by_name=instrument.name,
         happened_at=line.at, instrument=instrument.name, **values,
     )  # fmt: skip
-    if measure.fills == "copper_mg_per_l":
-        tick_tests(actor, tank=instrument.tank, read={"copper"}, at=line.at)
+    if (held := _held(measure)) is not None:
+        tick_tests(actor, tank=instrument.tank, read={held.id}, at=line.at)
     return True
 
 

@@ -157,10 +157,11 @@ def _warmths(tank: Tank, *, now: datetime) -> tuple[float, ...]:
     return tuple(r.temperature_c for r in lately if r.temperature_c is not None)
 
 
-def _copper_in(course: Course) -> bool:
-    """Whether a course gives copper: by what it holds in the water, or by what its labels say they hold."""
-    actives = library().actives
-    return any(name in actives and actives[name].read_by == "copper" for name in (*course.targets_mg_per_l, *held_by_labels(course)))
+def _in_use(course: Course) -> set[str]:
+    """The facts of what a course holds in the water, by its medicines or by what its labels say they hold."""
+    actives, kinds = library().actives, library().readings
+    given = [actives[name].read_by for name in (*course.targets_mg_per_l, *held_by_labels(course)) if name in actives]
+    return {kinds[by].in_use for by in given if by and kinds[by].in_use}
 
 
 def _of_care(actor: Actor, group: Group) -> list[str]:
@@ -171,9 +172,8 @@ def _of_care(actor: Actor, group: Group) -> list[str]:
         facts.append("recent_water_change")
     if Dose.objects.standing().filter(course__tank__in=tanks, happened_at__gt=now - timedelta(days=3)).exists():
         facts.append("recent_medication")
-    if any(_copper_in(c) for tank in tanks for c in running_courses(tank, now=now)):
-        facts.append("copper_in_use")
-    return facts
+    in_use = {fact for tank in tanks for c in running_courses(tank, now=now) for fact in _in_use(c)}
+    return [*facts, *sorted(in_use)]
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -14,7 +14,8 @@ from pennywort.core.diagnosis.next_look import NextLook, Swing
 from pennywort.core.diagnosis.ranking import Evidence, Ranked, Ranking, within
 from pennywort.core.reference import library
 from pennywort.core.units import Preferences, show_concentration, show_fraction, show_mass, show_temperature, show_volume
-from pennywort.core.water.gate import NAMES, Gate, GateLine, Readings
+from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE
+from pennywort.core.water.gate import Gate, GateLine, Readings, name_of
 from pennywort.library.api import source_words
 from pennywort.looks.weighing import Diagnosis
 from pennywort.tanks.models import Tank
@@ -175,6 +176,9 @@ def _gate_line(line: GateLine, mine: Preferences) -> GateLineOut:
             return f"{value:.1f}", line.unit
         if line.name == "ammonia":
             return (f"{value:.3f}" if value else "0"), line.unit
+        kind = library().readings.get(line.name)
+        if kind is not None and kind.typed_as == "hardness":
+            return f"{value / MG_PER_L_PER_DEGREE:.1f}", kind.unit
         return show_concentration(value).figure, line.unit
 
     figure, unit = show(line.value) if line.value is not None else ("–", "")
@@ -291,7 +295,7 @@ class MendOut(Schema):
         amount, press, query = _mended(m, readings, tank, mine)
         source = source_words(m.mend.source)
         return MendOut(
-            id=m.mend.id, reading=NAMES[m.reading], harmful=m.harmful, say=m.mend.say, amount=amount, press=press if tank else "",
+            id=m.mend.id, reading=name_of(m.reading, found=library()), harmful=m.harmful, say=m.mend.say, amount=amount, press=press if tank else "",
             query=query if tank else {}, tasks=_tasks(m) if tank else {}, source=source, recalled=m.mend.recalled,
         )  # fmt: skip
 

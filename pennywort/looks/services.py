@@ -24,7 +24,7 @@ Place = Literal["", "shop", "bag", "tank"]
 
 
 def _something(looked: Looked) -> None:
-    if not looked.signs and not looked.test.any:
+    if not looked.signs and not looked.test.figures:
         raise InvalidInput("Nothing looked at yet: mark at least one sign as seen or not there.", field="signs")
 
 
@@ -63,9 +63,9 @@ def record_look(
     _something(looked)
     in_bag = place == "bag"
     diagnosis = diagnose_typed(actor, subject_of(actor, group), looked, alone=in_bag)
-    if looked.test.any and not in_bag:
+    if looked.test.figures and not in_bag:
         add_reading(actor, uid=uuid5(uid, "reading"), tank=group.tank, typed=looked.test, happened_at=happened_at)
-    bag = {name: value for name, value in vars(diagnosis.readings).items() if value is not None} if in_bag else {}
+    bag = diagnosis.readings.read if in_bag else {}
     look = add_look(
         actor, uid=uid, group=group, ranking=diagnosis.ranking, note=note.strip(), happened_at=happened_at, corrects=corrects,
         kind=kind, place=place, bag=bag, **_kept(diagnosis, looked, carried or []),
@@ -90,7 +90,7 @@ def record_inspection(
     _something(looked)
     species_id, species_name = kind_in(actor, species)
     diagnosis = diagnose_typed(actor, newcomer(actor, water=water, species_id=species_id, fish_count=fish_count), looked, alone=True, at_seller=True)
-    bag = {name: value for name, value in vars(diagnosis.readings).items() if value is not None}
+    bag = diagnosis.readings.read
     look = add_look(
         actor, uid=uid, group=None, ranking=diagnosis.ranking, note=note.strip(), happened_at=happened_at, corrects=None, kind="arrival", place="shop",
         bag=bag, water_type=water, species_id=species_id, species_name=species_name, seller=seller.strip(), **_kept(diagnosis, looked, []),

@@ -145,11 +145,11 @@ def diagnose_typed(actor: Actor, subject: Subject, looked: Looked, *, alone: boo
     :raises InvalidInput: an unknown sign, or a reading out of range.
     """
     facts = facts_of(subject, looked, alone=alone)
-    read = {name: value for name, value in vars(read_test(actor, looked.test)).items() if value is not None}
+    read = read_test(actor, looked.test).read
     one_fish = bool(looked.fish.strip()) or subject.fish_count == 1
     if alone:
-        return diagnose(subject, facts, readings=Readings(**read), one_fish=one_fish, at_seller=at_seller)
+        return diagnose(subject, facts, readings=Readings.of(read), one_fish=one_fish, at_seller=at_seller)
     # what was read last before this test is what it swings from
-    earlier = {name: value for name, value in vars(subject.readings).items() if value is not None and name in read}
-    before = replace(subject.before, **{n: v for n, v in earlier.items() if getattr(subject.before, n) is None})
-    return diagnose(replace(subject, before=before), facts, readings=replace(subject.readings, **read), one_fish=one_fish)
+    earlier = {name: value for name, value in subject.readings.read.items() if name in read}
+    before = Readings.of({**earlier, **subject.before.read})
+    return diagnose(replace(subject, before=before), facts, readings=Readings.of({**subject.readings.read, **read}), one_fish=one_fish)

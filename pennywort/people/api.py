@@ -35,6 +35,9 @@ class RoomOut(Schema):
     # a place whose law says what must be reported; empty as long as nobody said
     law: str
     role: str
+    # one to rehearse in, and by how many seconds its clock runs ahead
+    rehearsal: bool
+    ahead_s: float
 
 
 class PreferencesOut(Schema):
@@ -87,10 +90,17 @@ class PreferencesIn(In):
     allergies: list[str] | None = Field(default=None, max_length=40)
 
 
+def _room(membership: Membership) -> RoomOut:
+    room = membership.fishroom
+    return RoomOut(
+        uid=room.uid, name=room.name, time_zone=room.time_zone, law=room.law, role=membership.role, rehearsal=room.rehearsal, ahead_s=room.ahead.total_seconds()
+    )
+
+
 def _session(keeper: Keeper | None) -> SessionOut:
     if keeper is None:
         return SessionOut(keeper=None, needs_set_up=not Keeper.objects.exists())
-    memberships = Membership.objects.filter(keeper=keeper).select_related("fishroom").order_by("fishroom__name")
+    memberships = Membership.objects.filter(keeper=keeper).select_related("fishroom").order_by("fishroom__rehearsal", "fishroom__name")
     return SessionOut(
         needs_set_up=False,
         keeper=KeeperOut(
@@ -98,7 +108,7 @@ def _session(keeper: Keeper | None) -> SessionOut:
             username=keeper.username,
             cautions_read=keeper.cautions_read_at is not None,
             preferences=PreferencesOut.from_orm(keeper),
-            rooms=[RoomOut(uid=m.fishroom.uid, name=m.fishroom.name, time_zone=m.fishroom.time_zone, law=m.fishroom.law, role=m.role) for m in memberships],
+            rooms=[_room(m) for m in memberships],
         ),
     )
 

@@ -22,6 +22,8 @@ ASKED = frozenset(
     {
         "measure", "worksheet", "worksheet/lines", "worksheet/csv", "volume", "groups/*/weigh", "diagnose", "compare", "groups/*/slip",
         "groups/*/schools", "groups/*/what-if", "courses/*/what-if", "plan", "ledger", "tanks/*/goes-back", "groups/*/move-ahead", "protocols/check",
+        # what is rehearsed is made beside the fishroom, not in it
+        "rehearsals",
     }
 )  # fmt: skip
 HELPERS = frozenset(

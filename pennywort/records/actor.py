@@ -64,7 +64,7 @@ class Actor:
 
 
 def enter(keeper: Keeper, room_uid: UUID, *, now: datetime, importing: bool = False) -> Actor:
-    """``importing``: also where an archive is coming in, or was broken off.
+    """``importing``: also where an archive is coming in, or was broken off. ``now`` is the world's; a fishroom to rehearse in has a clock of its own.
 
     :raises NotFound: no such fishroom, or the keeper does not belong to it. :raises Conflict: an archive is coming in.
     """
@@ -73,4 +73,4 @@ def enter(keeper: Keeper, room_uid: UUID, *, now: datetime, importing: bool = Fa
         raise NotFound("There is no such fishroom.")
     if membership.fishroom.importing_at is not None and not importing:
         raise Conflict("An archive is coming into this fishroom. If it was broken off, bring it in once more: what had come is cleared first.")
-    return Actor(keeper=keeper, fishroom=membership.fishroom, now=now, role=membership.role)
+    return Actor(keeper=keeper, fishroom=membership.fishroom, now=now + membership.fishroom.ahead, role=membership.role)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 
+from django.db.models import Count
 from ninja import Schema
 
 from pennywort.baths.models import BathRun
@@ -11,6 +12,7 @@ from pennywort.cases.figures import losses_in
 from pennywort.core.medicine.bath_run import SIGNS
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
+from pennywort.core.reference.reading_models import ReadingKind
 from pennywort.core.units import show_concentration, show_temperature, show_volume
 from pennywort.courses.models import Case, Dose
 from pennywort.courses.queries.running import amount_words
@@ -23,15 +25,10 @@ from pennywort.records.actor import Actor
 from pennywort.sheets.supplier import SheetPhotoOut, day_words, photo_out
 from pennywort.tanks.models import Tank, WaterReading
 from pennywort.tanks.queries import readings_of
-from pennywort.tanks.shown import as_typed
+from pennywort.tanks.shown import figure_of, unit_of
 
 MOST_LOOKS, MOST_GIVEN, MOST_LOSSES, MOST_PHOTOS = 6, 12, 8, 3
 WATER: dict[str, str] = {"freshwater_tropical": "fresh, tropical", "coldwater_pond": "fresh, cold", "brackish": "brackish", "marine": "sea"}
-COLUMNS = (
-    ("temperature", "temperature_c"), ("ph", "ph"), ("ammonia", "total_ammonia_as_n_mg_per_l"), ("nitrite", "nitrite_as_n_mg_per_l"),
-    ("nitrate", "nitrate_as_n_mg_per_l"), ("salinity", "salinity_g_per_kg"), ("oxygen", "oxygen_mg_per_l"), ("chlorine", "chlorine_mg_per_l"),
-    ("copper", "copper_mg_per_l"),
-)  # fmt: skip
 CAUTION = (
     "Written by the keeper with Pennywort, which ranks what signs fit and is not a veterinarian. Ornamental fish only, never fish for food. "
     "Doses are as entered; levels are reckoned from volume, doses and water changes."
@@ -114,25 +111,24 @@ def _net(actor: Actor, tank: Tank) -> str:
 def _water(actor: Actor, tank: Tank, *, until: datetime) -> list[SheetLineOut]:
     """The newest reading of each measure, and the lowest and highest of the last ten."""
     lines, known = [], readings_of(tank).filter(happened_at__lte=until)
-    for name, column in COLUMNS:
-        read = list(known.filter(**{f"{column}__isnull": False})[:10])
-        if not read:
-            continue
-        newest = _figure(actor, read[0], name)
-        values = sorted(read, key=lambda r: getattr(r, column))
-        low, high = _figure(actor, values[0], name), _figure(actor, values[-1], name)
+    kinds = library().readings.values()
+    # of most of them nobody read anything: those are asked for once, all together
+    ever = known.order_by().aggregate(**{kind.id: Count(kind.column) for kind in kinds})
+    for kind in (k for k in kinds if ever[k.id]):
+        read = list(known.filter(**{f"{kind.column}__isnull": False})[:10])
+        newest = _figure(actor, read[0], kind)
+        values = sorted(read, key=lambda r: getattr(r, kind.column))
+        low, high = _figure(actor, values[0], kind), _figure(actor, values[-1], kind)
         between = f"of the last {len(read)}: {low} to {high}" if len(read) > 1 and low != high else ""
-        lines.append(_line(actor, read[0].happened_at, f"{'pH' if name == 'ph' else name} {newest}", between))
+        lines.append(_line(actor, read[0].happened_at, f"{kind.name} {newest}", between))
     return lines
 
 
-def _figure(actor: Actor, reading: WaterReading, name: str) -> str:
-    ion = actor.keeper.kit_basis == "ion"
-    units = {"ammonia": "NH4" if ion else "N", "nitrite": "NO2" if ion else "N", "nitrate": "NO3" if ion else "N"}
-    if name == "temperature" and reading.temperature_c is not None:
-        return show_temperature(reading.temperature_c, actor.preferences).text
-    unit = "" if name == "ph" else "g/kg" if name == "salinity" else f"mg/L {units[name]}" if name in units else "mg/L"
-    return f"{as_typed(reading, actor)[name]} {unit}".strip()
+def _figure(actor: Actor, reading: WaterReading, kind: ReadingKind) -> str:
+    value = getattr(reading, kind.column)
+    if kind.typed_as == "temperature":
+        return show_temperature(value, actor.preferences).text
+    return f"{figure_of(kind, value, actor)} {unit_of(kind, actor)}".strip()
 
 
 def _signs(actor: Actor, look: Look) -> SheetLineOut:

@@ -59,6 +59,7 @@ INSTALLED_APPS = [
     "pennywort.measure.apps.MeasureConfig",
     "pennywort.baths.apps.BathsConfig",
     "pennywort.instruments.apps.InstrumentsConfig",
+    "pennywort.rehearse.apps.RehearseConfig",
     "pennywort.archive",
     "pennywort.backup",
     "pennywort.demo",

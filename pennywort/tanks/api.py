@@ -8,10 +8,11 @@ from uuid import UUID
 
 from django.http import HttpRequest
 from ninja import Path, Router, Schema
-from pydantic import Field
+from pydantic import Field, create_model
 
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.formulary_models import Equipment
+from pennywort.core.reference.register import register
 from pennywort.core.units import show_length, show_temperature, show_volume
 from pennywort.core.units.shown import show_fraction
 from pennywort.core.water.volume import WaterVolume
@@ -131,26 +132,23 @@ def _typed_again(tank: Tank, actor: Actor) -> dict[str, str]:
     }
 
 
-class TestIn(In):
+def _test_fields() -> dict[str, Any]:
+    """A field for each reading of the register, and for each that kits count in several ways one that says which."""
+    kinds = register().values()
+    said = {f"{k.id}_as": (Literal[k.counted] | None, None) for k in kinds if k.counted}
+    return {**{k.id: (Typed, "") for k in kinds}, **said}
+
+
+_TestFields: Any = create_model("_TestFields", __base__=In, **_test_fields())
+
+
+class TestIn(_TestFields):  # type: ignore[misc]
     """A water test as typed. Kits differ in what they count: ``*_as`` says it, else the keeper's own setting."""
 
-    temperature: Typed = ""
-    ph: Typed = ""
-    ammonia: Typed = ""
-    nitrite: Typed = ""
-    oxygen: Typed = ""
-    chlorine: Typed = ""
-    salinity: Typed = ""
-    nitrate: Typed = ""
-    chloride: Typed = ""
-    copper: Typed = ""
-    ammonia_as: Literal["n", "nh3", "nh4"] | None = None
-    nitrite_as: Literal["n", "no2"] | None = None
-    nitrate_as: Literal["n", "no3"] | None = None
     basis: Literal["ion", "n"] | None = None
 
     def typed_test(self) -> services.TypedTest:
-        return services.TypedTest(**{name: getattr(self, name) for name in services.TypedTest.__dataclass_fields__})
+        return services.TypedTest(basis=self.basis, **{name: getattr(self, name) for name in _TestFields.model_fields})
 
 
 class ReadingIn(TestIn, Entry):

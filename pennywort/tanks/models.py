@@ -64,6 +64,10 @@ class WaterReading(LedgerRecord):
     nitrate_as_n_mg_per_l = models.FloatField(null=True, blank=True)
     chloride_mg_per_l = models.FloatField(null=True, blank=True)
     copper_mg_per_l = models.FloatField(null=True, blank=True)
+    # as PO4; hardness as CaCO3
+    phosphate_mg_per_l = models.FloatField(null=True, blank=True)
+    carbonate_hardness_mg_per_l = models.FloatField(null=True, blank=True)
+    general_hardness_mg_per_l = models.FloatField(null=True, blank=True)
     # the name of the instrument that read it; empty where a keeper did
     instrument = models.CharField(max_length=40, blank=True)
     note = models.CharField(max_length=200, blank=True)

@@ -9,6 +9,7 @@ from django.db.models import Q, QuerySet
 
 from pennywort.core.medicine.dose import Water
 from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.register import register
 from pennywort.core.water.gate import Readings
 from pennywort.core.water.volume import BoxTank, WaterVolume, water_volume
 from pennywort.records.actor import Actor
@@ -16,7 +17,7 @@ from pennywort.tanks.models import Tank, WaterReading
 
 # A reading older than this says nothing about the water now.
 FRESH = timedelta(hours=24)
-MEASURES = tuple(Readings.__dataclass_fields__)
+COLUMNS = tuple(kind.column for kind in register().values())
 
 
 def tanks_of(actor: Actor) -> QuerySet[Tank]:
@@ -82,11 +83,11 @@ def fresh_readings(tank: Tank, *, now: datetime) -> tuple[Readings, datetime | N
     at: datetime | None = None
     for reading in readings_of(tank).filter(happened_at__gt=now - FRESH):
         at = at or reading.happened_at
-        for name in MEASURES:
+        for name in COLUMNS:
             value = getattr(reading, name)
             if value is not None:
                 newest.setdefault(name, value)
-    return Readings(**newest), at
+    return Readings.of(newest), at
 
 
 def readings_before(tank: Tank, *, now: datetime) -> Readings:
@@ -94,12 +95,17 @@ def readings_before(tank: Tank, *, now: datetime) -> Readings:
     oldest: dict[str, float] = {}
     counts: dict[str, int] = {}
     for reading in readings_of(tank).filter(happened_at__gt=now - FRESH):
-        for name in MEASURES:
+        for name in COLUMNS:
             value = getattr(reading, name)
             if value is not None:
                 oldest[name] = value
                 counts[name] = counts.get(name, 0) + 1
-    return Readings(**{name: value for name, value in oldest.items() if counts[name] > 1})
+    return Readings.of({name: value for name, value in oldest.items() if counts[name] > 1})
+
+
+def readings_in(test: WaterReading) -> Readings:
+    """What one test read."""
+    return Readings.of({name: getattr(test, name) for name in COLUMNS})
 
 
 def water_type_of(tank: Tank) -> WaterType:

@@ -11,6 +11,8 @@ from django.db import IntegrityError
 from django.db.models import Q
 
 from pennywort.core.errors import Conflict, InvalidInput
+from pennywort.core.reference.reading_models import ReadingKind
+from pennywort.core.reference.register import register
 from pennywort.core.water.chemistry import as_nitrogen_mg_per_l
 from pennywort.core.water.gate import Readings
 from pennywort.core.water.volume import BoxTank, WaterVolume, water_volume
@@ -142,41 +144,33 @@ def _fill_water(water_id: int) -> None:
     )
 
 
-@dataclass(frozen=True, kw_only=True)
 class TypedTest:
-    """A water test as typed; empty where nothing was read. ``*_as`` say what the kit counts: n, nh3, nh4, no2, no3.
+    """A water test as typed, by the ids of the register; what was not read is left out, or empty.
 
-    Left empty they follow ``basis`` (ion or n), and that the keeper's own setting.
+    ``<id>_as`` say what the kit counts: n, nh3, nh4, no2, no3; without one it follows ``basis`` (ion or n), and that the keeper's own setting.
     """
 
-    temperature: str = ""
-    ph: str = ""
-    ammonia: str = ""
-    nitrite: str = ""
-    oxygen: str = ""
-    chlorine: str = ""
-    salinity: str = ""
-    nitrate: str = ""
-    chloride: str = ""
-    copper: str = ""
-    ammonia_as: str | None = None
-    nitrite_as: str | None = None
-    nitrate_as: str | None = None
-    basis: str | None = None
+    def __init__(self, *, basis: str | None = None, **typed: str | None) -> None:
+        kinds = register()
+        strange = [n for n in typed if n not in kinds and n.removesuffix("_as") not in kinds]
+        if strange:
+            raise InvalidInput(f"Nobody knows the reading “{strange[0][:40]}” here.", field=strange[0])
+        self.basis = basis
+        self.figures = {name: typed[name] or "" for name in kinds if (typed.get(name) or "").strip()}
+        self.counted = {name: as_counted for name in kinds if (as_counted := typed.get(f"{name}_as"))}
+
+    def __repr__(self) -> str:
+        return f"TypedTest({self.figures}, {self.counted}, {self.basis})"
 
     @property
     def read(self) -> set[str]:
-        """Names of what was typed."""
-        return {name for name in MEASURES_TYPED if getattr(self, name).strip()}
-
-    @property
-    def any(self) -> bool:
-        return bool(self.read)
+        """Ids of what was typed."""
+        return set(self.figures)
 
 
-MEASURES_TYPED = ("temperature", "ph", "ammonia", "nitrite", "oxygen", "chlorine", "salinity", "nitrate", "chloride", "copper")
-# No kit and no tank holds more: a typed value above it is a slip of the point or the unit.
-MOST_MG_PER_L = {"ammonia": 50.0, "nitrite": 50.0, "oxygen": 30.0, "chlorine": 20.0, "nitrate": 1000.0, "chloride": 25_000.0, "copper": 10.0}
+def typed_ids() -> tuple[str, ...]:
+    """What a test may read, in the order of the register."""
+    return tuple(register())
 
 
 def read_test(actor: Actor, typed: TypedTest) -> Readings:
@@ -184,38 +178,30 @@ def read_test(actor: Actor, typed: TypedTest) -> Readings:
 
     :raises InvalidInput: a value out of range, naming the field.
     """
+    return Readings.of({register()[name].column: _read(actor, typed, register()[name]) for name in typed.figures})
+
+
+def _read(actor: Actor, typed: TypedTest, kind: ReadingKind) -> float:
+    text = typed.figures[kind.id]
+    if kind.typed_as == "salinity":
+        return read_salinity_g_per_kg(actor, text, field=kind.id)
+    value = actor.read(text, kind=kind.typed_as, field=kind.id)
+    if kind.most is not None and value > kind.most:
+        raise InvalidInput("No kit reads so much. Check the unit and the point.", field=kind.id)
+    if not kind.ion:
+        return value
     as_ion = (typed.basis or actor.keeper.kit_basis) == "ion"
-
-    def concentration(name: str, *, counted_as: str | None = None, ion: str = "") -> float | None:
-        value = actor.read_optional(getattr(typed, name), kind="concentration", field=name)
-        if value is not None and value > MOST_MG_PER_L[name]:
-            raise InvalidInput("No kit reads so much. Check the unit and the point.", field=name)
-        if value is None or not ion:
-            return value
-        return as_nitrogen_mg_per_l(value, counted_as=counted_as or (ion if as_ion else "n"))
-
-    return Readings(
-        temperature_c=actor.read_optional(typed.temperature, kind="temperature", field="temperature"),
-        ph=actor.read_optional(typed.ph, kind="ph", field="ph"),
-        total_ammonia_as_n_mg_per_l=concentration("ammonia", counted_as=typed.ammonia_as, ion="nh4"),
-        nitrite_as_n_mg_per_l=concentration("nitrite", counted_as=typed.nitrite_as, ion="no2"),
-        oxygen_mg_per_l=concentration("oxygen"),
-        chlorine_mg_per_l=concentration("chlorine"),
-        salinity_g_per_kg=read_salinity_g_per_kg(actor, typed.salinity, field="salinity") if typed.salinity.strip() else None,
-        nitrate_as_n_mg_per_l=concentration("nitrate", counted_as=typed.nitrate_as, ion="no3"),
-        chloride_mg_per_l=concentration("chloride"),
-        copper_mg_per_l=concentration("copper"),
-    )
+    return as_nitrogen_mg_per_l(value, counted_as=typed.counted.get(kind.id) or (kind.ion if as_ion else "n"))
 
 
 def add_reading(
     actor: Actor, *, uid: UUID, tank: Tank, typed: TypedTest, note: str = "", happened_at: datetime | None = None, corrects: UUID | None = None
 ) -> dict[str, Any]:
     """One water test. :raises InvalidInput: nothing measured, or a value out of range, naming the field."""
-    if not typed.any:
+    if not typed.figures:
         raise InvalidInput("Nothing measured yet: fill in at least one.", field="temperature")
-    values = vars(read_test(actor, typed))
-    reading = new_entry(WaterReading, actor, uid=uid, name="reading", happened_at=happened_at, corrects=corrects, tank=tank, note=note, **values)
+    values: dict[str, Any] = {"tank": tank, "note": note, **read_test(actor, typed).read}
+    reading = new_entry(WaterReading, actor, uid=uid, name="reading", happened_at=happened_at, corrects=corrects, **values)
     return {"uid": str(reading.uid)}
 
 

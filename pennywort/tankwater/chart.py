@@ -13,25 +13,20 @@ from ninja import Schema
 
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import Measure
+from pennywort.core.reference.reading_models import ReadingKind
 from pennywort.core.units import show_fraction, show_temperature
 from pennywort.core.water.change import aim_under, change_for, in_changes
-from pennywort.core.water.chemistry import PER_N
-from pennywort.core.water.gate import NAMES, Circumstances, GateLine, Readings, water_gate
+from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, PER_N
+from pennywort.core.water.gate import Circumstances, GateLine, water_gate
 from pennywort.courses.queries.targets import EDGE_FRACTION, window_of
 from pennywort.courses.queries.water_records import Book
 from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.looks.circumstances import warmed_to
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank, WaterReading
-from pennywort.tanks.queries import MEASURES, readings_of, water_type_of
-from pennywort.tanks.shown import as_typed
+from pennywort.tanks.queries import readings_in, readings_of, water_type_of
+from pennywort.tanks.shown import IONS, as_typed, unit_of
 
-# what is drawn, in this order, and by which column of a test
-DRAWN: tuple[tuple[Measure, str], ...] = (
-    ("temperature", "temperature_c"), ("ph", "ph"), ("ammonia", "total_ammonia_as_n_mg_per_l"), ("nitrite", "nitrite_as_n_mg_per_l"),
-    ("nitrate", "nitrate_as_n_mg_per_l"), ("salinity", "salinity_g_per_kg"), ("oxygen", "oxygen_mg_per_l"), ("copper", "copper_mg_per_l"),
-)  # fmt: skip
-LABELS = {name: label if name == "ph" else label.capitalize() for name, label in NAMES.items()} | {"ammonia": "Free ammonia"}
 # an expected curve is drawn by so many points
 CURVE_POINTS = 160
 MOST_TESTS, MOST_MACHINE = 400, 100
@@ -40,7 +35,7 @@ DRAWN_HOURS = ((7, None), (31, (0, 6, 12, 18)), (100, (12,)))
 
 
 class WaterPointOut(Schema):
-    """One reading: its figure as a number for the drawing and in words; ``expected`` beside copper."""
+    """One reading: its figure as a number for the drawing and in words; ``expected`` beside what a course holds."""
 
     at: datetime
     value: float
@@ -79,7 +74,7 @@ class AdviceOut(Schema):
 
 
 class WaterTestOut(Schema):
-    """One test as a row: figures by measure, in the keeper's units; ``expected`` copper beside."""
+    """One test as a row: figures by measure, in the keeper's units; ``expected`` beside what a course holds."""
 
     uid: UUID
     day_words: str
@@ -116,22 +111,19 @@ class _Shown:
 
 
 def _shown(actor: Actor, name: Measure) -> _Shown:
-    ion = actor.keeper.kit_basis == "ion"
-    if name == "temperature":
-        return _Shown(
-            unit="°F" if actor.preferences.temperature == "f" else "°C", turn=lambda v: float(show_temperature(v, actor.preferences).figure), digits=1
-        )
-    if name in ("nitrite", "nitrate"):
-        per = PER_N["no2" if name == "nitrite" else "no3"] if ion else 1.0
-        unit = {"nitrite": "mg/L NO₂", "nitrate": "mg/L NO₃"}[name] if ion else "mg/L N"
-        return _Shown(unit=unit, turn=lambda v: v * per, digits=2 if name == "nitrite" else 1)
-    return {
-        "ph": _Shown(unit="", turn=float, digits=1),
-        "ammonia": _Shown(unit="mg/L free, NH₃-N", turn=float, digits=3),
-        "salinity": _Shown(unit="g/kg", turn=float, digits=1),
-        "oxygen": _Shown(unit="mg/L", turn=float, digits=1),
-        "copper": _Shown(unit="mg/L", turn=float, digits=2),
-    }[name]
+    kind = library().readings[name]
+    if kind.typed_as == "temperature":
+        return _Shown(unit=unit_of(kind, actor), turn=lambda v: float(show_temperature(v, actor.preferences).figure), digits=kind.digits)
+    if kind.drawn_as:
+        # of ammonia the part that harms
+        return _Shown(unit="mg/L free, NH₃-N", turn=float, digits=kind.digits)
+    if kind.ion:
+        ion = actor.keeper.kit_basis == "ion"
+        per = PER_N[kind.ion] if ion else 1.0
+        return _Shown(unit=f"{kind.unit} {IONS[kind.ion] if ion else 'N'}", turn=lambda v: v * per, digits=kind.digits)
+    if kind.typed_as == "hardness":
+        return _Shown(unit=kind.unit, turn=lambda v: v / MG_PER_L_PER_DEGREE, digits=kind.digits)
+    return _Shown(unit=kind.unit, turn=float, digits=kind.digits)
 
 
 def chart_of(actor: Actor, tank: Tank, *, days: int) -> WaterChartOut:
@@ -142,11 +134,11 @@ def chart_of(actor: Actor, tank: Tank, *, days: int) -> WaterChartOut:
     species = species_in(groups_in_water(tank))
     here = Circumstances(warmed_to_c=warmed_to(tank, now=actor.now))
     judged = [
-        (t, {x.name: x for x in water_gate(_readings(t), water=water_type_of(tank), species=species, found=library(), round_about=here).lines}) for t in tests
+        (t, {x.name: x for x in water_gate(readings_in(t), water=water_type_of(tank), species=species, found=library(), round_about=here).lines}) for t in tests
     ]
     book = Book([tank], now=actor.now)
     expected = _expected_at(book, tank)
-    rows = [row for name, column in DRAWN if (row := _row(actor, book, tank, name, column, judged, since=since, expected=expected)) is not None]
+    rows = [row for kind in drawn_kinds() if (row := _row(actor, book, tank, kind, judged, since=since, expected=expected)) is not None]
     fish = ", ".join(s.name for s in species)
     return WaterChartOut(
         starts_at=since,
@@ -161,17 +153,31 @@ def chart_of(actor: Actor, tank: Tank, *, days: int) -> WaterChartOut:
     )
 
 
+def drawn_kinds() -> list[ReadingKind]:
+    """What is drawn, in its order."""
+    return sorted((k for k in library().readings.values() if k.drawn), key=lambda k: k.drawn)
+
+
+def _held_kind() -> ReadingKind:
+    """The reading by which a course holds its medicine."""
+    return next(k for k in library().readings.values() if k.held)
+
+
 def _tests(actor: Actor, tank: Tank, *, since: datetime, days: int) -> tuple[list[WaterReading], list[WaterReading]]:
     """What keepers read, all of it, and what instruments did, as many as a drawing can show; the newest first."""
     found = readings_of(tank).filter(happened_at__gt=since)
     hours = next((h for most, h in DRAWN_HOURS if days <= most), (12,))
     machine = found.exclude(instrument="")
     if hours is not None:
-        # a copper reading is one a day at most: it always counts
-        machine = machine.filter(Q(happened_at__hour__in=hours) | Q(copper_mg_per_l__isnull=False))
+        # what a course holds is read once a day at most: it always counts
+        machine = machine.filter(Q(happened_at__hour__in=hours) | _reads_held())
     if days > DRAWN_HOURS[-1][0]:
-        machine = machine.filter(Q(happened_at__week_day=4) | Q(copper_mg_per_l__isnull=False))
+        machine = machine.filter(Q(happened_at__week_day=4) | _reads_held())
     return list(found.filter(instrument="")), list(machine)
+
+
+def _reads_held() -> Q:
+    return Q(**{f"{_held_kind().column}__isnull": False})
 
 
 def _ticks(actor: Actor, *, days: int) -> list[TickOut]:
@@ -185,27 +191,21 @@ def _test(actor: Actor, test: WaterReading, *, expected: dict[datetime, str]) ->
     local = actor.local(test.happened_at)
     return WaterTestOut(
         uid=test.uid, day_words=f"{local:%a} {local.day} {local:%b}", at_words=f"{local:%H:%M}", by=actor.signed(test), by_hand=not test.instrument,
-        figures=as_typed(test, actor), expected=expected.get(test.happened_at, "") if test.copper_mg_per_l is not None else "", note=test.note,
+        figures=as_typed(test, actor), expected=expected.get(test.happened_at, "") if getattr(test, _held_kind().column) is not None else "", note=test.note,
     )  # fmt: skip
-
-
-def _readings(test: WaterReading) -> Readings:
-    return Readings(**{name: getattr(test, name) for name in MEASURES})
 
 
 Judged = list[tuple[WaterReading, dict[Measure, GateLine]]]
 
 
-def _row(
-    actor: Actor, book: Book, tank: Tank, name: Measure, column: str, judged: Judged, *, since: datetime, expected: dict[datetime, str]
-) -> WaterRowOut | None:
-    shown = _shown(actor, name)
+def _row(actor: Actor, book: Book, tank: Tank, kind: ReadingKind, judged: Judged, *, since: datetime, expected: dict[datetime, str]) -> WaterRowOut | None:
+    name, shown = kind.id, _shown(actor, kind.id)
     points, last = [], None
     for test, lines in judged:
         line = lines.get(name)
-        read = getattr(test, column)
+        read = getattr(test, kind.column)
         # of ammonia the part that harms is drawn, where pH and warmth were read with it
-        value = line.value if name == "ammonia" and line else read
+        value = line.value if kind.drawn_as and line else read
         if read is None or value is None:
             continue
         last = line or last
@@ -213,35 +213,35 @@ def _row(
         points.append(
             WaterPointOut(
                 at=test.happened_at, value=figure, words=f"{figure:.{shown.digits}f}", state=line.state if line else "unknown", by_hand=not test.instrument,
-                expected=expected.get(test.happened_at, "") if name == "copper" else "",
+                expected=expected.get(test.happened_at, "") if kind.held else "",
             )
         )  # fmt: skip
     if not points:
         return None
-    low, high, words, curve = _limits(actor, book, tank, name, last, shown, since=since)
-    if name == "copper" and low is not None and high is not None:
+    low, high, words, curve = _limits(actor, book, tank, kind, last, shown, since=since)
+    if kind.held and low is not None and high is not None:
         # a course holds it: its own range judges
         for point in points:
             point.state = "below" if point.value < low * (1 - EDGE_FRACTION) else "above" if point.value > high * (1 + EDGE_FRACTION) else "in_range"
     figures = [p.value for p in points] + [c.value for c in curve] + [v for v in (low, high) if v is not None]
     span = max(figures) - min(figures) or max(abs(max(figures)), 1.0) * 0.2
-    floor = 0.0 if name in ("ammonia", "nitrite", "nitrate", "copper", "oxygen") else min(figures) - span * 0.1
+    floor = 0.0 if kind.from_nought else min(figures) - span * 0.1
     return WaterRowOut(
-        name=name, label=LABELS[name], unit=shown.unit, low=low, high=high, limit_words=words,
+        name=name, label=kind.drawn_as or kind.label, unit=shown.unit, low=low, high=high, limit_words=words,
         source=", ".join(last.source) if last else "", points=points, curve=curve, foot=floor, top=max(figures) + span * 0.1,
     )  # fmt: skip
 
 
 def _limits(
-    actor: Actor, book: Book, tank: Tank, name: Measure, last: GateLine | None, shown: _Shown, *, since: datetime
+    actor: Actor, book: Book, tank: Tank, kind: ReadingKind, last: GateLine | None, shown: _Shown, *, since: datetime
 ) -> tuple[float | None, float | None, str, list[CurvePointOut]]:
-    """Limits, in words too; of copper the range of the course that holds it, and the level that the ledger expects."""
-    if name == "copper":
-        course = next((c for c in reversed(book.running(tank)) if "copper" in c.targets_mg_per_l), None)
-        window = window_of(course, "copper") if course else None
+    """Limits, in words too; of what a course holds its range, and the level that the ledger expects."""
+    if kind.held:
+        course = next((c for c in reversed(book.running(tank)) if kind.id in c.targets_mg_per_l), None)
+        window = window_of(course, kind.id) if course else None
         curve = _curve(book, tank, since=since, until=actor.now)
         if window is None:
-            return None, None, "no course holds copper here", curve
+            return None, None, f"no course holds {kind.name} here", curve
         return window.low_mg_per_l, window.high_mg_per_l, f"the course holds {window.low_mg_per_l:g} to {window.high_mg_per_l:g}", curve
     low = shown.turn(last.low) if last and last.low is not None else None
     high = shown.turn(last.high) if last and last.high is not None else None
@@ -254,14 +254,14 @@ def _limits(
 
 
 def _expected_at(book: Book, tank: Tank) -> dict[datetime, str]:
-    """What each copper reading should have said, by its instant."""
-    ledger = book.ledger(tank, "copper")
+    """What each reading of what a course holds should have said, by its instant."""
+    ledger = book.ledger(tank, _held_kind().id)
     checks = [(x.event.at, x.check.expected) for x in ledger.lines() if x.check is not None] if ledger else []
     return {at: f"{e.low_mg_per_l:.2f} to {e.high_mg_per_l:.2f}" for at, e in checks}
 
 
 def _curve(book: Book, tank: Tank, *, since: datetime, until: datetime) -> list[CurvePointOut]:
-    ledger = book.ledger(tank, "copper")
+    ledger = book.ledger(tank, _held_kind().id)
     if ledger is None:
         return []
     start = max(since, ledger.states[0].at)

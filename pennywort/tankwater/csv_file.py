@@ -14,10 +14,10 @@ from pennywort.records.actor import Actor
 from pennywort.records.cleaning import safe_cell
 from pennywort.tanks.models import Tank, WaterReading
 from pennywort.tanks.queries import readings_of
-from pennywort.tanks.services import MEASURES_TYPED, TypedTest, add_reading
+from pennywort.tanks.services import TypedTest, add_reading, typed_ids
 from pennywort.tanks.shown import as_typed
 
-COLUMNS = ("when", *MEASURES_TYPED, "note")
+COLUMNS = ("when", *typed_ids(), "note")
 MOST_BYTES = 1024 * 1024
 MOST_ROWS = 5000
 OLDEST = timedelta(days=365 * 30)
@@ -39,8 +39,8 @@ def read_csv(actor: Actor, text: str, *, basis: str | None) -> list[tuple[dateti
         raise InvalidInput("At most a megabyte at once.", field="file")
     reader = csv.DictReader(StringIO(text.removeprefix("\ufeff")))
     names = [n.strip().lower() for n in reader.fieldnames or ()]
-    if "when" not in names or not set(names) & set(MEASURES_TYPED):
-        raise InvalidInput(f"The first line names the columns: when, and any of {', '.join(MEASURES_TYPED)}, note.", field="file")
+    if "when" not in names or not set(names) & set(typed_ids()):
+        raise InvalidInput(f"The first line names the columns: when, and any of {', '.join(typed_ids())}, note.", field="file")
     strange = [n for n in names if n not in COLUMNS]
     if strange:
         raise InvalidInput(f"Nobody knows the column “{strange[0][:40]}” here.", field="file")
@@ -88,7 +88,7 @@ def import_csv(actor: Actor, *, tank: Tank, rows: list[tuple[datetime, TypedTest
     here = {_row_of(test.happened_at, as_typed(test, actor)) for test in readings_of(tank)}
     for number, (at, typed, note) in enumerate(rows, 2):
         uid = uuid5(tank.uid, f"{at.isoformat()} {typed} {note}")
-        row = _row_of(at, {name: getattr(typed, name) for name in typed.read})
+        row = _row_of(at, typed.figures)
         if row in here or WaterReading.objects.filter(fishroom=actor.fishroom, uid=uid).exists():
             known += 1
             continue

@@ -25,10 +25,14 @@ from django.test import TestCase
 from pydantic import BaseModel
 
 from pennywort.accounts.models import Fishroom, Keeper
+from pennywort.core.reference import library
+from pennywort.core.water.gate import RULED
 from pennywort.courses.models import Case
 from pennywort.demo.alder_lock import build
 from pennywort.fish.queries import species_of_group
 from pennywort.site.api import api
+from pennywort.tanks.models import WaterReading
+from pennywort.tanks.shown import register_out
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -38,6 +42,17 @@ class Snapshot(PlainCase):
         """openapi.json is what the front end's types are made from: it must be the API that runs."""
         live = json.loads(json.dumps(api.get_openapi_schema(), default=str))
         self.assertEqual(json.loads((ROOT / "openapi.json").read_text(encoding="utf-8")), live)
+
+    def test_the_front_end_has_the_register_that_runs(self) -> None:
+        """``manage.py export_readings`` writes it."""
+        kept = json.loads((ROOT / "web" / "src" / "api" / "readings.json").read_text(encoding="utf-8"))
+        self.assertEqual(kept, register_out())
+
+    def test_the_record_has_a_column_for_each_reading_and_no_other(self) -> None:
+        beside = {"id", "uid", "fishroom", "recorded_at", "recorded_by", "by_name", "happened_at", "corrects", "struck", "reason", "tank", "instrument", "note"}
+        columns = {f.name for f in WaterReading._meta.concrete_fields} - beside
+        self.assertEqual(columns, {k.column for k in library().readings.values()})
+        self.assertLessEqual(set(RULED), columns)
 
     def test_every_operation_is_named_and_named_once(self) -> None:
         ids = [op["operationId"] for path in api.get_openapi_schema()["paths"].values() for op in path.values()]

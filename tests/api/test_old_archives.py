@@ -13,6 +13,7 @@ from typing import Any
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 
+from pennywort.archive.export import VERSION
 from pennywort.courses.models import Case, Course, Task
 from pennywort.fish.models import Group, Look, OwnSpecies, Photo
 from tests.api.room import RoomCase
@@ -75,7 +76,7 @@ class OldArchives(RoomCase):
                 board = self.client_of(self.stranger).get(self.url(f"groups/{group.uid}/look", self.elsewhere))
                 self.assertEqual(board.status_code, 200)
                 with zipfile.ZipFile(BytesIO(self.export())) as file:
-                    self.assertEqual(json.loads(file.read("archive.json"))["version"], 4)
+                    self.assertEqual(json.loads(file.read("archive.json"))["version"], VERSION)
                 transaction.savepoint_rollback(point)
 
     def test_whose_law_and_own_kinds_travel_with_it(self) -> None:
@@ -101,13 +102,13 @@ class OldArchives(RoomCase):
 
             return altered((KEPT / "version-1.zip").read_bytes(), change)
 
-        for content in (without("sizes", version=4), without("happened_at", version=1)):
+        for content in (without("sizes", version=VERSION), without("happened_at", version=1)):
             told = self.restore(content)[-1]
             self.assertEqual((told["step"], "columns" in told["detail"] or "lacks" in told["detail"]), ("failed", True), told)
         self.assertFalse(Group.objects.filter(fishroom=self.elsewhere).exists())
 
     def test_a_version_nobody_knows(self) -> None:
-        for version in (0, 5, "1", True, None):
+        for version in (0, VERSION + 1, "1", True, None):
 
             def change(rows: dict[str, list[dict[str, Any]]], manifest: dict[str, Any], version: object = version) -> None:
                 manifest["version"] = version

@@ -48,9 +48,6 @@ class Camera:
                 return
         raise LookupError(label)
 
-    def night(self, on: bool) -> None:
-        self.driver.execute_script("document.documentElement.classList.toggle('night', arguments[0])", on)
-
     def shoot(self, name: str) -> None:
         self.driver.execute_async_script("const done = arguments[0]; document.fonts.ready.then(() => setTimeout(done, 500))")
         picture = self.driver.execute_cdp_cmd("Page.captureScreenshot", {"format": "png"})["data"]
@@ -86,6 +83,42 @@ def _eye(camera: Camera) -> None:
     time.sleep(1.5)
     camera.click("[data-testid='answer-1']")
     time.sleep(0.5)
+
+
+BEGIN = """
+const [seed, done] = arguments
+const csrf = document.cookie.match(/csrftoken=([^;]+)/)[1]
+const ask = (path, body) => fetch(path, body ? { method: 'POST', body: JSON.stringify(body),
+  headers: { 'Content-Type': 'application/json', 'X-CSRFToken': csrf } } : {}).then(r => r.json())
+ask('/api/session').then(s => ask(`/api/rooms/${s.keeper.rooms[0].uid}/rehearsals`, { write_id: crypto.randomUUID(), scenario: 'grains_and_dust', seed }))
+  .then(made => { localStorage.setItem('pennywort-fishroom', made.room); done() })
+"""
+
+
+def _rehearsed(camera: Camera, *, days: int) -> None:
+    """Velvet under grains, waited for some days and looked at by torch."""
+    camera.go("/rehearse")
+    camera.driver.execute_async_script(BEGIN, 5)
+    camera.go("/rehearse/tank")
+    time.sleep(2)
+    for _ in range(days):
+        camera.click("[data-testid='wait-day']")
+        time.sleep(2.5)
+    for press in ("kit-torch", "test-water", "act-more_air"):
+        camera.click(f"[data-testid='{press}']")
+        time.sleep(1.5)
+
+
+def _reveal(camera: Camera) -> None:
+    _rehearsed(camera, days=3)
+    for _ in range(4):
+        camera.click("[data-testid='wait-day']")
+        time.sleep(2.5)
+    for _ in range(2):
+        camera.click("[data-testid='end-rehearsal']")
+    while not camera.driver.find_elements(By.CSS_SELECTOR, "[data-testid='reveal']"):
+        time.sleep(1)
+    time.sleep(1)
 
 
 def _water(camera: Camera) -> None:
@@ -161,26 +194,26 @@ def _of_tank(camera: Camera, name: str, page: str) -> None:
     time.sleep(2.5)
 
 
-VIEWS: dict[str, tuple[tuple[int, int], Prepare, bool]] = {
-    "today": (DESKTOP, lambda c: c.go("/"), False),
-    "today-night": (DESKTOP, lambda c: c.go("/"), True),
-    "today-phone": (PHONE, lambda c: c.go("/"), False),
-    "water": (DESKTOP, _water, False),
-    "water-days": (DESKTOP, _water_days, False),
-    "round-phone": (PHONE, _round, False),
-    "bath-phone": (PHONE, _bath, False),
-    "batches": (DESKTOP, lambda c: c.go("/records/batches"), False),
-    "look": (DESKTOP, _look, False),
-    "look-phone": (PHONE, _look, False),
-    "days": (DESKTOP, _days, False),
-    "measure": (DESKTOP, _measure, False),
-    "shelf": (DESKTOP, lambda c: c.go("/shelf"), False),
-    "course": (DESKTOP, _course, False),
-    "ready": (DESKTOP, lambda c: _of_tank(c, "Lade", "ready"), False),
-    "trace": (DESKTOP, lambda c: _of_tank(c, "Paddle", "trace"), False),
-    "case": (DESKTOP, _case, False),
-    "what-if": (DESKTOP, _what_if, False),
-    "eye-phone": (PHONE, _eye, False),
+VIEWS: dict[str, tuple[tuple[int, int], Prepare]] = {
+    "today": (DESKTOP, lambda c: c.go("/")),
+    "today-phone": (PHONE, lambda c: c.go("/")),
+    "water": (DESKTOP, _water),
+    "water-days": (DESKTOP, _water_days),
+    "round-phone": (PHONE, _round),
+    "bath-phone": (PHONE, _bath),
+    "batches": (DESKTOP, lambda c: c.go("/records/batches")),
+    "look": (DESKTOP, _look),
+    "days": (DESKTOP, _days),
+    "measure": (DESKTOP, _measure),
+    "shelf": (DESKTOP, lambda c: c.go("/shelf")),
+    "course": (DESKTOP, _course),
+    "ready": (DESKTOP, lambda c: _of_tank(c, "Lade", "ready")),
+    "trace": (DESKTOP, lambda c: _of_tank(c, "Paddle", "trace")),
+    "case": (DESKTOP, _case),
+    "what-if": (DESKTOP, _what_if),
+    "eye-phone": (PHONE, _eye),
+    "rehearsal": (DESKTOP, lambda c: _rehearsed(c, days=4)),
+    "reveal": (DESKTOP, _reveal),
 }
 
 
@@ -212,10 +245,11 @@ def main(names: list[str]) -> None:
         time.sleep(2)
         camera.click("[data-testid='cautions-read']")
         for name in names or list(VIEWS):
-            size, prepare, night = VIEWS[name]
+            size, prepare = VIEWS[name]
+            # whatever was pictured before, this is of the demo fishroom
+            driver.execute_script("localStorage.removeItem('pennywort-fishroom')")
             camera.size(*size)
             prepare(camera)
-            camera.night(night)
             camera.shoot(name)
             print(Path("docs/screenshots") / f"{name}.png")  # noqa: T201
     finally:

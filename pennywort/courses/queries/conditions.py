@@ -11,6 +11,7 @@ from pennywort.core.diagnosis.facts import Share
 from pennywort.core.diagnosis.progress import Seen
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import OnlyIf
+from pennywort.core.reference.register import register
 from pennywort.core.water.chemistry import PER_N
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.kept_protocols import protocol_of
@@ -22,11 +23,7 @@ FRESH = timedelta(hours=36)
 # how long before the course a look still shows where they came from
 BEFORE = timedelta(days=3)
 # the column and what makes a kit's figure of it: kits show the ion
-AS_READ = {
-    "temperature": ("temperature_c", 1.0), "ph": ("ph", 1.0), "oxygen": ("oxygen_mg_per_l", 1.0), "copper": ("copper_mg_per_l", 1.0),
-    "salinity": ("salinity_g_per_kg", 1.0), "ammonia": ("total_ammonia_as_n_mg_per_l", PER_N["nh4"]), "nitrite": ("nitrite_as_n_mg_per_l", PER_N["no2"]),
-    "nitrate": ("nitrate_as_n_mg_per_l", PER_N["no3"]),
-}  # fmt: skip
+AS_READ = {kind.id: (kind.column, PER_N[kind.ion] if kind.ion else 1.0) for kind in register().values()}
 
 
 def condition_of(task: Task) -> OnlyIf | None:

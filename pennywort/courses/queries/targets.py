@@ -90,14 +90,17 @@ def clock_rule(course: Course, *, every_h: float | None) -> ClockRule | None:
 
 
 def read_in(course: Course, protocol: CourseProtocol | None) -> tuple[str, float, float]:
-    """The column a clock of readings looks at, with its range in the column's unit; no column where it reads none."""
+    """The reading a clock of readings looks at, by its id, with its range in the unit of its column; empty where it reads none."""
     clock = protocol.clock if protocol else None
-    if clock is not None and clock.reading == "copper" and clock.active:
+    kind = library().readings.get(clock.reading or "") if clock is not None else None
+    if clock is None or kind is None:
+        return "", 0.0, 0.0
+    if kind.held and clock.active:
         held = window_of(course, clock.active)
-        return ("copper_mg_per_l", held.low_mg_per_l, held.high_mg_per_l) if held else ("", 0.0, 0.0)
-    if clock is not None and clock.reading == "salinity" and "salinity" in course.parameters:
-        target = course.parameters["salinity"]
-        return "salinity_g_per_kg", target - 1.0, target + 1.0
+        return (kind.id, held.low_mg_per_l, held.high_mg_per_l) if held else ("", 0.0, 0.0)
+    if kind.typed_as == "salinity" and kind.id in course.parameters:
+        target = course.parameters[kind.id]
+        return kind.id, target - 1.0, target + 1.0
     return "", 0.0, 0.0
 
 

@@ -6,7 +6,8 @@ from collections import defaultdict
 from collections.abc import Iterable
 from dataclasses import replace
 from datetime import datetime, timedelta
-from functools import cached_property
+from functools import cache, cached_property, reduce
+from operator import or_
 from typing import NamedTuple, TypeVar, cast
 
 from django.db.models import Min, Q
@@ -14,6 +15,7 @@ from django.db.models import Min, Q
 from pennywort.core.course.clock import ClockState, Counted, Slip, judged, read_clock
 from pennywort.core.course.ledger import Ledger, Level, WaterEvent, rates_of
 from pennywort.core.reference import library
+from pennywort.core.reference.reading_models import ReadingKind
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.running import BEFORE_START, GONE_FRACTION, WHOLE_CHANGES, Given, takes_up
@@ -52,13 +54,12 @@ class Planned(NamedTuple):
 
 
 class Read(NamedTuple):
-    """A water test, with what a course may hold."""
+    """A water test, with the readings that answer for a medicine, by their ids."""
 
     tank_id: int
     happened_at: datetime
-    copper_mg_per_l: float | None
-    salinity_g_per_kg: float | None
     instrument: str
+    read: dict[str, float]
 
 
 class Newest(NamedTuple):
@@ -75,6 +76,17 @@ class Carbon(NamedTuple):
     tank_id: int
     done_at: datetime
     kind: str
+
+
+@cache
+def answering() -> tuple[ReadingKind, ...]:
+    """The readings that answer for some medicine, in the order of the register."""
+    by = {active.read_by for active in library().actives.values()}
+    return tuple(kind for kind in library().readings.values() if kind.id in by)
+
+
+def _kind_of(medicine_id: str) -> ReadingKind | None:
+    return library().readings.get(library().actives[medicine_id].read_by)
 
 
 class Book:
@@ -168,9 +180,13 @@ class Book:
     @cached_property
     def _readings(self) -> dict[int, list[Read]]:
         # an instrument's hourly warmth says nothing of a medicine or a clock
-        told = Q(instrument="") | Q(copper_mg_per_l__isnull=False) | Q(salinity_g_per_kg__isnull=False)
+        kinds = answering()
+        told = reduce(or_, (Q(**{f"{kind.column}__isnull": False}) for kind in kinds), Q(instrument=""))
         rows = WaterReading.objects.standing().filter(told, self._wanted("tank")).order_by("happened_at", "pk")
-        return self._by_water(Read(*row) for row in rows.values_list(*Read._fields))
+        return self._by_water(
+            Read(tank_id, at, instrument, {k.id: value for k, value in zip(kinds, values, strict=True) if value is not None})
+            for tank_id, at, instrument, *values in rows.values_list("tank_id", "happened_at", "instrument", *(kind.column for kind in kinds))
+        )
 
     def readings(self, tank: Tank) -> list[Read]:
         """Its water tests that stand, oldest first; of tanks on its water those since it was set up itself."""
@@ -192,7 +208,7 @@ class Book:
         events = [WaterEvent(at=d.happened_at, added_mg=d.amount_mg, net_volume_l=d.net_volume_l) for d in given if d.amount_mg is not None]
         events += [WaterEvent(at=c.happened_at, changed_fraction=c.changed_fraction) for c in self.changed(tank)]
         events += [WaterEvent(at=c.done_at, carbon=c.kind == "carbon_in") for c in self._carbon.get(tank.water_id, [])]
-        if library().actives[medicine_id].read_by == "copper":
+        if (kind := _kind_of(medicine_id)) is not None and kind.held:
             events += [WaterEvent(at=at, reading_mg_per_l=value) for at, value in self._read_of(tank, medicine_id)]
         return [e for e in events if start <= e.at <= self.now]
 
@@ -285,13 +301,12 @@ class Book:
 
     def _read_of(self, tank: Tank, medicine_id: str) -> list[tuple[datetime, float]]:
         """The water tests that read this medicine, mg/L, oldest first."""
-        by = library().actives[medicine_id].read_by
-        rows = self._readings.get(tank.water_id, [])
-        if by == "copper":
-            return [(r.happened_at, r.copper_mg_per_l) for r in rows if r.copper_mg_per_l is not None]
-        if by == "salinity":
-            return [(r.happened_at, r.salinity_g_per_kg * 1000) for r in rows if r.salinity_g_per_kg is not None]
-        return []
+        kind = _kind_of(medicine_id)
+        if kind is None:
+            return []
+        # grams of salt in a kilogram of water, as near as a meter reads
+        per = 1000.0 if kind.typed_as == "salinity" else 1.0
+        return [(r.happened_at, r.read[kind.id] * per) for r in self._readings.get(tank.water_id, []) if kind.id in r.read]
 
     def newest_reading(self, tank: Tank, medicine_id: str) -> Newest | None:
         """The newest water test that reads this medicine, and whether a dose or a change came after it."""
@@ -336,9 +351,9 @@ class Book:
             given = self.given(course.tank)
             counted = [Counted(at=d.happened_at, good=True) for d in given if d.course_id == course.pk and d.water_change_id is None]
         elif rule.counts == "readings":
-            field, low, high = read_in(course, protocol)
-            rows = [(r.happened_at, getattr(r, field)) for r in self.readings(course.tank)] if field else []
-            counted = [judged(at, value, low=low, high=high, edge_fraction=EDGE_FRACTION) for at, value in rows if value is not None]
+            reading, low, high = read_in(course, protocol)
+            rows = [(r.happened_at, r.read[reading]) for r in self.readings(course.tank) if reading in r.read]
+            counted = [judged(at, value, low=low, high=high, edge_fraction=EDGE_FRACTION) for at, value in rows]
         if course.clock_from is None or course.clock_from > self.now:
             return read_clock(rule, counted, start_at=course.starts_at, now=self.now)
         before = read_clock(rule, counted, start_at=course.starts_at, now=course.clock_from)

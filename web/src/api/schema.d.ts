@@ -3237,6 +3237,226 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/rehearsals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Rehearsal
+         * @description Begin one in a fishroom of its own. In the one of the address nothing is written; its clock and its law are taken along.
+         */
+        post: operations["begin_rehearsal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rehearsal
+         * @description The side of the tank: what is seen now, and what can be done that no other screen does.
+         */
+        get: operations["rehearsal"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/rehearsal/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rehearsal Clock
+         * @description Which rehearsal this is, and its hour: asked by every screen.
+         */
+        get: operations["rehearsal_clock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/rehearsal/wait": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Wait In Rehearsal
+         * @description Let its clock run. What the water comes to meanwhile is reckoned before anything is written.
+         */
+        post: operations["wait_in_rehearsal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/rehearsal/act": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Act In Rehearsal
+         * @description Something at the tank that leaves no entry on another screen: air, dim light, no food, a siphon.
+         */
+        post: operations["act_in_rehearsal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/rehearsal/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look In Rehearsal
+         * @description A closer look: by torch, in the hand, by scope.
+         */
+        post: operations["look_in_rehearsal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/rehearsal/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Test In Rehearsal
+         * @description Test its water with every kit there is: a reading like any other.
+         */
+        post: operations["test_in_rehearsal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/rehearsal/go-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go On In Rehearsal
+         * @description Come back to one that was left: its clock stood still.
+         */
+        post: operations["go_on_in_rehearsal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/rehearsal/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Rehearsal
+         * @description End it, to be told what it was.
+         */
+        post: operations["end_rehearsal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/rehearsal/reveal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Reveal
+         * @description What it was. :raises Conflict: it is still played.
+         */
+        get: operations["reveal"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/rehearsal/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep From Rehearsal
+         * @description Take its lines along into one's own.
+         */
+        post: operations["keep_from_rehearsal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference/eye": {
         parameters: {
             query?: never;
@@ -3249,6 +3469,26 @@ export interface paths {
          * @description Plates of look-alikes in an order made by a seed, what separates them, and gills to count.
          */
         get: operations["eye_deck"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/rehearsals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rehearsals
+         * @description What can be rehearsed, what was begun, and the lines that were kept.
+         */
+        get: operations["rehearsals"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3305,6 +3545,10 @@ export interface components {
             law: string;
             /** Role */
             role: string;
+            /** Rehearsal */
+            rehearsal: boolean;
+            /** Ahead S */
+            ahead_s: number;
         };
         /** SessionOut */
         SessionOut: {
@@ -7931,6 +8175,24 @@ export interface components {
              * @default
              */
             copper?: string;
+            /**
+             * Phosphate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            phosphate?: string;
+            /**
+             * Kh
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            kh?: string;
+            /**
+             * Gh
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            gh?: string;
             /** Ammonia As */
             ammonia_as?: ("n" | "nh3" | "nh4") | null;
             /** Nitrite As */
@@ -8053,6 +8315,24 @@ export interface components {
              * @default
              */
             copper?: string;
+            /**
+             * Phosphate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            phosphate?: string;
+            /**
+             * Kh
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            kh?: string;
+            /**
+             * Gh
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            gh?: string;
             /** Ammonia As */
             ammonia_as?: ("n" | "nh3" | "nh4") | null;
             /** Nitrite As */
@@ -8302,6 +8582,24 @@ export interface components {
              * @default
              */
             copper?: string;
+            /**
+             * Phosphate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            phosphate?: string;
+            /**
+             * Kh
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            kh?: string;
+            /**
+             * Gh
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            gh?: string;
             /** Ammonia As */
             ammonia_as?: ("n" | "nh3" | "nh4") | null;
             /** Nitrite As */
@@ -8430,6 +8728,24 @@ export interface components {
              * @default
              */
             copper?: string;
+            /**
+             * Phosphate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            phosphate?: string;
+            /**
+             * Kh
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            kh?: string;
+            /**
+             * Gh
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            gh?: string;
             /** Ammonia As */
             ammonia_as?: ("n" | "nh3" | "nh4") | null;
             /** Nitrite As */
@@ -10352,7 +10668,7 @@ export interface components {
         };
         /**
          * WaterPointOut
-         * @description One reading: its figure as a number for the drawing and in words; ``expected`` beside copper.
+         * @description One reading: its figure as a number for the drawing and in words; ``expected`` beside what a course holds.
          */
         WaterPointOut: {
             /**
@@ -10404,7 +10720,7 @@ export interface components {
         };
         /**
          * WaterTestOut
-         * @description One test as a row: figures by measure, in the keeper's units; ``expected`` copper beside.
+         * @description One test as a row: figures by measure, in the keeper's units; ``expected`` beside what a course holds.
          */
         WaterTestOut: {
             /**
@@ -10535,6 +10851,24 @@ export interface components {
              * @default
              */
             copper?: string;
+            /**
+             * Phosphate
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            phosphate?: string;
+            /**
+             * Kh
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            kh?: string;
+            /**
+             * Gh
+             * @description A figure as typed: 2.5 gal, 82F
+             * @default
+             */
+            gh?: string;
             /** Ammonia As */
             ammonia_as?: ("n" | "nh3" | "nh4") | null;
             /** Nitrite As */
@@ -11425,6 +11759,303 @@ export interface components {
             starts_at?: string | null;
             otherwise?: components["schemas"]["OtherwiseIn"];
         };
+        /** BegunOut */
+        BegunOut: {
+            /**
+             * Room
+             * Format: uuid
+             */
+            room: string;
+        };
+        /**
+         * BeginRehearsalIn
+         * @description A shipped scenario by its id, or one's own as YAML; the same seed is the same run.
+         */
+        BeginRehearsalIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Scenario
+             * @default
+             */
+            scenario?: string;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /** Seed */
+            seed?: number | null;
+        };
+        /** PlayedActOut */
+        PlayedActOut: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Once */
+            once: boolean;
+            /** Kept Up */
+            kept_up: boolean;
+        };
+        /** PlayedKitOut */
+        PlayedKitOut: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** Open */
+            open: boolean;
+        };
+        /**
+         * PlayedLineOut
+         * @description Something that was told, and when.
+         */
+        PlayedLineOut: {
+            /** When */
+            when: string;
+            /** Words */
+            words: string;
+        };
+        /** PlayedNextOut */
+        PlayedNextOut: {
+            /** Words */
+            words: string;
+            /** Hours */
+            hours: number;
+        };
+        /**
+         * RehearsalOut
+         * @description How it stands: the day and hour of its own clock, what is seen, and what can be done that no other screen does.
+         */
+        RehearsalOut: {
+            /** Name */
+            name: string;
+            /** Day */
+            day: number;
+            /** Days */
+            days: number;
+            /** Clock */
+            clock: string;
+            /** Ended */
+            ended: boolean;
+            /** Told */
+            told: string;
+            /**
+             * Tank
+             * Format: uuid
+             */
+            tank: string;
+            /**
+             * Group
+             * Format: uuid
+             */
+            group: string;
+            /** Temperature */
+            temperature: string;
+            /** Alive */
+            alive: number;
+            /** Lost */
+            lost: number;
+            /** Water */
+            water: string;
+            /** Fish */
+            fish: components["schemas"]["SeenFishOut"][];
+            /** Kits */
+            kits: components["schemas"]["PlayedKitOut"][];
+            /** Acts */
+            acts: components["schemas"]["PlayedActOut"][];
+            /** Lines */
+            lines: components["schemas"]["PlayedLineOut"][];
+            next_task: components["schemas"]["PlayedNextOut"] | null;
+            /** Over */
+            over: boolean;
+        };
+        /**
+         * SeenFishOut
+         * @description One living fish. ``drawn`` is what its plate shows, ``signs`` what is seen of it in words.
+         */
+        SeenFishOut: {
+            /** Number */
+            number: number;
+            /**
+             * Group
+             * Format: uuid
+             */
+            group: string;
+            /** Species */
+            species: string;
+            /** Shape */
+            shape: string;
+            /** Drawn */
+            drawn: string[];
+            /** Seed */
+            seed: number;
+            /** Signs */
+            signs: string[];
+            /** Eats */
+            eats: string;
+            /** Breaths Per Min */
+            breaths_per_min: number;
+        };
+        /**
+         * RehearsalClockOut
+         * @description What the band of every screen says.
+         */
+        RehearsalClockOut: {
+            /** Name */
+            name: string;
+            /** Day */
+            day: number;
+            /** Days */
+            days: number;
+            /** Clock */
+            clock: string;
+            /** Ended */
+            ended: boolean;
+        };
+        /**
+         * PlayedDoneOut
+         * @description ``found``: who was found dead.
+         */
+        PlayedDoneOut: {
+            /**
+             * Uid
+             * Format: uuid
+             */
+            uid: string;
+            /**
+             * Found
+             * @default
+             */
+            found?: string;
+        };
+        /** PlayedWaitIn */
+        PlayedWaitIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * To
+             * @enum {string}
+             */
+            to: "hours" | "day" | "task";
+        };
+        /** PlayedActIn */
+        PlayedActIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Act */
+            act: string;
+            /**
+             * Ends
+             * @default false
+             */
+            ends?: boolean;
+        };
+        /** PlayedKitIn */
+        PlayedKitIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /**
+             * Kit
+             * @enum {string}
+             */
+            kit: "torch" | "hand" | "scope";
+        };
+        /**
+         * AliveBandOut
+         * @description Fish alive at the end of each day.
+         */
+        AliveBandOut: {
+            /** Middle */
+            middle: number[];
+            /** Low */
+            low: number[];
+            /** High */
+            high: number[];
+            /** Lost */
+            lost: number;
+        };
+        /** RevealDayOut */
+        RevealDayOut: {
+            /** Day */
+            day: number;
+            /** Shown */
+            shown: string[];
+            /** Not Looked */
+            not_looked: string;
+            /** Water */
+            water: string;
+            /** Did */
+            did: string[];
+            /** Best */
+            best: string;
+            /** Lost */
+            lost: number;
+            /** Died */
+            died: number;
+        };
+        /** RevealOut */
+        RevealOut: {
+            /** Title */
+            title: string;
+            /** Sentence */
+            sentence: string;
+            /** Days */
+            days: components["schemas"]["RevealDayOut"][];
+            /** Together */
+            together: number;
+            /** Sums */
+            sums: string;
+            /** Fish */
+            fish: number;
+            /** Alive */
+            alive: number[];
+            nothing: components["schemas"]["AliveBandOut"];
+            best: components["schemas"]["AliveBandOut"];
+            /** Best Words */
+            best_words: string;
+            /** Lost Words */
+            lost_words: string;
+            /** Worth */
+            worth: string[];
+            /** Look Back */
+            look_back: string[];
+            /** Kept */
+            kept: boolean;
+            /** Method */
+            method: string;
+            /** Case */
+            case: string | null;
+            /** Scenario */
+            scenario: string;
+            /** Seed */
+            seed: number;
+            /** Ended At */
+            ended_at: string | null;
+        };
+        /** KeepLinesIn */
+        KeepLinesIn: {
+            /**
+             * Write Id
+             * Format: uuid
+             */
+            write_id: string;
+            /** Lines */
+            lines: string[];
+        };
         /** EyeAnswerOut */
         EyeAnswerOut: {
             /** Id */
@@ -11473,6 +12104,47 @@ export interface components {
             mirrored: boolean;
             /** Breaths Per Min */
             breaths_per_min: number | null;
+        };
+        /**
+         * PlayedOut
+         * @description One that was begun: in which fishroom, and how far it came.
+         */
+        PlayedOut: {
+            /**
+             * Room
+             * Format: uuid
+             */
+            room: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Ended */
+            ended: boolean;
+        };
+        /** RehearsalsOut */
+        RehearsalsOut: {
+            /** Scenarios */
+            scenarios: components["schemas"]["ScenarioOut"][];
+            /** Begun */
+            begun: components["schemas"]["PlayedOut"][];
+            /** Kept */
+            kept: string[];
+        };
+        /** ScenarioOut */
+        ScenarioOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Told */
+            told: string;
+            /** Water Words */
+            water_words: string;
+            /** Fish Words */
+            fish_words: string;
+            /** Days */
+            days: number;
         };
     };
     responses: never;
@@ -15768,6 +16440,280 @@ export interface operations {
             };
         };
     };
+    begin_rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginRehearsalIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOut"];
+                };
+            };
+        };
+    };
+    rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsalOut"];
+                };
+            };
+        };
+    };
+    rehearsal_clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsalClockOut"];
+                };
+            };
+        };
+    };
+    wait_in_rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayedWaitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayedDoneOut"];
+                };
+            };
+        };
+    };
+    act_in_rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayedActIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayedDoneOut"];
+                };
+            };
+        };
+    };
+    look_in_rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayedKitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayedDoneOut"];
+                };
+            };
+        };
+    };
+    test_in_rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    go_on_in_rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    end_rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
+    reveal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevealOut"];
+                };
+            };
+        };
+    };
+    keep_from_rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepLinesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Written"];
+                };
+            };
+        };
+    };
     eye_deck: {
         parameters: {
             query: {
@@ -15786,6 +16732,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EyeOut"];
+                };
+            };
+        };
+    };
+    rehearsals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsalsOut"];
                 };
             };
         };

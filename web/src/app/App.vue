@@ -8,6 +8,7 @@ import { readAgain, startOutbox } from '@/shared/outbox'
 import { useSession } from '@/shared/session'
 import CautionsDialog from './CautionsDialog.vue'
 import OutboxBar from './OutboxBar.vue'
+import RehearsalBand from './RehearsalBand.vue'
 import KeysDialog from './KeysDialog.vue'
 import RailMark from './RailMark.vue'
 import { SCREENS } from './screens'
@@ -72,7 +73,11 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
   <Toast position="bottom-center" />
   <template v-if="session.keeper && !route.meta.open">
     <a class="skip" href="#main">To the page</a>
-    <nav class="rail" :class="{ alone: route.meta.alone }" aria-label="Screens">
+    <nav
+      class="rail"
+      :class="{ alone: route.meta.alone, rehearsed: session.room?.rehearsal }"
+      aria-label="Screens"
+    >
       <svg class="gauge" width="14" height="2000" aria-hidden="true" focusable="false">
         <path v-for="t in ticks" :key="t.y" :d="`M${t.long ? 6 : 9} ${t.y}H14`" />
         <path class="edge" d="M13.5 0V2000" />
@@ -112,6 +117,7 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
       </div>
     </nav>
     <main id="main" class="page" :class="{ alone: route.meta.alone }">
+      <RehearsalBand v-if="session.room?.rehearsal" :key="session.room.uid" />
       <OutboxBar />
       <RouterView v-if="session.room" />
       <p v-else>You belong to no fishroom. Ask its owner to let you in.</p>
@@ -140,6 +146,22 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
   width: 112px;
   overflow: hidden;
   background: var(--paper);
+}
+/* day's colours at the rail stand for a fishroom of one's own: the other way round, nothing here is */
+.rehearsed {
+  --paper: #15302b;
+  --ink: #f5f4ee;
+  --ink2: #b9c6bf;
+  --rule2: #7c8a82;
+  --leaf: #f5f4ee;
+  color: var(--ink);
+}
+.night .rehearsed {
+  --paper: #eef0e6;
+  --ink: #0d1b18;
+  --ink2: #475c56;
+  --rule2: #7c8a82;
+  --leaf: #0d1b18;
 }
 .gauge {
   position: absolute;

@@ -285,6 +285,18 @@ const routes: RouteRecordRaw[] = [
     meta: { title: 'The eye', rail: 'rehearse' },
   },
   {
+    path: '/rehearse/tank',
+    name: 'tank-side',
+    component: () => import('@/features/rehearse/TankSidePage.vue'),
+    meta: { title: 'At the tank', rail: 'rehearse' },
+  },
+  {
+    path: '/rehearse/reveal',
+    name: 'reveal',
+    component: () => import('@/features/rehearse/RevealPage.vue'),
+    meta: { title: 'What it was', rail: 'rehearse' },
+  },
+  {
     path: '/more',
     name: 'more',
     component: () => import('./MorePage.vue'),

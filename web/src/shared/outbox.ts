@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { ref } from 'vue'
 import { cookie, newWriteId } from '@/api/client'
+import { nowDate } from './now'
 
 /**
  * Entries written where there is no connection: kept in the browser with their own time and id, sent in order when it is back.
@@ -113,7 +114,7 @@ export async function write(
   words: string,
   timed = true,
 ): Promise<void> {
-  const at = new Date().toISOString()
+  const at = nowDate().toISOString()
   const db = await shelf()
   const id = typeof body['write_id'] === 'string' ? body['write_id'] : newWriteId()
   const happened_at = typeof body['happened_at'] === 'string' ? body['happened_at'] : at
@@ -125,7 +126,7 @@ export async function write(
 
 /** Keep a picture, sent at once if it can be. It was taken now. */
 export async function writePhoto(path: string, photo: Blob, words: string): Promise<void> {
-  const at = new Date().toISOString()
+  const at = nowDate().toISOString()
   const db = await shelf()
   await db.add('waiting', {
     path,

@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { useToast } from 'primevue/usetoast'
 import { ref } from 'vue'
 import { newWriteId, Problem } from '@/api/client'
+import { nowDate } from './now'
 import { write as keep } from './outbox'
 
 /** What waits in the browser where there is no connection: where it goes, what is sent, and how it is called. */
@@ -32,7 +33,7 @@ export function useWrite<T>(send: (writeId: string) => Promise<T>, waits?: () =>
     if (busy.value) return null
     busy.value = true
     problem.value = null
-    const pressed = new Date().toISOString()
+    const pressed = nowDate().toISOString()
     try {
       const done = await send(id)
       id = newWriteId()

@@ -62,7 +62,17 @@ export function show<C>(component: C, options: ComponentMountingOptions<C> = {})
         night: false,
         allergies: [],
       },
-      rooms: [{ uid: ROOM, name: 'Alder Lock', law: '', time_zone: 'UTC', role: 'owner' }],
+      rooms: [
+        {
+          uid: ROOM,
+          name: 'Alder Lock',
+          law: '',
+          time_zone: 'UTC',
+          role: 'owner',
+          rehearsal: false,
+          ahead_s: 0,
+        },
+      ],
     },
   })
   const anywhere = { template: '<i />' }

@@ -6,6 +6,7 @@ import { answer, api, type Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { waiting, write } from '@/shared/outbox'
+import { nowDate, nowMs } from '@/shared/now'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
@@ -88,8 +89,8 @@ const note = useWrite((write_id) =>
 async function happened(what: Schemas['BathEventIn']['kind']) {
   kind.value = what
   // the instant of the press, not of its arrival
-  at.value = new Date().toISOString()
-  if (run.value && Math.abs(Date.parse(run.value.now) - Date.now()) > 120_000) at.value = null
+  at.value = nowDate().toISOString()
+  if (run.value && Math.abs(Date.parse(run.value.now) - nowMs()) > 120_000) at.value = null
   if (!(await note.run()) && note.problem.value?.kind === 'offline') await keep(what)
 }
 async function keep(what: Schemas['BathEventIn']['kind']) {
@@ -104,8 +105,7 @@ async function keep(what: Schemas['BathEventIn']['kind']) {
   )
   const sign = r.signs.find((s) => s.id === what)
   const { in_at, turn } = r
-  if (what === 'in')
-    alone.value = { phase: 'in', in_at: at.value ?? new Date().toISOString(), sign: '', turn }
+  if (what === 'in') alone.value = { phase: 'in', in_at: at.value ?? nowDate().toISOString(), sign: '', turn }
   else if (sign) alone.value = { phase: 'take_out', in_at, sign: sign.label, turn }
   else if (what === 'end') alone.value = { phase: 'done', in_at, sign: '', turn }
   else if (what === 'out')

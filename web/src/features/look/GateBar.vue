@@ -3,6 +3,7 @@ import { computed, ref, useId } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import StateMark from '@/shared/StateMark.vue'
 import { useSession } from '@/shared/session'
+import { READINGS } from '@/shared/waterTest'
 import type { KitBasis, Typed } from './useLook'
 
 /** Water first: what was read, what is typed now, and whether it is fit for these fish. */
@@ -20,70 +21,38 @@ const id = useId()
 const TITLES = { open: 'gate open', half: 'gate half open', shut: 'gate shut' }
 const tone = computed(() => ({ open: 'leaf', half: 'tannin', shut: 'brick' })[props.gate?.state ?? 'half'])
 const ion = computed(() => session.keeper?.preferences.kit_basis !== 'n')
-const KITS: Record<string, { value: string; label: string }[]> = {
-  ammonia: [
-    { value: 'nh4', label: 'mg/L NH₄' },
-    { value: 'nh3', label: 'mg/L NH₃' },
-    { value: 'n', label: 'mg/L N' },
-  ],
-  nitrite: [
-    { value: 'no2', label: 'mg/L NO₂' },
-    { value: 'n', label: 'mg/L N' },
-  ],
-  nitrate: [
-    { value: 'no3', label: 'mg/L NO₃' },
-    { value: 'n', label: 'mg/L N' },
-  ],
-}
-type Measure = keyof Typed
-const LABELS: Record<Measure, string> = {
-  ammonia: 'ammonia',
-  nitrite: 'nitrite',
-  ph: 'pH',
-  temperature: 'temperature',
-  chlorine: 'chlorine',
-  oxygen: 'oxygen',
-  salinity: 'salinity',
-  nitrate: 'nitrate',
-  chloride: 'chloride',
-  copper: 'copper',
-}
 const more = ref(false)
 // on a phone the fields open when they are wanted
 const typing = ref(Object.values(typed.value).some((v) => v))
-const usual = computed<Measure[]>(() =>
+const usual = computed(() =>
   props.water === 'marine' || props.water === 'brackish'
     ? ['ammonia', 'nitrite', 'ph', 'temperature', 'salinity', 'oxygen']
     : ['ammonia', 'nitrite', 'ph', 'temperature', 'chlorine', 'oxygen'],
 )
-const rest = computed<Measure[]>(() =>
-  (['salinity', 'chlorine', 'nitrate', 'chloride', 'copper'] as Measure[]).filter(
-    (m) => !usual.value.includes(m),
-  ),
-)
+const rest = computed(() => READINGS.map((r) => r.id).filter((m) => !usual.value.includes(m)))
 const shown = computed(() => (more.value ? [...usual.value, ...rest.value] : usual.value))
-function unitOf(name: Measure): string {
+const KINDS = Object.fromEntries(READINGS.map((r) => [r.id, r]))
+function unitOf(name: string): string {
   if (name === 'temperature') return session.keeper?.preferences.temperature_unit === 'f' ? '°F' : '°C'
-  if (name === 'salinity') return 'g/kg or SG'
-  return name === 'ph' ? '' : 'mg/L'
+  return KINDS[name]?.hint ?? ''
 }
 const cells = computed(() =>
   shown.value.map((name) => ({
     name,
-    label: LABELS[name],
+    label: KINDS[name]?.name ?? name,
     unit: unitOf(name),
-    kits: KITS[name],
+    kits: KINDS[name]?.kits.length ? KINDS[name].kits : undefined,
     line: props.gate?.lines.find((l) => l.name === name) ?? null,
     // what was read last stands in the empty field, until it is typed anew
     was: props.read?.[name] ?? '',
     wrong: props.problem?.body.field === name ? props.problem.message : '',
   })),
 )
-function basisOf(name: Measure): string {
+function basisOf(name: string): string {
   const chosen = kit.value[`${name}_as` as keyof KitBasis]
-  return chosen ?? (ion.value ? (KITS[name]?.[0]?.value ?? '') : 'n')
+  return chosen ?? (ion.value ? (KINDS[name]?.kits[0]?.value ?? '') : 'n')
 }
-function setBasis(name: Measure, value: string) {
+function setBasis(name: string, value: string) {
   kit.value = { ...kit.value, [`${name}_as`]: value }
 }
 function words(line: Schemas['GateLineOut']): string {

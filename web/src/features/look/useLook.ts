@@ -4,7 +4,7 @@ import { answer, api, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/shared/session'
 import { useKept } from '@/shared/useKept'
 import { useWrite } from '@/shared/useWrite'
-import { NO_TEST } from '@/shared/waterTest'
+import { NO_TEST, type TypedTest } from '@/shared/waterTest'
 import { changedFrom, type Counts, type Signs, type Sizes } from './marks'
 
 export type Mode = 'daily' | 'arrival'
@@ -18,7 +18,7 @@ export interface Newcomer {
   seller: string
 }
 
-export type Typed = typeof NO_TEST
+export type Typed = TypedTest
 export type KitBasis = Pick<Schemas['LookIn'], 'ammonia_as' | 'nitrite_as' | 'nitrate_as'>
 
 /** Everything a look holds while it is made, the server's weighing of it, and the press that keeps it. */

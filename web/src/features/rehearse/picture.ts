@@ -1,7 +1,7 @@
-import { answer, api, type Schemas } from '@/api/client'
+import { answer, api } from '@/api/client'
 
 /** How a plate of a deck is asked for: by the page that shows it, and before, so that a deck can be learnt by without a connection. */
-export function platePicture(plate: Schemas['EyePlateOut']) {
+export function platePicture(plate: { shape: string; drawn: string[]; seed: number }) {
   return {
     queryKey: ['plate', plate.shape, plate.drawn.join(','), plate.seed],
     queryFn: () =>

@@ -9,6 +9,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import BreathTap from '@/shared/BreathTap.vue'
 import PickRow from './PickRow.vue'
+import { READINGS } from '@/shared/waterTest'
 
 /** The daily round, a tank a screen. What is written waits in the phone where there is no connection. */
 const session = useSession()
@@ -42,13 +43,10 @@ interface Seen {
 const seen = ref<Record<string, Seen>>({})
 const temperature = ref('')
 /** what else is read at the tank; opened by a press, for most days it is the thermometer alone */
-const MORE = [
-  { id: 'ph', label: 'pH' },
-  { id: 'ammonia', label: 'Ammonia, mg/L' },
-  { id: 'nitrite', label: 'Nitrite, mg/L' },
-  { id: 'salinity', label: 'Salinity, g/kg or SG' },
-  { id: 'copper', label: 'Copper, mg/L' },
-] as const
+const MORE = READINGS.filter((r) => r.at_round).map((r) => ({
+  id: r.id,
+  label: r.hint ? `${r.label}, ${r.hint.replace(', or', ' or')}` : r.label,
+}))
 const tests = ref<Record<string, string>>({})
 const more = ref(false)
 watch(

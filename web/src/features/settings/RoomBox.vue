@@ -23,11 +23,6 @@ const write = useWrite((write_id) =>
     }),
   ),
 )
-/** Everything read so far is of another fishroom. */
-function open(uid: string) {
-  session.enterRoom(uid)
-  location.assign('/')
-}
 async function choose(law: string) {
   picked.value = law
   write.forget()
@@ -38,16 +33,16 @@ async function choose(law: string) {
 <template>
   <section class="law" aria-label="Where this fishroom stands">
     <h2 class="block-head">{{ session.room?.name }}</h2>
-    <label v-if="(session.keeper?.rooms.length ?? 0) > 1" class="line"
+    <label v-if="session.own.length > 1" class="line"
       ><span>Fishroom</span>
       <Select
         :model-value="session.room?.uid"
-        :options="session.keeper?.rooms"
+        :options="session.own"
         option-label="name"
         option-value="uid"
         aria-label="Fishroom"
         data-testid="set-room"
-        @update:model-value="open"
+        @update:model-value="session.openRoom($event)"
       />
     </label>
     <label class="line"

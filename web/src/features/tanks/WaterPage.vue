@@ -11,6 +11,7 @@ import { useWidth } from '@/shared/useWidth'
 import { useWrite } from '@/shared/useWrite'
 import TestForm from './TestForm.vue'
 import WaterRow from './WaterRow.vue'
+import { READINGS } from '@/shared/waterTest'
 
 /** The water of a tank over time: every measure against its limits for these fish, then the tests one by one. */
 const props = defineProps<{ tank: string }>()
@@ -54,7 +55,7 @@ const sentence = computed(() => {
   const off = rows.filter((r) => ['above', 'below'].includes(r.points.at(-1)!.state)).map((r) => r.label)
   if (!rows.length) return 'Nothing read in this time.'
   return off.length
-    ? `Out of range when last read: ${off.map((o) => (o === 'pH' ? o : o.toLowerCase())).join(', ')}.`
+    ? `Out of range when last read: ${off.map((o) => (o === 'pH' ? o : o.split(',')[0]!.toLowerCase())).join(', ')}.`
     : 'All that was read last is in range.'
 })
 const FEW = 12
@@ -63,20 +64,12 @@ const handOnly = ref(true)
 const tests = computed(() => (chart.data.value?.tests ?? []).filter((t) => !handOnly.value || t.by_hand))
 const shown = computed(() => (all.value ? tests.value : tests.value.slice(0, FEW)))
 const machines = computed(() => (chart.data.value?.tests ?? []).some((t) => !t.by_hand))
-const COLUMNS = [
-  'temperature',
-  'ph',
-  'ammonia',
-  'nitrite',
-  'nitrate',
-  'salinity',
-  'oxygen',
-  'chlorine',
-  'chloride',
-] as const
-const HEADS: Record<string, string> = { ph: 'pH' }
+const HEADS = Object.fromEntries(READINGS.map((r) => [r.id, r.name]))
+/** what a course holds stands last, beside what was expected of it */
+const HELD = READINGS.find((r) => r.held)?.id ?? ''
+const COLUMNS = READINGS.map((r) => r.id).filter((id) => id !== HELD)
 const columns = computed(() => COLUMNS.filter((c) => tests.value.some((t) => t.figures[c])))
-const copper = computed(() => tests.value.some((t) => t.figures['copper']))
+const held = computed(() => tests.value.some((t) => t.figures[HELD]))
 const adding = ref(false)
 const text = ref('')
 const brought = ref('')
@@ -170,8 +163,8 @@ const { strike, problem: strikeProblem } = useStrike()
           <tr>
             <th scope="col">when</th>
             <th v-for="c in columns" :key="c" scope="col" class="right">{{ HEADS[c] ?? c }}</th>
-            <th v-if="copper" scope="col" class="right">copper</th>
-            <th v-if="copper" scope="col" class="right">expected</th>
+            <th v-if="held" scope="col" class="right">{{ HEADS[HELD] }}</th>
+            <th v-if="held" scope="col" class="right">expected</th>
             <th scope="col" class="by">by</th>
             <th scope="col"><span class="unseen">strike out</span></th>
           </tr>
@@ -191,11 +184,11 @@ const { strike, problem: strikeProblem } = useStrike()
             >
               {{ t.figures[c] ?? '–' }}
             </td>
-            <td v-if="copper" class="fig right" :class="{ none: !t.figures['copper'] }" data-label="copper">
-              {{ t.figures['copper'] ?? '–' }}
+            <td v-if="held" class="fig right" :class="{ none: !t.figures[HELD] }" :data-label="HEADS[HELD]">
+              {{ t.figures[HELD] ?? '–' }}
             </td>
             <td
-              v-if="copper"
+              v-if="held"
               class="fig right quiet nowrap"
               :class="{ none: !t.expected }"
               data-label="expected"

@@ -11,7 +11,7 @@ describe('the form of a water test', () => {
     const drawn = show(TestForm, { props: { tank: 'tank-1', asked: ['copper'] } })
     expect(drawn.findAll('label')[0]?.text()).toBe('Copper')
     expect(drawn.get('[data-testid=more-readings]').text()).toBe(
-      'Oxygen, salinity, chlorine, nitrate, chloride',
+      'Oxygen, chlorine, salinity, nitrate, chloride, phosphate, carbonate hardness, general hardness',
     )
     await drawn.get('input').setValue('2.1')
     await drawn.get('form').trigger('submit')
@@ -28,6 +28,6 @@ describe('the form of a water test', () => {
         .slice(0, 4)
         .map((l) => l.text()),
     ).toEqual(['Temperature', 'pH', 'Ammonia', 'Nitrite'])
-    expect(drawn.get('[data-testid=more-readings]').text()).toContain('nitrate, chloride, copper')
+    expect(drawn.get('[data-testid=more-readings]').text()).toContain('nitrate, chloride, copper, phosphate')
   })
 })
