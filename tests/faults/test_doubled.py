@@ -12,6 +12,7 @@ from django.apps import apps
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import transaction
 
+from pennywort.accounts.models import Fishroom
 from pennywort.courses.models import Course, Task
 from pennywort.people.models import Feed, Invitation
 from pennywort.site.api import api
@@ -48,6 +49,10 @@ class WritesCase(RoomCase):
         self.course_made = self.course(self.barbs)
         self.sea = self.tank(name="Sill", water_type="marine")
 
+    def url(self, path: str, room: Fishroom | None = None) -> str:
+        """A path of this fishroom, or a whole one, of another."""
+        return path if path.startswith("/api/") else super().url(path, room)
+
     def task(self, kind: str) -> str:
         return str(Task.objects.filter(kind=kind, done_at=None).order_by("due_at")[0].uid)
 
@@ -62,7 +67,7 @@ class WritesCase(RoomCase):
         """What to send to each operation; made when it is needed, because some want something there first."""
         fish, tank = f"groups/{self.barbs}", f"tanks/{self.weir}"
         end = {"count": 1, "method": "by_vet", "vet_asked": True}
-        return self.bodies_of_readiness() | {
+        return self.bodies_of_readiness() | self.bodies_of_rehearsal() | {
             "set_law": lambda: ("law", {"law": ""}),
             "invite": lambda: ("people/invitations", {"name": "Lio", "role": "helper"}),
             "take_back_invitation": self.an_invitation,
@@ -143,6 +148,24 @@ class WritesCase(RoomCase):
             "call_off_order": lambda: (f"orders/{self.send('orders', order)['uid']}/call-off", {}),
             "arrive_together": lambda: (f"{tank}/arrivals", {"groups": [{"species": "guppy", "count": 5}, {"species": "cherry barb", "count": 2}]}),
         }
+
+    def bodies_of_rehearsal(self) -> dict[str, Callable[[], Made]]:
+        """The same of a rehearsal, which is played in a fishroom of its own."""
+        return {
+            "begin_rehearsal": lambda: ("rehearsals", {"scenario": "tap_water", "seed": 7}),
+            "wait_in_rehearsal": lambda: (self.rehearsed("wait"), {"to": "hours"}),
+            "act_in_rehearsal": lambda: (self.rehearsed("act"), {"act": "large_change"}),
+            "look_in_rehearsal": lambda: (self.rehearsed("look"), {"kit": "torch"}),
+            "test_in_rehearsal": lambda: (self.rehearsed("test"), {}),
+            "go_on_in_rehearsal": lambda: (self.rehearsed("go-on"), {}),
+            "end_rehearsal": lambda: (self.rehearsed("end"), {}),
+            "keep_from_rehearsal": lambda: (self.rehearsed("keep"), {"lines": ["Ask the tap first."]}),
+        }
+
+    def rehearsed(self, end: str) -> str:
+        """A rehearsal that has just begun, and the path of a write in it."""
+        begun = self.send("rehearsals", {"scenario": "tap_water", "seed": 7})
+        return f"/api/rooms/{begun['room']}/rehearsal/{end}"
 
     def a_bath_to_follow(self) -> Made:
         request = {"kind": "dose", "use": BATH, "volume": "5 L", "confirmed": True, "product_confirmed": True}
