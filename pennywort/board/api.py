@@ -9,6 +9,7 @@ from ninja import Path, Router
 
 from pennywort.board import schemas as board
 from pennywort.board import today as today_query
+from pennywort.core.reference.register import called
 from pennywort.courses import strip_schemas
 from pennywort.courses.queries.targets import run_use
 from pennywort.courses.strip_shown import days_out, strip_out
@@ -55,7 +56,7 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
                 where_words=d.where_words,
                 text=d.task.text,
                 use=run_use(d.task),
-                reads=d.task.reads,
+                reads=[called().get(name, name) for name in d.task.reads],
                 hangs=d.decided.state if d.decided else "",
                 hangs_words=d.decided.words if d.decided else "",
             )

@@ -126,7 +126,7 @@ def release_gate(
             )
             for c in found.checks
         ],
-        companions=companions_of(group, into) if into else [],
+        companions=companions_of(actor, group, into) if into else [],
         drip=_drip(actor, facts, box_l=BOX_L if box_l is None else box_l, holds_l=holds_l),
         plan=list(PLAN),
         feeding=[

@@ -80,7 +80,9 @@ def move_ahead(request: HttpRequest, room_id: Path[UUID], group_id: UUID, body: 
     actor = act(request, room_id)
     group, to = group_of(actor, group_id), tank_of(actor, body.to)
     going = moves.how_many(group, count=body.count, plus_minus=body.count_plus_minus)
-    return MoveWords(words=moves.what_it_does(actor, group, to=to, going=going), against=against_a_move(actor, group, to), companions=companions_of(group, to))
+    return MoveWords(
+        words=moves.what_it_does(actor, group, to=to, going=going), against=against_a_move(actor, group, to), companions=companions_of(actor, group, to)
+    )
 
 
 @writes(router, "/groups/{uuid:group_id}/move")

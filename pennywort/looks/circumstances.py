@@ -10,18 +10,14 @@ from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.models import Species
 from pennywort.core.water.gate import Level, Over, Readings
-from pennywort.courses.models import Course, Dose, Task
-from pennywort.courses.queries.running import held_by_labels, running_courses
-from pennywort.courses.queries.targets import windows_of
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.models import Course, Dose
+from pennywort.courses.queries.running import held_by_labels
+from pennywort.courses.queries.situation import Situation, situation_of
 from pennywort.fish.models import Group, Look
-from pennywort.fish.queries import count_of, groups_in_water, species_in, species_known, species_of_group
+from pennywort.fish.queries import count_of, species_known, species_of_group
 from pennywort.records.actor import Actor
-from pennywort.tanks.models import Tank, WaterChange
-from pennywort.tanks.queries import fresh_readings, on_one_water, readings_before, readings_of, water_type_of
+from pennywort.tanks.models import WaterChange
 
-# A level this far above the top of the window is too much, not a rounding of the scale.
-OVER = 1.1
 # the outline of a fish of which nobody said what it is
 ANY_SHAPE = "torpedo"
 SHAPE_OF_WATER = {"coldwater_pond": "koi"}
@@ -39,6 +35,7 @@ class Subject:
     fish_count: int
     group: Group | None
     readings: Readings
+    read_at: datetime | None
     before: Readings
     lately_c: tuple[float, ...]
     medicine: Level
@@ -55,26 +52,23 @@ def _shape_of(species: Species | None, *, water: WaterType) -> str:
 
 def subject_of(actor: Actor, group: Group) -> Subject:
     """A group with everything the record knows that bears on a diagnosis."""
-    tank = group.tank
-    readings, _ = fresh_readings(tank, now=actor.now)
-    before = readings_before(tank, now=actor.now)
-    species = species_of_group(group)
-    medicine, over = _medicine(tank, now=actor.now)
+    here, species = situation_of(actor, group.tank), species_of_group(group)
     return Subject(
-        water=water_type_of(tank),
-        species=tuple(species_in(groups_in_water(tank))),
+        water=here.water_type,
+        species=here.species,
         kin=species.kin if species else None,
-        shape=_shape_of(species, water=water_type_of(tank)),
+        shape=_shape_of(species, water=here.water_type),
         fish_count=max(1, count_of(group).count),
         group=group,
-        readings=readings,
-        before=before,
-        lately_c=_warmths(tank, now=actor.now),
-        medicine=medicine,
-        over=over,
-        warmed_to_c=warmed_to(tank, now=actor.now),
-        salted_to_g_per_kg=_salted_to(tank, now=actor.now),
-        known=known_facts(actor, group),
+        readings=here.readings,
+        read_at=here.read_at,
+        before=here.before,
+        lately_c=here.warmths_c,
+        medicine=here.medicine,
+        over=here.over,
+        warmed_to_c=here.warmed_to_c,
+        salted_to_g_per_kg=here.salted_to_g_per_kg,
+        known=known_facts(actor, group, here=here),
         law=law_of(actor.fishroom.law, found=library()),
     )
 
@@ -90,6 +84,7 @@ def newcomer(actor: Actor, *, water: WaterType, species_id: str, fish_count: int
         fish_count=fish_count,
         group=None,
         readings=Readings(),
+        read_at=None,
         before=Readings(),
         lately_c=(),
         medicine="none",
@@ -101,40 +96,15 @@ def newcomer(actor: Actor, *, water: WaterType, species_id: str, fish_count: int
     )
 
 
-def warmed_to(tank: Tank, *, now: datetime) -> float | None:
-    """The warmth that the running courses here have reached by now."""
-    reached = Task.objects.filter(course__in=running_courses(tank, now=now), kind="temperature", done_at__isnull=False)
-    return max((t.temperature_c for t in reached if t.temperature_c is not None), default=None)
-
-
-def _salted_to(tank: Tank, *, now: datetime) -> float | None:
-    """The salinity that the newest step of the running courses here has led to."""
-    steps = Task.objects.filter(course__in=running_courses(tank, now=now), kind="salinity", done_at__isnull=False).order_by("-done_at", "-pk")
-    return next((t.salinity_g_per_kg for t in steps if t.salinity_g_per_kg is not None), None)
-
-
-def _medicine(tank: Tank, *, now: datetime) -> tuple[Level, Over | None]:
-    """Whether a medicine stands above its range, and by how much; in it; or none was given lately. Products without a level are in range."""
-    book = Book([tank], now=now)
-    levels = book.medicines(tank)
-    for course in book.running(tank):
-        for held in windows_of(course):
-            level = levels.get(held.active, (0.0, 0.0))[0]
-            if level > OVER * held.high_mg_per_l:
-                return "over", Over(name=library().actives[held.active].short_name, level_mg_per_l=level, high_mg_per_l=held.high_mg_per_l)
-    lately = any(d.happened_at > now - timedelta(days=14) for d in book.given(tank))
-    return ("in_range" if levels or lately else "none"), None
-
-
-def known_facts(actor: Actor, group: Group) -> tuple[str, ...]:
+def known_facts(actor: Actor, group: Group, *, here: Situation) -> tuple[str, ...]:
     """Ids of the facts that the record shows: how long they are here, what came after, changes, medicine. Warmth is told by its reading."""
     today = actor.local(actor.now).date()
-    facts = [*_of_arrivals(group, today=today), *_of_care(actor, group)]
+    facts = [*_of_arrivals(group, here, today=today), *_of_care(here)]
     asked = {c.id for c in library().context.values() if c.known_from == "record"}
     return tuple(f for f in dict.fromkeys(facts) if f in asked)
 
 
-def _of_arrivals(group: Group, *, today: date) -> list[str]:
+def _of_arrivals(group: Group, here: Situation, *, today: date) -> list[str]:
     days = (today - group.arrived_on).days
     facts = []
     if days <= 2:
@@ -143,18 +113,12 @@ def _of_arrivals(group: Group, *, today: date) -> list[str]:
         facts.append("new_arrival_14d")
     if days > 30:
         facts.append("arrival_over_30d")
-    others = [(today - g.arrived_on).days for g in groups_in_water(group.tank) if g.pk != group.pk]
+    others = [(today - g.arrived_on).days for g in here.groups if g.pk != group.pk]
     if any(d <= 30 and d < days for d in others):
         facts.append("recent_addition_30d")
     if days > 90 and all(d > 90 for d in others):
         facts.append("no_additions_90d")
     return facts
-
-
-def _warmths(tank: Tank, *, now: datetime) -> tuple[float, ...]:
-    """What the thermometer read in the last three days, degC."""
-    lately = readings_of(tank).filter(happened_at__gt=now - timedelta(days=3)).exclude(temperature_c=None)
-    return tuple(r.temperature_c for r in lately if r.temperature_c is not None)
 
 
 def _in_use(course: Course) -> set[str]:
@@ -164,16 +128,14 @@ def _in_use(course: Course) -> set[str]:
     return {kinds[by].in_use for by in given if by and kinds[by].in_use}
 
 
-def _of_care(actor: Actor, group: Group) -> list[str]:
-    now, facts = actor.now, []
+def _of_care(here: Situation) -> list[str]:
+    facts = []
     # tanks on one sump share their changes and their medicine
-    tanks = on_one_water(group.tank)
-    if WaterChange.objects.standing().filter(tank__in=tanks, happened_at__gt=now - timedelta(days=2)).exists():
+    if WaterChange.objects.standing().filter(tank__in=here.waters, happened_at__gt=here.now - timedelta(days=2)).exists():
         facts.append("recent_water_change")
-    if Dose.objects.standing().filter(course__tank__in=tanks, happened_at__gt=now - timedelta(days=3)).exists():
+    if Dose.objects.standing().filter(course__tank__in=here.waters, happened_at__gt=here.now - timedelta(days=3)).exists():
         facts.append("recent_medication")
-    in_use = {fact for tank in tanks for c in running_courses(tank, now=now) for fact in _in_use(c)}
-    return [*facts, *sorted(in_use)]
+    return [*facts, *sorted({fact for course in here.running for fact in _in_use(course)})]
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -23,7 +23,6 @@ from pennywort.looks.diagnosis_shown import AskedOut
 from pennywort.looks.over_days import OverDays, fish_named, leader_of
 from pennywort.looks.weighing import warmth_of
 from pennywort.records.actor import Actor
-from pennywort.tanks.queries import fresh_readings
 from pennywort.tanks.shown import as_typed
 
 # Lines drawn over the days: whatever stood among the first three of some look, so many at most.
@@ -80,7 +79,6 @@ def board(
     last = looks_of(group).first()
     case = Case.objects.filter(group=group, closed_at=None).first()
     left = count_of(group)
-    readings, read_at = fresh_readings(group.tank, now=actor.now)
     return out.LookBoardOut(
         **base,
         group=group.uid,
@@ -93,8 +91,8 @@ def board(
         fish_named=fish_named(group),
         last_verdict=last.verdict if last else "",
         last_words=f"{actor.local(last.happened_at):%a %H:%M}, {actor.signed(last)}" if last else "",
-        gate_read_words=f"read {_at_words(actor, read_at)}" if read_at else "nothing read today",
-        read=as_typed(readings, actor),
+        gate_read_words=f"read {_at_words(actor, subject.read_at)}" if subject.read_at else "nothing read today",
+        read=as_typed(subject.readings, actor),
     )
 
 

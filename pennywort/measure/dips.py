@@ -7,15 +7,15 @@ from itertools import pairwise
 from pennywort.core.errors import InvalidInput, PennywortError
 from pennywort.core.medicine.steps import BathStep, dips_steps
 from pennywort.core.reference import library
+from pennywort.courses.queries.situation import situation_of
 from pennywort.dosing.schemas import CautionOut
-from pennywort.fish.queries import last_looks, signs_of_illness
+from pennywort.fish.queries import signs_of_illness
 from pennywort.library.api import source_words
 from pennywort.measure.answer import answer, figure
 from pennywort.measure.dose import dose, find_use
 from pennywort.measure.requests import DipIn, DipsRequest, DoseRequest
 from pennywort.measure.schemas import BathStepOut, FigureOut, MeasuredOut
 from pennywort.records.actor import Actor
-from pennywort.tanks.queries import on_one_water
 from pennywort.tanks.services import tank_of
 
 ASKS = "Does one of them look ill: breathes fast, lies, gulps, or has an open wound? Say so above."
@@ -57,7 +57,7 @@ def dips(actor: Actor, body: DipsRequest) -> MeasuredOut:
 def _ill_words(actor: Actor, body: DipsRequest) -> str:
     """Why these fish are not dipped in a row: one looks ill, by the keeper or by the last look at this tank; empty where none does."""
     tank = tank_of(actor, body.tank) if body.tank else None
-    seen = signs_of_illness(last_looks(on_one_water(tank), now=actor.now)) if tank is not None else ()
+    seen = signs_of_illness(situation_of(actor, tank).last_looks) if tank is not None else ()
     if seen:
         signs = ", ".join(library().signs[s].short for s in seen[:3])
         return f"By the last look one of them shows: {signs}. {NOT_THIS_WAY}"

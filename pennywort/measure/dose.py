@@ -29,16 +29,12 @@ from pennywort.core.medicine.steps import (
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.formulary_models import Active, Equipment, Life, Use
-from pennywort.core.reference.kinds import kinds_of
 from pennywort.core.reference.models import Spoons, Tool
 from pennywort.core.units import Preferences, show_amount, show_fraction, show_volume
-from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, hardness_from_epsom_mg_per_l, unionised_ammonia_fraction
-from pennywort.core.water.gate import USUAL_SALINITY_G_PER_KG
+from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, hardness_from_epsom_mg_per_l
 from pennywort.core.water.osmolality import Dissolved
-from pennywort.courses.queries.running import held_by_labels, standing_in
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.situation import Situation, situation_of
 from pennywort.dosing.schemas import CautionOut
-from pennywort.fish.queries import groups_in_water, species_in
 from pennywort.library.api import source_words
 from pennywort.measure.amounts import amount_out, dissolve_first, level_shown
 from pennywort.measure.requests import BathIn, DoseRequest, WaterIn
@@ -50,7 +46,7 @@ from pennywort.shelf.products import named_product
 from pennywort.shelf.queries import is_past, spoons_from, tools_at_hand, weighed_spoons
 from pennywort.shelf.services import read_spoons
 from pennywort.tanks.models import Tank, Upkeep
-from pennywort.tanks.queries import equipment_on, fresh_readings, on_one_water, once_words, water_type_of
+from pennywort.tanks.queries import once_words
 from pennywort.tanks.salt import read_grams_per_l
 from pennywort.tanks.services import tank_of
 
@@ -61,24 +57,26 @@ DOSE_KIND = {"mg/L": "dose_mg_per_l", "g/L": "dose_g_per_l", "uL/L": "dose_ul_pe
 
 @dataclass(frozen=True, kw_only=True)
 class Place:
-    """Where it goes: a tank of the record, or just a volume."""
+    """Where it goes: a tank of the record with what is known of it, or just a volume."""
 
-    tank: Tank | None
+    here: Situation | None
     water: Water | None
+
+    @property
+    def tank(self) -> Tank | None:
+        return self.here.tank if self.here is not None else None
 
 
 def place_of(actor: Actor, typed: WaterIn) -> Place:
     """:raises NotFound: another fishroom's tank. :raises InvalidInput: a volume that can't be."""
-    tank = tank_of(actor, typed.tank) if typed.tank else None
+    here = situation_of(actor, tank_of(actor, typed.tank)) if typed.tank else None
     volume = actor.read_optional(typed.volume, kind="volume", field="volume")
     if volume is not None:
         spread = actor.read_optional(typed.give_or_take, kind="volume", field="give_or_take") or 0.0
         if spread >= volume / 2:
             raise InvalidInput("So uncertain a volume can’t be dosed: measure it.", field="give_or_take")
-        return Place(tank=tank, water=Water(net_volume_l=volume, net_uncertainty_l=spread / 2))
-    if tank is not None:
-        return Place(tank=tank, water=Water(net_volume_l=tank.net_volume_l, net_uncertainty_l=tank.net_uncertainty_l))
-    return Place(tank=None, water=None)
+        return Place(here=here, water=Water(net_volume_l=volume, net_uncertainty_l=spread / 2))
+    return Place(here=here, water=here.water if here is not None else None)
 
 
 def need_water(place: Place) -> Water:
@@ -96,36 +94,22 @@ def find_use(use_id: str) -> tuple[Active, Use]:
     return found
 
 
-def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *, expired: bool) -> Surroundings:
+def surroundings(actor: Actor, body: DoseRequest, use: Use, known: Situation | None, *, expired: bool) -> Surroundings:
     """What the record knows of this tank, and what the keeper says over it."""
     found = library()
     # a volume that nobody said more of is taken for water that this use is for
-    water: WaterType = body.water or (water_type_of(tank) if tank else use.water[0])
+    water: WaterType = body.water or (known.water_type if known else use.water[0])
     lives = set(_listed(body.lives, among=(*get_args(Life), *found.kin), field="lives"))
     in_water = set(_listed(body.in_water, among=found.actives, field="in_water"))
     running = set(_listed(body.running, among=get_args(Equipment), field="running"))
     readings: dict[str, float] = {}
     salinity: float | None = None
-    if tank is not None:
+    if known is not None:
         # what the record knows stands beside what is ticked; into a vessel only the fish go, and no plants
-        lives |= kinds_of(species_in(groups_in_water(tank)), kin=library().kin) if body.lives is None or use.route == "prolonged" else set()
-        if body.lives is None or use.route == "prolonged":
-            lives |= {"invertebrates"} if any(t.has_invertebrates for t in on_one_water(tank)) else set()
-            lives |= {"plants"} if any(t.has_plants for t in on_one_water(tank)) else set()
-        if body.in_water is None or use.route == "prolonged":
-            book = Book([tank], now=actor.now)
-            in_water |= set(book.medicines(tank)) & set(found.actives)
-            # what a product by its label holds is in the water as well
-            in_water |= {name for course in book.running(tank) for name in held_by_labels(course)}
-        if body.running is None:
-            running |= equipment_on(on_one_water(tank))
-        read, _ = fresh_readings(tank, now=actor.now)
-        salinity = read.salinity_g_per_kg
-        known = {"temperature": read.temperature_c, "oxygen": read.oxygen_mg_per_l, "ph": read.ph}
-        readings |= {name: value for name, value in known.items() if value is not None}
-        if read.total_ammonia_as_n_mg_per_l is not None and read.ph is not None and read.temperature_c is not None:
-            part = unionised_ammonia_fraction(ph=read.ph, temperature_c=read.temperature_c, salinity_g_per_kg=USUAL_SALINITY_G_PER_KG[water])
-            readings["un_ionised_ammonia"] = read.total_ammonia_as_n_mg_per_l * part
+        lives |= known.lives if body.lives is None or use.route == "prolonged" else set()
+        in_water |= known.in_water if body.in_water is None or use.route == "prolonged" else set()
+        running |= known.equipment if body.running is None else set()
+        salinity, readings = known.readings.salinity_g_per_kg, known.measured
     for name, text, kind in (
         ("temperature", body.temperature, "temperature"), ("oxygen", body.oxygen, "concentration"), ("alkalinity", body.alkalinity, "alkalinity"),
         ("ph", body.ph, "ph"), ("hardness", body.hardness, "alkalinity"),
@@ -141,7 +125,7 @@ def surroundings(actor: Actor, body: DoseRequest, use: Use, tank: Tank | None, *
         biofilter=body.biofilter,
         expired=expired,
         readings=readings,
-        bath=_bath_water(actor, body, tank, home_c=readings.get("temperature"), salinity_g_per_kg=salinity),
+        bath=_bath_water(actor, body, known.tank if known else None, home_c=readings.get("temperature"), salinity_g_per_kg=salinity),
         allergies=frozenset(actor.keeper.allergies),
     )
 
@@ -155,11 +139,11 @@ def _listed(names: Sequence[str] | None, *, among: Iterable[str], field: str) ->
     return list(names or ())
 
 
-def _in_it_now(actor: Actor, active: Active, use: Use, tank: Tank | None) -> Level | None:
+def _in_it_now(active: Active, use: Use, known: Situation | None) -> Level | None:
     """What a tank holds of it already, mg/L, where it goes into the tank itself."""
-    if tank is None or use.route != "prolonged" or use.dose is None:
+    if known is None or use.route != "prolonged" or use.dose is None:
         return None
-    level = Book([tank], now=actor.now).in_it_now(tank, active.id)
+    level = known.book.in_it_now(known.tank, active.id)
     return level if level is not None and level.concentration_mg_per_l > 0 else None
 
 
@@ -183,20 +167,20 @@ def _held(level: Level | None, use: Use, *, typed: bool) -> list[FigureOut]:
     return [FigureOut(label="in it already", figure=now.figure, unit=now.unit, words=words)]
 
 
-def _uptake(active: Active, use: Use, tank: Tank | None) -> list[CautionOut]:
+def _uptake(active: Active, use: Use, known: Situation | None) -> list[CautionOut]:
     """What the sand and rock that the record knows of do to it."""
-    standing = standing_in(on_one_water(tank)) if tank is not None and use.route == "prolonged" else {}
+    standing = known.standing if known is not None and use.route == "prolonged" else {}
     if not standing:
         return []
     line = uptake_line(active, found=library(), words=" and ".join(standing.values()))
     return [CautionOut(level=line.level, text=line.text, source=source_words(line.source), recalled=line.recalled)] if line else []
 
 
-def _conditioned(actor: Actor, active: Active, use: Use, tank: Tank | None) -> list[CautionOut]:
+def _conditioned(actor: Actor, active: Active, use: Use, known: Situation | None) -> list[CautionOut]:
     """Conditioner that the record knows to have gone into this water within two days uses the medicine up."""
-    if tank is None or use.route != "prolonged" or not active.used_up_by_conditioner:
+    if known is None or use.route != "prolonged" or not active.used_up_by_conditioner:
         return []
-    rows = Upkeep.objects.standing().filter(tank__in=on_one_water(tank), kind="conditioner", happened_at__gt=actor.now - CONDITIONED)
+    rows = Upkeep.objects.standing().filter(tank__in=known.waters, kind="conditioner", happened_at__gt=actor.now - CONDITIONED)
     last = rows.order_by("-happened_at").first()
     if last is None:
         return []
@@ -259,7 +243,7 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     kind = DOSE_KIND.get(use.dose.unit if use.dose else "", "number")
     share = actor.read_share(body.share, field="share", whole_l=place.water.net_volume_l if place.water else None) if body.share.strip() else None
     typed_now = _level(actor, body.level_now, kind=kind, field="level_now")
-    held = _in_it_now(actor, active, use, place.tank)
+    held = _in_it_now(active, use, place.here)
     recorded = _of_dose(held.concentration_mg_per_l, use) if held is not None else 0.0
     wanted = Wanted(
         target=_level(actor, body.target, kind=kind, field="target"),
@@ -273,7 +257,7 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     )
     bottle, product = named_product(actor, active, bottle=body.bottle, strength=body.strength, own=body.own)
     past = bottle is not None and is_past(bottle, actor)
-    here = surroundings(actor, body, use, place.tank, expired=body.expired or past)
+    here = surroundings(actor, body, use, place.here, expired=body.expired or past)
     typed = actor.read_optional(body.minutes, kind="number", field="minutes")
     minutes = bath_minutes(use, typed, lives=here.lives, temperature_c=here.readings.get("temperature"))
     if use.gate != "block" and use.route != "topical":
@@ -282,13 +266,13 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
         active, use, product=product, water=place.water, here=here, wanted=wanted, found=library(), tools=_tools(actor, body.tools)
     )  # fmt: skip
     out = _out(actor, active, use, measured, place=place, product=product, minutes=minutes, bath=body.bath or BathIn())
-    where = once_words(place.tank, on_one_water(place.tank)) if place.tank is not None and use.route == "prolonged" and out.amounts else ""
+    where = once_words(place.here.tank, place.here.waters) if place.here is not None and use.route == "prolonged" and out.amounts else ""
     out.figures = [
         *([FigureOut(label="goes in", figure="", unit="", words=where)] if where else []),
         *_held(held, use, typed=typed_now is not None),
         *out.figures,
     ]
-    out.cautions = [*_conditioned(actor, active, use, place.tank), *_uptake(active, use, place.tank), *out.cautions]
+    out.cautions = [*_conditioned(actor, active, use, place.here), *_uptake(active, use, place.here), *out.cautions]
     return out
 
 

@@ -10,6 +10,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Path, Query, Router
 from pydantic import Field
 
+from pennywort.courses.queries.situation import situation_of
 from pennywort.courses.services import readings
 from pennywort.courses.stages_shown import StagesOut, stages_in
 from pennywort.records.actor import Actor
@@ -18,7 +19,6 @@ from pennywort.records.schemas import Write, Written
 from pennywort.records.services import write_once
 from pennywort.records.writes import writes
 from pennywort.tanks.api import ReadingIn
-from pennywort.tanks.queries import fresh_readings
 from pennywort.tanks.services import tank_of
 from pennywort.tankwater.chart import WaterChartOut, chart_of
 from pennywort.tankwater.csv_file import import_csv, read_csv, write_csv
@@ -39,8 +39,7 @@ def stages(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> list[Sta
     """Which stages of a parasite the running courses meet on which day, at the warmth last read."""
     actor = act(request, room_id)
     tank = tank_of(actor, tank_id)
-    readings, _ = fresh_readings(tank, now=actor.now)
-    return stages_in(actor, tank, warmth_c=readings.temperature_c)
+    return stages_in(actor, tank, warmth_c=situation_of(actor, tank).readings.temperature_c)
 
 
 @router.get("/tanks/{uuid:tank_id}/water-chart", response=WaterChartOut, operation_id="water_chart")

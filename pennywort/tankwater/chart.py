@@ -17,14 +17,13 @@ from pennywort.core.reference.reading_models import ReadingKind
 from pennywort.core.units import show_fraction, show_temperature
 from pennywort.core.water.change import aim_under, change_for, in_changes
 from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, PER_N
-from pennywort.core.water.gate import Circumstances, GateLine, water_gate
+from pennywort.core.water.gate import GateLine, water_gate
+from pennywort.courses.queries.situation import situation_of
 from pennywort.courses.queries.targets import EDGE_FRACTION, window_of
 from pennywort.courses.queries.water_records import Book
-from pennywort.fish.queries import groups_in_water, species_in
-from pennywort.looks.circumstances import warmed_to
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank, WaterReading
-from pennywort.tanks.queries import readings_in, readings_of, water_type_of
+from pennywort.tanks.queries import readings_in, readings_of
 from pennywort.tanks.shown import IONS, as_typed, unit_of
 
 # an expected curve is drawn by so many points
@@ -131,12 +130,12 @@ def chart_of(actor: Actor, tank: Tank, *, days: int) -> WaterChartOut:
     since = actor.now - timedelta(days=days)
     by_hand, by_machine = _tests(actor, tank, since=since, days=days)
     tests = sorted((*by_hand, *by_machine), key=lambda t: (t.happened_at, t.pk))
-    species = species_in(groups_in_water(tank))
-    here = Circumstances(warmed_to_c=warmed_to(tank, now=actor.now))
+    here = situation_of(actor, tank)
+    species, book = here.species, here.book
     judged = [
-        (t, {x.name: x for x in water_gate(readings_in(t), water=water_type_of(tank), species=species, found=library(), round_about=here).lines}) for t in tests
+        (t, {x.name: x for x in water_gate(readings_in(t), water=here.water_type, species=species, found=library(), round_about=here.meant).lines})
+        for t in tests
     ]
-    book = Book([tank], now=actor.now)
     expected = _expected_at(book, tank)
     rows = [row for kind in drawn_kinds() if (row := _row(actor, book, tank, kind, judged, since=since, expected=expected)) is not None]
     fish = ", ".join(s.name for s in species)

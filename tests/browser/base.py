@@ -19,25 +19,52 @@ from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 
 from pennywort.accounts.models import Keeper
-from tests.browser.chromium import DESKTOP, ROOT, chromium
+from tests.browser.chromium import DESKTOP, ROOT, downloads_to, shared
 
 AXE = ROOT / "web" / "node_modules" / "axe-core" / "axe.min.js"
 PATIENCE_S = 15.0
 
 
-STANDS_STILL = """const [thing, done] = arguments
+# What a page is asked is asked in one go: each question of its own costs ten milliseconds, and a page of Look has hundreds of labels.
+SEEN = """const seen = (e) => e.checkVisibility({ opacityProperty: true, visibilityProperty: true })
+  && [...e.getClientRects()].some((r) => r.width > 0 && r.height > 0)
+"""
+SHOWN = SEEN + "return [...document.querySelectorAll(arguments[0])].filter(seen)"
+OPTION = (
+    SEEN
+    + """const [words, whole] = arguments
+const said = (e) => e.innerText.replace(/\\u00a0/g, ' ').trim()
+return [...document.querySelectorAll('[role=option]')].find((e) => seen(e) && (whole ? said(e) === words : said(e).includes(words)))"""
+)
+FIELD = (
+    SEEN
+    + """const of = [...document.querySelectorAll('label[for]')].filter((e) => e.innerText.replace(/\\u00a0/g, ' ').trim() === arguments[0])
+return of.map((e) => document.getElementById(e.htmlFor)).find((e) => e && seen(e))"""
+)
+# a thing, or a button or link by its words, brought into view: given back where it can be pressed and stands still for a moment, as a page that is just
+# opening still scrolls to its top. An option of a list is taken, and gone, as the pointer goes down.
+TO_PRESS = (
+    SEEN
+    + """const [asked, done] = arguments
+const said = (e) => e.textContent.replace(/[ \\t\\r\\n]+/g, ' ').trim()
+const things = typeof asked === 'string' ? [...document.querySelectorAll('button, a')].filter((e) => said(e) === asked && seen(e) && !e.disabled) : [asked]
+if (!things.length) return done(null)
+const thing = things[0]
+thing.scrollIntoView({ block: 'center' })
 const place = () => { const r = thing.getBoundingClientRect(); return `${r.x} ${r.y} ${r.width}` }
 const before = place()
-setTimeout(() => done(thing.isConnected && place() === before), 80)"""
-# an option of a list is taken, and gone, as the pointer goes down
-LISTENS = """const thing = arguments[0]
-window.pressArrived = false
-const kind = thing.getAttribute('role') === 'option' ? 'mousedown' : 'click'
-thing.addEventListener(kind, () => { window.pressArrived = true }, { capture: true, once: true })"""
+setTimeout(() => {
+  if (!thing.isConnected || place() !== before) return done(null)
+  window.pressArrived = false
+  const kind = thing.getAttribute('role') === 'option' ? 'mousedown' : 'click'
+  thing.addEventListener(kind, () => { window.pressArrived = true }, { capture: true, once: true })
+  done(thing)
+}, 80)"""
+)
 
 
 class BrowserCase(StaticLiveServerTestCase):
-    """One browser for a class; each test begins signed out on an empty database."""
+    """One browser for a process, a server with an address of its own for a class; each test begins signed out on an empty database."""
 
     driver: webdriver.Chrome
 
@@ -45,12 +72,15 @@ class BrowserCase(StaticLiveServerTestCase):
     def setUpClass(cls) -> None:
         super().setUpClass()
         cls.folder = tempfile.mkdtemp()
-        cls.driver = chromium(cls.folder)
         cls.addClassCleanup(shutil.rmtree, cls.folder, ignore_errors=True)
-        cls.addClassCleanup(cls.driver.quit)
+        cls.driver = shared()
+        downloads_to(cls.driver, cls.folder)
+        # an address may have been another class's
+        cls.driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": cls.live_server_url, "storageTypes": "all"})
 
     def setUp(self) -> None:
-        self.driver.delete_all_cookies()
+        self.driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
+        self.offline(False)
         self.size(*DESKTOP)
         self.driver.get_log("performance")
         self.driver.get_log("browser")
@@ -118,8 +148,12 @@ class BrowserCase(StaticLiveServerTestCase):
     def all(self, css: str) -> list[WebElement]:
         return list(self.driver.find_elements(By.CSS_SELECTOR, css))
 
+    def shown(self, css: str) -> list[WebElement]:
+        """Those that can be seen."""
+        return list(self.driver.execute_script(SHOWN, css))
+
     def one(self, css: str) -> WebElement:
-        found: WebElement = self.until(lambda: [e for e in self.all(css) if e.is_displayed()], css)[0]
+        found: WebElement = self.until(lambda: self.shown(css), css)[0]
         return found
 
     def tid(self, name: str) -> WebElement:
@@ -129,24 +163,19 @@ class BrowserCase(StaticLiveServerTestCase):
         """Press a button or link by its words, or an element."""
 
         def once() -> bool:
-            element = target
-            if isinstance(element, str):
-                quoted = json.dumps(target, ensure_ascii=False)
-                xpath = f"//button[normalize-space()={quoted}] | //a[normalize-space()={quoted}]"
-                shown = [e for e in self.driver.find_elements(By.XPATH, xpath) if e.is_displayed() and e.is_enabled()]
-                if not shown:
-                    return False
-                element = shown[0]
-            self.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", element)
-            # a page that is just opening still scrolls to its top: a press would land where the thing was
-            if not self.driver.execute_async_script(STANDS_STILL, element):
+            element = self.driver.execute_async_script(TO_PRESS, target)
+            if element is None:
                 return False
-            self.driver.execute_script(LISTENS, element)
             element.click()
             # what moves between pointer down and pointer up is not pressed: a keeper would press again
             return bool(self.driver.execute_script("return window.pressArrived !== false"))
 
         self.until(once, f"something to press: {target}")
+
+    def option(self, words: str, *, whole: bool = False) -> WebElement:
+        """What a list offers by these words, or with them in it."""
+        found: WebElement = self.until(lambda: self.driver.execute_script(OPTION, words, whole), f"a choice of {words}")
+        return found
 
     def opens(self, what: Callable[[], WebElement]) -> None:
         """Press what opens a dialog; once more where the page, still settling after a write, closed it again."""
@@ -155,22 +184,13 @@ class BrowserCase(StaticLiveServerTestCase):
             if not self.all("[role=dialog]"):
                 self.press(what())
                 time.sleep(0.4)
-            return bool([e for e in self.all("[role=dialog]") if e.is_displayed()])
+            return bool(self.shown("[role=dialog]"))
 
         self.until(once, "a dialog to open")
 
     def field(self, label: str) -> WebElement:
         """A control by its label."""
-
-        def find() -> WebElement | None:
-            for element in self.all("label"):
-                if element.text.strip() == label and element.get_attribute("for"):
-                    found = self.driver.find_elements(By.ID, element.get_attribute("for"))
-                    if found and found[0].is_displayed():
-                        return found[0]
-            return None
-
-        control: WebElement = self.until(find, f"a field called {label}")
+        control: WebElement = self.until(lambda: self.driver.execute_script(FIELD, label), f"a field called {label}")
         return control
 
     def fill(self, label: str, text: str) -> None:
@@ -178,10 +198,8 @@ class BrowserCase(StaticLiveServerTestCase):
 
         def once() -> bool:
             control = self.field(label)
-            control.send_keys(Keys.CONTROL, "a")
-            control.send_keys(Keys.DELETE)
-            control.send_keys(text)
-            return control.get_attribute("value") == text
+            control.send_keys(Keys.CONTROL + "a" + Keys.NULL + Keys.DELETE + text)
+            return bool(control.get_property("value") == text)
 
         self.until(once, f"{label} to hold {text}")
 

@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 import shutil
+import tempfile
+from functools import cache
+from multiprocessing.util import Finalize
 from pathlib import Path
 
 from selenium import webdriver
@@ -40,7 +43,25 @@ def chromium(folder: str) -> webdriver.Chrome:
     for flag in (*FLAGS, f"--user-data-dir={folder}/profile", "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE localhost , EXCLUDE 127.0.0.1"):
         options.add_argument(flag)
     options.set_capability("goog:loggingPrefs", {"performance": "ALL", "browser": "ALL"})
-    options.add_experimental_option("prefs", {"download.default_directory": f"{folder}/downloads"})
     driver = webdriver.Chrome(options=options, service=Service(shutil.which("chromedriver") or "/usr/bin/chromedriver"))
+    downloads_to(driver, folder)
+    return driver
+
+
+def downloads_to(driver: webdriver.Chrome, folder: str) -> None:
     driver.execute_cdp_cmd("Browser.setDownloadBehavior", {"behavior": "allow", "downloadPath": f"{folder}/downloads"})
+
+
+@cache
+def shared() -> webdriver.Chrome:
+    """The browser of this process: to start and end one takes three seconds. It ends with its process, a worker of the test runner among them."""
+    folder = tempfile.mkdtemp()
+    driver = chromium(folder)
+
+    def end() -> None:
+        driver.quit()
+        shutil.rmtree(folder, ignore_errors=True)
+
+    # called where a worker ends, which runs no atexit, and at the end of a process that has none
+    Finalize(None, end, exitpriority=1)
     return driver

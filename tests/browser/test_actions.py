@@ -148,7 +148,7 @@ class Actions(BrowserCase):
         self.sees("Say what your bottle holds")
         # nothing is taken for granted: 5 % would be ten times as much
         self.press(self.tid("label-says"))
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text == "mg in each mL"), None), "the way"))
+        self.press(self.option("mg in each mL", whole=True))
         self.sees("Which kind is it? Plain copper")
         self.press(self.tid("product-form"))
         self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text.startswith("Bound copper")), None), "the kind"))

@@ -32,7 +32,7 @@ class AtTheTank(DemoCase):
 
     def choose(self, testid: str, part: str) -> None:
         self.press(self.tid(testid))
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if part in e.text), None), f"a choice of {part}"))
+        self.press(self.option(part))
 
     def make_ready(self) -> BathRun:
         """A permanganate bath for the corydoras, up to the press that puts them in."""
@@ -48,7 +48,7 @@ class AtTheTank(DemoCase):
         return BathRun.objects.get()
 
     def match(self, bath: str, home: str) -> None:
-        inputs = [e for e in self.all("form input") if e.is_displayed()]
+        inputs = self.shown("form input")
         for field, text in zip(inputs, (bath, home), strict=False):
             field.clear()
             field.send_keys(text)

@@ -21,7 +21,7 @@ class Courses(DemoCase):
 
     def choose(self, testid: str, words: str) -> None:
         self.press(self.tid(testid))
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text == words), None), f"a choice of {words}"))
+        self.press(self.option(words, whole=True))
 
     def test_fish_move_and_the_clock_they_meet_begins_again(self) -> None:
         """Three grammas into the copper of Sill: told before, done once, and the end of copper moves with it."""

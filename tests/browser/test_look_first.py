@@ -17,7 +17,7 @@ from tests.browser.test_look import Looking
 class First(Looking):
     def pick(self, words: str) -> None:
         """An option of the list that is open."""
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text == words), None), f"a choice of {words}"))
+        self.press(self.option(words, whole=True))
 
     def choose(self, label: str, words: str) -> None:
         self.press(self.one(f"[role=combobox][aria-label='{label}']"))
@@ -134,7 +134,7 @@ class OnNoList(First):
         self.open(f"/tanks/{self.grammas.tank.uid}")
         self.press("Fish arrive")
         self.fill("Fish", "moonlit blenny")
-        self.until(lambda: [e for e in self.all(".p-autocomplete-overlay") if e.is_displayed()], "the list to say that it has none")
+        self.until(lambda: self.shown(".p-autocomplete-overlay"), "the list to say that it has none")
         self.driver.switch_to.active_element.send_keys(Keys.TAB)
         self.choose("What kind of fish", "blennies")
         self.fill("How many came", "2")

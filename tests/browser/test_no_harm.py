@@ -43,7 +43,7 @@ class NoHarm(DemoCase):
 
     def choose(self, testid: str, part: str) -> None:
         self.press(self.tid(testid))
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if part in e.text), None), f"a choice of {part}"))
+        self.press(self.option(part))
 
     def school(self, name: str) -> None:
         self.press(self.until(lambda: next((e for e in self.all(".left label, .left [role=radio], .left button") if name in e.text), None), name))
@@ -102,7 +102,7 @@ class NoHarm(DemoCase):
         for label, text in (("Product", "the blue bottle"), ("This much", "5 mL"), ("in every", "40 L"), ("for so many days", "3")):
             self.fill(label, text)
         self.press(self.tid("label-holds"))
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if "Methylene blue" in e.text), None), "methylene blue"))
+        self.press(self.option("Methylene blue"))
         self.field("Product").send_keys(Keys.ESCAPE)
         self.press(self.tid("label-keep"))
         self.sees("kept on the shelf")

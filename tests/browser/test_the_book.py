@@ -34,7 +34,7 @@ class Book(DemoCase):
     def choose(self, label: str, part: str) -> None:
         control = next(e for e in self.all(f"[aria-label='{label}']"))
         self.press(control)
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if part in e.text), None), f"a choice of {part}"))
+        self.press(self.option(part))
 
     def picture(self) -> str:
         path = Path(self.folder) / "fish.jpg"
@@ -147,7 +147,7 @@ class Book(DemoCase):
             Observation.objects.create(uid=uuid4(), happened_at=actor.now - n * day, appetite="all", **entry)
         self.open(f"/release/{group.uid}")
         self.press(self.tid("release-to"))
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if "Leat" in e.text), None), "the display"))
+        self.press(self.option("Leat"))
         self.until(lambda: self.all("[data-testid='check-yes']"), "what is met")
         self.sees("5 small feeds a day")
         self.press("Move them all the same" if "Move them all the same" in self.text() else "Move them over")

@@ -28,7 +28,7 @@ class MadeReady(Walk):
         # what touched copper or sick fish is asked about before it comes in
         self.press(self.tid("begin-filter"))
         self.press(self.one("[role=dialog] .p-select"))
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text == "Leat"), None), "the display"))
+        self.press(self.option("Leat", whole=True))
         self.fill("There since", self.day(-40).isoformat())
         self.press(self.tid("save-filter"))
         self.closes()
@@ -70,12 +70,12 @@ class MadeReady(Walk):
         self.press(self.tid("add-gear"))
         self.fill("Name", "net 1")
         self.press(self.all("[role=dialog] .p-select")[1])
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text == "Bay"), None), "its home"))
+        self.press(self.option("Bay", whole=True))
         self.press(self.tid("save-gear"))
         self.closes()
         self.opens(lambda: self.one("[aria-label='Used in …: net 1']"))
         self.press(self.one("[role=dialog] .p-select"))
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text == "Leat"), None), "the other tank"))
+        self.press(self.option("Leat", whole=True))
         self.press(self.tid("save-contact"))
         self.sees("The fish of Bay have been watched for 0 days.")
         self.press("It happened all the same")
@@ -119,7 +119,7 @@ class Watched(Walk):
         self.until(lambda: "1mL" in self.one_word(self.tid("slip-the green drops")), "the drops")
         # the label says what is in it: the same active twice is one medicine twice
         self.press(self.tid("label-holds"))
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if "Praziquantel" in e.text), None), "praziquantel"))
+        self.press(self.option("Praziquantel"))
         self.sees("Never here: praziquantel is in more than one of these medicines")
         # whoever is allergic to it is stopped until he says who handles it
         Keeper.objects.filter(pk=self.maren.pk).update(allergies=["aminoglycoside"])

@@ -112,7 +112,7 @@ class Ways(Walk):
         self.open("/gear")
         self.opens(lambda: self.one("[aria-label='Used in …: seasoned sponge']"))
         self.press(self.one("[role=dialog] .p-select"))
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if e.text == "Leat"), None), "the display"))
+        self.press(self.option("Leat", whole=True))
         self.press(self.tid("save-contact"))
         self.sees("The fish of Bowl have been watched for 0 days.")
 

@@ -68,7 +68,7 @@ class Walk(BrowserCase):
     def choose(self, testid: str, part: str) -> None:
         """Take from a list what holds these words."""
         self.press(self.tid(testid))
-        self.press(self.until(lambda: next((e for e in self.all("[role=option]") if part in e.text), None), f"a choice of {part}"))
+        self.press(self.option(part))
 
     def measures(self, what: str = "dose", **fields: str) -> None:
         """Open Measure with its fields filled, as a link of the house does."""
@@ -100,7 +100,7 @@ class Walk(BrowserCase):
         self.press(self.tid("start-course"))
 
     def closes(self) -> None:
-        self.until(lambda: not [e for e in self.all("[role=dialog]") if e.is_displayed()], "the form to close")
+        self.until(lambda: not self.shown("[role=dialog]"), "the form to close")
 
     def makes_bath(self, group: str, *, use: str, water: str) -> str:
         """Make a bath ready, up to the match of the waters; its id."""
@@ -121,7 +121,7 @@ class Walk(BrowserCase):
 
     def matches(self, *figures: str) -> None:
         """What both thermometers, and where it matters both meters, say."""
-        inputs = [e for e in self.all("form input") if e.is_displayed()]
+        inputs = self.shown("form input")
         for field, text in zip(inputs, figures, strict=False):
             field.clear()
             field.send_keys(text)

@@ -9,6 +9,7 @@ from typing import Literal
 from pennywort.core.diagnosis.progress import Seen, progress
 from pennywort.core.reference.course_models import OnlyIf
 from pennywort.core.reference.library import Library
+from pennywort.core.reference.register import called
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -22,12 +23,12 @@ class Decision:
 def decide(only_if: OnlyIf, *, readings: Mapping[str, float], looks: Sequence[Seen], day: float, found: Library) -> Decision:
     """Decide one condition.
 
-    :param readings: fresh ones by their name; ammonia, nitrite and nitrate in mg/L as the ion, as kits show them.
+    :param readings: fresh ones by their id; hardness in mg/L as CaCO3; ammonia, nitrite and nitrate in mg/L as the ion, as kits show them.
     :param looks: those since the course began and the last before it, oldest first, by day of the course.
     :param day: days since the course began.
     """
     if only_if.reading is not None:
-        return _by_reading(only_if, readings)
+        return _by_reading(only_if, readings, found)
     if only_if.no_better_by_day is None:
         return Decision(state="unknown", words=f"only if {only_if.words}: decide by eye")
     if day < only_if.no_better_by_day - 0.5:
@@ -44,9 +45,10 @@ def decide(only_if: OnlyIf, *, readings: Mapping[str, float], looks: Sequence[Se
     return Decision(state="applies", words=f"{'worse than' if gone.since_first == 'worse' else 'no better than'} at first: take it")
 
 
-def _by_reading(only_if: OnlyIf, readings: Mapping[str, float]) -> Decision:
-    name = (only_if.reading or "").replace("_", " ")
-    value = readings.get(only_if.reading or "")
+def _by_reading(only_if: OnlyIf, readings: Mapping[str, float], found: Library) -> Decision:
+    reading = called().get(only_if.reading or "", only_if.reading or "")
+    kind, value = found.readings.get(reading), readings.get(reading)
+    name = (kind.asked_as or kind.name) if kind else reading.replace("_", " ")
     if value is None:
         return Decision(state="unknown", words=f"read first: {name}")
     if only_if.above is not None and value > only_if.above:

@@ -14,7 +14,7 @@ from pennywort.core.units.degrees import ON_THE_SCALE
 LIFE_HERE = {"invertebrates": "animals without a backbone", "plants": "plants"}
 # a reading as it is written in a sentence, with its unit
 READS: dict[str, str] = {"ammonia": "ammonia {:.2g} mg/L as N", "nitrite": "nitrite {:.2g} mg/L as N", "oxygen": "oxygen {:.2g} mg/L", "ph": "pH {:.1f}"}
-READS |= {"temperature": f"a water of {{:.1f}}{ON_THE_SCALE}"}
+READS |= {"kh": "an alkalinity of {:.0f} mg/L", "temperature": f"a water of {{:.1f}}{ON_THE_SCALE}"}
 
 
 def ticks_of(protocol: CourseProtocol, *, tank: TankFacts, condition: str, found: Library) -> tuple[tuple[ToConfirm, ...], tuple[SlipCaution, ...]]:

@@ -17,9 +17,9 @@ StepKind = Literal[
 ]  # fmt: skip
 # the id of a reading of the register, or of one that only a strip or a card of its own tells
 Readings = str
-STRIPS = ("peroxide_strip", "alkalinity")
+STRIPS = ("peroxide_strip",)
 # of these the record of a tank says what was read last
-Tested = Literal["temperature", "oxygen", "ph", "ammonia", "nitrite"]
+Tested = Literal["temperature", "oxygen", "ph", "ammonia", "nitrite", "kh"]
 Risk = Annotated[int, Field(ge=0, le=3)]
 _TERM = re.compile(r"^(?:(?P<times>[a-z_]+)\s*\*\s*)?(?:(?P<number>\d+(?:\.\d+)?)\s*(?P<unit>h|d)|(?P<name>[a-z_]+))$")
 _PART = re.compile(r"^1\s*/\s*(?P<name>[a-z_]+)$")

@@ -47,6 +47,7 @@ from pennywort.core.reference.models import (  # fmt: skip
     UpkeepKind,
 )
 from pennywort.core.reference.reading_models import ReadingKind
+from pennywort.core.reference.register import called
 from pennywort.core.reference.scenarios import check_living, check_scenario
 from pennywort.core.reference.yaml_files import SHIPPED, ReferenceError, parsed_at_once, read_yaml
 
@@ -237,7 +238,7 @@ def check_course(protocol: CourseProtocol, *, found: Library) -> None:
     cycles = [p.from_cycle for p in protocol.parameters if p.from_cycle] + ([protocol.outlasts] if protocol.outlasts else [])
     known(where, cycles, found.life_cycles)
     asked = [s.only_if.reading for s in protocol.steps if s.only_if] + ([protocol.clock.reading] if protocol.clock else [])
-    known(where, [*(r for s in protocol.steps for r in s.reads), *(r for r in asked if r)], {*found.readings, *STRIPS})
+    known(where, [*(r for s in protocol.steps for r in s.reads), *(r for r in asked if r)], {*called(), *STRIPS})
     for m in protocol.medicines:
         if found.uses[m.use][0].id != m.active:
             raise ReferenceError(f"{where}: {m.use} is no use of {m.active}")

@@ -18,7 +18,7 @@ class ReadingKind(Sourced):
     is kept as mg/L of CaCO3 and typed and shown in degrees. ``most``: no kit and no tank holds more. ``usual`` is asked first; ``drawn`` its
     place in the chart over the days, 0 for none, there ``drawn_as``; ``from_nought``: its scale begins at 0. ``held``: a course may hold it as
     a medicine, and expects a level of it; ``in_use`` is then the fact of the fish that it is in their water. ``at_round``: offered beside the
-    thermometer on the daily round.
+    thermometer on the daily round. ``asked_as``: what the bounds of medicines call it, where that is another name than its id.
     """
 
     id: str
@@ -39,6 +39,7 @@ class ReadingKind(Sourced):
     held: bool = False
     in_use: str = ""
     at_round: bool = False
+    asked_as: str = ""
 
     @model_validator(mode="after")
     def _complete(self) -> ReadingKind:

@@ -143,6 +143,26 @@ def _salinity(readings: Readings, water: WaterType) -> float:
     return USUAL_SALINITY_G_PER_KG[water] if readings.salinity_g_per_kg is None else readings.salinity_g_per_kg
 
 
+def free_ammonia_mg_per_l(readings: Readings, *, water: WaterType) -> float | None:
+    """The un-ionised part of the ammonia that was read, mg/L as N (Emerson et al. 1975); None where ammonia, pH or temperature is missing.
+
+    A salinity that nobody read is taken as usual in this water.
+    """
+    total = readings.total_ammonia_as_n_mg_per_l
+    if total is None or readings.ph is None or readings.temperature_c is None:
+        return None
+    return total * unionised_ammonia_fraction(ph=readings.ph, temperature_c=readings.temperature_c, salinity_g_per_kg=_salinity(readings, water))
+
+
+def measured_in(readings: Readings, *, water: WaterType, found: Library) -> dict[str, float]:
+    """What was read, by the names that bounds of medicines and ticks of courses ask for, each in the unit of its column."""
+    read = readings.read
+    kinds = [kind for kind in found.readings.values() if kind.column in read]
+    told = {name: read[kind.column] for kind in kinds for name in (kind.id, kind.asked_as) if name}
+    part = free_ammonia_mg_per_l(readings, water=water)
+    return told if part is None else {**told, "un_ionised_ammonia": part}
+
+
 def _ammonia(readings: Readings, *, water: WaterType, found: Library) -> GateLine:
     care, harm = _limit(found, "ammonia_care", water), _limit(found, "ammonia_harm", water)
     total = readings.total_ammonia_as_n_mg_per_l
@@ -154,11 +174,11 @@ def _ammonia(readings: Readings, *, water: WaterType, found: Library) -> GateLin
         return line("unknown", "not read", unit="mg/L as N")
     if total == 0:
         return line("in_range", "none", value=0.0)
-    if readings.ph is None or readings.temperature_c is None:
+    part = free_ammonia_mg_per_l(readings, water=water)
+    if part is None:
         missing = " and ".join(n for n, v in (("pH", readings.ph), ("temperature", readings.temperature_c)) if v is None)
         raised = total >= _limit(found, "ammonia_seen", water).value
         return line("above" if raised else "unknown", f"there is some; read {missing} to know how much of it harms", harmful=raised)
-    part = total * unionised_ammonia_fraction(ph=readings.ph, temperature_c=readings.temperature_c, salinity_g_per_kg=_salinity(readings, water))
     if part > care.value:
         return line("above", "harms the gills" if part > harm.value else "too much", value=part, harmful=part > harm.value)
     return line("in_range", f"{part:.3f} of it harms", value=part)

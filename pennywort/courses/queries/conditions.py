@@ -6,6 +6,8 @@ from collections import defaultdict
 from collections.abc import Iterable, Sequence
 from datetime import timedelta
 
+from django.db.models import Q
+
 from pennywort.core.course.condition import Decision, decide
 from pennywort.core.diagnosis.facts import Share
 from pennywort.core.diagnosis.progress import Seen
@@ -37,12 +39,12 @@ def decisions(actor: Actor, tasks: Iterable[Task]) -> dict[int, Decision]:
     asked = [(task, found) for task in tasks if (found := condition_of(task)) is not None]
     if not asked:
         return {}
-    read = _readings(actor, {t.course.tank_id for t, _ in asked})
+    read = _readings(actor, {t.course.tank.water_id for t, _ in asked})
     looks = _looks(actor, [t.course for t, _ in asked])
     return {
         task.pk: decide(
             only_if,
-            readings=read.get(task.course.tank_id, {}),
+            readings=read.get(task.course.tank.water_id, {}),
             looks=looks[task.course.pk],
             day=(actor.now - task.course.starts_at) / timedelta(days=1),
             found=library(),
@@ -51,14 +53,16 @@ def decisions(actor: Actor, tasks: Iterable[Task]) -> dict[int, Decision]:
     }
 
 
-def _readings(actor: Actor, tanks: set[int]) -> dict[int, dict[str, float]]:
-    rows = WaterReading.objects.standing().filter(tank__in=tanks, happened_at__gt=actor.now - FRESH).order_by("happened_at", "pk")
+def _readings(actor: Actor, waters: set[int]) -> dict[int, dict[str, float]]:
+    """What was read in any tank on these waters, by the water."""
+    on_them = Q(tank__in=waters) | Q(tank__shares_water_with__in=waters)
+    rows = WaterReading.objects.standing().filter(on_them, happened_at__gt=actor.now - FRESH).select_related("tank").order_by("happened_at", "pk")
     found: dict[int, dict[str, float]] = defaultdict(dict)
     for row in rows:
         for name, (column, times) in AS_READ.items():
             value = getattr(row, column)
             if value is not None:
-                found[row.tank_id][name] = value * times
+                found[row.tank.water_id][name] = value * times
     return found
 
 

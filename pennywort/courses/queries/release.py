@@ -7,16 +7,14 @@ from datetime import timedelta
 from pennywort.core.outcome.companions import trouble_ahead
 from pennywort.core.outcome.release import Facts, Meal, gate
 from pennywort.core.reference import library
-from pennywort.core.water.gate import Readings, water_gate
-from pennywort.courses.queries.running import running_courses
+from pennywort.core.water.gate import Readings
+from pennywort.courses.queries.situation import Situation, situation_of
 from pennywort.courses.queries.span import trouble
 from pennywort.courses.queries.watching import watched_since
-from pennywort.courses.queries.water_records import Book
 from pennywort.fish.models import Group, Look, Observation
-from pennywort.fish.queries import count_of, groups_in_water, species_in, species_of_group
+from pennywort.fish.queries import species_in, species_of_group
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import fresh_readings, water_type_of
 
 # as long as fish are usually watched (common practice)
 USUAL_DAYS = 30.0
@@ -25,29 +23,29 @@ USUAL_DAYS = 30.0
 def release_facts(actor: Actor, group: Group, *, days: float, to: Tank | None) -> Facts:
     """Watching, treatment, water, meals and signs of a group, and how far its water lies from where it goes."""
     now, tank = actor.now, group.tank
+    here = situation_of(actor, tank)
+    there = situation_of(actor, to) if to else None
     since = watched_since(actor, group)
     looks = list(Look.objects.standing().filter(group=group, happened_at__gt=since - timedelta(days=1)).order_by("happened_at"))
     rows = Observation.objects.standing().filter(group=group, happened_at__gt=now - timedelta(days=7)).exclude(appetite="")
     meals = [Meal(at=o.happened_at, well=o.appetite == "all") for o in rows]
     meals += [Meal(at=x.happened_at, well=bool(x.signs["eating_normally"])) for x in looks if "eating_normally" in x.signs]
     signs = [x.happened_at for x in looks if trouble(x.signs)]
-    until = max((c.ends_at for c in running_courses(tank, now=now) if c.protocol_id != "watch"), default=None)
-    left = Book([tank], now=now).medicines(tank)
-    here, _ = fresh_readings(tank, now=now)
-    there = fresh_readings(to, now=now)[0] if to else Readings()
+    until = max((c.ends_at for c in here.running if c.protocol_id != "watch"), default=None)
+    ours, theirs = here.readings, there.readings if there else Readings()
     return Facts(
         watched_since=since,
         needed_days=days,
         treated_until=until,
-        medicine=f"{', '.join(library().actives[a].short_name for a in left)} still in the water" if left else "",
+        medicine=f"{', '.join(library().actives[a].short_name for a in here.medicines)} still in the water" if here.medicines else "",
         meals=meals,
         sign_at=max(signs, default=None),
         looked_at=max((x.happened_at for x in looks), default=None),
-        apart_c=_apart(here.temperature_c, there.temperature_c),
-        apart_g_per_kg=_apart(here.salinity_g_per_kg, there.salinity_g_per_kg),
+        apart_c=_apart(ours.temperature_c, theirs.temperature_c),
+        apart_g_per_kg=_apart(ours.salinity_g_per_kg, theirs.salinity_g_per_kg),
         salt_matters=tank.water_type in ("marine", "brackish"),
         destination=to is not None,
-        water_at_fault=[*_in_red(tank, here), *(_in_red(to, there) if to else ())],
+        water_at_fault=[*_in_red(here), *(_in_red(there) if there else ())],
     )
 
 
@@ -55,22 +53,20 @@ def _apart(one: float | None, other: float | None) -> float | None:
     return abs(one - other) if one is not None and other is not None else None
 
 
-def _in_red(tank: Tank, read: Readings) -> list[str]:
+def _in_red(water: Situation) -> list[str]:
     """What of this water was read as harmful within a day."""
-    judged = water_gate(read, water=water_type_of(tank), species=species_in(groups_in_water(tank)), found=library())
-    return [f"{tank.name}: {line.words}" for line in judged.lines if line.harmful]
+    return [f"{water.tank.name}: {line.words}" for line in water.gate().lines if line.harmful]
 
 
-def companions_of(group: Group, to: Tank) -> list[str]:
+def companions_of(actor: Actor, group: Group, to: Tank) -> list[str]:
     """Who in that water will go for these fish, or they for whom."""
     kind = species_of_group(group)
-    others = [g for g in groups_in_water(to) if g.pk != group.pk]
-    return trouble_ahead(kind, species_in(others)) if kind is not None else []
+    return trouble_ahead(kind, species_in(situation_of(actor, to).others(group))) if kind is not None else []
 
 
 def against_a_move(actor: Actor, group: Group, to: Tank) -> list[str]:
     """What the gate of the release says against a plain move to fish that were watched long enough; empty for a move within quarantine."""
-    residents = [g for g in groups_in_water(to) if count_of(g).count and g.pk != group.pk]
+    residents = situation_of(actor, to).others(group)
     settled = residents and all(actor.now - watched_since(actor, g) >= timedelta(days=USUAL_DAYS) for g in residents)
     if not settled or to.water_id == group.tank.water_id:
         return []

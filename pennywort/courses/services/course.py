@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid5
@@ -12,26 +12,25 @@ from pennywort.core.course.build import build_plan
 from pennywort.core.course.plan import Chosen, CoursePlan, PlannedStep, TankFacts
 from pennywort.core.errors import Conflict, InvalidInput, Refused
 from pennywort.core.medicine.correct import changes_needed
-from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.reference.disease_models import WaterType
-from pennywort.core.reference.kinds import kinds_of
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.kept_protocols import keep, protocol_of
-from pennywort.courses.queries.running import running_courses, standing_in
+from pennywort.courses.queries.running import running_courses
+from pennywort.courses.queries.situation import situation_of
 from pennywort.courses.queries.targets import course_name, range_of
 from pennywort.courses.queries.water_records import Book
 from pennywort.courses.services.cases import check_condition, open_case
 from pennywort.courses.services.protocols import protocol_named
 from pennywort.fish.models import Group
-from pennywort.fish.queries import count_of, groups_in_water, last_looks, signs_of_illness, species_in
+from pennywort.fish.queries import count_of, signs_of_illness
 from pennywort.records.actor import Actor
 from pennywort.shelf.labels import TypedLabel, label_price, read_label
 from pennywort.shelf.products import ProductIn, chosen_product, prices_of
 from pennywort.tanks.models import Tank
-from pennywort.tanks.queries import equipment_on, fresh_readings, on_one_water, water_of, water_type_of
+from pennywort.tanks.queries import water_type_of
 from pennywort.tanks.salt import read_grams_per_l
 from pennywort.tanks.services import tank_of
 
@@ -91,37 +90,18 @@ def _parameters(actor: Actor, typed: Mapping[str, str], protocol: CourseProtocol
 
 def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None = None) -> TankFacts:
     """What the record knows of a tank, as a plan needs it."""
-    waters = on_one_water(tank)
-    species = tuple(species_in(groups_in_water(tank)))
-    looks = last_looks(waters, now=actor.now)
-    read, _ = fresh_readings(tank, now=actor.now)
-    lives = (
-        kinds_of(species, kin=library().kin)
-        | ({"invertebrates"} if any(t.has_invertebrates for t in waters) else set())
-        | ({"plants"} if any(t.has_plants for t in waters) else set())
-    )
-    readings = {
-        "temperature": read.temperature_c,
-        "oxygen": read.oxygen_mg_per_l,
-        "ph": read.ph,
-        "ammonia": read.total_ammonia_as_n_mg_per_l,
-        "nitrite": read.nitrite_as_n_mg_per_l,
-    }
+    here = situation_of(actor, tank)
     return TankFacts(
-        water=water_of(tank),
-        temperature_c=read.temperature_c,
-        surroundings=Surroundings(
-            water=water_type_of(tank),
-            lives=frozenset(lives),
-            readings={name: value for name, value in readings.items() if value is not None},
-            allergies=frozenset(actor.keeper.allergies),
-        ),
-        species=species,
-        salinity_g_per_kg=read.salinity_g_per_kg,
-        standing=standing_in(waters),
-        equipment=frozenset(equipment_on(waters)),
-        suspected=frozenset(max(look.shares, key=lambda name: float(look.shares[name])) for look in looks if look.shares),
-        seen=signs_of_illness(looks),
+        water=here.water,
+        temperature_c=here.readings.temperature_c,
+        # what runs is switched off by the course itself, in words of its own
+        surroundings=replace(here.surroundings, running=frozenset()),
+        species=here.species,
+        salinity_g_per_kg=here.readings.salinity_g_per_kg,
+        standing=here.standing,
+        equipment=here.equipment,
+        suspected=frozenset(max(look.shares, key=lambda name: float(look.shares[name])) for look in here.last_looks if look.shares),
+        seen=signs_of_illness(here.last_looks),
         levels_mg_per_l=dict(levels or {}),
     )
 
@@ -169,9 +149,10 @@ def clean_tanks(actor: Actor, protocol: CourseProtocol, wish: Wish, *, tank: Tan
             raise InvalidInput(f"{one.name} holds another kind of water.", field=name)
         if one.water_id in {tank.water_id, *(t.water_id for t in found)}:
             raise InvalidInput(f"{one.name} has the same water as another tank of this course: a move into it leaves nothing behind.", field=name)
-        if standing_in([one]) or one.has_plants or one.has_invertebrates:
+        here = situation_of(actor, one)
+        if here.standing or here.lives & {"plants", "invertebrates"}:
             raise InvalidInput(f"{one.name} is not bare: what they shed lives on in sand, rock and plants.", field=name)
-        if any(count_of(g).count for g in groups_in_water(one)):
+        if any(count_of(g).count for g in here.groups):
             raise InvalidInput(f"Fish live in {one.name}.", field=name)
         found.append(one)
     return found
@@ -193,15 +174,16 @@ def plan_with_its_facts(actor: Actor, tank: Tank, wish: Wish, *, starts_at: date
 
 def _check_room_for(actor: Actor, tank: Tank, protocol: CourseProtocol) -> None:
     """One medicine at a time: refuse a second course with medicine, or a first on top of what is in the water."""
+    here = situation_of(actor, tank)
     if protocol.kind == "watch":
-        if running_courses(tank, now=actor.now):
+        if here.running:
             raise Conflict("A course is running in this tank already.", field="protocol")
         return
-    for course in running_courses(tank, now=actor.now):
+    for course in here.running:
         other = protocol_of(course)
         if other is None or other.kind != "watch":
             raise Conflict(f"{course_name(course)} is running in this tank. One medicine at a time: stop it first.", field="protocol")
-    for name, (level, most) in Book([tank], now=actor.now).medicines(tank).items():
+    for name, (level, most) in here.medicines.items():
         raise Conflict(_wash_out_words(actor, name, level, below=OUT_FRACTION * most), field="protocol")
 
 
@@ -278,8 +260,9 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
         left = "were left then" if begun else "are left"
         raise Conflict(f"None of them {left}: there is nobody to treat.", field="starts_at" if begun else "group")
     protocol, plan = plan_for(actor, tank, wish, starts_at=start)
-    _check_ticks(plan, ticked)
+    # from when the next may start is told before what the two would do to each other
     _check_room_for(actor, tank, protocol)
+    _check_ticks(plan, ticked)
     before = _held_before(Book([tank], now=min(start, actor.now)), tank, plan)
     for watch in running_courses(tank, now=actor.now):
         watch.stopped_at, watch.stop_reason = actor.now, "a treatment was started"

@@ -6,11 +6,12 @@ from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID
 
+from pennywort.core.reference.register import called
 from pennywort.courses.queries.running import open_tasks
 from pennywort.courses.services.calendar import keep_to_clocks
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
-from pennywort.tanks.services import TypedTest, add_reading, typed_ids
+from pennywort.tanks.services import TypedTest, add_reading
 
 # a look or a test a little before it is due counts as the one that is due
 EARLY = timedelta(hours=6)
@@ -26,7 +27,7 @@ def tick_off(actor: Actor, *, tank: Tank, kind: str, at: datetime) -> None:
 def tick_tests(actor: Actor, *, tank: Tank, read: set[str], at: datetime) -> None:
     """Mark the due water tests as done that ask for nothing but what was read; one that names nothing asks for ammonia and nitrite."""
     for task in open_tasks(tank, now=actor.now).filter(kind="water_test", due_at__lte=at + EARLY):
-        wanted = {name for name in task.reads if name in typed_ids()} or {"ammonia", "nitrite"}
+        wanted = {called()[name] for name in task.reads if name in called()} or {"ammonia", "nitrite"}
         if wanted <= read:
             task.done_at, task.done_by = at, actor.keeper
             task.save(update_fields=["done_at", "done_by"])

@@ -14,7 +14,7 @@ from pennywort.core.errors import Conflict, InvalidInput
 from pennywort.core.outcome.figures import Count, check_count
 from pennywort.core.reference.naming import plural
 from pennywort.courses.models import Case, Course, Task
-from pennywort.courses.queries.running import running_courses
+from pennywort.courses.queries.situation import situation_of
 from pennywort.courses.queries.targets import course_name
 from pennywort.courses.queries.watching import watched_since
 from pennywort.courses.queries.water_records import Book
@@ -80,7 +80,7 @@ def what_it_does(actor: Actor, group: Group, *, to: Tank, going: Going) -> list[
 
 def _restarted(actor: Actor, group: Group, *, to: Tank) -> list[tuple[Group, Group]]:
     """Pairs (the less watched, the cleaner) among those that would share a water: the cleaner begin again."""
-    others = [g for g in groups_in_water(to) if count_of(g).count and g.pk != group.pk]
+    others = situation_of(actor, to).others(group)
     everyone = [group, *others] if others else []
     last = max(everyone, key=lambda g: watched_since(actor, g), default=None)
     if last is None:
@@ -90,8 +90,8 @@ def _restarted(actor: Actor, group: Group, *, to: Tank) -> list[tuple[Group, Gro
 
 
 def _left_behind(actor: Actor, group: Group) -> list[Course]:
-    others = [g for g in groups_in_water(group.tank) if g.pk != group.pk and count_of(g).count]
-    return [] if others else running_courses(group.tank, now=actor.now)
+    here = situation_of(actor, group.tank)
+    return [] if here.others(group) else here.running
 
 
 def mixed(actor: Actor, *, newcomers: Group, tank: Tank, count: int, at: datetime) -> str:
