@@ -1,5 +1,6 @@
 // Keeps the pages and the last answers of the server, so that the fishroom can be walked without a connection.
-// Pages and answers come from the server while it can be reached; kept ones stand in for two hours at most.
+// The page of the app is the kept one, at once, and fetched anew behind it: its figures come from the server, whose answers
+// stand in, where it can't be reached, for two hours at most.
 const VERSION = "{{ version }}";
 const ASSETS = {{ assets }};
 const SHELL = `pennywort-shell-${VERSION}`;
@@ -26,16 +27,20 @@ function inTime(request) {
   });
 }
 
-async function page(request) {
+async function fetched(request, cache) {
+  const answer = await inTime(request);
+  // the one page of the app, and nothing else that an address opened by hand may answer
+  if (answer.ok && (answer.headers.get("Content-Type") ?? "").startsWith("text/html")) await cache.put("/", answer.clone());
+  return answer;
+}
+
+async function page(event) {
   const cache = await caches.open(SHELL);
-  try {
-    const answer = await inTime(request);
-    // the one page of the app, and nothing else that an address opened by hand may answer
-    if (answer.ok && (answer.headers.get("Content-Type") ?? "").startsWith("text/html")) await cache.put("/", answer.clone());
-    return answer;
-  } catch {
-    return (await cache.match("/")) ?? Response.error();
-  }
+  const kept = await cache.match("/");
+  const anew = fetched(event.request, cache).catch(() => Response.error());
+  if (!kept) return anew;
+  event.waitUntil(anew);
+  return kept;
 }
 
 async function told(request) {
@@ -60,7 +65,7 @@ self.addEventListener("fetch", (event) => {
   const url = new URL(event.request.url);
   if (event.request.method !== "GET" || url.origin !== self.location.origin) return;
   if (event.request.mode === "navigate") {
-    if (!OTHER.some((path) => url.pathname.startsWith(path))) event.respondWith(page(event.request));
+    if (!OTHER.some((path) => url.pathname.startsWith(path))) event.respondWith(page(event));
   } else if (url.pathname.startsWith("/static/"))
     event.respondWith(caches.match(event.request).then((kept) => kept ?? fetch(event.request)));
   else if (url.pathname.startsWith("/api/") && !url.pathname.includes("/photos/")) event.respondWith(told(event.request));

@@ -33,6 +33,7 @@ from pennywort.fish.queries import species_of_group
 from pennywort.site.api import api
 from pennywort.tanks.models import WaterReading
 from pennywort.tanks.shown import register_out
+from tests.faults.house import empty_record
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -154,7 +155,7 @@ class Killed(PlainCase):
             return json.loads(answer.read())
 
     def test_nothing_acknowledged_is_lost(self) -> None:
-        subprocess.run([sys.executable, "manage.py", "migrate", "-v0"], cwd=ROOT, env=self.env, check=True)
+        empty_record(Path(self.var.name))
         server = self.start()
         first = {"username": "maren", "display_name": "Maren", "password": "slow water runs deep", "fishroom": "Lock", "time_zone": "UTC"}
         room = self.call("POST", "/api/set-up", first)["keeper"]["rooms"][0]["uid"]

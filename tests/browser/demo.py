@@ -14,7 +14,7 @@ from pennywort.demo.alder_lock import build
 
 PASSWORD = "slow water runs deep"
 # what is due is reckoned from the hour it was built
-FRESH = timedelta(minutes=4)
+FRESH = timedelta(minutes=12)
 _kept: tuple[datetime, sqlite3.Connection] | None = None
 
 

@@ -7,18 +7,29 @@ import json
 import os
 import signal
 import socket
+import sqlite3
 import subprocess
 import sys
 import tempfile
 import time
+from contextlib import closing
 from pathlib import Path
 from typing import Any
 from uuid import uuid4
+
+from django.conf import settings
 
 ROOT = Path(__file__).resolve().parents[2]
 # the long versions: script/faults
 LONG = os.environ.get("PENNYWORT_FAULTS") == "long"
 START_S = 60.0
+
+
+def empty_record(folder: Path) -> None:
+    """A database with all its tables, as the migrations leave it, copied from the one that the run made: they take twelve seconds each time."""
+    made = sqlite3.connect(settings.DATABASES["default"]["TEST"]["NAME"])
+    with closing(made), closing(sqlite3.connect(folder / "pennywort.sqlite3")) as copy:
+        made.backup(copy)
 
 
 class House:
@@ -32,7 +43,7 @@ class House:
         self.env = {**os.environ, "PENNYWORT_VAR": folder, "DJANGO_SETTINGS_MODULE": "pennywort.site.settings", "PYTHONPATH": str(ROOT)}
         self.port = _free_port()
         self.server: subprocess.Popen[bytes] | None = None
-        self.run("manage.py", "migrate", "--verbosity", "0")
+        empty_record(self.folder)
         self.links: dict[str, str] = json.loads(self.run("-m", "tests.faults.fill", str(tanks)))
 
     def __enter__(self) -> House:

@@ -25,6 +25,5 @@ declare module 'vue' {
     Select: typeof import('primevue/select')['default']
     SelectButton: typeof import('primevue/selectbutton')['default']
     Textarea: typeof import('primevue/textarea')['default']
-    Toast: typeof import('primevue/toast')['default']
   }
 }

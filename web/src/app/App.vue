@@ -1,27 +1,32 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { answer, api } from '@/api/client'
 import MedicinePatterns from '@/shared/MedicinePatterns.vue'
 import { readAgain, startOutbox } from '@/shared/outbox'
 import { useSession } from '@/shared/session'
-import CautionsDialog from './CautionsDialog.vue'
 import OutboxBar from './OutboxBar.vue'
-import RehearsalBand from './RehearsalBand.vue'
-import KeysDialog from './KeysDialog.vue'
 import RailMark from './RailMark.vue'
 import { SCREENS } from './screens'
+
+// what few pages show is no part of the first script
+const CautionsDialog = defineAsyncComponent(() => import('./CautionsDialog.vue'))
+const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'))
+/** What a write moved elsewhere is told by it, and nobody writes before a page is there. */
+const Toast = defineAsyncComponent(() => import('primevue/toast'))
+const RehearsalBand = defineAsyncComponent(() => import('./RehearsalBand.vue'))
 
 const session = useSession()
 const queries = useQueryClient()
 // what waited in this browser is sent as soon as it can be, and the screens read anew
 startOutbox(
-  () => session.keeper,
+  // in nobody's name but of whom the server knows
+  () => (session.sure ? session.keeper : null),
   () => void queries.invalidateQueries(),
 )
 watch(
-  () => session.keeper?.username,
+  () => session.sure && session.keeper?.username,
   () => void readAgain(),
 )
 const route = useRoute()
@@ -70,7 +75,7 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
 
 <template>
   <MedicinePatterns />
-  <Toast position="bottom-center" />
+  <Toast v-if="session.keeper && route.name" position="bottom-center" />
   <template v-if="session.keeper && !route.meta.open">
     <a class="skip" href="#main">To the page</a>
     <nav
@@ -122,7 +127,7 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
       <RouterView v-if="session.room" />
       <p v-else>You belong to no fishroom. Ask its owner to let you in.</p>
     </main>
-    <KeysDialog v-model:visible="keys" :screens="screens" />
+    <KeysDialog v-if="keys" v-model:visible="keys" :screens="screens" />
     <CautionsDialog v-if="!session.keeper.cautions_read" />
   </template>
   <RouterView v-else />

@@ -4,21 +4,24 @@ import './tokens.css'
 import './base.css'
 import { VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
-import PrimeVue from 'primevue/config'
-import ToastService from 'primevue/toastservice'
 import { createApp } from 'vue'
 import { Problem } from '@/api/client'
 import App from './App.vue'
 import { makeRouter } from './router'
-import { preset } from './theme'
+import { startWorker } from './worker'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce
 
-if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js')
+startWorker()
 
-createApp(App)
-  .use(createPinia())
-  .use(makeRouter())
+const app = createApp(App).use(createPinia())
+const router = makeRouter()
+const parts = import('./parts').then(({ giveParts }) => giveParts(app, nonce))
+// a page comes with its parts
+router.beforeResolve(() => parts)
+
+app
+  .use(router)
   .use(VueQueryPlugin, {
     queryClientConfig: {
       defaultOptions: {
@@ -32,6 +35,4 @@ createApp(App)
       },
     },
   })
-  .use(PrimeVue, { theme: { preset, options: { darkModeSelector: '.night' } }, csp: { nonce } })
-  .use(ToastService)
   .mount('#app')

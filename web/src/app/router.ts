@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
 import { useSession } from '@/shared/session'
+import { newBuild } from './worker'
 
 declare module 'vue-router' {
   interface RouteMeta {
@@ -334,11 +335,29 @@ export function makeRouter() {
     routes,
     scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
   })
-  router.beforeEach(async (to) => {
+  router.beforeEach(async (to, from) => {
+    // a new build took over while the last one was open: from the next screen on it is that
+    if (newBuild.value && from.name) {
+      location.assign(to.fullPath)
+      return false
+    }
     const session = useSession()
-    if (!session.state) await session.read()
-    if (!session.keeper && !to.meta.open)
-      return { name: 'enter', query: to.path === '/' ? {} : { to: to.fullPath } }
+    const toEnter = (path: string, fullPath: string) => ({
+      name: 'enter',
+      query: path === '/' ? {} : { to: fullPath },
+    })
+    if (!session.state && !to.meta.open && session.recall())
+      // without a connection it stays who it was: the service worker answers with what it kept
+      void session.read().then(
+        async () => {
+          await router.isReady()
+          const here = router.currentRoute.value
+          if (!session.keeper && !here.meta.open) void router.replace(toEnter(here.path, here.fullPath))
+        },
+        () => undefined,
+      )
+    else if (!session.state) await session.read()
+    if (!session.keeper && !to.meta.open) return toEnter(to.path, to.fullPath)
     if (session.keeper && to.name === 'enter' && !to.hash) return { name: 'today' }
     return true
   })

@@ -5,12 +5,16 @@ import { runAhead } from './now'
 import { forgetAll } from './useKept'
 
 const CHOSEN = 'pennywort-fishroom'
+/** who was signed in here last, by this very build: another may know other fields */
+const KEPT = `pennywort-session ${new URL(import.meta.url).pathname}`
 /** where a keeper comes back to from a rehearsal */
 const HOME = 'pennywort-home'
 
 /** Who is signed in and which fishroom is open. */
 export const useSession = defineStore('session', () => {
   const state = ref<Schemas['SessionOut'] | null>(null)
+  /** the server has said who is signed in: until then it is who was so last */
+  const sure = ref(false)
   const keeper = computed(() => state.value?.keeper ?? null)
   /** his fishrooms, without those to rehearse in: nobody lands in one of these unasked */
   const own = computed(() => keeper.value?.rooms.filter((r) => !r.rehearsal) ?? [])
@@ -35,9 +39,31 @@ export const useSession = defineStore('session', () => {
     location.assign(at)
   }
 
-  function take(next: Schemas['SessionOut']) {
+  function show(next: Schemas['SessionOut']) {
     state.value = next
     document.documentElement.classList.toggle('night', next.keeper?.preferences.night ?? false)
+  }
+
+  function take(next: Schemas['SessionOut']) {
+    const other = keeper.value && next.keeper && keeper.value.username !== next.keeper.username
+    for (const key of Object.keys(localStorage).filter((k) => k.startsWith('pennywort-session ')))
+      localStorage.removeItem(key)
+    if (next.keeper) localStorage.setItem(KEPT, JSON.stringify(next))
+    sure.value = true
+    show(next)
+    // what is on the screen was asked for in another's name
+    if (other) location.reload()
+  }
+
+  /** Whoever was signed in here last, so that a screen can ask for its figures without waiting; whether there was anybody. */
+  function recall(): boolean {
+    try {
+      const kept = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as Schemas['SessionOut'] | null
+      if (kept?.keeper) show(kept)
+      return !!kept?.keeper
+    } catch {
+      return false
+    }
   }
 
   async function read() {
@@ -61,5 +87,20 @@ export const useSession = defineStore('session', () => {
     return { room_id: room.value.uid }
   }
 
-  return { state, keeper, own, home, room, enterRoom, openRoom, take, read, end, prefer, inRoom }
+  return {
+    state,
+    sure,
+    keeper,
+    own,
+    home,
+    room,
+    enterRoom,
+    openRoom,
+    take,
+    recall,
+    read,
+    end,
+    prefer,
+    inRoom,
+  }
 })

@@ -1,0 +1,104 @@
+"""How long a slow phone on a slow line waits for its screens, this checkout and another side by side. Run: python -m bench.phone [CHECKOUT]
+
+A processor four times slower, 1.6 Mbit/s, 150 ms of round trip; cold (nothing kept) and warm (the service worker has the pages). Largest paint,
+the middle of so many visits; both checkouts by turns, so that a busy minute meets both.
+"""
+
+from __future__ import annotations
+
+import os
+import socket
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Iterator
+from contextlib import ExitStack, contextmanager
+from pathlib import Path
+
+from selenium import webdriver
+
+from bench.slow_line import SlowLine
+from bench.timing import say
+from tests.browser.chromium import PHONE, ROOT, chromium
+
+VISITS = 5
+SLOWER = 4
+SETTLED_S = 6.0
+KEPT = "service_workers,cache_storage,local_storage"
+PAINT = """const done = arguments[0]
+new PerformanceObserver((list) => done(list.getEntries().at(-1).startTime)).observe({ type: 'largest-contentful-paint', buffered: true })"""
+
+
+@contextmanager
+def served(checkout: Path) -> Iterator[tuple[int, str, dict[str, str]]]:
+    """The demo fishroom from a checkout's own code and build: its port, a link to sign in, and the addresses of its screens."""
+    python, place = checkout / ".venv" / "bin" / "python", tempfile.mkdtemp()
+    env = {**os.environ, "PENNYWORT_VAR": place, "DJANGO_SETTINGS_MODULE": "pennywort.site.settings"}
+
+    def run(*what: str) -> str:
+        return subprocess.run([python, "manage.py", *what], cwd=checkout, env=env, capture_output=True, text=True, check=True).stdout.strip()  # noqa: S603
+
+    run("migrate", "--verbosity", "0")
+    run("collectstatic", "--noinput", "--verbosity", "0")
+    run("load_demo")
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = int(probe.getsockname()[1])
+    group = run("shell", "-v", "0", "-c", "from pennywort.fish.models import Group; print(Group.objects.get(tank__name='Paddle').uid)")
+    how = ["--bind", f"127.0.0.1:{port}", "--workers", "1", "--threads", "8", "--no-control-socket", "--log-level", "error"]
+    server = subprocess.Popen([python, "-m", "gunicorn", *how, "pennywort.site.wsgi"], cwd=checkout, env=env)  # noqa: S603 - as above
+    try:
+        while True:
+            with socket.socket() as probe:
+                if probe.connect_ex(("127.0.0.1", port)) == 0:
+                    break
+            time.sleep(0.1)
+        yield port, run("sign_in_link", "maren", "--address", ""), {"Today": "/", "Look": f"/look/{group}", "Measure": "/measure?active=formalin"}
+    finally:
+        server.terminate()
+        server.wait()
+
+
+def visit(driver: webdriver.Chrome, address: str) -> float:
+    """Milliseconds until the largest paint of a page."""
+    driver.get("about:blank")
+    driver.execute_cdp_cmd("Emulation.setCPUThrottlingRate", {"rate": SLOWER})
+    driver.get(address)
+    time.sleep(SETTLED_S)
+    driver.execute_cdp_cmd("Emulation.setCPUThrottlingRate", {"rate": 1})
+    return float(driver.execute_async_script(PAINT))
+
+
+def main(checkouts: list[Path]) -> None:
+    with ExitStack() as stack:
+        lines, homes = [], []
+        for checkout in checkouts:
+            port, link, screens = stack.enter_context(served(checkout))
+            driver = chromium(tempfile.mkdtemp())
+            stack.callback(driver.quit)
+            driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", {"width": PHONE[0], "height": PHONE[1], "deviceScaleFactor": 1, "mobile": True})
+            line = f"http://127.0.0.1:{SlowLine(port).port}"
+            driver.get(f"{line}{link}")
+            time.sleep(25)
+            lines.append((driver, line, screens))
+            homes.append(checkout.name)
+        for kept in ("warm", "cold"):
+            for name in lines[0][2]:
+                took: list[list[float]] = [[] for _ in lines]
+                for _ in range(VISITS):
+                    for i, (driver, line, screens) in enumerate(lines):
+                        if kept == "cold":
+                            driver.execute_cdp_cmd(
+                                "Storage.clearDataForOrigin", {"origin": line, "storageTypes": "service_workers,cache_storage,local_storage"}
+                            )
+                            driver.execute_cdp_cmd("Network.clearBrowserCache", {})
+                        took[i].append(visit(driver, f"{line}{screens[name]}"))
+                middles = [statistics.median(t) for t in took]
+                words = ", ".join(f"{home} {m:.0f} ms" for home, m in zip(homes, middles, strict=True))
+                say(f"{name}, {kept}: {words}{f'; {middles[0] / middles[1]:.2f} of the other' if len(middles) > 1 else ''}")
+
+
+if __name__ == "__main__":
+    main([ROOT, *(Path(arg).resolve() for arg in sys.argv[1:])])
