@@ -43,19 +43,23 @@ async function page(event) {
   return kept;
 }
 
-async function told(request) {
-  const cache = await caches.open(ANSWERS);
+async function keep(request, answer) {
+  const headers = new Headers(answer.headers);
+  headers.set("X-Kept-At", String(Date.now()));
+  const body = await answer.arrayBuffer();
+  await (await caches.open(ANSWERS)).put(request, new Response(body, { status: 200, headers }));
+}
+
+async function told(event) {
+  const request = event.request;
   try {
     const answer = await fetch(request);
-    if (answer.ok) {
-      const headers = new Headers(answer.headers);
-      headers.set("X-Kept-At", String(Date.now()));
-      const body = await answer.clone().arrayBuffer();
-      await cache.put(request, new Response(body, { status: 200, headers }));
-    } else if (answer.status === 401) await caches.delete(ANSWERS);
+    // the page need not wait until it is kept
+    if (answer.ok) event.waitUntil(keep(request, answer.clone()).catch(() => {}));
+    else if (answer.status === 401) await caches.delete(ANSWERS);
     return answer;
   } catch (error) {
-    const kept = await cache.match(request);
+    const kept = await (await caches.open(ANSWERS)).match(request);
     if (kept && Date.now() - Number(kept.headers.get("X-Kept-At")) < KEPT_MS) return kept;
     throw error;
   }
@@ -68,5 +72,5 @@ self.addEventListener("fetch", (event) => {
     if (!OTHER.some((path) => url.pathname.startsWith(path))) event.respondWith(page(event));
   } else if (url.pathname.startsWith("/static/"))
     event.respondWith(caches.match(event.request).then((kept) => kept ?? fetch(event.request)));
-  else if (url.pathname.startsWith("/api/") && !url.pathname.includes("/photos/")) event.respondWith(told(event.request));
+  else if (url.pathname.startsWith("/api/") && !url.pathname.includes("/photos/")) event.respondWith(told(event));
 });

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gzip
 import json
 from datetime import timedelta
 from typing import Any
@@ -169,6 +170,14 @@ class Preferences(RoomCase):
         self.assertEqual((mine["typed"]["length"], his["typed"]["length"]), ("23.6 in", "60.0 cm"))
         self.send(f"tanks/{tank}/readings", {"temperature": "77"})
         self.assertEqual(self.get(f"tanks/{tank}/water", by=self.ivo)[0]["temperature"], {"figure": "25.0", "unit": "°C"})
+
+    def test_answers_go_out_compressed_where_the_browser_takes_that(self) -> None:
+        path, client = "/api/reference/actives", self.client_of()
+        plain, packed = client.get(path), client.get(path, headers={"accept-encoding": "gzip"})
+        self.assertEqual((plain.get("Content-Encoding"), packed.get("Content-Encoding")), (None, "gzip"))
+        self.assertEqual(gzip.decompress(packed.content), plain.content)
+        self.assertLess(len(packed.content), len(plain.content) / 2)
+        self.assertIn("Accept-Encoding", packed["Vary"])
 
     def test_the_warmth_in_a_sentence_is_in_the_readers_unit(self) -> None:
         """82 °F typed is 82.0 °F told, and to the other 27.8 °C: never the 27.7778 that stands between."""

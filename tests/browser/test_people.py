@@ -51,4 +51,10 @@ class People(DemoCase):
         self.press(self.one("[aria-label='Remove Lio']"))
         self.press(self.one("[role=dialog] .p-button-danger"))
         self.until(lambda: not Membership.objects.filter(keeper=lio).exists(), "him to be out")
+        # one whose sign-in has ended is not let in by what his browser kept of it
+        self.driver.delete_all_cookies()
+        self.open("/settings")
+        self.sees("Sign in")
+        self.assertIn("to=/settings", self.driver.current_url)
+        self.assertEqual(self.driver.execute_script("return Object.keys(localStorage).filter((k) => k.startsWith('pennywort-session '))"), [])
         self.assertEqual((Invitation.objects.get().used_by, Observation.objects.filter(recorded_by=lio).count()), (lio, 1))

@@ -195,6 +195,20 @@ class Screens(DemoCase):
         self.sees("Ivo K. has done this already, at ")
         self.assertEqual(Dose.objects.count(), count + given)
 
+    def test_what_a_page_asks_first_is_asked_once(self) -> None:
+        """Asked while its script is on the way, and taken by it: where the two addresses differed it would be asked twice."""
+        self.enter_as(self.maren)
+        room, asked = Fishroom.objects.get(name="Alder Lock").uid, "return performance.getEntriesByType('resource').map((r) => new URL(r.name).pathname)"
+        for path, asks in (
+            ("/", [f"/api/rooms/{room}/today", "/api/session"]),
+            (f"/look/{self.paddle.uid}", [f"/api/rooms/{room}/groups/{self.paddle.uid}/look"]),
+            ("/measure?active=formalin", [f"/api/rooms/{room}/tanks", f"/api/rooms/{room}/shelf", "/api/reference/actives"]),
+        ):
+            self.open(path)
+            self.settled()
+            told = self.driver.execute_script(asked)
+            self.assertEqual([told.count(a) for a in asks], [1] * len(asks), path)
+
     def test_screens_by_their_keys_and_night_by_its_own(self) -> None:
         self.enter_as(self.maren)
         self.open("/")

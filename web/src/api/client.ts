@@ -38,11 +38,27 @@ const guard: Middleware = {
   },
 }
 
+const EARLY_MS = 5000
+const early = new Map<string, { asked: Promise<Response>; at: number }>()
+
+/** Ask before the page is there that wants it: it takes this answer, once, where it asks for the very same within seconds. */
+export function askEarly(path: string): void {
+  const asked = globalThis.fetch(path, { credentials: 'same-origin' })
+  asked.catch(() => undefined)
+  early.set(new URL(path, location.origin).href, { asked, at: Date.now() })
+}
+
+function begun(request: Request): Promise<Response> | undefined {
+  const found = request.method === 'GET' ? early.get(request.url) : undefined
+  early.delete(request.url)
+  return found && Date.now() - found.at < EARLY_MS ? found.asked : undefined
+}
+
 const TRIES = 3
 /** Where somebody's long work holds the record nothing was written, and each write has its id: ask again when the server says. */
 async function patient(request: Request): Promise<Response> {
   for (let tried = 1; ; tried += 1) {
-    const got = await globalThis.fetch(request.clone())
+    const got = await (begun(request) ?? globalThis.fetch(request.clone()))
     const after = Number(got.headers.get('Retry-After'))
     if (got.status !== 503 || !after || tried === TRIES) return got
     await new Promise((resolve) => setTimeout(resolve, after * 1000))
