@@ -3,11 +3,39 @@ import { fileURLToPath, URL } from 'node:url'
 import { PrimeVueResolver } from '@primevue/auto-import-resolver'
 import vue from '@vitejs/plugin-vue'
 import Components from 'unplugin-vue-components/vite'
-import { defineConfig } from 'vite'
+import { defineConfig, type Plugin } from 'vite'
+
+/** Every page wants these parts, though the first script does not: they come beside it. */
+function besideTheFirst(name: string): Plugin {
+  return {
+    name: 'beside-the-first',
+    transformIndexHtml: {
+      order: 'post',
+      handler(_, { bundle }) {
+        const chunks = Object.values(bundle ?? {}).filter((c) => c.type === 'chunk')
+        const first = chunks.find((c) => c.isEntry)
+        const parts = chunks.find((c) => c.name === name)
+        if (!first || !parts) return []
+        const there = new Set([first.fileName, ...first.imports])
+        return [parts.fileName, ...parts.imports]
+          .filter((file) => !there.has(file))
+          .map((file) => ({
+            tag: 'link',
+            attrs: { rel: 'modulepreload', crossorigin: true, href: `/static/${file}` },
+            injectTo: 'head' as const,
+          }))
+      },
+    },
+  }
+}
 
 export default defineConfig(({ command }) => ({
   base: command === 'build' ? '/static/' : '/',
-  plugins: [vue(), Components({ dirs: [], resolvers: [PrimeVueResolver()], dts: 'src/components.d.ts' })],
+  plugins: [
+    vue(),
+    Components({ dirs: [], resolvers: [PrimeVueResolver()], dts: 'src/components.d.ts' }),
+    besideTheFirst('parts'),
+  ],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   html: command === 'build' ? { cspNonce: '{{ request.csp_nonce }}' } : {},
   build: {

@@ -49,11 +49,20 @@ FISH = schemas.RunWordsOut(
     stop="Take out", stop_sure="They are out", stop_small="stops the clock", alarm="Take them out now", alarm_done="They are out",
     alarm_sure="Out, all of them", until="out at",
 )  # fmt: skip
-DAY = schemas.RunWordsOut(
-    start_say="It goes in. The timer starts with the press, and runs on whatever happens to this phone.", start="It is in, start the timer",
-    stop="Stop it", stop_sure="Peroxide is in", stop_small="ends the day", alarm="Stop it now: peroxide in", alarm_done="Peroxide is in",
-    alarm_sure="In, and the colour goes", until="stop at",
-)  # fmt: skip
+
+
+def _day(run: BathRun) -> schemas.RunWordsOut:
+    """A day in the tank is stopped with what uses its medicine up, by the medicine's own file: the first of it."""
+    found = library()
+    stops = [found.actives[s.active].short_name for s in found.actives[run.active_id].stopped_by][:1]
+    done = f"{stops[0].capitalize()} is in" if stops else "It is stopped"
+    return schemas.RunWordsOut(
+        start_say="It goes in. The timer starts with the press, and runs on whatever happens to this phone.", start="It is in, start the timer",
+        stop="Stop it", stop_sure=done, stop_small="ends the day", alarm=f"Stop it now: {stops[0]} in" if stops else "Stop it now", alarm_done=done,
+        alarm_sure="In, and the colour goes" if stops else "Stopped", until="stop at",
+    )  # fmt: skip
+
+
 SWAB = schemas.RunWordsOut(
     start_say="One pass, seconds, then back into its water. Press once it is done; a second pass today would take the cells that heal.",
     start="One pass is done", stop="", stop_sure="", stop_small="", alarm="", alarm_done="", alarm_sure="", until="",
@@ -193,7 +202,7 @@ def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
         rescue=list(rescue_in_tank(stop_words=stop) if day else rescue_steps(neutraliser=f"To stop it: {stop}" if stop else "")),
         log=_log(actor, run, events),
         ended_words=_ended(run, state) if state.phase in ("between", "done") else "",
-        say=DAY if day else SWAB if swab else EGGS if eggs else FISH,
+        say=_day(run) if day else SWAB if swab else EGGS if eggs else FISH,
         again=_again(run, events, told) if state.phase == "in" else None,
         in_tank=day,
         swab=swab,

@@ -312,18 +312,17 @@ def _mended(m: Mending, readings: Readings, tank: Tank | None, mine: Preferences
         litres = f", {show_volume(m.share_fraction * tank.net_volume_l, mine).text}" if tank else ""
         times = "" if m.changes_count == 1 else f", and again after some hours: {m.changes_count} times in all"
         return f"Change {share}{litres}{times}.", "change", {"share": share}
-    if m.sodium_chloride_mg_per_l is not None:
-        level = f"{m.sodium_chloride_mg_per_l:.0f} mg/L of pure salt"
-        grams = f", {show_mass(m.sodium_chloride_mg_per_l * tank.net_volume_l, mine).text} here" if tank else ""
+    given = m.given_mg_per_l
+    grams = f", {show_mass(given * tank.net_volume_l, mine).text} here" if tank and given is not None else ""
+    if given is not None and m.mend.amount == "chloride":
+        level = f"{given:.0f} mg/L of {m.mend.gives_words}"
         typed = {"nitrite": f"{readings.nitrite_as_n_mg_per_l or 0:.4g}", "nitrite_as": "n"}
         chloride = {"chloride": f"{readings.chloride_mg_per_l:.3g}"} if readings.chloride_mg_per_l else {}
         return f"{level}{grams}, dissolved first.", "measure", {"what": "nitrite", **typed, **chloride}
     if m.mend.amount == "chloride":
         return "The chloride that is in it guards already: change water, and find where the nitrite comes from.", "", {}
-    if m.thiosulfate_mg_per_l is not None:
-        level = f"{m.thiosulfate_mg_per_l:.2g} mg/L of sodium thiosulfate crystals"
-        grams = f", {show_mass(m.thiosulfate_mg_per_l * tank.net_volume_l, mine).text} here" if tank else ""
-        return f"{level}{grams}.", "measure", {"what": "tap", "chlorine": f"{readings.chlorine_mg_per_l or 0:.3g}"}
+    if given is not None:
+        return f"{given:.2g} mg/L of {m.mend.gives_words}{grams}.", "measure", {"what": "tap", "chlorine": f"{readings.chlorine_mg_per_l or 0:.3g}"}
     return m.rate, "", {}
 
 

@@ -95,12 +95,12 @@ class Figures(TestCase):
 
     def test_nitrite_asks_for_salt(self) -> None:
         """1 mg/L as N is 3.28 as the ion; ten times that of chloride is 32.8, 54.1 mg/L of salt (SRAC 462; 58.44 / 35.453); 40 of chloride guard."""
-        self.assertAlmostEqual(self.first({"nitrite_as_n_mg_per_l": 1.0}).sodium_chloride_mg_per_l or 0, 54.1, delta=0.1)
-        less = self.first({"nitrite_as_n_mg_per_l": 1.0, "chloride_mg_per_l": 20.0}).sodium_chloride_mg_per_l or 0
+        self.assertAlmostEqual(self.first({"nitrite_as_n_mg_per_l": 1.0}).given_mg_per_l or 0, 54.1, delta=0.1)
+        less = self.first({"nitrite_as_n_mg_per_l": 1.0, "chloride_mg_per_l": 20.0}).given_mg_per_l or 0
         self.assertAlmostEqual(less, 54.1 - 20 * 58.44 / 35.453, delta=0.1)
-        self.assertIsNone(self.first({"nitrite_as_n_mg_per_l": 1.0, "chloride_mg_per_l": 40.0}).sodium_chloride_mg_per_l)
+        self.assertIsNone(self.first({"nitrite_as_n_mg_per_l": 1.0, "chloride_mg_per_l": 40.0}).given_mg_per_l)
         # a gram of salt in a litre holds 550 mg of chloride and more: it guards already
-        self.assertIsNone(self.first({"nitrite_as_n_mg_per_l": 1.0, "salinity_g_per_kg": 1.0}).sodium_chloride_mg_per_l)
+        self.assertIsNone(self.first({"nitrite_as_n_mg_per_l": 1.0, "salinity_g_per_kg": 1.0}).given_mg_per_l)
 
     def test_ammonia_asks_for_changes_of_half_at_most(self) -> None:
         """2 mg/L at pH 8 and 25 °C has 5.4 % free (Emerson 1975): 0.108, and 0.02 is kept: three halves leave 0.0135, two 0.027."""
@@ -113,7 +113,7 @@ class Figures(TestCase):
         self.assertEqual((mend.share_fraction, mend.changes_count), (0.2, 7))
 
     def test_chlorine_asks_for_seven_of_thiosulfate(self) -> None:
-        self.assertAlmostEqual(self.first({"chlorine_mg_per_l": 0.5}).thiosulfate_mg_per_l or 0, 3.5, places=3)
+        self.assertAlmostEqual(self.first({"chlorine_mg_per_l": 0.5}).given_mg_per_l or 0, 3.5, places=3)
 
     def test_a_medicine_above_its_range_asks_for_its_share(self) -> None:
         """5 mg/L where 2.5 is the most: half, once; 3 where 2.5 is: a sixth (dilution)."""

@@ -307,14 +307,11 @@ def _dosed(
                 measures, amount = measured_for(products[m.active], active_mg=event.added_mg)
                 kept[i] = replace(step, active_mg=event.added_mg, measures=measures, amount=amount, use=m.use, expected_mg_per_l=level)
         for i, step in enumerate(kept):
-            if step.kind == "water_test" and _reads(step, m.active):
+            # its own reading, or that of the salt that it is
+            if step.kind == "water_test" and {m.active, found.actives[m.active].read_by} & set(step.reads):
                 kept[i] = replace(step, expected_mg_per_l=ledger.level(step.due_at).concentration_mg_per_l)
         held.append(_held(m.active, m.use, targets[m.active], ledger, put_back_mg=put_back_mg, found=found))
     return kept, held
-
-
-def _reads(step: PlannedStep, active: str) -> bool:
-    return active in step.reads or (active in ("sodium_chloride", "marine_salt", "low_salinity") and "salinity" in step.reads)
 
 
 def _event(step: PlannedStep, *, active: str, target: float, ledger: Ledger, protocol: CourseProtocol, water: Water) -> WaterEvent | None:

@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from pennywort.core.medicine.neutralise import thiosulfate_for_chlorine_mg
 from pennywort.core.medicine.salts import against_nitrite_mg_per_l
 from pennywort.core.reference.disease_models import Measure, Mend, WaterType
 from pennywort.core.reference.library import Library
@@ -22,14 +21,13 @@ OLD_WATER_PH, OLD_WATER_SHARE = 6.5, 0.2
 
 @dataclass(frozen=True, kw_only=True)
 class Mending:
-    """One reading at fault and what mends it. ``changes_count`` changes of ``share_fraction`` each, or a salt in mg/L; ``rate`` in words."""
+    """One reading at fault and what mends it. ``changes_count`` changes of ``share_fraction`` each, what is given in mg/L, or ``rate`` in words."""
 
     mend: Mend
     harmful: bool
     share_fraction: float | None = None
     changes_count: int = 0
-    sodium_chloride_mg_per_l: float | None = None
-    thiosulfate_mg_per_l: float | None = None
+    given_mg_per_l: float | None = None
     rate: str = ""
 
     @property
@@ -41,7 +39,7 @@ def mends_for(gate: Gate, readings: Readings, *, water: WaterType, found: Librar
     """What mends each reading at fault, what harms now first, then in the order in which it is done.
 
     Shares are 1 - limit / reading (dilution), in changes of a half at most; salt is ten of chloride for each of nitrite less what is
-    there (SRAC 462, recalled); thiosulfate seven for each of chlorine.
+    there (SRAC 462, recalled); of a binder as much for each mg as its file says.
     """
     told = []
     for mend in found.mends.values():
@@ -61,9 +59,9 @@ def _reckoned(mend: Mend, line: GateLine, readings: Readings, *, found: Library)
         salty = 1000 * CHLORIDE_OF_SALT * (readings.salinity_g_per_kg or 0.0)
         chloride = salty if readings.chloride_mg_per_l is None else readings.chloride_mg_per_l
         salt = against_nitrite_mg_per_l(nitrite_mg_per_l=line.value * PER_N["no2"], chloride_mg_per_l=chloride)
-        return Mending(mend=mend, harmful=line.harmful, sodium_chloride_mg_per_l=salt or None)
-    if mend.amount == "thiosulfate" and line.value:
-        return Mending(mend=mend, harmful=line.harmful, thiosulfate_mg_per_l=thiosulfate_for_chlorine_mg(chlorine_mg_per_l=line.value, volume_l=1.0))
+        return Mending(mend=mend, harmful=line.harmful, given_mg_per_l=salt or None)
+    if mend.per is not None and line.value:
+        return Mending(mend=mend, harmful=line.harmful, given_mg_per_l=mend.per * line.value)
     if mend.amount == "rate" and line.value is not None:
         return Mending(mend=mend, harmful=line.harmful, rate=_rate(line, found=found))
     return Mending(mend=mend, harmful=line.harmful)

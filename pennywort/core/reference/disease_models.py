@@ -208,9 +208,10 @@ class Contradiction(Sourced):
 
 
 class Mend(Sourced):
-    """What mends a reading that is at fault. ``amount``: what is reckoned for a tank: a share to change, grams of a salt, or a rate.
+    """What mends a reading that is at fault. ``amount``: what is reckoned for a tank: a share to change, a rate, or how much is given.
 
-    ``course``: the protocol that makes tasks of it ("": none).
+    ``gives``: the active that is given, in the keeper's words ``gives_words``: a salt for its chloride, or a binder, ``per`` mg of it for
+    each mg that was read. ``course``: the protocol that makes tasks of it ("": none).
     """
 
     id: str
@@ -218,9 +219,18 @@ class Mend(Sourced):
     state: Literal["above", "below", "swung"]
     water: tuple[WaterType, ...] = ("freshwater_tropical", "coldwater_pond", "brackish", "marine")
     acts: tuple[str, ...] = Field(min_length=1)
-    amount: Literal["", "share", "chloride", "thiosulfate", "rate"]
+    amount: Literal["", "share", "chloride", "binder", "rate"]
+    gives: str = ""
+    gives_words: str = ""
+    per: float | None = Field(default=None, gt=0)
     say: str
     course: str = ""
+
+    @model_validator(mode="after")
+    def _complete(self) -> Mend:
+        if (self.amount in ("chloride", "binder")) != bool(self.gives and self.gives_words) or (self.amount == "binder") != (self.per is not None):
+            raise ValueError(f"{self.id}: what is given is named, and of a binder how much for each mg")
+        return self
 
 
 class BringBack(Sourced):

@@ -384,6 +384,7 @@ def _check_acts(found: Library) -> None:
         known(f"mend {mend.id}", mend.acts, found.actions)
         known(f"mend {mend.id}", [mend.reading], {*found.readings, "medicine"})
         known(f"mend {mend.id}", [mend.course] if mend.course else [], found.courses)
+        known(f"mend {mend.id}", [mend.gives] if mend.gives else [], found.actives)
     for action in found.actions.values():
         known(f"action {action.id}", [s for signs in action.if_seen for s in signs], found.signs)
         known(f"action {action.id}", [s for signs in action.never_while for s in signs], found.signs)

@@ -21,12 +21,12 @@ const session = useSession()
 const queries = useQueryClient()
 // what waited in this browser is sent as soon as it can be, and the screens read anew
 startOutbox(
-  // in nobody's name but of whom the server knows
-  () => (session.sure ? session.keeper : null),
+  () => session.keeper,
   () => void queries.invalidateQueries(),
+  session.makeSure,
 )
 watch(
-  () => session.sure && session.keeper?.username,
+  () => session.keeper?.username,
   () => void readAgain(),
 )
 const route = useRoute()

@@ -36,9 +36,11 @@ interface Sent {
 const MAREN = { username: 'maren', display_name: 'Maren V.' }
 const IVO = { username: 'ivo', display_name: 'Ivo' }
 let here: typeof MAREN | null = MAREN
+let known = true
 startOutbox(
   () => here,
   () => undefined,
+  async () => known,
 )
 let sent: Sent[] = []
 let answers: (number | 'offline')[] = []
@@ -46,6 +48,7 @@ beforeEach(() => {
   sent = []
   answers = []
   here = MAREN
+  known = true
   vi.stubGlobal('fetch', async (path: string, init: { body: string; headers: Record<string, string> }) => {
     const now = answers.shift() ?? 200
     if (now === 'offline') throw new TypeError('Failed to fetch')
@@ -175,6 +178,19 @@ describe('entries without a connection', () => {
     expect(refused.value[0]!.photo).toBeTruthy()
     await discard(refused.value[0]!.nr!)
     expect(refused.value).toEqual([])
+  })
+
+  it('go of themselves only once the server has said who is here', async () => {
+    answers = ['offline']
+    await write('/a', {}, 'one')
+    known = false
+    window.dispatchEvent(new Event('online'))
+    await new Promise((done) => setTimeout(done, 20))
+    expect([waiting.value.length, sent.length]).toEqual([1, 0])
+    known = true
+    window.dispatchEvent(new Event('online'))
+    await vi.waitFor(() => expect(waiting.value).toEqual([]))
+    expect(sent.map((s) => s.by)).toEqual(['maren'])
   })
 
   it('wait while the server is in trouble or nobody is signed in', async () => {

@@ -70,6 +70,12 @@ export const useSession = defineStore('session', () => {
     take(await answer(api.GET('/api/session')))
   }
 
+  /** Whether the server has said who is signed in; it is asked where it has not. */
+  async function makeSure(): Promise<boolean> {
+    if (!sure.value) await read().catch(() => undefined)
+    return sure.value
+  }
+
   async function end() {
     take(await answer(api.POST('/api/session/end')))
     forgetAll()
@@ -99,6 +105,7 @@ export const useSession = defineStore('session', () => {
     take,
     recall,
     read,
+    makeSure,
     end,
     prefer,
     inRoom,
