@@ -32,7 +32,7 @@ class Decisions(TestCase):
         self.assertEqual(self.state(NITRATE), "unknown")
         low = OnlyIf(reading="oxygen", below=5, words="oxygen under 5")
         self.assertEqual([self.state(low, oxygen=v) for v in (4.2, 5.0)], ["applies", "does_not"])
-        self.assertIn("nitrate 12, not above 30", decide(NITRATE, readings={"nitrate": 12.0}, looks=(), day=1, found=FOUND).words)
+        self.assertIn("nitrate 12 mg/L, not above 30", decide(NITRATE, readings={"nitrate": 12.0}, looks=(), day=1, found=FOUND).words)
 
     def test_how_the_fish_went_decides(self) -> None:
         """Not better in three to four days: the wrong medicine or the wrong disease (common practice)."""

@@ -11,6 +11,9 @@ from pennywort.core.reference.course_models import OnlyIf
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.register import called
 
+# hardness is held against its limit as it is kept
+UNITS = {"concentration": " mg/L", "hardness": " mg/L", "salinity": " g/kg"}
+
 
 @dataclass(frozen=True, kw_only=True)
 class Decision:
@@ -51,9 +54,10 @@ def _by_reading(only_if: OnlyIf, readings: Mapping[str, float], found: Library) 
     name = (kind.asked_as or kind.name) if kind else reading.replace("_", " ")
     if value is None:
         return Decision(state="unknown", words=f"read first: {name}")
+    told = f"{name} {value:.3g}{UNITS.get(kind.typed_as, '') if kind else ''}"
     if only_if.above is not None and value > only_if.above:
-        return Decision(state="applies", words=f"{name} {value:.3g}, above {only_if.above:g}: take it")
+        return Decision(state="applies", words=f"{told}, above {only_if.above:g}: take it")
     if only_if.below is not None and value < only_if.below:
-        return Decision(state="applies", words=f"{name} {value:.3g}, below {only_if.below:g}: take it")
+        return Decision(state="applies", words=f"{told}, below {only_if.below:g}: take it")
     limit = f"not above {only_if.above:g}" if only_if.above is not None else f"not below {only_if.below:g}"
-    return Decision(state="does_not", words=f"{name} {value:.3g}, {limit}: leave it out")
+    return Decision(state="does_not", words=f"{told}, {limit}: leave it out")

@@ -20,7 +20,9 @@ LIFE_WORDS = {
 }  # fmt: skip
 EQUIPMENT_WORDS = {"carbon": "carbon", "uv": "UV", "skimmer": "the skimmer", "ozone": "ozone"}
 UNITS = {"temperature": ON_THE_SCALE, "oxygen": " mg/L", "alkalinity": " mg/L as CaCO₃", "ph": "", "un_ionised_ammonia": " mg/L NH₃-N"}
-MEASURES = {"temperature": "temperature", "oxygen": "oxygen", "alkalinity": "alkalinity", "ph": "pH", "un_ionised_ammonia": "ammonia with pH and temperature"}
+MEASURES = {"temperature": "temperature", "oxygen": "oxygen", "alkalinity": "alkalinity", "ph": "pH", "un_ionised_ammonia": "ammonia"}
+# what is read for it, where that is more than its name
+READ_FOR = {**MEASURES, "un_ionised_ammonia": "ammonia with pH and temperature"}
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -123,9 +125,11 @@ def _of_water(active: Active, use: Use, here: Surroundings) -> Iterator[SlipCaut
         value = here.readings.get(bound.measure)
         if value is None:
             if bound.level == "never":
-                yield replace(_line("care", f"read the {MEASURES[bound.measure]} first: {bound.text}", bound.source), asks=True)
+                yield replace(_line("care", f"read the {READ_FOR[bound.measure]} first: {bound.text}", bound.source), asks=True)
         elif beyond(bound, value):
-            yield _line(bound.level, f"{MEASURES[bound.measure].split(' with')[0]} {value:g}{UNITS[bound.measure]}: {bound.text}", bound.source)
+            # a hardness typed in degrees is no round figure of milligrams
+            figure = f"{value:.3g}" if abs(value) < 1000 else f"{value:.0f}"
+            yield _line(bound.level, f"{MEASURES[bound.measure]} {figure}{UNITS[bound.measure]}: {bound.text}", bound.source)
 
 
 def meets(active: Active, use: Use, *, here: Surroundings, found: Library) -> tuple[SlipCaution, ...]:
