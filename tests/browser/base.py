@@ -138,8 +138,11 @@ class BrowserCase(StaticLiveServerTestCase):
                 pass
             time.sleep(0.05)
         said = self.text()
+        # whether the page was loaded anew meanwhile, and what it complained of
+        age_s = self.driver.execute_script("return performance.now() / 1000")
+        complained = [entry["message"][:300] for entry in self.driver.get_log("browser")]
         # a dialog stands at the end of the page
-        self.fail(f"waited in vain for {what}; the page says: {said[:1500]} […] {said[1500:][-600:]}")
+        self.fail(f"waited in vain for {what}; loaded {age_s:.0f} s ago; {complained}; the page says: {said[:1500]} […] {said[1500:][-600:]}")
         return None
 
     def text(self) -> str:
