@@ -75,7 +75,6 @@ class OneWater(RoomCase):
         self.send(f"tanks/{self.weir}/readings", {"kh": "6 dKH", "ph": "7.4"})
         self.assertFalse(self.due("water_test"))
 
-
     def test_what_only_a_strip_tells_is_done_by_no_other_test(self) -> None:
         self.course(self.fish, protocol="copper_fresh", confirmed=list(range(4)))
         Task.objects.filter(kind="water_test").update(reads=["peroxide_strip"])
