@@ -374,7 +374,10 @@ export function makeRouter() {
     if (!from.name) return
     const first = () =>
       document.querySelector<HTMLElement>('[data-first-focus]') ?? document.querySelector<HTMLElement>('h1')
-    setTimeout(() => first()?.focus(), 60)
+    setTimeout(() => {
+      // a form that was opened meanwhile keeps it
+      if (!document.querySelector('[role=dialog]')) first()?.focus()
+    }, 60)
   })
   return router
 }
