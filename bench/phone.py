@@ -7,7 +7,6 @@ the middle of so many visits; both checkouts by turns, so that a busy minute mee
 from __future__ import annotations
 
 import os
-import socket
 import statistics
 import subprocess
 import sys
@@ -22,6 +21,7 @@ from selenium import webdriver
 from bench.slow_line import SlowLine
 from bench.timing import say
 from tests.browser.chromium import PHONE, ROOT, chromium
+from tests.faults.house import free_port, until_served
 
 VISITS = 5
 SLOWER = 4
@@ -43,18 +43,12 @@ def served(checkout: Path) -> Iterator[tuple[int, str, dict[str, str]]]:
     run("migrate", "--verbosity", "0")
     run("collectstatic", "--noinput", "--verbosity", "0")
     run("load_demo")
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        port = int(probe.getsockname()[1])
+    port = free_port()
     group = run("shell", "-v", "0", "-c", "from pennywort.fish.models import Group; print(Group.objects.get(tank__name='Paddle').uid)")
     how = ["--bind", f"127.0.0.1:{port}", "--workers", "1", "--threads", "8", "--no-control-socket", "--log-level", "error"]
     server = subprocess.Popen([python, "-m", "gunicorn", *how, "pennywort.site.wsgi"], cwd=checkout, env=env)  # noqa: S603 - as above
     try:
-        while True:
-            with socket.socket() as probe:
-                if probe.connect_ex(("127.0.0.1", port)) == 0:
-                    break
-            time.sleep(0.1)
+        until_served(port)
         yield port, run("sign_in_link", "maren", "--address", ""), {"Today": "/", "Look": f"/look/{group}", "Measure": "/measure?active=formalin"}
     finally:
         server.terminate()
@@ -90,9 +84,7 @@ def main(checkouts: list[Path]) -> None:
                 for _ in range(VISITS):
                     for i, (driver, line, screens) in enumerate(lines):
                         if kept == "cold":
-                            driver.execute_cdp_cmd(
-                                "Storage.clearDataForOrigin", {"origin": line, "storageTypes": "service_workers,cache_storage,local_storage"}
-                            )
+                            driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": line, "storageTypes": KEPT})
                             driver.execute_cdp_cmd("Network.clearBrowserCache", {})
                         took[i].append(visit(driver, f"{line}{screens[name]}"))
                 middles = [statistics.median(t) for t in took]

@@ -5,7 +5,6 @@ from __future__ import annotations
 import json
 import os
 import signal
-import socket
 import sqlite3
 import subprocess
 import sys
@@ -33,7 +32,7 @@ from pennywort.fish.queries import species_of_group
 from pennywort.site.api import api
 from pennywort.tanks.models import WaterReading
 from pennywort.tanks.shown import register_out
-from tests.faults.house import empty_record
+from tests.faults.house import empty_record, free_port
 
 ROOT = Path(__file__).resolve().parents[2]
 
@@ -103,12 +102,6 @@ class Demo(TestCase):
                 self.assertLessEqual(main | {"wrasse", "seahorse", "koi"}, shown)
 
 
-def _free_port() -> int:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        return int(probe.getsockname()[1])
-
-
 class Killed(PlainCase):
     """A real server on a real file, killed without warning right after it answered."""
 
@@ -116,7 +109,7 @@ class Killed(PlainCase):
         self.var = tempfile.TemporaryDirectory()
         self.addCleanup(self.var.cleanup)
         self.env = {**os.environ, "PENNYWORT_VAR": self.var.name, "DJANGO_SETTINGS_MODULE": "pennywort.site.settings"}
-        self.port = _free_port()
+        self.port = free_port()
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(CookieJar()), urllib.request.ProxyHandler({}))
 
     def start(self) -> subprocess.Popen[bytes]:

@@ -190,8 +190,13 @@ class BrowserCase(StaticLiveServerTestCase):
         found: WebElement = self.until(lambda: self.driver.execute_script(OPTION, words, whole), f"a choice of {words}")
         return found
 
+    def choose(self, testid: str, words: str, *, whole: bool = False) -> None:
+        """Take from a list what holds these words, or is called by them."""
+        self.press(self.tid(testid))
+        self.press(self.option(words, whole=whole))
+
     def opens(self, what: Callable[[], WebElement]) -> None:
-        """Press what opens a dialog; once more where the page, still settling after a write, closed it again."""
+        """Press what opens a dialog; once more where it does not stand there a moment later."""
 
         def once() -> bool:
             if not self.all("[role=dialog]"):

@@ -30,10 +30,6 @@ class AtTheTank(DemoCase):
         self.offline(False)
         super().tearDown()
 
-    def choose(self, testid: str, part: str) -> None:
-        self.press(self.tid(testid))
-        self.press(self.option(part))
-
     def make_ready(self) -> BathRun:
         """A permanganate bath for the corydoras, up to the press that puts them in."""
         self.open("/baths")

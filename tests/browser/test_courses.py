@@ -19,9 +19,8 @@ class Courses(DemoCase):
         super().setUp()
         self.enter_as(self.maren)
 
-    def choose(self, testid: str, words: str) -> None:
-        self.press(self.tid(testid))
-        self.press(self.option(words, whole=True))
+    def choose(self, testid: str, words: str, *, whole: bool = True) -> None:
+        super().choose(testid, words, whole=whole)
 
     def test_fish_move_and_the_clock_they_meet_begins_again(self) -> None:
         """Three grammas into the copper of Sill: told before, done once, and the end of copper moves with it."""

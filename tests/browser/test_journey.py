@@ -129,7 +129,7 @@ class Journey(BrowserCase):
         self.until(lambda: "gave 55 g salt" in self.text(), "the other amount")
         self.press(self.one("[data-testid='strip-Sluice'] h2 a"))
         self.press("Log in the tank")
-        self.opens(lambda: self.one("[data-testid='log-change']"))
+        self.press("Water change")
         self.fill("Share of the water", "25 %")
         self.until(lambda: self.all("[data-testid='goes-back']") and "13.7" in self.tid("goes-back").text, "a quarter of 55 g to go back")
         self.press(self.tid("save-change"))

@@ -4,9 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
-from selenium.webdriver.remote.webelement import WebElement
 
 from tests.browser.chromium import PHONE
 from tests.browser.test_screens import DemoCase
@@ -16,14 +14,6 @@ class Measuring(DemoCase):
     def setUp(self) -> None:
         super().setUp()
         self.enter_as(self.maren)
-
-    def choose(self, control: str, option: str) -> None:
-        self.press(self.tid(control))
-
-        def wanted() -> list[WebElement]:
-            return [e for e in self.driver.find_elements(By.CSS_SELECTOR, ".p-select-option") if option in e.text]
-
-        self.press(self.until(wanted, option)[0])
 
     def slip(self) -> str:
         return self.tid("measured").text

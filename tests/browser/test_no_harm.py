@@ -41,10 +41,6 @@ class NoHarm(DemoCase):
         super().setUp()
         self.enter_as(self.maren)
 
-    def choose(self, testid: str, part: str) -> None:
-        self.press(self.tid(testid))
-        self.press(self.option(part))
-
     def school(self, name: str) -> None:
         self.press(self.until(lambda: next((e for e in self.all(".left label, .left [role=radio], .left button") if name in e.text), None), name))
 

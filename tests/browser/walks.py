@@ -65,11 +65,6 @@ class Walk(BrowserCase):
         """What stands on something, without the spaces that only set it."""
         return "".join(element.text.split())
 
-    def choose(self, testid: str, part: str) -> None:
-        """Take from a list what holds these words."""
-        self.press(self.tid(testid))
-        self.press(self.option(part))
-
     def measures(self, what: str = "dose", **fields: str) -> None:
         """Open Measure with its fields filled, as a link of the house does."""
         named = {name.replace("__", "."): value for name, value in fields.items()}

@@ -41,7 +41,7 @@ class House:
     def __init__(self, folder: str, *, tanks: int = 0) -> None:
         self.folder = Path(folder)
         self.env = {**os.environ, "PENNYWORT_VAR": folder, "DJANGO_SETTINGS_MODULE": "pennywort.site.settings", "PYTHONPATH": str(ROOT)}
-        self.port = _free_port()
+        self.port = free_port()
         self.server: subprocess.Popen[bytes] | None = None
         empty_record(self.folder)
         self.links: dict[str, str] = json.loads(self.run("-m", "tests.faults.fill", str(tanks)))
@@ -62,13 +62,7 @@ class House:
         how = ["--bind", f"127.0.0.1:{self.port}", "--threads", "8", "--no-control-socket", "--log-level", "error"]
         what = [sys.executable, "-m", "gunicorn", *how, "pennywort.site.wsgi"]
         self.server = subprocess.Popen(what, cwd=ROOT, env=self.env, start_new_session=True, stderr=subprocess.DEVNULL)
-        end = time.monotonic() + START_S
-        while time.monotonic() < end:
-            with socket.socket() as probe:
-                if probe.connect_ex(("127.0.0.1", self.port)) == 0:
-                    return
-            time.sleep(0.05)
-        raise AssertionError("the server did not start")
+        until_served(self.port)
 
     def kill(self) -> None:
         """As when the power goes: nothing is told and nothing finished."""
@@ -132,10 +126,21 @@ class Visitor:
         return str(json.loads(group)["uid"])
 
 
-def _free_port() -> int:
+def free_port() -> int:
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         return int(probe.getsockname()[1])
+
+
+def until_served(port: int) -> None:
+    """Wait until somebody listens there."""
+    end = time.monotonic() + START_S
+    while time.monotonic() < end:
+        with socket.socket() as probe:
+            if probe.connect_ex(("127.0.0.1", port)) == 0:
+                return
+        time.sleep(0.05)
+    raise AssertionError("the server did not start")
 
 
 def folder() -> tempfile.TemporaryDirectory[str]:

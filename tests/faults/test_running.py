@@ -8,16 +8,16 @@ import re
 import shlex
 import shutil
 import signal
-import socket
 import subprocess
 import tempfile
-import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from unittest import TestCase
 
 from django.core.management import get_commands
+
+from tests.faults.house import free_port, until_served
 
 ROOT = Path(__file__).resolve().parents[2]
 PAGE = (ROOT / "docs" / "running.md").read_text(encoding="utf-8")
@@ -41,9 +41,7 @@ class Machine:
         self.data, self.backups = folder / "data", folder / "backups"
         for made in (self.opt, self.data, self.backups):
             made.mkdir()
-        with socket.socket() as probe:
-            probe.bind(("127.0.0.1", 0))
-            self.port = int(probe.getsockname()[1])
+        self.port = free_port()
         shutil.copytree(ROOT / "pennywort", self.opt / "pennywort", ignore=shutil.ignore_patterns("__pycache__"))
         shutil.copy(ROOT / "manage.py", self.opt)
         (self.opt / "web").mkdir()
@@ -91,12 +89,7 @@ class Machine:
         self.run(self.with_env(unit["ExecStartPre"]))
         server = subprocess.Popen(["bash", "-c", self.with_env(f"exec {unit['ExecStart']}")], cwd=self.opt, start_new_session=True, stderr=subprocess.DEVNULL)
         try:
-            end = time.monotonic() + 60
-            while time.monotonic() < end:
-                with socket.socket() as probe:
-                    if probe.connect_ex(("127.0.0.1", self.port)) == 0:
-                        break
-                time.sleep(0.05)
+            until_served(self.port)
             yield
         finally:
             os.killpg(server.pid, signal.SIGTERM)

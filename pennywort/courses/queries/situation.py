@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import datetime, timedelta
 from functools import cached_property
 
@@ -188,9 +189,7 @@ class Situation:
 
     def gate(self) -> Gate:
         """The newest readings, judged with all that bears on them."""
-        here = Circumstances(
-            before=self.before, medicine=self.medicine, over=self.over, warmed_to_c=self.warmed_to_c, salted_to_g_per_kg=self.salted_to_g_per_kg
-        )
+        here = replace(self.meant, before=self.before, medicine=self.medicine, over=self.over)
         return water_gate(self.readings, water=self.water_type, species=self.species, found=library(), round_about=here)
 
     @property

@@ -88,7 +88,7 @@ def _parameters(actor: Actor, typed: Mapping[str, str], protocol: CourseProtocol
     return {name: read_parameter(actor, known[name], text) for name, text in typed.items() if text.strip()}
 
 
-def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None = None) -> TankFacts:
+def tank_facts(actor: Actor, tank: Tank) -> TankFacts:
     """What the record knows of a tank, as a plan needs it."""
     here = situation_of(actor, tank)
     return TankFacts(
@@ -102,7 +102,6 @@ def tank_facts(actor: Actor, tank: Tank, *, levels: Mapping[str, float] | None =
         equipment=here.equipment,
         suspected=frozenset(max(look.shares, key=lambda name: float(look.shares[name])) for look in here.last_looks if look.shares),
         seen=signs_of_illness(here.last_looks),
-        levels_mg_per_l=dict(levels or {}),
     )
 
 

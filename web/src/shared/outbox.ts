@@ -209,11 +209,7 @@ const EVERY_MS = 10_000
  * Begin to watch the connection. ``here``: who is signed in; ``sent`` is told when something arrived; ``sure``: whether the server
  * has said who is signed in, or says so now.
  */
-export function startOutbox(
-  here: () => Writer | null,
-  sent: () => void,
-  sure: () => Promise<boolean> = async () => true,
-): void {
+export function startOutbox(here: () => Writer | null, sent: () => void, sure: () => Promise<boolean>): void {
   whoIsHere = here
   const again = async () => {
     if (waiting.value.length && (await sure()) && (await flush())) sent()

@@ -115,7 +115,7 @@ const { strike, problem: strikeProblem } = useStrike()
     <div class="presses">
       <Button label="Fish arrive" @click="ask('arrive')" />
       <Button label="Water test" severity="secondary" @click="ask('test')" />
-      <Button label="Water change" severity="secondary" data-testid="log-change" @click="ask('change')" />
+      <Button label="Water change" severity="secondary" @click="ask('change')" />
       <RouterLink :to="{ name: 'measure', query: { tank } }">Measure a dose</RouterLink>
       <RouterLink :to="{ name: 'tank-measures', params: { tank } }">Measures</RouterLink>
       <RouterLink :to="{ name: 'tank-ready', params: { tank } }">Made ready, filter</RouterLink>
