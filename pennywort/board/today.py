@@ -45,7 +45,7 @@ READY = {
     "swab": "swabs, a wet towel, gloves",
     "food": "the food soaked with the medicine",
     "carbon_in": "fresh carbon, rinsed",
-    "disinfect": "bleach, gloves, a brush",
+    "disinfect": "{disinfectant}, gloves, a brush",
 }
 
 
@@ -283,7 +283,7 @@ def _tomorrow(actor: Actor, task: Task, book: Book) -> Tomorrow | None:
     elif task.kind in ("temperature", "salinity"):
         prepare = task_swap_words(task, book, mine) or f"to {amount}"
     elif task.kind in READY:
-        prepare = READY[task.kind]
+        prepare = READY[task.kind].format(disinfectant=library().disinfectant.short_name)
     else:
         return None
     return Tomorrow(tank=str(tank.uid), tank_name=tank.name, at_words=f"{actor.local(task.due_at):%H:%M}", title=task.title, prepare=prepare)

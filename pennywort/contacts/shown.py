@@ -73,6 +73,8 @@ class TraceGearOut(Plain):
     likelihood: Likelihood
     words: str
     never: list[str]
+    # what it is disinfected with
+    with_what: str
 
 
 class SpreadOut(Plain):
@@ -178,7 +180,12 @@ def _gear(where: Whereabouts, traced: Traced) -> list[TraceGearOut]:
         if thing.gone_at is not None:
             continue
         kind = library().gear.get(thing.kind)
-        rows.append(TraceGearOut(uid=thing.uid, name=thing.name, likelihood=likelihood, words=kind.text if kind else "", never=_never(where, thing, with_life)))
+        rows.append(
+            TraceGearOut(
+                uid=thing.uid, name=thing.name, likelihood=likelihood, words=kind.text if kind else "", never=_never(where, thing, with_life),
+                with_what=library().disinfectant.short_name,
+            )
+        )  # fmt: skip
     return rows
 
 
@@ -188,4 +195,4 @@ def _never(where: Whereabouts, thing: Gear, with_life: list[str]) -> list[str]:
         return []
     what, tanks = (", ".join(dict.fromkeys(pair[i] for pair in kept)) for i in (1, 0))
     such = f" ({', '.join(with_life)})" if with_life else ""
-    return [f"It touched {what} in {tanks}. Bleach does not take that off: never into a tank with invertebrates{such}."]
+    return [f"It touched {what} in {tanks}. No disinfecting takes that off: never into a tank with invertebrates{such}."]

@@ -66,7 +66,7 @@ class Whereabouts:
         return found
 
     def touched(self, thing: Gear, *, kept: bool = False) -> list[Tank]:
-        """The tanks this thing was in since it was last disinfected, its home first; ``kept``: ever, as no bleach takes off what it took up."""
+        """The tanks this thing was in since it was last disinfected, its home first; ``kept``: ever, as no disinfecting takes off what it took up."""
         tanks: dict[int, Tank] = {thing.home.pk: thing.home} if thing.home else {}
         for contact in self._contacts[thing.pk]:
             if contact.kind == "disinfected" and not kept:

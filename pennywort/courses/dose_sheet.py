@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from pennywort.core.course.plan import CoursePlan, Held, PlannedStep
 from pennywort.core.medicine.dose import dose_trace, known_water, label_trace, reach
 from pennywort.core.medicine.label import LabelDirections
-from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, active_in, measured_for
+from pennywort.core.medicine.product import Product, active_in, measured_for
 from pennywort.core.medicine.steps import minutes_words
 from pennywort.core.medicine.tools import in_tools
 from pennywort.core.reference import library
@@ -37,7 +37,7 @@ SHOWN_UNIT = {"uL/L": "µL/L", "day": "days", "1": ""}
 
 def _level(value_mg_per_l: float, held: Held) -> Shown:
     if held.unit == "uL/L":
-        return Shown(figure=f"{value_mg_per_l / MG_PER_UL_FORMALIN:.1f}", unit="µL/L")
+        return Shown(figure=f"{value_mg_per_l / library().actives[held.active].mg_per_ul:.1f}", unit="µL/L")
     return show_concentration(value_mg_per_l, like_mg_per_l=held.high_mg_per_l)
 
 
@@ -85,7 +85,7 @@ def _line(held: Held, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLine
             low=held.low_mg_per_l,
             high=held.high_mg_per_l,
             reached=whole_reach,
-            divide=1000 if held.high_mg_per_l >= 500 else MG_PER_UL_FORMALIN if held.unit == "uL/L" else 1,
+            divide=1000 if held.high_mg_per_l >= 500 else active.mg_per_ul if held.unit == "uL/L" else 1,
         ),
         trace=[TraceOut.of(t) for t in _trace(first, held, product, tank=tank, share=share, source=", ".join(source))],
         source=source_words(source),

@@ -200,7 +200,7 @@ def _dose(actor: Actor, instrument: Instrument, line: DoseReport, *, done: Inges
 
     :raises InvalidInput: not a pump, or a dose of another water.
     """
-    if instrument.kind != "dosing_pump":
+    if not library().instruments[instrument.kind].doses:
         raise InvalidInput("Only a dosing pump reports doses.", field="report")
     task = task_of(actor, line.task)
     if task.course.tank.water_id != instrument.tank.water_id:

@@ -4,37 +4,32 @@ from __future__ import annotations
 
 import math
 import random
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Any, Literal
+
+from pennywort.core.reference.models import InstrumentKind
 
 Fault = Literal["none", "stuck", "jump", "broken"]
 
 
 @dataclass(frozen=True, kw_only=True)
-class Truth:
-    """How the water is, for the stand-ins to follow."""
-
-    temperature_c: float = 25.0
-    salinity_g_per_kg: float = 0.3
-    copper_mg_per_l: float = 0.0
-    unionised_ammonia_as_n_mg_per_l: float = 0.002
-
-
-@dataclass(frozen=True, kw_only=True)
 class StandIn:
-    """One simulated instrument. From ``fault_at`` on it has its fault; ``drift_per_day`` is in the unit of its first measure."""
+    """One simulated instrument. From ``fault_at`` on it has its fault; ``drift_per_day`` is in the unit of each of its measures."""
 
-    kind: str
+    kind: InstrumentKind
     seed: int
     drift_per_day: float = 0.0
     fault: Fault = "none"
     fault_at: datetime | None = None
 
 
-def figures(stand_in: StandIn, truth: Truth, *, since: datetime, until: datetime, every: timedelta) -> Iterator[dict[str, Any]]:
-    """The lines that it would send between two instants, in the open format; the same seed, the same lines."""
+def figures(stand_in: StandIn, truth: Mapping[str, float], *, since: datetime, until: datetime, every: timedelta) -> Iterator[dict[str, Any]]:
+    """The lines that it would send between two instants, in the open format; the same seed, the same lines.
+
+    :param truth: how the water is, by the name of the measure; what is missing reads nothing.
+    """
     at = since
     held: dict[str, float] = {}
     while at <= until:
@@ -50,21 +45,20 @@ def figures(stand_in: StandIn, truth: Truth, *, since: datetime, until: datetime
         at += every
 
 
-def _reads(stand_in: StandIn, truth: Truth, *, at: datetime, days: float) -> dict[str, float]:
-    """Truth, a day's swing, drift and noise, rounded as the display does."""
+def _reads(stand_in: StandIn, truth: Mapping[str, float], *, at: datetime, days: float) -> dict[str, float]:
+    """Truth, a day's swing, drift and noise (a quarter of how far it wavers), rounded to the finest step, as the display does."""
     rng = random.Random(f"{stand_in.seed} {at.isoformat()}")  # noqa: S311
     swing = math.sin((at.hour + at.minute / 60 - 9) / 24 * 2 * math.pi)
-    drift = stand_in.drift_per_day * days
-    if stand_in.kind == "thermometer":
-        return {"temperature_c": round(truth.temperature_c + 0.3 * swing + drift + rng.gauss(0, 0.06), 1)}
-    if stand_in.kind == "salinity_pen":
-        salinity = max(0.0, truth.salinity_g_per_kg + drift + rng.gauss(0, 0.08))
-        return {"salinity_g_per_kg": round(salinity, 1), "tds_mg_per_l": round(salinity * 1000 + rng.gauss(0, 8))}
-    if stand_in.kind == "copper_colorimeter":
-        return {"copper_mg_per_l": round(max(0.0, truth.copper_mg_per_l + drift + rng.gauss(0, 0.012)), 2)}
-    if stand_in.kind == "ammonia_badge":
-        return {"unionised_ammonia_as_n_mg_per_l": round(max(0.0, truth.unionised_ammonia_as_n_mg_per_l + drift + rng.gauss(0, 0.001)), 3)}
-    return {}
+    shown: dict[str, float] = {}
+    for m in stand_in.kind.measures:
+        value = shown[m.of] * m.times if m.of else truth.get(m.name, 0.0) + m.swing * swing + stand_in.drift_per_day * days
+        shown[m.name] = _stepped(min(m.high, max(m.low, value + rng.gauss(0, m.noise / 4))), m.step)
+    return shown
+
+
+def _stepped(value: float, step: float) -> float:
+    """A figure on the display: to its finest step, with no longer tail than that."""
+    return round(round(value / step) * step, max(0, -math.floor(math.log10(step))))
 
 
 def pump_reports(schedule: list[dict[str, Any]], *, until: datetime) -> list[dict[str, Any]]:

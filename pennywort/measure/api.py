@@ -127,6 +127,8 @@ def _active(active: Active) -> ActiveOut:
         keeper_hazard=active.keeper_hazard.text,
         regulation=active.regulation.text,
         spoons=active.spoons is not None,
+        disinfects=active.disinfects,
+        stopped=any(s.ratio for s in active.stopped_by),
         counted=active.counted,
         forms=[FormOut(id=f.id, name=f.name, text=f.text) for f in active.forms],
         meets=_meets(active),

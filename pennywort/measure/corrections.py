@@ -3,21 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Literal
 
 from pennywort.core.errors import InvalidInput, PennywortError
 from pennywort.core.medicine.correct import after_change, change_to_come_down, changes_needed, within_total
 from pennywort.core.medicine.dose import mass_for_target_mg
 from pennywort.core.medicine.label import LabelDirections
-from pennywort.core.medicine.neutralise import (
-    ammonia_from_chloramine_mg_per_l,
-    ascorbic_acid_for_chlorine_mg,
-    bleach_ml,
-    stop_permanganate,
-    thiosulfate_for_chlorine_mg,
-)
-from pennywort.core.medicine.product import in_product
+from pennywort.core.medicine.neutralise import ammonia_from_chloramine_mg_per_l, disinfectant_ml, stopping
+from pennywort.core.medicine.product import in_product, listed_product, own_product
 from pennywort.core.reference import library
+from pennywort.core.reference.figures import Statement
+from pennywort.core.reference.formulary_models import Active
+from pennywort.core.reference.models import CautionLevel
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import read_ratio, show_concentration, show_fraction
 from pennywort.dosing.schemas import CautionOut
@@ -25,14 +21,15 @@ from pennywort.library.api import source_words
 from pennywort.measure.amounts import plain_amount
 from pennywort.measure.answer import answer, figure, step
 from pennywort.measure.dose import need_water, place_of
-from pennywort.measure.requests import CorrectRequest, DisinfectRequest, LabelRequest, StopPermanganateRequest, TapRequest
+from pennywort.measure.requests import CorrectRequest, DisinfectRequest, LabelRequest, StopRequest, TapRequest
 from pennywort.measure.schemas import AmountOut, MeasuredOut
 from pennywort.records.actor import Actor
 from pennywort.shelf.labels import TypedLabel, read_label
 from pennywort.shelf.products import named_product, read_drops_per_ml, read_product
 from pennywort.shelf.queries import label_spoons
 
-LEAST_PEROXIDE, MOST_PEROXIDE = 0.5, 50.0
+# what stops something is sold as a liquid between these, % (common practice)
+LEAST_PERCENT, MOST_PERCENT = 0.5, 50.0
 LEAST_CHLORINE, MOST_CHLORINE = 10.0, 5000.0
 GEAR_SOURCE = "UF/IFAS VM-87 and stoichiometry: recalled, not yet checked"
 
@@ -120,22 +117,12 @@ MOST_TAP_MG_PER_L = 10.0
 
 
 def tap(actor: Actor, body: TapRequest) -> MeasuredOut:
-    """Thiosulfate or ascorbic acid for tap water, and the ammonia that chloramine leaves."""
+    """What takes the chlorine of tap water out, and the ammonia that chloramine leaves."""
     volume = need_water(place_of(actor, body)).net_volume_l
     chlorine = actor.read(body.chlorine, kind="concentration", field="chlorine")
     if not 0 < chlorine <= MOST_TAP_MG_PER_L:
         raise InvalidInput("Tap water holds more than nothing and less than 10 mg/L; usual is 0.2 to 4.", field="chlorine")
-    thiosulfate = thiosulfate_for_chlorine_mg(chlorine_mg_per_l=chlorine, volume_l=volume)
-    amounts = [
-        plain_amount("Sodium thiosulfate, crystals", "mass", thiosulfate, actor, words="seven for each of chlorine, the sure figure"),
-        plain_amount(
-            "or ascorbic acid",
-            "mass",
-            ascorbic_acid_for_chlorine_mg(chlorine_mg_per_l=chlorine, volume_l=volume),
-            actor,
-            words="it lowers the pH of soft water",
-        ),
-    ]
+    amounts = _stopped(library().disinfectant, mass_mg=chlorine * volume, actor=actor)
     lines, words = [], "Stir, wait five minutes, and test to nothing before a fish meets it."
     if body.holds == "chloramine":
         left = ammonia_from_chloramine_mg_per_l(chlorine_mg_per_l=chlorine)
@@ -144,43 +131,49 @@ def tap(actor: Actor, body: TapRequest) -> MeasuredOut:
     return answer("tap", "Tap water made safe", amounts=amounts, figures=lines, words=words, source="stoichiometry")
 
 
+def _stopped(active: Active, *, mass_mg: float, actor: Actor, percent: float | None = None) -> list[AmountOut]:
+    """So much of each thing that stops it: the first, or one of the others. ``percent``: of a liquid, where it is not the listed strength."""
+    amounts: list[AmountOut] = []
+    for s in stopping(active, active_mg=mass_mg):
+        other = library().actives[s.active]
+        product = listed_product(other, s.strength)
+        if percent is not None and product.mg_per_ml is not None:
+            product = own_product(other, kind="percent_w_v", value=percent)
+        measures, amount = in_product(product, active_mg=s.amount_mg)
+        name = f"{other.name}, {product.name}"
+        amounts.append(plain_amount(f"or {name[0].lower()}{name[1:]}" if amounts else name, measures, amount, actor, words=s.say, piece=product.piece))
+    return amounts
+
+
 def disinfect(actor: Actor, body: DisinfectRequest) -> MeasuredOut:
-    """Bleach, minutes, and the thiosulfate that ends it."""
+    """What disinfects, minutes, and what ends it."""
     volume = need_water(place_of(actor, body)).net_volume_l
-    bleach = library().actives["bleach"]
-    product = read_product(actor, bleach, strength=body.strength, own=body.own)
+    active = library().disinfectant
+    product = read_product(actor, active, strength=body.strength, own=body.own)
     if product is None or product.mg_per_ml is None:
-        raise InvalidInput("A liquid bleach, by its strength.", field="strength")
+        raise InvalidInput(f"A liquid {active.short_name}, by its strength.", field="strength")
     # one part to so many of water, as keepers say it, or the chlorine itself
     share = read_ratio(body.chlorine, field="chlorine")
     typed = share * product.mg_per_ml * 1000 if share is not None else actor.read_optional(body.chlorine, kind="concentration", field="chlorine")
     chlorine = 200.0 if typed is None else typed
     if not LEAST_CHLORINE <= chlorine <= MOST_CHLORINE:
         raise InvalidInput(f"Between {LEAST_CHLORINE:g} and {MOST_CHLORINE:g} mg/L of chlorine; this makes {chlorine:.0f}.", field="chlorine")
-    millilitres = bleach_ml(volume_l=volume, chlorine_mg_per_l=chlorine, strength_mg_per_ml=product.mg_per_ml)
-    after = thiosulfate_for_chlorine_mg(chlorine_mg_per_l=chlorine, volume_l=volume)
+    millilitres = disinfectant_ml(volume_l=volume, chlorine_mg_per_l=chlorine, strength_mg_per_ml=product.mg_per_ml)
     minutes = 60.0 if chlorine <= 1000 else 15.0
+    ends = _stopped(active, mass_mg=chlorine * volume, actor=actor)
     steps = [
         step("Clean the gear first: dirt uses the chlorine up. Goggles, gloves, open window."),
-        step("Into the bleach water, all of it under.", minutes),
-        step("Rinse, then into water with the thiosulfate until no chlorine is smelt or read.", 10.0),
+        step(f"Into the water with {active.short_name}, all of it under.", minutes),
+        step("Rinse, then into water with what ends it until no chlorine is smelt or read.", 10.0),
         step("Dry it through."),
     ]
-    hazard = bleach.keeper_hazard
-    hazard_source = source_words(hazard.source)
-
-    def caution(level: Literal["never", "care"], text: str) -> CautionOut:
-        return CautionOut(level=level, text=text, source=hazard_source, recalled=hazard.recalled)
-
+    hazard = active.keeper_hazard
     cautions = [
-        caution("never", "Never with acid, ammonia, formalin, peroxide or alcohol: it gives off gas."),
-        caution("never", "Never where fish are."),
-        caution("care", f"for you: {hazard.text}"),
+        *(_caution(c.level, c.text, c) for c in active.cautions),
+        _caution("never", "Never where fish are.", hazard),
+        _caution("care", f"for you: {hazard.text}", hazard),
     ]
-    amounts = [
-        plain_amount(f"Bleach, {product.name}", "volume", millilitres, actor),
-        plain_amount("Sodium thiosulfate, crystals, to end it", "mass", after, actor, words="seven for each of chlorine"),
-    ]
+    amounts = [plain_amount(f"{active.name}, {product.name}", "volume", millilitres, actor), *ends]
     return answer(
         "disinfect",
         "Disinfect gear",
@@ -192,16 +185,21 @@ def disinfect(actor: Actor, body: DisinfectRequest) -> MeasuredOut:
     )
 
 
-def stop(actor: Actor, body: StopPermanganateRequest) -> MeasuredOut:
-    """Peroxide or thiosulfate against permanganate."""
+def _caution(level: CautionLevel, text: str, said: Statement) -> CautionOut:
+    return CautionOut(level=level, text=text, source=source_words(said.source), recalled=said.recalled)
+
+
+def stop(actor: Actor, body: StopRequest) -> MeasuredOut:
+    """What stops a medicine that is in the water: the mass ratios of the reference, with what is given more to be sure."""
+    active = library().actives.get(body.active)
+    if active is None:
+        raise InvalidInput("There is no such active in the formulary.", field="active")
+    if not any(s.ratio for s in active.stopped_by):
+        raise InvalidInput(f"Nothing stops {active.short_name} by a sum. {active.stop.text}", field="active")
     volume = need_water(place_of(actor, body)).net_volume_l
-    percent = actor.read_optional(body.peroxide_percent, kind="percent", field="peroxide_percent")
-    if percent is not None and not LEAST_PEROXIDE <= percent <= MOST_PEROXIDE:
-        raise InvalidInput(f"Peroxide is sold between {LEAST_PEROXIDE:g} and {MOST_PEROXIDE:g} %.", field="peroxide_percent")
+    percent = actor.read_optional(body.percent, kind="percent", field="percent")
+    if percent is not None and not LEAST_PERCENT <= percent <= MOST_PERCENT:
+        raise InvalidInput(f"It is sold between {LEAST_PERCENT:g} and {MOST_PERCENT:g} %.", field="percent")
     level = actor.read(body.level, kind="concentration", field="level")
-    millilitres, thiosulfate = stop_permanganate(level_mg_per_l=level, net_volume_l=volume, peroxide_mg_per_ml=10 * (3.0 if percent is None else percent))
-    amounts = [
-        plain_amount("Hydrogen peroxide", "volume", millilitres, actor, words="give half as much again, because the reaction varies with the water"),
-        plain_amount("or sodium thiosulfate, crystals", "mass", thiosulfate, actor, words="give twice as much: this is the least by the sum"),
-    ]
-    return answer("stop_permanganate", "Stop permanganate", amounts=amounts, words="The colour must go; then change half the water.", source="stoichiometry")
+    amounts = _stopped(active, mass_mg=level * volume, actor=actor, percent=percent)
+    return answer("stop", f"Stop {active.short_name}", amounts=amounts, words=active.stop.text, source="stoichiometry")

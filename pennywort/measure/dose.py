@@ -14,7 +14,7 @@ from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.formulary import DIRECT, Measured, Wanted, measure, shown_unit
 from pennywort.core.medicine.guards import Surroundings, uptake_line
 from pennywort.core.medicine.neutralise import stopping
-from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, in_product, listed_product
+from pennywort.core.medicine.product import Product, in_product, listed_product
 from pennywort.core.medicine.steps import (
     BathStep,
     bath_steps,
@@ -31,7 +31,7 @@ from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.formulary_models import Active, Equipment, Life, Use
 from pennywort.core.reference.models import Spoons, Tool
 from pennywort.core.units import Preferences, show_amount, show_fraction, show_volume
-from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, hardness_from_epsom_mg_per_l
+from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE
 from pennywort.core.water.osmolality import Dissolved
 from pennywort.courses.queries.situation import Situation, situation_of
 from pennywort.dosing.schemas import CautionOut
@@ -147,22 +147,22 @@ def _in_it_now(active: Active, use: Use, known: Situation | None) -> Level | Non
     return level if level is not None and level.concentration_mg_per_l > 0 else None
 
 
-def _of_dose(level_mg_per_l: float, use: Use) -> float:
+def _of_dose(level_mg_per_l: float, active: Active, use: Use) -> float:
     """A level of the water in the unit that the dose counts."""
     assert use.dose is not None
     if use.dose.unit == DIRECT:
-        return level_mg_per_l / MG_PER_UL_FORMALIN
+        return level_mg_per_l / active.mg_per_ul
     return level_mg_per_l / (1000.0 if use.dose.unit == "g/L" else 1.0) / (use.active_share or 1.0)
 
 
-def _held(level: Level | None, use: Use, *, typed: bool) -> list[FigureOut]:
+def _held(level: Level | None, active: Active, use: Use, *, typed: bool) -> list[FigureOut]:
     """What is in the water now, with its band, beside the amount that is missing."""
     if level is None or typed or use.dose is None:
         return []
     unit = DIRECT if use.dose.unit == DIRECT else "mg/L"
     times = 1.0 if unit == DIRECT else (1000.0 if use.dose.unit == "g/L" else 1.0)
     levels = (level.concentration_mg_per_l, level.low_mg_per_l, level.high_mg_per_l)
-    now, low, high = (level_shown(_of_dose(value, use) * times, unit, like=level.high_mg_per_l) for value in levels)
+    now, low, high = (level_shown(_of_dose(value, active, use) * times, unit, like=level.high_mg_per_l) for value in levels)
     words = f"by the record, between {low.figure} and {high.figure}: the amount is what is missing"
     return [FigureOut(label="in it already", figure=now.figure, unit=now.unit, words=words)]
 
@@ -244,7 +244,7 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     share = actor.read_share(body.share, field="share", whole_l=place.water.net_volume_l if place.water else None) if body.share.strip() else None
     typed_now = _level(actor, body.level_now, kind=kind, field="level_now")
     held = _in_it_now(active, use, place.here)
-    recorded = _of_dose(held.concentration_mg_per_l, use) if held is not None else 0.0
+    recorded = _of_dose(held.concentration_mg_per_l, active, use) if held is not None else 0.0
     wanted = Wanted(
         target=_level(actor, body.target, kind=kind, field="target"),
         level_now=recorded if typed_now is None else typed_now,
@@ -269,7 +269,7 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     where = once_words(place.here.tank, place.here.waters) if place.here is not None and use.route == "prolonged" and out.amounts else ""
     out.figures = [
         *([FigureOut(label="goes in", figure="", unit="", words=where)] if where else []),
-        *_held(held, use, typed=typed_now is not None),
+        *_held(held, active, use, typed=typed_now is not None),
         *out.figures,
     ]
     out.cautions = [*_conditioned(actor, active, use, place.here), *_uptake(active, use, place.here), *out.cautions]
@@ -365,14 +365,11 @@ def _fading(active: Active, use: Use, *, minutes: float) -> list[FigureOut]:
 
 
 def _hardness(active: Active, measured: Measured) -> list[FigureOut]:
-    """Epsom salt is hardness too."""
-    if active.id != "magnesium_sulfate" or measured.amount is None:
+    """Some salts are hardness too."""
+    if active.hardens is None or measured.amount is None:
         return []
-    more = hardness_from_epsom_mg_per_l(measured.amount.reached / 1000)
+    more = measured.amount.reached * active.hardens.value
     return [FigureOut(label="hardness it adds", figure=f"{more:.0f}", unit="mg/L", words=f"as CaCO₃, {more / MG_PER_L_PER_DEGREE:.1f} °dGH")]
-
-
-MARGIN_WORDS = {1.5: "half as much again as the sum, because the reaction varies with the water", 2.0: "twice the sum"}
 
 
 def stop_words(active: Active, *, active_mg: float) -> str:
@@ -386,7 +383,7 @@ def stop_words(active: Active, *, active_mg: float) -> str:
         product = listed_product(other, s.strength)
         shown = show_amount(*in_product(product, active_mg=s.amount_mg), Preferences())
         name = f"{product.name} {other.short_name}" if product.mg_per_ml else other.name.lower()
-        margin = f" ({MARGIN_WORDS[s.margin]})" if s.margin in MARGIN_WORDS else ""
+        margin = f" ({s.say})" if s.say else ""
         parts.append(f"{shown.text} of {name}{margin}")
     if not parts:
         return ""

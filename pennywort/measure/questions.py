@@ -6,7 +6,7 @@ import math
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, active_measured, fits_form, measures_of
+from pennywort.core.medicine.product import Product, active_measured, fits_form, measures_of
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.trace import TraceLine, plain
@@ -47,7 +47,7 @@ def what_is(actor: Actor, body: WhatIsRequest) -> MeasuredOut:
         raise InvalidInput("This must be more than nothing.", field="amount")
     mass_mg = active_measured(product, amount=amount)
     unit: Literal["uL/L", "mg/L"] = "uL/L" if use.dose.unit == "uL/L" else "mg/L"
-    level = mass_mg / (MG_PER_UL_FORMALIN if product.direct else 1.0) / volume / (use.active_share or 1.0)
+    level = mass_mg / (product.mg_per_ul or 1.0) / volume / (use.active_share or 1.0)
     scale = 1000.0 if use.dose.unit == "g/L" else 1.0
     low, high = (use.dose.low or use.dose.value) * scale, (use.dose.high or use.dose.value) * scale
     rail = use.refuse_above.value * scale if use.refuse_above else math.inf

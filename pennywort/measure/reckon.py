@@ -27,7 +27,7 @@ KINDS: dict[str, Callable[[Actor, Any], MeasuredOut]] = {
     "ammonia": waters.ammonia,
     "tap": others.tap,
     "disinfect": others.disinfect,
-    "stop_permanganate": others.stop,
+    "stop": others.stop,
     "what_is": questions.what_is,
     "free_ammonia": questions.free_ammonia,
     "half_life": questions.half_life,

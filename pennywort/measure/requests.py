@@ -129,7 +129,7 @@ class TrueVolumeRequest(In):
     before: Typed
     after: Typed
     reading_error: Typed = ""
-    reads: Literal["salt", "copper"] = "salt"
+    reads: Literal["salt", "trace"] = "salt"
 
 
 class SalinityRequest(In):
@@ -261,7 +261,7 @@ class TapRequest(WaterIn):
 
 
 class DisinfectRequest(WaterIn):
-    """Bleach for gear, and what takes the chlorine out again."""
+    """Chlorine for gear, and what takes it out again."""
 
     kind: Literal["disinfect"]
     strength: Name = ""
@@ -269,12 +269,13 @@ class DisinfectRequest(WaterIn):
     chlorine: Typed = ""
 
 
-class StopPermanganateRequest(WaterIn):
-    """What uses up the permanganate that is left."""
+class StopRequest(WaterIn):
+    """What uses up a medicine that is still in the water, where something does; ``percent``: as what stops it is sold."""
 
-    kind: Literal["stop_permanganate"]
+    kind: Literal["stop"]
+    active: Name
     level: Typed
-    peroxide_percent: Typed = ""
+    percent: Typed = ""
 
 
 class WhatIsRequest(WaterIn):
@@ -325,7 +326,7 @@ MeasureIn = Annotated[
     | AmmoniaRequest
     | TapRequest
     | DisinfectRequest
-    | StopPermanganateRequest
+    | StopRequest
     | WhatIsRequest
     | FreeAmmoniaRequest
     | HalfLifeRequest,

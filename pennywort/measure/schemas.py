@@ -208,6 +208,9 @@ class ActiveOut(Schema):
     keeper_hazard: str
     regulation: str
     spoons: bool
+    # it disinfects gear; it can be stopped by a sum, and by what else
+    disinfects: bool
+    stopped: bool
     counted: str
     forms: list[FormOut]
     meets: list[MeetsOut]

@@ -36,7 +36,8 @@ from pennywort.measure.schemas import (
 from pennywort.records.actor import Actor
 from pennywort.tanks.salt import read_grams_per_l
 
-COPPER_ERROR_MG_PER_L = 0.05
+# how far off a reading is where nobody says: a colour kit for a trace, and salt by a refractometer (common practice)
+TRACE_ERROR_MG_PER_L, SALT_ERROR_MG_PER_L = 0.05, 100.0
 FEED_SOURCE = "Timmons and Ebeling 2013: recalled, not yet checked"
 
 
@@ -90,7 +91,7 @@ def true_volume(actor: Actor, body: TrueVolumeRequest) -> MeasuredOut:
     added_mg = actor.read(body.added, kind="mass", field="added") * 1000
     before, after = (actor.read(text, kind=kind, field=name) * scale for name, text in (("before", body.before), ("after", body.after)))
     typed = actor.read_optional(body.reading_error, kind=kind, field="reading_error")
-    error = typed * scale if typed is not None else (100.0 if salt_read else COPPER_ERROR_MG_PER_L)
+    error = typed * scale if typed is not None else (SALT_ERROR_MG_PER_L if salt_read else TRACE_ERROR_MG_PER_L)
     found = volume_from_rise(added_mg=added_mg, before_mg_per_l=before, after_mg_per_l=after, reading_error_mg_per_l=error, added_error_mg=added_mg * 0.005)
     volume, spread = show_volume(found.net_volume_l, actor.preferences), show_volume(2 * found.net_uncertainty_l, actor.preferences)
     trace = [TraceLine(label="added over the rise", formula=f"{plain(added_mg)} ÷ ({plain(after)} − {plain(before)})", value=found.net_volume_l, unit="L")]
@@ -228,7 +229,7 @@ def nitrite(actor: Actor, body: NitriteRequest) -> MeasuredOut:
     wanted = salts.against_nitrite_mg_per_l(nitrite_mg_per_l=as_ion, chloride_mg_per_l=chloride, ratio=salts.GUARD_RATIO if ratio is None else ratio)
     lines = [
         figure("nitrite as NO₂⁻", f"{as_ion:.2f}", "mg/L"),
-        figure("salt in the water", f"{wanted:.0f}", "mg/L", "pure sodium chloride, dissolved first, within the hour"),
+        figure("salt in the water", f"{wanted:.0f}", "mg/L", "pure salt, dissolved first, within the hour"),
     ]
     trace = [TraceLine(label="times the water", formula=f"{plain(wanted)} × {plain(volume)}", value=wanted * volume, unit="mg")]
     amounts = [plain_amount("Salt", "mass", wanted * volume, actor, spoons_of="sodium_chloride")] if wanted else []

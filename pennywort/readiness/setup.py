@@ -140,7 +140,7 @@ def take_down(actor: Actor, *, uid: UUID, tank: Tank, note: str) -> dict[str, An
     if orders_for(tank):
         raise Conflict("Fish are ordered for it. Choose another tank for them first.", field="tank")
     if not note.strip():
-        raise InvalidInput("Say how it was cleaned: bleach and dried, only dried, or not at all.", field="note")
+        raise InvalidInput("Say how it was cleaned: disinfected and dried, only dried, or not at all.", field="note")
     entry = new_entry(SetupStep, actor, uid=uid, name="entry", happened_at=None, tank=tank, item=TAKEN_DOWN, note=note.strip())
     tank.put_away_at = actor.now
     tank.save(update_fields=["put_away_at"])

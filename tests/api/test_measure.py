@@ -233,8 +233,8 @@ class Others(MeasureCase):
         self.assertEqual(self.measure("food", dose="5", eaten="50 %", mean_mass="5 g", status=422)["field"], "eaten")
 
     def test_gear_and_permanganate(self) -> None:
-        self.assertEqual(self.big("disinfect", volume="10 L"), ["37 mL", "14 g"])
-        self.assertEqual(self.big("stop_permanganate", volume="100 L", level="2"), ["2.16 mL", "118 mg"])
+        self.assertEqual(self.big("disinfect", volume="10 L"), ["37 mL", "14 g", "4.97 g"])
+        self.assertEqual(self.big("stop", volume="100 L", active="permanganate", level="2"), ["3.2 mL", "236 mg"])
 
     def test_ammonia(self) -> None:
         got = self.measure("ammonia", volume="40 L", feed="0.5 g", protein="40 %", limit="1")

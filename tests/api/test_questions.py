@@ -88,8 +88,8 @@ class InTheBottle(Asking):
 
     def test_peroxide_of_300_per_cent_is_none(self) -> None:
         for percent in ("300", "0", "-3"):
-            got = self.measure("stop_permanganate", volume="100 L", level="2", peroxide_percent=percent, status=422)
-            self.assertEqual(got["field"], "peroxide_percent")
+            got = self.measure("stop", volume="100 L", active="permanganate", level="2", percent=percent, status=422)
+            self.assertEqual(got["field"], "percent")
         self.assertEqual(
             self.measure("label", volume="8 L", amount="10", per_volume="1 gal", counts="drops", drops_per_ml="0", status=422)["field"], "drops_per_ml"
         )

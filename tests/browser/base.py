@@ -172,11 +172,12 @@ class BrowserCase(StaticLiveServerTestCase):
     def tid(self, name: str) -> WebElement:
         return self.one(f"[data-testid='{name}']")
 
-    def press(self, target: str | WebElement) -> None:
-        """Press a button or link by its words, or an element."""
+    def press(self, target: str | WebElement | Callable[[], WebElement | None]) -> None:
+        """Press a button or link by its words, an element, or what is found by then, where the page may draw it anew."""
 
         def once() -> bool:
-            element = self.driver.execute_async_script(TO_PRESS, target)
+            aimed = target() if callable(target) else target
+            element = self.driver.execute_async_script(TO_PRESS, aimed) if aimed is not None else None
             if element is None:
                 return False
             element.click()
@@ -185,10 +186,9 @@ class BrowserCase(StaticLiveServerTestCase):
 
         self.until(once, f"something to press: {target}")
 
-    def option(self, words: str, *, whole: bool = False) -> WebElement:
-        """What a list offers by these words, or with them in it."""
-        found: WebElement = self.until(lambda: self.driver.execute_script(OPTION, words, whole), f"a choice of {words}")
-        return found
+    def option(self, words: str, *, whole: bool = False) -> Callable[[], WebElement | None]:
+        """What a list offers by these words, or with them in it, looked for as it is pressed: a list that is just closing may hold the same."""
+        return lambda: self.driver.execute_script(OPTION, words, whole)
 
     def choose(self, testid: str, words: str, *, whole: bool = False) -> None:
         """Take from a list what holds these words, or is called by them."""

@@ -177,7 +177,7 @@ class Permanganate(Walk):
         self.slip_says("524 mg")
         self.fill("Water", "300 L")
         self.slip_says("600 mg")
-        self.measures("stop_permanganate", volume="262 L", level="2")
+        self.measures("stop", active="permanganate", volume="262 L", level="2")
         self.slip_says("mL")
         tank = self.tank("Vat", "coldwater_pond", net="262 L")
         fish = self.fish(tank, "shubunkin", 12, days_ago=40)

@@ -10,7 +10,7 @@ from pennywort.core.reference import library
 from pennywort.core.units import Preferences, read_quantity
 from pennywort.core.water import salt
 from pennywort.core.water.build_up import ammonia_build_up
-from pennywort.core.water.chemistry import PER_N, hardness_from_epsom_mg_per_l, unionised_ammonia_fraction
+from pennywort.core.water.chemistry import PER_N, unionised_ammonia_fraction
 from pennywort.core.water.oxygen import oxygen_saturation_mg_per_l
 from tests.core.test_formulary import CUP_L, US_GAL, exact
 
@@ -24,6 +24,11 @@ def read(text: str, kind: str) -> float:
 
 def strength(active: str, name: str) -> float:
     return next(s.mg_per_ml or s.share or 0.0 for s in FOUND.actives[active].strengths if s.id == name)
+
+
+def stopped(active: str, mass_mg: float) -> dict[str, float]:
+    """What uses so much up by the sum alone, mg of each."""
+    return {s.active: s.amount_mg / s.margin for s in neutralise.stopping(FOUND.actives[active], active_mg=mass_mg)}
 
 
 class Units(TestCase):
@@ -116,8 +121,10 @@ class Others(TestCase):
         """CV-70 to CV-75 and CV-81: grams a gallon, hardness of Epsom salt, spoons of fine salt."""
         for percent, grams in ((0.1, 3.79), (0.3, 11.36), (0.5, 18.93), (1, 37.85), (3, 113.6)):
             self.assertAlmostEqual(read(f"{percent} %", "dose_g_per_l") * US_GAL, grams, delta=0.06)
-        self.assertAlmostEqual(hardness_from_epsom_mg_per_l(1), 406, delta=0.2)
-        self.assertAlmostEqual(hardness_from_epsom_mg_per_l(1) / 17.848, 22.7, delta=0.06)
+        hardens = FOUND.actives["magnesium_sulfate"].hardens.value  # type: ignore[union-attr]
+        self.assertAlmostEqual(hardens, 100.087 / 246.47, places=5)
+        self.assertAlmostEqual(1000 * hardens, 406, delta=0.2)
+        self.assertAlmostEqual(1000 * hardens / 17.848, 22.7, delta=0.06)
         spoons = FOUND.actives["sodium_chloride"].spoons
         assert spoons is not None
         self.assertEqual((spoons.teaspoon.value, spoons.tablespoon.value), (6.0, 18.0))
@@ -126,17 +133,17 @@ class Others(TestCase):
 
     def test_neutralisers(self) -> None:
         """CV-44 to CV-55."""
-        self.assertAlmostEqual(neutralise.thiosulfate_for_chlorine_mg(chlorine_mg_per_l=1, volume_l=1), 7.0, places=3)
-        self.assertAlmostEqual(neutralise.ascorbic_acid_for_chlorine_mg(chlorine_mg_per_l=1, volume_l=1), 2.484, places=3)
+        self.assertAlmostEqual(stopped("bleach", 1)["thiosulfate"], 7.0, places=3)
+        self.assertAlmostEqual(stopped("bleach", 1)["ascorbate"], 2.484, places=3)
         self.assertAlmostEqual(neutralise.ammonia_from_chloramine_mg_per_l(chlorine_mg_per_l=1), 0.1975, places=4)
-        millilitres, thiosulfate = neutralise.stop_permanganate(level_mg_per_l=2, net_volume_l=100)
-        self.assertAlmostEqual(millilitres * 30, 64.6, delta=0.05)
-        self.assertAlmostEqual(thiosulfate, 0.589 * 200, delta=0.05)
+        told = stopped("permanganate", 2 * 100)
+        self.assertAlmostEqual(told["hydrogen_peroxide"], 64.6, delta=0.05)
+        self.assertAlmostEqual(told["thiosulfate"], 0.589 * 200, delta=0.05)
         for name, grams_per_l, for_200 in (("b525", 54.0, 3.70), ("b6", 62.3, 3.21), ("b825", 87.2, 2.29)):
             self.assertAlmostEqual(strength("bleach", name), grams_per_l, delta=0.06)
-            got = neutralise.bleach_ml(volume_l=1, chlorine_mg_per_l=200, strength_mg_per_ml=strength("bleach", name))
+            got = neutralise.disinfectant_ml(volume_l=1, chlorine_mg_per_l=200, strength_mg_per_ml=strength("bleach", name))
             self.assertAlmostEqual(got, for_200, delta=0.006)
-        self.assertAlmostEqual(neutralise.bleach_ml(volume_l=1, chlorine_mg_per_l=10, strength_mg_per_ml=54.0), 0.185, places=3)
+        self.assertAlmostEqual(neutralise.disinfectant_ml(volume_l=1, chlorine_mg_per_l=10, strength_mg_per_ml=54.0), 0.185, places=3)
 
     def test_food_and_feed(self) -> None:
         """CV-110: a kilogram of feed at 35, 45 and 50 % protein; CV-120."""

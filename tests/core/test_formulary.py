@@ -112,18 +112,27 @@ class CheckValues(TestCase):
 
     def test_neutralisers(self) -> None:
         """CV-44 to CV-51: 0.3229, 0.589, 7.000, 2.484; 200 mg of permanganate take 2.15 mL of 3 % peroxide."""
-        self.assertAlmostEqual(neutralise.PEROXIDE_PER_PERMANGANATE, 0.3229, places=4)
-        self.assertAlmostEqual(neutralise.THIOSULFATE_PER_PERMANGANATE, 0.589, places=3)
-        self.assertAlmostEqual(neutralise.THIOSULFATE_PER_CHLORINE, 7.0, places=3)
-        self.assertAlmostEqual(neutralise.ASCORBATE_PER_CHLORINE, 2.484, places=3)
-        self.assertAlmostEqual(neutralise.stop_permanganate(level_mg_per_l=2, net_volume_l=100)[0], 2.15, places=2)
+        of = {(active, s.active): s.ratio for active in ("permanganate", "bleach") for s in FOUND.actives[active].stopped_by}
+        # the neutral reactions by molar masses (IUPAC 2021), g/mol: 2 KMnO4 + 3 H2O2, 8 KMnO4 + 3 Na2S2O3.5H2O, 2 of that for Cl2, C6H8O6 for Cl2
+        for pair, molar, short in (
+            (("permanganate", "hydrogen_peroxide"), 3 * 34.0147 / (2 * 158.034), 0.3229),
+            (("permanganate", "thiosulfate"), 3 * 248.184 / (8 * 158.034), 0.589),
+            (("bleach", "thiosulfate"), 2 * 248.184 / 70.906, 7.000),
+            (("bleach", "ascorbate"), 176.12 / 70.906, 2.484),
+        ):
+            self.assertAlmostEqual(of[pair] or 0.0, molar, delta=1e-4, msg=str(pair))
+            self.assertAlmostEqual(of[pair] or 0.0, short, delta=5e-4, msg=str(pair))
+        peroxide = neutralise.stopping(FOUND.actives["permanganate"], active_mg=200)[0]
+        self.assertAlmostEqual(peroxide.amount_mg / peroxide.margin / 30, 2.15, places=2)
 
     def test_bleach(self) -> None:
         """200 mg/L from 5.25, 6 and 8.25 %: 3.70, 3.21, 2.29 mL/L (CV-54), and 14 g of thiosulfate for 10 L (STS-2)."""
         for strength, wanted in (("b525", 3.70), ("b6", 3.21), ("b825", 2.29)):
             product = listed_product(FOUND.actives["bleach"], strength)
-            self.assertAlmostEqual(neutralise.bleach_ml(volume_l=1, chlorine_mg_per_l=200, strength_mg_per_ml=product.mg_per_ml or 0), wanted, delta=0.006)
-        self.assertAlmostEqual(neutralise.thiosulfate_for_chlorine_mg(chlorine_mg_per_l=200, volume_l=10), 14_000, delta=5)
+            self.assertAlmostEqual(
+                neutralise.disinfectant_ml(volume_l=1, chlorine_mg_per_l=200, strength_mg_per_ml=product.mg_per_ml or 0), wanted, delta=0.006
+            )
+        self.assertAlmostEqual(neutralise.stopping(FOUND.actives["bleach"], active_mg=2000)[0].amount_mg, 14_000, delta=5)
 
     def test_food(self) -> None:
         """50 mg/kg at 1, 2 and 0.5 % of body weight: 5, 2.5 and 10 mg/g (CV-120; SRAC 473)."""

@@ -11,7 +11,7 @@ from pennywort.core.medicine.dose import Water, label_dose_ml, mass_for_target_m
 from pennywort.core.medicine.food import medicated
 from pennywort.core.medicine.formulary import Wanted, measure
 from pennywort.core.medicine.guards import Surroundings
-from pennywort.core.medicine.neutralise import ammonia_from_chloramine_mg_per_l, bleach_ml, thiosulfate_for_chlorine_mg
+from pennywort.core.medicine.neutralise import ammonia_from_chloramine_mg_per_l, disinfectant_ml, stopping
 from pennywort.core.medicine.product import listed_product, own_product
 from pennywort.core.medicine.salts import against_nitrite_mg_per_l, brine_g_per_l
 from pennywort.core.reference import library
@@ -93,7 +93,7 @@ SUMS: tuple[tuple[str, str, Callable[[], float], float, float], ...] = (
     (
         "thiosulfate for 1 mg/L of chlorine in 1000 gallons, g",
         "UF/IFAS, chlorine and thiosulfate (7 to 1)",
-        lambda: thiosulfate_for_chlorine_mg(chlorine_mg_per_l=1, volume_l=1000 * US_GAL) / 1000,
+        lambda: stopping(FOUND.actives["bleach"], active_mg=1000 * US_GAL)[0].amount_mg / 1000,
         26.5,
         0.1,
     ),
@@ -107,7 +107,7 @@ SUMS: tuple[tuple[str, str, Callable[[], float], float, float], ...] = (
     (
         "bleach 5.25 % for 200 mg/L in a gallon, mL",
         "UF/IFAS VM-87",
-        lambda: bleach_ml(volume_l=US_GAL, chlorine_mg_per_l=200, strength_mg_per_ml=54.0),
+        lambda: disinfectant_ml(volume_l=US_GAL, chlorine_mg_per_l=200, strength_mg_per_ml=54.0),
         14.0,
         0.05,
     ),

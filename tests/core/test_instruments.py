@@ -12,7 +12,7 @@ from pennywort.core.errors import InvalidInput, NotKnownYet
 from pennywort.core.reference import library
 from pennywort.core.water.change import change_for, in_changes
 from pennywort.core.water.plausible import Sampled, judge
-from pennywort.instruments.simulate import StandIn, Truth, figures, pump_reports
+from pennywort.instruments.simulate import StandIn, figures, pump_reports
 
 NOW = datetime(2026, 11, 24, 12, tzinfo=UTC)
 WARMTH = library().instruments["thermometer"].measures[0]
@@ -66,8 +66,8 @@ class Plausible(TestCase):
 
 class StandIns(TestCase):
     def sent(self, **more: object) -> list[dict[str, object]]:
-        stand_in = StandIn(kind="thermometer", seed=3, **more)  # type: ignore[arg-type]
-        return list(figures(stand_in, Truth(temperature_c=25.0), since=NOW - timedelta(days=1), until=NOW, every=timedelta(minutes=5)))
+        stand_in = StandIn(kind=library().instruments["thermometer"], seed=3, **more)  # type: ignore[arg-type]
+        return list(figures(stand_in, {"temperature_c": 25.0}, since=NOW - timedelta(days=1), until=NOW, every=timedelta(minutes=5)))
 
     def judged(self, rows: list[dict[str, object]]) -> set[str]:
         before: list[Sampled] = []
@@ -87,8 +87,8 @@ class StandIns(TestCase):
                 self.assertIn(seen, self.judged(self.sent(fault=fault, fault_at=NOW - timedelta(hours=20))))
 
     def test_drift_is_what_it_is_said_to_be(self) -> None:
-        first = list(figures(StandIn(kind="salinity_pen", seed=1, drift_per_day=1.0), Truth(salinity_g_per_kg=30), since=NOW, until=NOW + timedelta(days=4),
-                             every=timedelta(hours=1)))  # fmt: skip
+        first = list(figures(StandIn(kind=library().instruments["salinity_pen"], seed=1, drift_per_day=1.0), {"salinity_g_per_kg": 30}, since=NOW,
+                             until=NOW + timedelta(days=4), every=timedelta(hours=1)))  # fmt: skip
         salt = [r["value"] for r in first if r["measure"] == "salinity_g_per_kg"]
         self.assertAlmostEqual(salt[-1] - salt[0], 4.0, delta=0.5)
 

@@ -15,7 +15,7 @@ import pennywort.core
 
 UNITS = (
     "_l", "_ml", "_cm", "_mg", "_kg", "_c", "_h", "_mg_per_l", "_kg_per_l", "_fraction", "_prob", "_share", "_bits", "_decibans", "_count", "_plus_minus", "_s",
-    "_px", "_g", "_g_per_l", "_mg_per_ml", "_mg_per_day", "_g_per_day", "_mg_per_g", "_min", "_days", "_ms_per_cm", "_cm2",
+    "_px", "_g", "_g_per_l", "_mg_per_ml", "_ul", "_mg_per_day", "_g_per_day", "_mg_per_g", "_min", "_days", "_ms_per_cm", "_cm2",
 )  # fmt: skip
 # pure numbers and counts whose name says what they count, and amounts whose unit stands in a field beside them
 PLAIN = {

@@ -253,7 +253,7 @@ class Gate(TestCase):
         self.assertEqual((gate.state, gate.words), ("shut", "Mend the water first: medicine."))
 
     def test_copper_where_none_belongs(self) -> None:
-        readings = Readings(copper_mg_per_l=0.2)
+        readings = Readings.of({"copper_mg_per_l": 0.2})
         alone = water_gate(readings, water="marine", species=[], found=FOUND)
         under = water_gate(readings, water="marine", species=[], found=FOUND, round_about=Circumstances(medicine="in_range"))
         states = [next(x.state for x in gate.lines if x.name == "copper") for gate in (alone, under)]

@@ -21,10 +21,10 @@ from pennywort.core.course.when import MADE_READY, again_at, at_hour, in_order, 
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
-from pennywort.core.medicine.product import MG_PER_UL_FORMALIN, Product, fits_form, listed_product, measured_for
+from pennywort.core.medicine.product import Product, fits_form, listed_product, measured_for
 from pennywort.core.parasite.life_cycle import days_to_outlast
 from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, counts_in, part_of, terms_of
-from pennywort.core.reference.formulary_models import Use
+from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Species
 from pennywort.core.reference.naming import plural
@@ -34,7 +34,12 @@ MOST_STEPS = 2000
 EARLIEST_YEAR, LATEST_YEAR = 1950, 2200
 # a step of warmth is still worth taking this much cooler (common practice)
 MOST_COOLER_C = 1.0
-TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0, "g/kg": 1000.0, "uL/L": MG_PER_UL_FORMALIN}
+TO_MG_PER_L = {"mg/L": 1.0, "g/L": 1000.0, "g/kg": 1000.0}
+
+
+def mg_per_l_in(unit: str, active: Active) -> float:
+    """What one of a dose's unit is in mg/L of the active; microlitres of a product by what it holds, any other unit as it stands."""
+    return active.mg_per_ul if unit == "uL/L" else TO_MG_PER_L.get(unit, 1.0)
 
 
 def values_of(protocol: CourseProtocol, chosen: Mapping[str, float], *, temperature_c: float | None, found: Library) -> dict[str, float]:
@@ -168,10 +173,10 @@ def _targets(protocol: CourseProtocol, values: dict[str, float], *, chosen: Chos
     unit = {p.id: p.unit for p in protocol.parameters}
     targets = {}
     for m in protocol.medicines:
-        use, value = found.uses[m.use][1], values[m.target]
-        scale = TO_MG_PER_L[unit[m.target]]
+        (active, use), value = found.uses[m.use], values[m.target]
+        scale = mg_per_l_in(unit[m.target], active)
         if use.refuse_above is not None:
-            most = use.refuse_above.value * TO_MG_PER_L[use.refuse_above.unit]
+            most = use.refuse_above.value * mg_per_l_in(use.refuse_above.unit, active)
             if value * scale > most * (1 + 1e-9):
                 raise Refused(f"Never above {use.refuse_above.value:g} {use.refuse_above.unit} for this.", field=f"parameters.{m.target}")
         ceilings = [(s, t) for s in species for t in s.tolerances if t.active == m.active and t.ceiling is not None]
@@ -260,7 +265,7 @@ def _undosed(
 
 
 def _first_tank_kept(steps: Sequence[PlannedStep], protocol: CourseProtocol) -> list[PlannedStep]:
-    """What is emptied after the first move is the tank that the fish came from: where it stays set up, nobody bleaches it."""
+    """What is emptied after the first move is the tank that the fish came from: where it stays set up, nobody disinfects it."""
     moves, kept = 0, []
     for step in steps:
         moves += step.kind == "transfer"
@@ -332,18 +337,18 @@ def _event(step: PlannedStep, *, active: str, target: float, ledger: Ledger, pro
     return None
 
 
-def window(use: Use, *, target_mg_per_l: float) -> tuple[float, float]:
+def window(active: Active, use: Use, *, target_mg_per_l: float) -> tuple[float, float]:
     """The published range of a use in mg/L, widened to the target that was chosen."""
     if use.dose is None:
         return target_mg_per_l, target_mg_per_l
-    scale = TO_MG_PER_L.get(use.dose.unit, 1.0)
+    scale = mg_per_l_in(use.dose.unit, active)
     low, high = (use.dose.low or use.dose.value) * scale, (use.dose.high or use.dose.value) * scale
     return min(low, target_mg_per_l), max(high, target_mg_per_l)
 
 
 def _held(active: str, use_id: str, target: float, ledger: Ledger, *, put_back_mg: float, found: Library) -> Held:
-    use = found.uses[use_id][1]
-    low, high = window(use, target_mg_per_l=target)
+    named, use = found.uses[use_id]
+    low, high = window(named, use, target_mg_per_l=target)
     unit = use.dose.unit if use.dose else "mg/L"
     return Held(active=active, use=use_id, unit=unit, target_mg_per_l=target, low_mg_per_l=low, high_mg_per_l=high, expected=ledger, put_back_mg=put_back_mg)
 

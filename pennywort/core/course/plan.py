@@ -39,7 +39,7 @@ class TankFacts:
 
     @property
     def stays_set_up(self) -> bool:
-        """Whether it holds what bleach would kill or never leave: sand, rock, plants, invertebrates. No bare treatment tank."""
+        """Whether it holds what a disinfectant would kill or never leave: sand, rock, plants, invertebrates. No bare treatment tank."""
         return bool(self.standing) or bool(self.surroundings.lives & {"plants", "invertebrates"})
 
 

@@ -261,7 +261,7 @@ class _Day:
             found = healed(ill, now, ended=self.ended[:, place, hour])
         else:
             if ill.living.figure is not None:
-                # what is given against it in its range keeps it off: chloride takes the place of nitrite, thiosulfate binds chlorine
+                # what is given against it in its range keeps it off: chloride takes the place of nitrite, a binder takes the chlorine
                 kept_off = 1 - np.minimum(self.reach[:, place, hour, None], 1.0)
                 target = towards_water(figures[ill.living.figure] * kept_off, ill.living.grave_at).astype(np.float32)[:, :, None]
                 if not target.any() and not now.any():

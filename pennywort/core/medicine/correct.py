@@ -56,7 +56,7 @@ def after_change(*, net_volume_l: float, level_mg_per_l: float, share: float, fr
 
 
 def within_total(*, given_mg_per_l: float, wanted_mg_per_l: float, most_mg_per_l: float) -> float:
-    """What may still be given of something that has a limit in all, such as permanganate's 6 mg/L (UF/IFAS FA-37, recalled).
+    """What may still be given of something that has a limit in all, such as an oxidiser spent by dirt and given again (UF/IFAS FA-37, recalled).
 
     :raises Refused: it would come to more.
     """

@@ -106,7 +106,7 @@ def measure(
 ) -> Measured:
     """Reckon one use for one water.
 
-    amount = V x (target - level now) x share / (active in each mL, mg or piece); formalin by its own volume: V x target.
+    amount = V x (target - level now) x share / (active in each mL, mg or piece); what is dosed as itself by its volume: V x target.
     The gate, the guard rail and every never-line come before the arithmetic: with one of them no amount is given.
 
     :raises InvalidInput: a target, level or share that can't be. :raises Refused: above the guard rail; three times the
@@ -208,7 +208,7 @@ def _within_bounds(use: Use, target: float, *, usual: float, prescribed: bool) -
     if target >= SLIP_TIMES * high * (1 - 1e-9):
         times, most = f"{target / high:.3g}", f"{high:g} {unit}"
         raise Refused(f"That is {times} times the highest figure published ({most}): a slip of units?", field="target")
-    # a vet lifts what a vet may prescribe, never the bound of salt, plain copper or formalin at will
+    # a vet lifts what a vet may prescribe, never the bound of what is sold freely
     vets = prescribed and use.gate == "vet"
     if use.refuse_above and target > use.refuse_above.value * (1 + 1e-9) and not vets:
         raise Refused(f"Never above {use.refuse_above.value:g} {unit} for this.", field="target")

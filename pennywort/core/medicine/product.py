@@ -11,15 +11,14 @@ from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.reference.formulary_models import Active, Use
 
 Own = Literal["percent_w_v", "percent_w_w", "mg_per_ml", "purity_percent", "mg_each"]
-# Nothing dissolved holds more than this; pure liquids (acids, formalin) lie below.
+# Nothing dissolved holds more than this; pure liquids lie below.
 MOST_MG_PER_ML = 1800.0
-# mg of formaldehyde in a microlitre of 37 % formalin: dosed by its own volume, reckoned by its mass like the rest
-MG_PER_UL_FORMALIN = 0.3996
 
 
 @dataclass(frozen=True, kw_only=True)
 class Product:
-    """One of: a liquid (``mg_per_ml``), a powder (``share`` 0-1), pieces (``each_mg``), or ``direct``: dosed as itself.
+    """One of: a liquid (``mg_per_ml``), a powder (``share`` 0-1), pieces (``each_mg``), or dosed as itself
+    (``mg_per_ul`` of active in it).
 
     ``listed`` is its id where it is a strength of the formulary.
     ``form`` is which kind of it, where its kinds are held at levels far apart; empty where nobody said.
@@ -32,9 +31,14 @@ class Product:
     share: float | None = None
     each_mg: float | None = None
     piece: str = "tablet"
-    direct: bool = False
+    mg_per_ul: float | None = None
     asks: str = ""
     form: str = ""
+
+    @property
+    def direct(self) -> bool:
+        """Whether doses are microlitres of this very product."""
+        return self.mg_per_ul is not None
 
 
 def listed_product(active: Active, strength: str) -> Product:
@@ -44,14 +48,16 @@ def listed_product(active: Active, strength: str) -> Product:
     found = next((s for s in active.strengths if s.id == strength), None) if strength else active.strengths[0]
     if found is None:
         raise InvalidInput(f"There is no such strength of {active.short_name}.", field="strength")
-    return Product(name=found.name, listed=found.id, mg_per_ml=found.mg_per_ml, share=found.share, direct=found.direct, asks=found.ask, form=found.form)
+    return Product(
+        name=found.name, listed=found.id, mg_per_ml=found.mg_per_ml, share=found.share, mg_per_ul=found.mg_per_ul, asks=found.ask, form=found.form
+    )  # fmt: skip
 
 
 def own_product(active: Active, *, kind: Own, value: float, density_kg_per_l: float = 1.0, piece: str = "tablet", form: str = "") -> Product:
     """What the keeper's own bottle says.
 
     % w/v is grams in 100 mL: x 10 gives mg/mL. % w/w is grams in 100 g: x 10 x density gives mg/mL, so that 35 % w/w
-    peroxide of density 1.13 holds 395.5 mg/mL where 35 % w/v would hold 350 (arithmetic).
+    of a density of 1.13 holds 395.5 mg/mL where 35 % w/v would hold 350 (arithmetic).
 
     :raises InvalidInput: a figure no bottle bears.
     """
@@ -77,7 +83,7 @@ def own_product(active: Active, *, kind: Own, value: float, density_kg_per_l: fl
 
 
 def fits_form(active: Active, use: Use, product: Product, *, field: str) -> None:
-    """Whether a product is of the kind that a use's level is for: plain and bound copper lie ten times apart.
+    """Whether a product is of the kind that a use's level is for: a plain metal and its bound kind lie ten times apart.
 
     :raises NotKnownYet: nobody said of which kind it is. :raises Refused: it is of another.
     """
@@ -134,8 +140,8 @@ def active_in(product: Product, *, amount: float) -> float:
 
 
 def measured_for(product: Product, *, active_mg: float) -> tuple[Literal["mass", "volume", "pieces"], float]:
-    """As :func:`in_product`, for a course: what is dosed as itself is reckoned by its formaldehyde and measured in mL."""
-    return ("volume", active_mg / MG_PER_UL_FORMALIN / 1000) if product.direct else in_product(product, active_mg=active_mg)
+    """As :func:`in_product`, for a course: what is dosed as itself is reckoned by the active in it and measured in mL."""
+    return ("volume", active_mg / product.mg_per_ul / 1000) if product.mg_per_ul is not None else in_product(product, active_mg=active_mg)
 
 
 def measures_of(product: Product) -> Literal["mass", "volume", "pieces"]:
@@ -145,4 +151,4 @@ def measures_of(product: Product) -> Literal["mass", "volume", "pieces"]:
 
 def active_measured(product: Product, *, amount: float) -> float:
     """The other way round, mg."""
-    return amount * 1000 * MG_PER_UL_FORMALIN if product.direct else active_in(product, amount=amount)
+    return amount * 1000 * product.mg_per_ul if product.mg_per_ul is not None else active_in(product, amount=amount)

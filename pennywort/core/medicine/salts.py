@@ -61,7 +61,7 @@ def steps(*, net_volume_l: float, now_g_per_l: float, target_g_per_l: float, fis
 
 
 def against_nitrite_mg_per_l(*, nitrite_mg_per_l: float, chloride_mg_per_l: float, ratio: float = GUARD_RATIO) -> float:
-    """Sodium chloride, mg/L, that lifts chloride to ``ratio`` times the nitrite counted as NO2-.
+    """Plain salt, mg/L, that lifts chloride to ``ratio`` times the nitrite counted as NO2-.
 
     NaCl = (ratio x NO2 - Cl) x 1.648; ten to one guards most fish (SRAC 462, recalled; 58.44 / 35.453, arithmetic).
 

@@ -10,7 +10,7 @@ from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.water.matched import MATCHED_WORDS
 
-# A mix of peroxide serves further fish while a strip still reads two thirds of it (common practice).
+# A mix that a strip reads serves further fish while a strip still reads two thirds of it (common practice).
 STILL_GOOD_FRACTION = 2 / 3
 MOST_TURNS = 20
 # from this size on it is a pond: nobody changes nine tenths of it, or lays a lid on it (common practice)

@@ -21,22 +21,23 @@ class Strength(Sourced):
 
     ``mg_per_ml`` mass of active in a millilitre (liquids; as the ``basis`` of the doses), ``share`` its mass share in a
     powder (above one for a salt with less water in its crystals than the dose counts).
-    ``direct``: doses are millilitres of this very product. ``ask``: a strength that is seldom meant, asked back.
+    ``mg_per_ul``: doses are microlitres of this very product, which holds so much of the active each; a level is reckoned by
+    its mass like the rest. ``ask``: a strength that is seldom meant, asked back.
     """
 
     id: str
     name: str
     mg_per_ml: float | None = Field(default=None, gt=0)
     share: float | None = Field(default=None, gt=0, le=2.5)
-    direct: bool = False
+    mg_per_ul: float | None = Field(default=None, gt=0)
     ask: str = ""
     note: str = ""
     form: str = ""
 
     @model_validator(mode="after")
     def _one(self) -> Strength:
-        if [self.mg_per_ml is not None, self.share is not None, self.direct].count(True) != 1:
-            raise ValueError("a strength has exactly one of mg_per_ml, share, direct")
+        if [self.mg_per_ml, self.share, self.mg_per_ul].count(None) != 2:
+            raise ValueError("a strength has exactly one of mg_per_ml, share, mg_per_ul")
         return self
 
 
@@ -51,7 +52,8 @@ class Form(Datum):
 class StoppedBy(Sourced):
     """What uses this active up, by mass: so many mg of ``active`` for each mg, and how much more is given to be sure.
 
-    ``strength`` is the listed strength it is measured in; ``words`` where it goes by eye, without a sum.
+    ``strength`` is the listed strength it is measured in; ``words`` where it goes by eye, without a sum; ``say`` is how much
+    that is of the sum, and what else a keeper minds.
     """
 
     active: str
@@ -59,6 +61,7 @@ class StoppedBy(Sourced):
     ratio: float | None = Field(default=None, gt=0)
     margin: float = Field(default=1.0, ge=1)
     words: str = ""
+    say: str = ""
 
     @model_validator(mode="after")
     def _by_sum_or_words(self) -> StoppedBy:
@@ -180,12 +183,16 @@ class Active(Datum):
     # which water test reads it, and which other actives a mixture holds
     read_by: str = ""
     holds: tuple[str, ...] = ()
+    # hardness, mg as CaCO3, that each mg of it adds
+    hardens: Figure | None = None
+    # it is for gear, and its strength counts available chlorine
+    disinfects: bool = False
     # what touched it keeps it, whatever it is washed with: never again where it would harm
     lingers_on_gear: bool = False
     # what binds chlorine in tap water binds it as well
     used_up_by_conditioner: bool = False
     dissolves: Figure | None = None
-    colour: Literal["salt", "clear", "acriflavine", "blue", "copper", "malachite", "permanganate"] = "clear"
+    colour: Literal["grey", "clear", "olive", "blue", "brown", "teal", "violet"] = "clear"
     cautions: tuple[Caution, ...] = ()
     never_with: tuple[Life, ...]
     care_with: tuple[str, ...]
@@ -197,6 +204,11 @@ class Active(Datum):
     keeper_hazard: Statement
     regulation: Statement
     uses: tuple[Use, ...] = Field(min_length=1)
+
+    @property
+    def mg_per_ul(self) -> float:
+        """Of the product that is dosed as itself, mg of active in a microlitre; 1 where there is none."""
+        return next((s.mg_per_ul for s in self.strengths if s.mg_per_ul is not None), 1.0)
 
     @model_validator(mode="after")
     def _forms_named(self) -> Active:

@@ -100,6 +100,11 @@ class Library:
     living_acts: dict[str, ActInWater]
     scenarios: dict[str, Scenario]
 
+    @property
+    def disinfectant(self) -> Active:
+        """What gear is disinfected with; the loader holds that it is one."""
+        return next(active for active in self.actives.values() if active.disinfects)
+
 
 def _folder(folder: Path, model: type[M]) -> dict[str, M]:
     """All lists of one folder as one; an id stands once in all of them."""
@@ -317,7 +322,11 @@ def _check_formulary(found: Library) -> None:
     for kind in found.readings.values():
         known(f"reading {kind.id}", [kind.in_use] if kind.in_use else [], found.context)
     columns = {kind.column for kind in found.readings.values()}
+    known("instruments", [a for i in found.instruments.values() for a in i.doses], found.actives)
     known("instruments", [m.fills for i in found.instruments.values() for m in i.measures if m.fills], columns)
+    told = [a.id for a in found.actives.values() if a.disinfects]
+    if len(told) != 1:
+        raise ReferenceError(f"actives: gear is disinfected with one of them, and {told} say so")
     for active in found.actives.values():
         known(f"active {active.id}", [active.read_by] if active.read_by else [], found.readings)
         known(f"active {active.id}", active.care_with, life | set(found.kin))

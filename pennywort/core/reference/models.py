@@ -23,6 +23,7 @@ class Publication(Datum):
 class InstrumentMeasure(Datum):
     """What an instrument reads, in ``unit``: its finest step, its limits, how far it wavers, how fast water changes, and
     for how long the very same figure is believed (0: for ever). ``fills``: the column of a water test, empty for none.
+    For its stand-in: what a water ``usually`` reads, its ``swing`` within a day, and ``times`` of which other measure it shows.
     """
 
     name: str
@@ -34,15 +35,25 @@ class InstrumentMeasure(Datum):
     jump_per_h: float = Field(gt=0)
     noise: float = Field(ge=0)
     stuck_h: float = Field(ge=0)
+    usually: dict[WaterType, float] = Field(default_factory=dict)
+    swing: float = Field(default=0.0, ge=0)
+    of: str = ""
+    times: float = Field(default=1.0, gt=0)
 
 
 class InstrumentKind(Sourced):
-    """A kind of instrument that may speak to the record by itself."""
+    """A kind of instrument that may speak to the record by itself.
+
+    For its stand-in: at which waters it ``stands``, whatever runs there, or which actives it ``doses``; ``drifts`` by so much in a day.
+    """
 
     id: str
     name: str
     every_min: int
     measures: tuple[InstrumentMeasure, ...]
+    stands: tuple[WaterType, ...] = ()
+    doses: tuple[str, ...] = ()
+    drifts: float = 0.0
 
 
 Need = Literal["hides", "group_of_6", "tight_lid", "live_food_first", "dim", "sand_to_bury", "strong_flow", "driftwood", "kept_alone"]

@@ -20,14 +20,7 @@ def as_nitrogen_mg_per_l(concentration_mg_per_l: float, *, counted_as: str) -> f
     return concentration_mg_per_l / PER_N[counted_as]
 
 
-# calcium carbonate per mole of magnesium in MgSO4.7H2O: 100.087 / 246.47 (molar masses; arithmetic)
-HARDNESS_PER_EPSOM = 100.087 / 246.47
 MG_PER_L_PER_DEGREE = 17.848
-
-
-def hardness_from_epsom_mg_per_l(grams_per_l: float) -> float:
-    """Hardness that Epsom salt adds, mg/L as CaCO3: 1 g/L of the heptahydrate adds 406 (arithmetic)."""
-    return grams_per_l * 1000 * HARDNESS_PER_EPSOM
 
 
 def chloride_to_nitrite(*, chloride_mg_per_l: float, nitrite_as_n_mg_per_l: float) -> float:

@@ -21,7 +21,7 @@ def volume_from_rise(
 ) -> TrueVolume:
     """V = m / (C after - C before); errors add in quadrature: (sV/V)^2 = (s m / m)^2 + 2 (s C / rise)^2 (dilution; arithmetic).
 
-    Pure salt and a salinity or TDS meter, or a copper dose and its kit: whatever is weighed and read in mg/L.
+    Pure salt and a salinity or TDS meter, or a metal and its kit: whatever is weighed and read in mg/L.
 
     :param reading_error_mg_per_l: one standard deviation of a reading, the same for both.
     :raises InvalidInput: nothing added, no rise, or a rise lost in the error of the readings.

@@ -41,7 +41,6 @@ class Readings:
     salinity_g_per_kg: float | None = None
     nitrate_as_n_mg_per_l: float | None = None
     chloride_mg_per_l: float | None = None
-    copper_mg_per_l: float | None = None
     others: Mapping[str, float] = field(default_factory=dict)
 
     @classmethod
@@ -249,7 +248,7 @@ def _at_most(name: Measure, value: float | None, *, care: Limit, harm: float, un
 
 def _by_limits(kind: ReadingKind, readings: Readings, *, water: WaterType, found: Library) -> GateLine | None:
     """A reading without a rule of its own, against the limit that bears its id; none where nobody read it or no limit is known for this water."""
-    value = readings.others.get(kind.column)
+    value = None if kind.held else readings.others.get(kind.column)
     limit = next((x for x in found.limits.values() if x.id.startswith(f"{kind.id}_") and water in x.water), None)
     if value is None or limit is None:
         return None

@@ -63,7 +63,7 @@ def _jumps(value: float, *, at: datetime, last: Sampled, measure: InstrumentMeas
 
 
 def _stuck(value: float, *, at: datetime, before: Sequence[Sampled], measure: InstrumentMeasure) -> bool:
-    """The very same figure longer than any water stands still; nothing at all is no figure (a copper of 0 is 0)."""
+    """The very same figure longer than any water stands still; nothing at all is no figure (none of a medicine is 0)."""
     if not measure.stuck_h or value == 0:
         return False
     count, since = 0, at

@@ -49,8 +49,8 @@ def windows_of(course: Course) -> tuple[Window, ...]:
 
 def range_of(use_id: str, *, target_mg_per_l: float) -> tuple[float, float, float]:
     """The range of a use round a target as the formulary has it now, and how far a kit can be off; mg/L."""
-    use = library().uses[use_id][1]
-    return *window(use, target_mg_per_l=target_mg_per_l), use.kit_off.value if use.kit_off else 0.0
+    active, use = library().uses[use_id]
+    return *window(active, use, target_mg_per_l=target_mg_per_l), use.kit_off.value if use.kit_off else 0.0
 
 
 def course_name(course: Course) -> str:

@@ -3830,6 +3830,10 @@ export interface components {
             regulation: string;
             /** Spoons */
             spoons: boolean;
+            /** Disinfects */
+            disinfects: boolean;
+            /** Stopped */
+            stopped: boolean;
             /** Counted */
             counted: string;
             /** Forms */
@@ -4662,7 +4666,7 @@ export interface components {
         };
         /**
          * DisinfectRequest
-         * @description Bleach for gear, and what takes the chlorine out again.
+         * @description Chlorine for gear, and what takes it out again.
          */
         DisinfectRequest: {
             /** Tank */
@@ -5257,10 +5261,10 @@ export interface components {
             tds?: string;
         };
         /**
-         * StopPermanganateRequest
-         * @description What uses up the permanganate that is left.
+         * StopRequest
+         * @description What uses up a medicine that is still in the water, where something does; ``percent``: as what stops it is sold.
          */
-        StopPermanganateRequest: {
+        StopRequest: {
             /** Tank */
             tank?: string | null;
             /**
@@ -5279,18 +5283,20 @@ export interface components {
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "stop_permanganate";
+            kind: "stop";
+            /** Active */
+            active: string;
             /**
              * Level
              * @description A figure as typed: 2.5 gal, 82F
              */
             level: string;
             /**
-             * Peroxide Percent
+             * Percent
              * @description A figure as typed: 2.5 gal, 82F
              * @default
              */
-            peroxide_percent?: string;
+            percent?: string;
         };
         /**
          * TapRequest
@@ -5364,7 +5370,7 @@ export interface components {
              * @default salt
              * @enum {string}
              */
-            reads?: "salt" | "copper";
+            reads?: "salt" | "trace";
         };
         /**
          * VesselRequest
@@ -5521,7 +5527,7 @@ export interface components {
         /** SheetIn */
         SheetIn: {
             /** Rows */
-            rows: (components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CarriesRequest"] | components["schemas"]["DipsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["TapRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"] | components["schemas"]["WhatIsRequest"] | components["schemas"]["FreeAmmoniaRequest"] | components["schemas"]["HalfLifeRequest"])[];
+            rows: (components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CarriesRequest"] | components["schemas"]["DipsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["TapRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopRequest"] | components["schemas"]["WhatIsRequest"] | components["schemas"]["FreeAmmoniaRequest"] | components["schemas"]["HalfLifeRequest"])[];
         };
         /**
          * SheetLinesIn
@@ -6876,6 +6882,8 @@ export interface components {
             words: string;
             /** Never */
             never: string[];
+            /** With What */
+            with_what: string;
         };
         /**
          * TraceLineOut
@@ -12881,7 +12889,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CarriesRequest"] | components["schemas"]["DipsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["TapRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopPermanganateRequest"] | components["schemas"]["WhatIsRequest"] | components["schemas"]["FreeAmmoniaRequest"] | components["schemas"]["HalfLifeRequest"];
+                "application/json": components["schemas"]["DoseRequest"] | components["schemas"]["LabelRequest"] | components["schemas"]["VesselRequest"] | components["schemas"]["TrueVolumeRequest"] | components["schemas"]["SalinityRequest"] | components["schemas"]["OsmolalityRequest"] | components["schemas"]["SaltStepsRequest"] | components["schemas"]["CarriesRequest"] | components["schemas"]["DipsRequest"] | components["schemas"]["NitriteRequest"] | components["schemas"]["CorrectRequest"] | components["schemas"]["FoodRequest"] | components["schemas"]["AmmoniaRequest"] | components["schemas"]["TapRequest"] | components["schemas"]["DisinfectRequest"] | components["schemas"]["StopRequest"] | components["schemas"]["WhatIsRequest"] | components["schemas"]["FreeAmmoniaRequest"] | components["schemas"]["HalfLifeRequest"];
             };
         };
         responses: {

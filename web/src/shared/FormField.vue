@@ -3,7 +3,7 @@ import type { Problem, Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
 import SelectField from '@/shared/SelectField.vue'
 
-/** Which kind of an active a product is, where the levels of its kinds lie far apart: plain or bound copper. */
+/** Which kind of an active a product is, where the levels of its kinds lie far apart: a plain metal or a bound one. */
 defineProps<{ forms: Schemas['FormOut'][]; field: string | string[]; problem: Problem | null }>()
 const form = defineModel<string>({ required: true })
 </script>

@@ -5,29 +5,23 @@
 <template>
   <svg width="0" height="0" class="defs" aria-hidden="true" focusable="false">
     <defs>
-      <pattern
-        id="p-copper"
-        width="5"
-        height="5"
-        patternUnits="userSpaceOnUse"
-        patternTransform="rotate(-45)"
-      >
-        <path class="copper" d="M0 2.5H5" />
+      <pattern id="p-brown" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+        <path class="brown" d="M0 2.5H5" />
       </pattern>
-      <pattern id="p-permanganate" width="3" height="6" patternUnits="userSpaceOnUse">
-        <path class="permanganate" d="M1.5 0V6" />
+      <pattern id="p-violet" width="3" height="6" patternUnits="userSpaceOnUse">
+        <path class="violet" d="M1.5 0V6" />
       </pattern>
-      <pattern id="p-malachite" width="6" height="4" patternUnits="userSpaceOnUse">
-        <path class="malachite" d="M0 2H6" />
+      <pattern id="p-teal" width="6" height="4" patternUnits="userSpaceOnUse">
+        <path class="teal" d="M0 2H6" />
       </pattern>
       <pattern id="p-blue" width="8" height="5" patternUnits="userSpaceOnUse">
         <path class="blue" d="M0 2.5q2 -2.5 4 0t4 0" />
       </pattern>
-      <pattern id="p-acriflavine" width="6" height="6" patternUnits="userSpaceOnUse">
-        <path class="acriflavine" d="M3 1V5M1 3H5" />
+      <pattern id="p-olive" width="6" height="6" patternUnits="userSpaceOnUse">
+        <path class="olive" d="M3 1V5M1 3H5" />
       </pattern>
-      <pattern id="p-salt" width="6" height="6" patternUnits="userSpaceOnUse">
-        <path class="salt" d="M1 1.8H2.6M4 4.8H5.6" />
+      <pattern id="p-grey" width="6" height="6" patternUnits="userSpaceOnUse">
+        <path class="grey" d="M1 1.8H2.6M4 4.8H5.6" />
       </pattern>
       <pattern id="p-clear" width="6" height="6" patternUnits="userSpaceOnUse">
         <path class="clear" d="M1 1.5H2.2M4 4.5H5.2" />
@@ -59,23 +53,23 @@ path {
   fill: none;
   stroke-width: 1;
 }
-.copper {
-  stroke: var(--m-copper);
+.brown {
+  stroke: var(--m-brown);
 }
-.permanganate {
-  stroke: var(--m-permanganate);
+.violet {
+  stroke: var(--m-violet);
 }
-.malachite {
-  stroke: var(--m-malachite);
+.teal {
+  stroke: var(--m-teal);
 }
 .blue {
   stroke: var(--m-blue);
 }
-.acriflavine {
-  stroke: var(--m-acriflavine);
+.olive {
+  stroke: var(--m-olive);
 }
-.salt {
-  stroke: var(--m-salt);
+.grey {
+  stroke: var(--m-grey);
   stroke-width: 1.6;
 }
 .clear {

@@ -60,26 +60,26 @@ const ticks = computed(() => {
 </template>
 
 <style scoped>
-.copper {
-  --hue: var(--m-copper);
+.brown {
+  --hue: var(--m-brown);
 }
-.salt {
-  --hue: var(--m-salt);
+.grey {
+  --hue: var(--m-grey);
 }
 .clear {
   --hue: var(--m-clear);
 }
-.acriflavine {
-  --hue: var(--m-acriflavine);
+.olive {
+  --hue: var(--m-olive);
 }
-.malachite {
-  --hue: var(--m-malachite);
+.teal {
+  --hue: var(--m-teal);
 }
 .blue {
   --hue: var(--m-blue);
 }
-.permanganate {
-  --hue: var(--m-permanganate);
+.violet {
+  --hue: var(--m-violet);
 }
 .tool {
   width: 100%;

@@ -10,7 +10,7 @@ import urllib.request
 from argparse import ArgumentParser
 from datetime import datetime, timedelta
 from pathlib import Path
-from typing import Any
+from typing import Any, cast
 from uuid import uuid4
 
 from django.core.management.base import BaseCommand, CommandError
@@ -18,13 +18,18 @@ from django.utils import timezone
 
 from pennywort.accounts.models import Membership
 from pennywort.core.reference import library
+from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.models import InstrumentKind
 from pennywort.courses.queries.water_records import Book
 from pennywort.instruments import services
 from pennywort.instruments.models import Instrument
-from pennywort.instruments.simulate import Fault, StandIn, Truth, figures, pump_reports
+from pennywort.instruments.simulate import Fault, StandIn, figures, pump_reports
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import readings_of
+
+# the instrument of the last tank that a fault is shown at
+FAULTY = "thermometer"
 
 
 class Command(BaseCommand):
@@ -55,47 +60,45 @@ class Command(BaseCommand):
                 if options["csv"]:
                     self._write(Path(options["csv"]), tank, stand_in, rows)
                 else:
-                    self._send(options["address"], token, stand_in, rows, until=until, name=f"{tank.name}, {stand_in.kind}")
+                    self._send(options["address"], token, stand_in, rows, until=until, name=f"{tank.name}, {stand_in.kind.id}")
             since = until
             if options["csv"] or turn == options["turns"]:
                 return
             time.sleep(options["every"])
 
     def _fleet(self, membership: Membership, *, now: datetime, fault: Fault, back: timedelta, fresh: bool) -> list[tuple[Tank, StandIn, str]]:
-        """A thermometer and a badge at each tank, a pen and a colorimeter at sea water, a pump where a course doses a liquid by the clock."""
+        """What the reference has standing at such a water, and a pump where a course gives what it doses."""
         actor = Actor(keeper=membership.keeper, fishroom=membership.fishroom, now=now)
         tanks = list(Tank.objects.filter(fishroom=membership.fishroom).order_by("pk"))
         if not tanks:
             raise CommandError("There is no tank to follow.")
         fleet = []
         for tank in tanks:
-            kinds = ["thermometer", "ammonia_badge"]
-            if tank.water_type in ("marine", "brackish"):
-                kinds += ["salinity_pen", "copper_colorimeter"]
-            if any("hydrogen_peroxide" in c.targets_mg_per_l for c in Book([tank], now=now).running(tank)):
-                kinds.append("dosing_pump")
-            for kind in kinds:
-                wrong = fault if kind == "thermometer" and tank is tanks[-1] else "none"
-                stand_in = StandIn(kind=kind, seed=tank.pk, drift_per_day=0.02 if kind == "salinity_pen" else 0.0, fault=wrong, fault_at=now - back / 2)
+            dosed = {active for c in Book([tank], now=now).running(tank) for active in c.targets_mg_per_l}
+            for kind in library().instruments.values():
+                if tank.water_type not in kind.stands and not dosed & set(kind.doses):
+                    continue
+                wrong = fault if kind.id == FAULTY and tank is tanks[-1] else "none"
+                stand_in = StandIn(kind=kind, seed=tank.pk, drift_per_day=kind.drifts, fault=wrong, fault_at=now - back / 2)
                 fleet.append((tank, stand_in, self._token(actor, tank, kind) if fresh else ""))
         return fleet
 
-    def _token(self, actor: Actor, tank: Tank, kind: str) -> str:
+    def _token(self, actor: Actor, tank: Tank, kind: InstrumentKind) -> str:
         """A token of its own; the one of an earlier run is revoked, for nobody keeps it."""
-        name = f"{tank.name} {library().instruments[kind].name}"[:40]
+        name = f"{tank.name} {kind.name}"[:40]
         for old in Instrument.objects.filter(fishroom=actor.fishroom, name=name, revoked_at=None):
             services.revoke_instrument(actor, uid=old.uid)
-        return services.make_instrument(actor, uid=uuid4(), kind=kind, name=name, tank=tank)
+        return services.make_instrument(actor, uid=uuid4(), kind=kind.id, name=name, tank=tank)
 
     def _rows(self, tank: Tank, stand_in: StandIn, *, since: datetime, until: datetime) -> list[dict[str, Any]]:
-        every = timedelta(minutes=library().instruments[stand_in.kind].every_min)
-        return list(figures(stand_in, _truth(tank, now=until), since=since, until=until, every=every))
+        every = timedelta(minutes=stand_in.kind.every_min)
+        return list(figures(stand_in, _truth(tank, stand_in.kind, now=until), since=since, until=until, every=every))
 
     def _write(self, folder: Path, tank: Tank, stand_in: StandIn, rows: list[dict[str, Any]]) -> None:
         if not rows:
             return
         folder.mkdir(parents=True, exist_ok=True)
-        path = folder / f"{tank.name.lower()}-{stand_in.kind}.csv"
+        path = folder / f"{tank.name.lower()}-{stand_in.kind.id}.csv"
         with path.open("w", newline="") as file:
             writer = csv.DictWriter(file, fieldnames=["at", "measure", "value"])
             writer.writeheader()
@@ -103,7 +106,7 @@ class Command(BaseCommand):
         self.stdout.write(f"{path}: {len(rows)} figures")
 
     def _send(self, address: str, token: str, stand_in: StandIn, rows: list[dict[str, Any]], *, until: datetime, name: str) -> None:
-        if stand_in.kind == "dosing_pump":
+        if stand_in.kind.doses:
             schedule = [json.loads(line) for line in self._speak(f"{address}/api/instruments/schedule", token).splitlines()]
             rows = pump_reports(schedule, until=until)
         if not rows:
@@ -124,17 +127,13 @@ class Command(BaseCommand):
             raise CommandError(f"{url} does not answer: {error}") from error
 
 
-def _truth(tank: Tank, *, now: datetime) -> Truth:
-    """The water as the record knows it: what a keeper read last, and the copper that the ledger reckons."""
+def _truth(tank: Tank, kind: InstrumentKind, *, now: datetime) -> dict[str, float]:
+    """The water as the record knows it: what a keeper read last, or what the ledger reckons of a medicine that such a reading answers for."""
+    columns = {m.fills for m in kind.measures if m.fills}
     newest: dict[str, float] = {}
     for reading in readings_of(tank).filter(instrument="")[:40]:
-        for name in ("temperature_c", "salinity_g_per_kg"):
-            if getattr(reading, name) is not None:
-                newest.setdefault(name, getattr(reading, name))
-    usual = {"marine": 34.0, "brackish": 12.0}.get(tank.water_type, 0.3)
-    warmth = 9.5 if tank.water_type == "coldwater_pond" else 25.2
-    return Truth(
-        temperature_c=newest.get("temperature_c", warmth),
-        salinity_g_per_kg=newest.get("salinity_g_per_kg", usual),
-        copper_mg_per_l=Book([tank], now=now).level(tank, "copper"),
-    )
+        newest |= {c: getattr(reading, c) for c in columns - set(newest) if getattr(reading, c) is not None}
+    book, water = Book([tank], now=now), cast(WaterType, tank.water_type)
+    for held in (k for k in library().readings.values() if k.held and k.column in columns):
+        newest[held.column] = sum(book.level(tank, a.id) for a in library().actives.values() if a.read_by == held.id)
+    return {m.name: newest.get(m.fills, m.usually.get(water, 0.0)) for m in kind.measures}

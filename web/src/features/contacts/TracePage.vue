@@ -128,7 +128,7 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
               @click="disinfected(g.uid)"
             />
             <RouterLink class="small" :to="{ name: 'measure', query: { what: 'disinfect', volume: '5 L' } }"
-              >bleach for 5 L</RouterLink
+              >{{ g.with_what }} for 5 L</RouterLink
             >
           </span>
         </li>

@@ -37,7 +37,7 @@ const line: Schemas['SlipLineOut'] = {
   medicine: 'sodium_chloride',
   name: 'Sodium chloride, pure',
   short_name: 'salt',
-  colour: 'salt',
+  colour: 'grey',
   big: shown('58', 'g'),
   whole_words: 'one of 3 parts; 175 g in all',
   share_words: 'All of it reaches',
@@ -159,20 +159,20 @@ describe('the ruler', () => {
 describe('the tool', () => {
   it('fills a syringe to the mark of its last fill', () => {
     // two full ones are said in words; 1.2 of 5 mL over 250 px is 60
-    const fill = show(ToolDrawing, { props: { tool: tool(), colour: 'copper' } }).get('rect.fill')
+    const fill = show(ToolDrawing, { props: { tool: tool(), colour: 'brown' } }).get('rect.fill')
     expect(Number(fill.attributes('width'))).toBeCloseTo(60, 6)
   })
 
   it('reads a scale’s display', () => {
     const scale = show(ToolDrawing, {
-      props: { tool: tool({ shape: 'scale', words: '58 g' }), colour: 'salt' },
+      props: { tool: tool({ shape: 'scale', words: '58 g' }), colour: 'grey' },
     })
     expect(scale.text()).toBe('58 g')
   })
 
   it('draws no spoon', () => {
     expect(
-      show(ToolDrawing, { props: { tool: tool({ shape: 'spoon' }), colour: 'salt' } })
+      show(ToolDrawing, { props: { tool: tool({ shape: 'spoon' }), colour: 'grey' } })
         .find('svg')
         .exists(),
     ).toBe(false)

@@ -135,8 +135,18 @@ const lists = computed(() => {
     actives: (actives.value ?? [])
       .filter((a) => a.strengths.length)
       .map((a) => ({ value: a.id, label: a.name })),
+    stopped: (actives.value ?? []).filter((a) => a.stopped).map((a) => ({ value: a.id, label: a.name })),
+    disinfectant: (actives.value ?? [])
+      .filter((a) => a.disinfects)
+      .flatMap((a) => a.strengths.map((s) => ({ value: s.id, label: `${a.short_name}, ${s.name}` }))),
     labels: (shelf.value?.labels ?? []).map((k) => ({ value: k.uid, label: k.label.product })),
     products: productsOf(of, shelf.value, values.value['use'] ?? '', true),
+  }
+})
+watch([lists, shownFields], () => {
+  for (const f of shownFields.value) {
+    const first = f.firstOfList && f.list && !values.value[f.name] ? lists.value[f.list][0] : undefined
+    if (first) values.value = { ...values.value, [f.name]: first.value }
   }
 })
 // a label of the shelf fills what it says; it may be changed for this once

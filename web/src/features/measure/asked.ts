@@ -9,8 +9,11 @@ export interface Field {
   options?: { value: string; label: string }[]
   when?: (values: Values) => boolean
   first?: string
-  /** options come from the formulary and the shelf: every bath, every use in water, every medicine, what it is taken from */
-  list?: 'baths' | 'uses' | 'actives' | 'products' | 'labels'
+  /** options come from the formulary and the shelf: every bath, every use in water, every medicine, what it is taken from,
+   * what can be stopped, the strengths of what disinfects */
+  list?: 'baths' | 'uses' | 'actives' | 'products' | 'labels' | 'stopped' | 'disinfectant'
+  /** the first of its list stands there until another is chosen */
+  firstOfList?: boolean
 }
 export type Values = Record<string, string>
 export interface Kind {

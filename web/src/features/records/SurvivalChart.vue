@@ -98,10 +98,10 @@ text {
   fill: var(--tannin);
 }
 .b4 {
-  fill: var(--m-permanganate);
+  fill: var(--m-violet);
 }
 .b5 {
-  fill: var(--m-acriflavine);
+  fill: var(--m-olive);
 }
 .b6 {
   fill: var(--ink);

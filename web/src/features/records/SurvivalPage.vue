@@ -200,11 +200,11 @@ const from = computed(() =>
   stroke-dasharray: 10 3 2 3;
 }
 .batch-line.l4 {
-  stroke: var(--m-permanganate);
+  stroke: var(--m-violet);
   stroke-dasharray: 1 4;
 }
 .batch-line.l5 {
-  stroke: var(--m-acriflavine);
+  stroke: var(--m-olive);
   stroke-dasharray: 12 6;
 }
 .batch-line.l6 {

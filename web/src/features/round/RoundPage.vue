@@ -47,6 +47,9 @@ const MORE = READINGS.filter((r) => r.at_round).map((r) => ({
   id: r.id,
   label: r.hint ? `${r.label}, ${r.hint.replace(', or', ' or')}` : r.label,
 }))
+const MORE_WORDS = READINGS.filter((r) => r.at_round)
+  .map((r) => r.name)
+  .join(', ')
 const tests = ref<Record<string, string>>({})
 const more = ref(false)
 watch(
@@ -230,7 +233,7 @@ const finished = computed(
       </label>
     </template>
     <button v-else type="button" class="more" data-testid="round-more" @click="more = true">
-      pH, ammonia, nitrite, salinity, copper
+      {{ MORE_WORDS }}
     </button>
     <div class="foot">
       <RouterLink v-if="place > 1" :to="{ query: { tank: String(place - 1) } }">back</RouterLink>

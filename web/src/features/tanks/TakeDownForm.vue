@@ -35,8 +35,8 @@ async function save() {
     @save="save"
   >
     <p class="small">
-      Everything that was in it is contaminated: sponge, net, pipes, hands. Bleach, rinse, bind the chlorine,
-      dry; drying or fresh water alone is not enough.
+      Everything that was in it is contaminated: sponge, net, pipes, hands. Disinfect, rinse, bind the
+      chlorine, dry; drying or fresh water alone is not enough.
     </p>
     <TextField
       v-model="note"
@@ -44,7 +44,7 @@ async function save() {
       field="note"
       :problem="problem"
       maxlength="200"
-      placeholder="bleached, rinsed, dried for a week"
+      placeholder="disinfected, rinsed, dried for a week"
     />
   </EntryForm>
 </template>

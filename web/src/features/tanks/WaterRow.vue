@@ -99,7 +99,7 @@ const STATE = { in_range: 'in range', above: 'above', below: 'below', unknown: '
 }
 .curve {
   fill: none;
-  stroke: var(--m-copper);
+  stroke: var(--m-brown);
   stroke-width: 1.4;
   stroke-dasharray: 4 3;
 }

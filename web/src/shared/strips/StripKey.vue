@@ -75,12 +75,12 @@ circle {
   stroke: var(--ink);
 }
 .area {
-  fill: var(--m-copper);
+  fill: var(--m-brown);
   opacity: 0.25;
   stroke: none;
 }
 .line {
-  stroke: var(--m-copper);
+  stroke: var(--m-brown);
   stroke-width: 1.6;
 }
 .dash {

@@ -224,23 +224,23 @@ const endText = computed(() => {
 .weekend {
   fill: var(--shade);
 }
-.copper {
-  --hue: var(--m-copper);
+.brown {
+  --hue: var(--m-brown);
 }
-.permanganate {
-  --hue: var(--m-permanganate);
+.violet {
+  --hue: var(--m-violet);
 }
 .blue {
   --hue: var(--m-blue);
 }
-.acriflavine {
-  --hue: var(--m-acriflavine);
+.olive {
+  --hue: var(--m-olive);
 }
-.salt {
-  --hue: var(--m-salt);
+.grey {
+  --hue: var(--m-grey);
 }
-.malachite {
-  --hue: var(--m-malachite);
+.teal {
+  --hue: var(--m-teal);
 }
 .clear {
   --hue: var(--m-clear);

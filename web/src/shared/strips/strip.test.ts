@@ -36,7 +36,7 @@ function strip(more: Partial<Schemas['StripOut']> = {}): Schemas['StripOut'] {
       {
         medicine: 'sodium_chloride',
         name: 'salt',
-        colour: 'salt',
+        colour: 'grey',
         past: [
           { at: day(10), concentration_mg_per_l: 0 },
           { at: day(10), concentration_mg_per_l: 1000 },
@@ -145,7 +145,7 @@ describe('a strip', () => {
 
   it('gives each medicine a pattern beside its colour', () => {
     const plot = show(StripPlot, { props: { strip: strip(), frame } })
-    expect(plot.get('.pattern').attributes('fill')).toBe('url(#p-salt)')
+    expect(plot.get('.pattern').attributes('fill')).toBe('url(#p-grey)')
   })
 })
 
