@@ -12,7 +12,6 @@ from pennywort.core.course.to_buy import to_buy
 from pennywort.core.course.whatif import Otherwise, Reckoned, WhatIf, what_if
 from pennywort.core.errors import InvalidInput, NotKnownYet
 from pennywort.core.medicine.label import LabelDirections
-from pennywort.core.medicine.product import Product
 from pennywort.core.parasite.life_cycle import cycle_at
 from pennywort.core.parasite.passing import Share
 from pennywort.core.reference import library
@@ -20,7 +19,7 @@ from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.units import show_amount, show_fraction, show_temperature, show_volume
 from pennywort.courses.models import Course
 from pennywort.courses.queries.kept_protocols import protocol_of
-from pennywort.courses.queries.running import labels_on
+from pennywort.courses.queries.running import labels_on, product_of
 from pennywort.courses.services.course import Wish, plan_with_its_facts, start_of, tank_facts
 from pennywort.courses.strip_schemas import MarkOut, PlanStripOut
 from pennywort.courses.strip_shown import plan_strip
@@ -62,7 +61,7 @@ def of_course(actor: Actor, course: Course, *, typed: out.OtherwiseIn) -> out.Wh
         raise NotKnownYet("How this course goes is not kept here.", field="course")
     labels = [LabelDirections(**label) for label in labels_on(course)]
     chosen = Chosen(
-        parameters=course.parameters, products={active: Product(**values) for active, values in course.products.items()}, label=labels[0] if labels else None,
+        parameters=course.parameters, products={active: product_of(course, active) for active in course.products}, label=labels[0] if labels else None,
         also=tuple(labels[1:]), condition=course.condition_id,
     )  # fmt: skip
     facts = tank_facts(actor, course.tank)

@@ -217,7 +217,7 @@ class Courses(RoomCase):
         self.send(f"groups/{self.barbs}/losses", {"count": 1})
         strip = self.get("today")["strips"][0]
         curve = strip["curves"][0]
-        self.assertEqual((curve["colour"], curve["low"]["figure"], curve["high"]["figure"]), ("salt", "1.00", "3.00"))
+        self.assertEqual((curve["colour"], curve["low"]["figure"], curve["high"]["figure"]), ("grey", "1.00", "3.00"))
         self.assertAlmostEqual(curve["past"][-1]["concentration_mg_per_l"], 30_000 / 45)
         self.assertAlmostEqual(max(p["concentration_mg_per_l"] for p in curve["ahead"]), 30_000 / 45 + 2 * 30_000 / 45, places=3)
         self.assertEqual([d["done"] for d in strip["doses"]], [True, False, False])

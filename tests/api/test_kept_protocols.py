@@ -11,6 +11,7 @@ from pennywort.core.reference import library
 from pennywort.courses.models import Course, KeptProtocol
 from pennywort.courses.queries import kept_protocols
 from pennywort.courses.queries.kept_protocols import protocol_of
+from pennywort.courses.queries.running import active_mg_in, kept_product, product_amount, product_of
 from tests.api.room import COPPER, RoomCase
 
 COURSE = "copper_30_strict"
@@ -81,3 +82,11 @@ class Kept(RoomCase):
         with edited():
             protocol = protocol_of(Course.objects.get())
             self.assertEqual(protocol and protocol.name, "Another name")
+
+    def test_what_is_dosed_as_itself_is_kept_as_every_release_kept_it(self) -> None:
+        """A course of an earlier release says "direct" of its product; a millilitre of it holds 399.6 mg (37 % by weight x 1.08 kg/L)."""
+        earlier = {"name": "37 % solution, with methanol", "listed": "formalin_37", "mg_per_ml": None, "share": None, "each_mg": None, "piece": "tablet"}
+        course = Course(products={"formalin": {**earlier, "direct": True, "asks": "", "form": ""}})
+        self.assertAlmostEqual(active_mg_in(course, "formalin", 1.0), 399.6, places=6)
+        self.assertEqual(product_amount(course, "formalin", 399.6), ("volume", 1.0))
+        self.assertEqual(kept_product(product_of(course, "formalin")), course.products["formalin"])

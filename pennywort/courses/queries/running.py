@@ -21,6 +21,8 @@ from pennywort.tanks.queries import on_one_water
 GONE_FRACTION = 0.01
 # a dose belongs to its course from this long before its start
 BEFORE_START = timedelta(hours=12)
+# how a kept product says that it is dosed as itself
+DIRECT = "direct"
 # where less than this part of a refill is missing, the water is full: the plan's dose stands, with its warning
 LEAST_REFILL = 0.05
 WHOLE_CHANGES = ("remove", "transfer")
@@ -65,7 +67,15 @@ def open_tasks(tank: Tank, *, now: datetime) -> QuerySet[Task]:
 def product_of(course: Course, active_id: str) -> Product:
     """What this course doses an active from; the pure powder where nothing else was kept."""
     kept: dict[str, Any] | None = course.products.get(active_id)
-    return Product(**kept) if kept else Product(name=library().actives[active_id].name, share=1.0)
+    active = library().actives[active_id]
+    if not kept:
+        return Product(name=active.name, share=1.0)
+    return Product(**{k: v for k, v in kept.items() if k != DIRECT}, mg_per_ul=active.mg_per_ul if kept.get(DIRECT) else None)
+
+
+def kept_product(product: Product) -> dict[str, Any]:
+    """As a course keeps it: what is dosed as itself says so; how much a microlitre of that holds is known of its active."""
+    return {k: v for k, v in vars(product).items() if k != "mg_per_ul"} | {DIRECT: product.direct}
 
 
 def product_amount(course: Course, active_id: str, active_mg: float) -> tuple[Measures, float]:

@@ -18,7 +18,7 @@ from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.kept_protocols import keep, protocol_of
-from pennywort.courses.queries.running import running_courses
+from pennywort.courses.queries.running import kept_product, running_courses
 from pennywort.courses.queries.situation import situation_of
 from pennywort.courses.queries.targets import course_name, range_of
 from pennywort.courses.queries.water_records import Book
@@ -286,7 +286,7 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
         ranges_mg_per_l={held.active: range_of(held.use, target_mg_per_l=held.target_mg_per_l) for held in plan.held},
         parameters=dict(plan.parameters),
         held_before=before,
-        products={active: vars(product) for active, product in plan.products.items()},
+        products={active: kept_product(product) for active, product in plan.products.items()},
         reason=ticked.reason.strip(),
         label=vars(labels[0]) if labels else None,
         also_labels=[vars(label) for label in labels[1:]],
