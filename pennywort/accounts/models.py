@@ -11,11 +11,13 @@ from datetime import timedelta
 from django.contrib.auth.models import AbstractUser
 from django.db import models
 
+from pennywort.core.lengths import DIGEST, NAME, WORD, ZONE
+
 
 class Keeper(AbstractUser):
     """A person who signs in, with the units he thinks in."""
 
-    display_name = models.CharField(max_length=60)
+    display_name = models.CharField(max_length=NAME)
     volume_unit = models.CharField(max_length=8, default="l", choices=[("l", "litres"), ("us_gal", "US gallons"), ("imp_gal", "imperial gallons")])
     temperature_unit = models.CharField(max_length=1, default="c", choices=[("c", "°C"), ("f", "°F")])
     mass_unit = models.CharField(max_length=2, default="g", choices=[("g", "grams"), ("oz", "ounces")])
@@ -37,10 +39,10 @@ class Fishroom(models.Model):
     """A place with tanks. Everything recorded belongs to one."""
 
     uid = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
-    name = models.CharField(max_length=60)
-    time_zone = models.CharField(max_length=64, default="UTC")
+    name = models.CharField(max_length=NAME)
+    time_zone = models.CharField(max_length=ZONE, default="UTC")
     # a place of the reference whose law says what must be reported; empty as long as nobody said
-    law = models.CharField(max_length=24, blank=True)
+    law = models.CharField(max_length=WORD, blank=True)
     made_at = models.DateTimeField(auto_now_add=True)
     # an archive is coming in, and moved last at this instant; nobody else is let in meanwhile
     importing_at = models.DateTimeField(null=True, blank=True)
@@ -71,7 +73,7 @@ class SignInLink(models.Model):
     """A link that signs one keeper in, once. Only its hash is kept."""
 
     keeper = models.ForeignKey(Keeper, on_delete=models.CASCADE)
-    token_hash = models.CharField(max_length=64, unique=True)
+    token_hash = models.CharField(max_length=DIGEST, unique=True)
     expires_at = models.DateTimeField()
     used_at = models.DateTimeField(null=True, blank=True)
 

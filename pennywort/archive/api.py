@@ -21,6 +21,7 @@ from pennywort.archive.reading import MOST_PACKED
 from pennywort.archive.restore import check_empty, restore
 from pennywort.archive.timeline import timeline
 from pennywort.core.errors import InvalidInput, PennywortError
+from pennywort.core.lengths import PIECE, PRODUCT
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
 from pennywort.records.schemas import Plain
@@ -62,8 +63,8 @@ class TimelineOut(Plain):
 def read_timeline(
     request: HttpRequest,
     room_id: Path[UUID],
-    words: Annotated[str, Query(max_length=80)] = "",
-    kind: Annotated[str, Query(max_length=20)] = "",
+    words: Annotated[str, Query(max_length=PRODUCT)] = "",
+    kind: Annotated[str, Query(max_length=PIECE)] = "",
     before: AwareDatetime | None = None,
 ) -> TimelineOut:
     """Everything that happened here, newest first; with words, only lines that hold all of them, and where the words lead."""

@@ -1,4 +1,4 @@
-"""What the columns of an archive may hold: the same that a case file may, by the same models."""
+"""What the columns of an archive may hold: what their models bound, and the same that a case file may."""
 
 from __future__ import annotations
 
@@ -6,10 +6,13 @@ import json
 from functools import cache
 from typing import Any
 
-from pydantic import TypeAdapter, ValidationError
+from django.apps import apps
+from pydantic import BaseModel, TypeAdapter, ValidationError
 
 from pennywort.cases import case_parts as parts
 from pennywort.core.errors import InvalidInput
+from pennywort.records.models import RoomRecord
+from pennywort.records.parts import columns_of
 
 PARTS: dict[str, type[parts.Part]] = {
     "courses.case": parts.CasePart, "courses.course": parts.CoursePart, "courses.dose": parts.DosePart, "courses.task": parts.TaskPart,
@@ -20,8 +23,17 @@ PARTS: dict[str, type[parts.Part]] = {
 
 
 @cache
+def _part(table: str) -> type[BaseModel] | None:
+    """What bounds a table: its part of a case file, or its model alone; what is of no fishroom is bounded where it is made."""
+    if table in PARTS:
+        return PARTS[table]
+    model = apps.get_model(table)
+    return columns_of(model, BaseModel) if issubclass(model, RoomRecord) else None
+
+
+@cache
 def _adapter(table: str, column: str) -> TypeAdapter[Any] | None:
-    part = PARTS.get(table)
+    part = _part(table)
     field = part.model_fields.get(column) if part else None
     return TypeAdapter(field.rebuild_annotation()) if field else None
 

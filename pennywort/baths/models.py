@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
+from pennywort.core.lengths import ID, KIND_OF_FIGURE, TITLE
 from pennywort.courses.models import Task
 from pennywort.fish.models import Group
 from pennywort.records.models import LedgerRecord, RoomRecord
@@ -19,9 +20,9 @@ class BathRun(RoomRecord):
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="baths")
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="baths")
     task = models.ForeignKey(Task, null=True, blank=True, on_delete=models.SET_NULL, related_name="baths")
-    use_id = models.CharField(max_length=40)
-    active_id = models.CharField(max_length=40)
-    title = models.CharField(max_length=120)
+    use_id = models.CharField(max_length=ID)
+    active_id = models.CharField(max_length=ID)
+    title = models.CharField(max_length=TITLE)
     request = models.JSONField()
     told = models.JSONField()
     lasts_min = models.FloatField()
@@ -36,7 +37,7 @@ class BathEvent(LedgerRecord):
     """Fish in, fish out, a sign of distress, a colour, the end; with the second by the bath's own timer."""
 
     run = models.ForeignKey(BathRun, on_delete=models.CASCADE, related_name="events")
-    kind = models.CharField(max_length=12)
+    kind = models.CharField(max_length=KIND_OF_FIGURE)
     # what a test strip showed, mg/L
     strip_mg_per_l = models.FloatField(null=True, blank=True)
 

@@ -14,6 +14,7 @@ from pydantic import Field
 
 from pennywort.board.ics import calendar_of_case, calendar_of_room
 from pennywort.core.errors import NotFound
+from pennywort.core.lengths import CALLED
 from pennywort.courses.services import cases
 from pennywort.people import feeds
 from pennywort.records.actor import Actor
@@ -32,7 +33,7 @@ class FeedOut(Schema):
 
 
 class FeedIn(Write):
-    name: str = Field(max_length=40)
+    name: str = Field(max_length=CALLED)
 
 
 class FeedMade(Schema):

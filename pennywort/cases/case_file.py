@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from collections.abc import Callable
 from datetime import datetime, timedelta
-from typing import Any, Literal
+from typing import Any
 from uuid import UUID
 
 from django.db import IntegrityError, transaction
@@ -13,6 +13,9 @@ from django.db.models import Q, QuerySet
 from pydantic import ValidationError
 
 from pennywort.cases.case_parts import (
+    FORMAT,
+    MOST_BYTES,
+    VERSION,
     CaseFile,
     CasePart,
     ChangePart,
@@ -43,10 +46,6 @@ from pennywort.fish.models import Group, Leaving, Look, Loss, Move, Observation,
 from pennywort.records.actor import Actor
 from pennywort.records.models import LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
-
-FORMAT: Literal["pennywort-case"] = "pennywort-case"
-VERSION: Literal[2] = 2
-MOST_BYTES = 4 * 1024 * 1024
 
 
 def _with_corrected(model: type[LedgerRecord], found: QuerySet[Any]) -> list[Any]:

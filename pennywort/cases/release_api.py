@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Path, Query, Router, Schema
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.lengths import PIECE
 from pennywort.core.outcome.release import Facts, Gate, drip, feeding_plan, gate
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_small_volume, show_volume
@@ -96,8 +97,8 @@ def release_gate(
     group_id: UUID,
     days: float = 30,
     to: UUID | None = None,
-    box: Annotated[str, Query(max_length=20)] = "",
-    holds: Annotated[str, Query(max_length=20)] = "",
+    box: Annotated[str, Query(max_length=PIECE)] = "",
+    holds: Annotated[str, Query(max_length=PIECE)] = "",
 ) -> ReleaseOut:
     """Whether these fish may leave quarantine, and what is missing; ``box``: the water of theirs that they are dripped in, in a vessel that
     ``holds`` so much. Keeps nothing."""

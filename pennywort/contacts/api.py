@@ -16,6 +16,7 @@ from pennywort.contacts.shown import GearOut, SpreadOut, spread_out
 from pennywort.contacts.trace import trace
 from pennywort.contacts.whereabouts import Whereabouts
 from pennywort.core.errors import InvalidInput
+from pennywort.core.lengths import CALLED, KIND, NOTE
 from pennywort.core.reference import library
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
@@ -49,13 +50,13 @@ class GearListOut(Schema):
 
 
 class GearIn(Write):
-    name: str = Field(max_length=40)
-    kind: str = Field(max_length=16)
+    name: str = Field(max_length=CALLED)
+    kind: str = Field(max_length=KIND)
     home: UUID | None = None
 
 
 class MendGearIn(Write):
-    name: str = Field(max_length=40)
+    name: str = Field(max_length=CALLED)
     home: UUID | None = None
 
 
@@ -70,7 +71,7 @@ class ContactIn(Write):
     gear: UUID | None = None
     from_tank: UUID | None = None
     tank: UUID | None = None
-    note: str = Field(default="", max_length=200)
+    note: str = Field(default="", max_length=NOTE)
     happened_at: datetime | None = None
     confirmed: bool = False
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from pennywort.accounts.models import Keeper
+from pennywort.core.lengths import FINGERPRINT, GIVEN, ID, KIND, NAME, NOTE, PRODUCT, REASON, STEP, STORY, TITLE
 from pennywort.fish.models import Group
 from pennywort.records.models import LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank, WaterChange
@@ -38,13 +39,13 @@ class Case(RoomRecord):
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="cases")
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="cases")
     opened_at = models.DateTimeField()
-    condition_id = models.CharField(max_length=40, blank=True)
+    condition_id = models.CharField(max_length=ID, blank=True)
     closed_at = models.DateTimeField(null=True, blank=True)
     closed_by = models.ForeignKey(Keeper, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
     outcome = models.CharField(max_length=12, blank=True, choices=OUTCOMES)
-    outcome_note = models.CharField(max_length=1000, blank=True)
+    outcome_note = models.CharField(max_length=STORY, blank=True)
     # what it had been taken for, where it was something else
-    taken_for_id = models.CharField(max_length=40, blank=True)
+    taken_for_id = models.CharField(max_length=ID, blank=True)
 
     class Meta(RoomRecord.Meta):
         constraints = [
@@ -57,7 +58,7 @@ class Case(RoomRecord):
 class KeptProtocol(RoomRecord):
     """A protocol as it stood when a course was started by it, whole: whatever becomes of the shipped one, the course goes on by this."""
 
-    digest = models.CharField(max_length=32)
+    digest = models.CharField(max_length=FINGERPRINT)
     content = models.JSONField()
 
     class Meta(RoomRecord.Meta):
@@ -72,12 +73,12 @@ class Course(RoomRecord):
 
     case = models.ForeignKey(Case, on_delete=models.CASCADE, related_name="courses")
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="courses")
-    protocol_id = models.CharField(max_length=40)
-    protocol_version = models.CharField(max_length=60)
+    protocol_id = models.CharField(max_length=ID)
+    protocol_version = models.CharField(max_length=NAME)
     # which kept protocol it goes by; courses of before have none: an own one stands beside them, a shipped one is found by its id
-    protocol_digest = models.CharField(max_length=32, blank=True)
+    protocol_digest = models.CharField(max_length=FINGERPRINT, blank=True)
     protocol = models.JSONField(null=True, blank=True)
-    condition_id = models.CharField(max_length=40, blank=True)
+    condition_id = models.CharField(max_length=ID, blank=True)
     targets_mg_per_l = models.JSONField(default=dict)
     # by active the range that the formulary gave it then: low, high, and how far a kit can be off
     ranges_mg_per_l = models.JSONField(default=dict, blank=True)
@@ -86,7 +87,7 @@ class Course(RoomRecord):
     # what was left in the water and the sand of its medicines at the start, by active: level_mg_per_l and sand_mg
     held_before = models.JSONField(default=dict)
     products = models.JSONField(default=dict)
-    reason = models.CharField(max_length=300, blank=True)
+    reason = models.CharField(max_length=REASON, blank=True)
     # the directions of a product by its own label, and of further ones given at the same time
     label = models.JSONField(null=True, blank=True)
     also_labels = models.JSONField(default=list, blank=True)
@@ -100,20 +101,20 @@ class Course(RoomRecord):
     first_ends_at = models.DateTimeField(null=True, blank=True)
     clock_ends_at = models.DateTimeField(null=True, blank=True)
     clock_from = models.DateTimeField(null=True, blank=True)
-    clock_from_words = models.CharField(max_length=120, blank=True)
+    clock_from_words = models.CharField(max_length=TITLE, blank=True)
     stopped_at = models.DateTimeField(null=True, blank=True)
-    stop_reason = models.CharField(max_length=200, blank=True)
+    stop_reason = models.CharField(max_length=NOTE, blank=True)
     # how it did, as its keeper judged it
     outcome = models.CharField(max_length=12, blank=True, choices=COURSE_OUTCOMES)
-    outcome_note = models.CharField(max_length=300, blank=True)
+    outcome_note = models.CharField(max_length=REASON, blank=True)
     judged_at = models.DateTimeField(null=True, blank=True)
 
 
 class OwnProtocol(RoomRecord):
     """A protocol that a keeper wrote, as its text; ``gone_at`` once it was removed. Courses keep the one they were started by."""
 
-    protocol_id = models.CharField(max_length=40)
-    name = models.CharField(max_length=120)
+    protocol_id = models.CharField(max_length=ID)
+    name = models.CharField(max_length=TITLE)
     text = models.TextField()
     changed_at = models.DateTimeField()
     gone_at = models.DateTimeField(null=True, blank=True)
@@ -129,14 +130,14 @@ class Task(RoomRecord):
     """One dated thing to do. Doses in mg of active or mL of product."""
 
     course = models.ForeignKey(Course, on_delete=models.CASCADE, related_name="tasks")
-    kind = models.CharField(max_length=16)
-    title = models.CharField(max_length=120)
+    kind = models.CharField(max_length=KIND)
+    title = models.CharField(max_length=TITLE)
     # how it is done, and what to mind
-    text = models.CharField(max_length=600, blank=True)
+    text = models.CharField(max_length=STEP, blank=True)
     due_at = models.DateTimeField(db_index=True)
-    medicine_id = models.CharField(max_length=40, blank=True)
+    medicine_id = models.CharField(max_length=ID, blank=True)
     # of a product by its label its name
-    product = models.CharField(max_length=80, blank=True)
+    product = models.CharField(max_length=PRODUCT, blank=True)
     dose_mg = models.FloatField(null=True, blank=True)
     dose_ml = models.FloatField(null=True, blank=True)
     # of a product by its label that is weighed or counted
@@ -153,18 +154,18 @@ class Task(RoomRecord):
     number = models.PositiveIntegerField(default=1)
     minimum_h = models.FloatField(null=True, blank=True)
     every_h = models.FloatField(null=True, blank=True)
-    use_id = models.CharField(max_length=40, blank=True)
+    use_id = models.CharField(max_length=ID, blank=True)
     lasts_min = models.FloatField(null=True, blank=True)
     expected_mg_per_l = models.FloatField(null=True, blank=True)
     reads = models.JSONField(default=list, blank=True)
     # of a move the tank it goes to, and once it is made where they were; of a tank to be emptied which it is
     to_tank = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
     moved_from = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
-    only_if = models.CharField(max_length=120, blank=True)
+    only_if = models.CharField(max_length=TITLE, blank=True)
     done_at = models.DateTimeField(null=True, blank=True)
     done_by = models.ForeignKey(Keeper, null=True, blank=True, on_delete=models.PROTECT, related_name="+")
     # of a bath or a swab that was not run here: what was given, and for how long
-    given_words = models.CharField(max_length=240, blank=True)
+    given_words = models.CharField(max_length=GIVEN, blank=True)
     skipped = models.BooleanField(default=False)
 
 
@@ -175,8 +176,8 @@ class Dose(LedgerRecord):
     task = models.ForeignKey(Task, null=True, blank=True, on_delete=models.CASCADE, related_name="doses")
     attempt = models.PositiveIntegerField(default=1)
     water_change = models.ForeignKey(WaterChange, null=True, blank=True, on_delete=models.CASCADE, related_name="put_back_doses")
-    medicine_id = models.CharField(max_length=40, blank=True)
-    product = models.CharField(max_length=80, blank=True)
+    medicine_id = models.CharField(max_length=ID, blank=True)
+    product = models.CharField(max_length=PRODUCT, blank=True)
     amount_mg = models.FloatField(null=True, blank=True)
     amount_ml = models.FloatField(null=True, blank=True)
     # of a product by its label that is weighed or counted

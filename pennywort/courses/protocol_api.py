@@ -13,6 +13,7 @@ from pydantic import Field
 from pennywort.core.course.build import build_plan
 from pennywort.core.course.plan import Chosen, CoursePlan, TankFacts
 from pennywort.core.errors import InvalidInput
+from pennywort.core.lengths import PROTOCOL_FILE
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.medicine.product import Product
@@ -55,7 +56,7 @@ class ProtocolText(Schema):
 
 
 class TextIn(In):
-    text: str = Field(max_length=70_000)
+    text: str = Field(max_length=PROTOCOL_FILE)
 
 
 class ProtocolIn(TextIn, Write):

@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import AwareDatetime, Field
 
+from pennywort.core.lengths import ID, NAME, ZONE
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.schemas import WishIn
 from pennywort.records.schemas import In, Typed
@@ -24,11 +25,11 @@ class PlanIn(WishIn):
     volume: Typed
     uncertainty: Typed = ""
     starts_at: AwareDatetime
-    time_zone: str = Field(default="UTC", max_length=60)
+    time_zone: str = Field(default="UTC", max_length=ZONE)
     temperature: Typed = ""
     oxygen: Typed = ""
     ph: Typed = ""
-    species: list[Annotated[str, Field(max_length=60)]] = Field(default=[], max_length=40)
+    species: list[Annotated[str, Field(max_length=NAME)]] = Field(default=[], max_length=40)
     invertebrates: bool = False
     plants: bool = False
     sand: bool = False
@@ -118,7 +119,7 @@ class LedgerIn(In):
 
     volume: Typed
     uncertainty: Typed = ""
-    active: str = Field(default="", max_length=40)
+    active: str = Field(default="", max_length=ID)
     starts_at: AwareDatetime
     level_mg_per_l: Figure = 0.0
     evaporation: Typed = ""

@@ -9,6 +9,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
+from pennywort.core.lengths import ID, NOTE, REASON, STORY
 from pennywort.courses.services.course import Ticked, Wish
 from pennywort.courses.stages_shown import StagesOut
 from pennywort.courses.strip_schemas import PlanStripOut
@@ -30,13 +31,13 @@ class AheadOut(Schema):
 
 
 class WishIn(In):
-    protocol: str = Field(max_length=40)
+    protocol: str = Field(max_length=ID)
     parameters: dict[str, Typed] = {}
     products: dict[str, ProductIn] = {}
     label: LabelIn | None = None
     # further products by their labels, given at the same time
     also: Annotated[list[LabelIn], Field(max_length=3)] = []
-    condition: str = Field(default="", max_length=40)
+    condition: str = Field(default="", max_length=ID)
     # the clean tanks that its moves go through, in turn
     tanks: Annotated[list[UUID], Field(max_length=2)] = []
 
@@ -60,7 +61,7 @@ class SlipIn(WishIn):
 class StartIn(SlipIn, Write):
     confirmed: list[int] = []
     vet_word: bool = False
-    reason: str = Field(default="", max_length=300)
+    reason: str = Field(default="", max_length=REASON)
 
     def ticked(self) -> Ticked:
         return Ticked(confirmed=self.confirmed, vet_word=self.vet_word, reason=self.reason)
@@ -136,7 +137,7 @@ class BuyOut(Schema):
 
 
 class SchoolsIn(In):
-    condition: str = Field(max_length=40)
+    condition: str = Field(max_length=ID)
 
 
 class HeldOut(Schema):
@@ -238,7 +239,7 @@ class SaltyIn(Write):
 class DoneIn(Write):
     """A step is done. Of a bath, a dip or a swab that was not run here also what was ``given``, and for how many ``minutes``."""
 
-    given: str = Field(default="", max_length=200)
+    given: str = Field(default="", max_length=NOTE)
     minutes: Typed = ""
     happened_at: datetime | None = None
 
@@ -268,22 +269,22 @@ class StrikeIn(Write):
         "contact",
     ]
     entry: UUID
-    reason: str = Field(default="", max_length=200)
+    reason: str = Field(default="", max_length=NOTE)
 
 
 class StopIn(Write):
-    reason: str = Field(default="", max_length=200)
+    reason: str = Field(default="", max_length=NOTE)
 
 
 class CloseIn(Write):
     outcome: Literal["recovered", "improved", "stable", "no_effect", "relapsed", "wrong", "lost", "ended", "unclear"]
-    note: str = Field(default="", max_length=1000)
-    condition: str = Field(default="", max_length=40)
+    note: str = Field(default="", max_length=STORY)
+    condition: str = Field(default="", max_length=ID)
 
 
 class JudgeIn(Write):
     outcome: Literal["cured", "improved", "no_effect", "worse", "relapsed", "stopped", "unclear"]
-    note: str = Field(default="", max_length=300)
+    note: str = Field(default="", max_length=REASON)
 
 
 class ImportIn(Write):

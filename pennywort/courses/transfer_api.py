@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Path, Router
 from pydantic import Field
 
+from pennywort.core.lengths import NOTE
 from pennywort.courses.queries.release import against_a_move, companions_of
 from pennywort.courses.services import transfers as moves
 from pennywort.fish.api import ArrivalIn, GroupIn
@@ -33,7 +34,7 @@ class MoveAsked(In):
 
 class MoveIn(MoveAsked, Write):
     happened_at: datetime | None = None
-    note: str = Field(default="", max_length=200)
+    note: str = Field(default="", max_length=NOTE)
     individuals: list[UUID] = Field(default_factory=list, max_length=100, description="Named fish that are among those that go")
 
 

@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Path, Router, Schema
 from pydantic import Field
 
+from pennywort.core.lengths import ID, NAME
 from pennywort.core.reference.naming import plural
 from pennywort.fish import queries, services
 from pennywort.fish.models import Group
@@ -24,16 +25,16 @@ router = Router(tags=["fish"])
 class ArrivalIn(In):
     """Fish of one kind that came."""
 
-    species: str = Field(max_length=60)
+    species: str = Field(max_length=NAME)
     count: int = Field(description="How many arrived, dead ones included")
     count_plus_minus: int = 0
     dead_on_arrival: int = 0
     dead_on_arrival_plus_minus: int = 0
-    supplier: str = Field(default="", max_length=60)
+    supplier: str = Field(default="", max_length=NAME)
     arrived_on: date | None = None
     seen_before: UUID | None = None
     ordered_count: int | None = None
-    kin: str = Field(default="", max_length=40, description="What kind of fish it is, where its name is on no list")
+    kin: str = Field(default="", max_length=ID, description="What kind of fish it is, where its name is on no list")
     order: UUID | None = Field(default=None, description="What they were ordered as, closed by it")
 
 

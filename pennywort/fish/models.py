@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import models
 from django.db.models.functions import Lower
 
+from pennywort.core.lengths import CALLED, ID, NAME, NOTE, PRODUCT, TOLD, WORD
 from pennywort.records.models import LedgerRecord, RoomRecord
 from pennywort.tanks.models import Tank
 
@@ -29,15 +30,15 @@ class Group(RoomRecord):
     """
 
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="groups")
-    species_id = models.CharField(max_length=40, blank=True)
-    species_name = models.CharField(max_length=60)
+    species_id = models.CharField(max_length=ID, blank=True)
+    species_name = models.CharField(max_length=NAME)
     arrived_on = models.DateField()
     count = models.PositiveIntegerField()
     count_plus_minus = models.PositiveIntegerField(default=0)
     dead_on_arrival = models.PositiveIntegerField(default=0)
     dead_on_arrival_plus_minus = models.PositiveIntegerField(default=0)
     ordered_count = models.PositiveIntegerField(null=True, blank=True)
-    supplier = models.CharField(max_length=60, blank=True)
+    supplier = models.CharField(max_length=NAME, blank=True)
     # since when these have been watched apart from others that were watched for less; from the arrival where it is empty
     watched_since = models.DateTimeField(null=True, blank=True)
     seen_before = models.OneToOneField("Look", null=True, blank=True, on_delete=models.PROTECT, related_name="became")
@@ -47,13 +48,13 @@ class Order(RoomRecord):
     """Fish that are ordered and have not come: which, about how many, from whom, when. ``closed_at`` once they came (``became``) or were called off."""
 
     tank = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.SET_NULL, related_name="orders")
-    species_id = models.CharField(max_length=40, blank=True)
-    species_name = models.CharField(max_length=60)
+    species_id = models.CharField(max_length=ID, blank=True)
+    species_name = models.CharField(max_length=NAME)
     count = models.PositiveIntegerField()
     count_plus_minus = models.PositiveIntegerField(default=0)
-    supplier = models.CharField(max_length=60, blank=True)
+    supplier = models.CharField(max_length=NAME, blank=True)
     expected_on = models.DateField()
-    note = models.CharField(max_length=200, blank=True)
+    note = models.CharField(max_length=NOTE, blank=True)
     became = models.OneToOneField(Group, null=True, blank=True, on_delete=models.SET_NULL, related_name="ordered_as")
     closed_at = models.DateTimeField(null=True, blank=True)
 
@@ -64,9 +65,9 @@ class Order(RoomRecord):
 class OwnSpecies(RoomRecord):
     """A kind of fish that is not on the built-in list, as its keeper told it once: its water and its kin."""
 
-    name = models.CharField(max_length=60)
-    water_type = models.CharField(max_length=24)
-    kin = models.CharField(max_length=40)
+    name = models.CharField(max_length=NAME)
+    water_type = models.CharField(max_length=WORD)
+    kin = models.CharField(max_length=ID)
 
     class Meta(RoomRecord.Meta):
         constraints = [
@@ -84,8 +85,8 @@ class Individual(RoomRecord):
     """One fish of a group that has a name, and how it is told from the others."""
 
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="individuals")
-    name = models.CharField(max_length=40)
-    marks = models.CharField(max_length=200, blank=True)
+    name = models.CharField(max_length=CALLED)
+    marks = models.CharField(max_length=NOTE, blank=True)
 
     class Meta(RoomRecord.Meta):
         constraints = [
@@ -104,23 +105,23 @@ class Look(LedgerRecord):
     """
 
     group = models.ForeignKey(Group, null=True, blank=True, on_delete=models.CASCADE, related_name="looks")
-    fish = models.CharField(max_length=40, blank=True)
+    fish = models.CharField(max_length=CALLED, blank=True)
     kind = models.CharField(max_length=8, default="daily", choices=[("daily", "daily look"), ("arrival", "arrival inspection")])
     place = models.CharField(max_length=8, blank=True, choices=[("shop", "at the seller"), ("bag", "in the bag"), ("tank", "in the tank")])
-    species_id = models.CharField(max_length=40, blank=True)
-    species_name = models.CharField(max_length=60, blank=True)
-    water_type = models.CharField(max_length=24, blank=True)
-    seller = models.CharField(max_length=60, blank=True)
+    species_id = models.CharField(max_length=ID, blank=True)
+    species_name = models.CharField(max_length=NAME, blank=True)
+    water_type = models.CharField(max_length=WORD, blank=True)
+    seller = models.CharField(max_length=NAME, blank=True)
     signs = models.JSONField()
     counts = models.JSONField(default=dict)
     sizes = models.JSONField(default=dict)
     context = models.JSONField(default=list)
-    kin = models.CharField(max_length=40, blank=True)
+    kin = models.CharField(max_length=ID, blank=True)
     carried = models.JSONField(default=list)
     bag = models.JSONField(default=dict)
     shares = models.JSONField()
-    verdict = models.CharField(max_length=200)
-    note = models.CharField(max_length=500, blank=True)
+    verdict = models.CharField(max_length=NOTE)
+    note = models.CharField(max_length=TOLD, blank=True)
 
     class Meta(LedgerRecord.Meta):
         constraints = [
@@ -134,8 +135,8 @@ class Photo(LedgerRecord):
 
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="photos")
     loss = models.ForeignKey("Loss", null=True, blank=True, on_delete=models.PROTECT, related_name="photos")
-    fish = models.CharField(max_length=40, blank=True)
-    note = models.CharField(max_length=200, blank=True)
+    fish = models.CharField(max_length=CALLED, blank=True)
+    note = models.CharField(max_length=NOTE, blank=True)
     width_px = models.PositiveIntegerField()
     height_px = models.PositiveIntegerField()
 
@@ -150,7 +151,7 @@ class Observation(LedgerRecord):
     breaths_per_min = models.PositiveSmallIntegerField(null=True, blank=True)
     compared = models.CharField(max_length=8, blank=True, choices=[("same", "as yesterday"), ("changed", "changed")])
     fed = models.CharField(max_length=8, blank=True, choices=[("usual", "fed as usual"), ("little", "fed little"), ("none", "not fed")])
-    note = models.CharField(max_length=500, blank=True)
+    note = models.CharField(max_length=TOLD, blank=True)
 
 
 class Move(LedgerRecord):
@@ -179,16 +180,16 @@ class Loss(LedgerRecord):
     count = models.PositiveIntegerField()
     count_plus_minus = models.PositiveIntegerField(default=0)
     manner = models.CharField(max_length=8, default="died", choices=[("died", "found dead"), ("ended", "put down"), ("missing", "missing")])
-    fish = models.CharField(max_length=40, blank=True)
+    fish = models.CharField(max_length=CALLED, blank=True)
     last_seen_well_at = models.DateTimeField(null=True, blank=True)
     signs = models.JSONField(default=list)
-    cause_id = models.CharField(max_length=40, blank=True)
-    cause = models.CharField(max_length=80, blank=True)
+    cause_id = models.CharField(max_length=ID, blank=True)
+    cause = models.CharField(max_length=PRODUCT, blank=True)
     during = models.CharField(max_length=10, blank=True, choices=DURING)
     checked = models.JSONField(default=list)
-    method = models.CharField(max_length=40, blank=True)
+    method = models.CharField(max_length=ID, blank=True)
     vet_asked = models.BooleanField(null=True, blank=True)
-    note = models.CharField(max_length=500, blank=True)
+    note = models.CharField(max_length=TOLD, blank=True)
 
 
 class Leaving(LedgerRecord):
@@ -198,19 +199,19 @@ class Leaving(LedgerRecord):
     kind = models.CharField(max_length=8, choices=LEFT_AS)
     count = models.PositiveIntegerField()
     count_plus_minus = models.PositiveIntegerField(default=0)
-    whither = models.CharField(max_length=60, blank=True)
-    note = models.CharField(max_length=500, blank=True)
+    whither = models.CharField(max_length=NAME, blank=True)
+    note = models.CharField(max_length=TOLD, blank=True)
 
 
 class Scuffle(LedgerRecord):
     """Who went for these fish after they were let in, and how hard."""
 
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="scuffles")
-    by_whom = models.CharField(max_length=60)
+    by_whom = models.CharField(max_length=NAME)
     degree = models.CharField(
         max_length=8, choices=[("shown", "shown off at"), ("chased", "chased"), ("bitten", "bitten"), ("pinned", "kept from food or cover")]
     )
-    note = models.CharField(max_length=500, blank=True)
+    note = models.CharField(max_length=TOLD, blank=True)
 
 
 class Recount(LedgerRecord):
@@ -219,4 +220,4 @@ class Recount(LedgerRecord):
     group = models.ForeignKey(Group, on_delete=models.CASCADE, related_name="recounts")
     count = models.PositiveIntegerField()
     count_plus_minus = models.PositiveIntegerField(default=0)
-    note = models.CharField(max_length=500, blank=True)
+    note = models.CharField(max_length=TOLD, blank=True)

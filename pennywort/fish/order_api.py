@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Path, Router
 from pydantic import Field
 
+from pennywort.core.lengths import NAME, NOTE
 from pennywort.core.reference.naming import plural
 from pennywort.fish import orders
 from pennywort.fish.models import Order
@@ -53,13 +54,13 @@ def order_words(order: Order) -> str:
 
 
 class OrderIn(Write):
-    species: str = Field(max_length=60)
+    species: str = Field(max_length=NAME)
     count: int
     count_plus_minus: int = 0
-    supplier: str = Field(default="", max_length=60)
+    supplier: str = Field(default="", max_length=NAME)
     expected_on: date
     tank: UUID | None = None
-    note: str = Field(default="", max_length=200)
+    note: str = Field(default="", max_length=NOTE)
 
 
 @router.get("/orders", response=list[OrderOut], operation_id="orders")

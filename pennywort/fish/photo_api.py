@@ -12,6 +12,7 @@ from django.utils.cache import get_conditional_response
 from ninja import File, Form, Path, Router, Schema
 from ninja.files import UploadedFile
 
+from pennywort.core.lengths import CALLED, NOTE
 from pennywort.fish import photos
 from pennywort.fish.models import Photo
 from pennywort.fish.services import group_of
@@ -70,8 +71,8 @@ def add_photo(
     group_id: UUID,
     write_id: Form[UUID],
     file: File[UploadedFile],
-    fish: str = Form("", max_length=40),  # type: ignore[type-arg]
-    note: str = Form("", max_length=200),  # type: ignore[type-arg]
+    fish: str = Form("", max_length=CALLED),  # type: ignore[type-arg]
+    note: str = Form("", max_length=NOTE),  # type: ignore[type-arg]
     taken_at: Form[datetime | None] = None,
     loss: Form[UUID | None] = None,
 ) -> dict[str, object]:

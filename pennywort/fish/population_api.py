@@ -11,6 +11,7 @@ from django.http import HttpRequest
 from ninja import Path, Router, Schema
 from pydantic import Field
 
+from pennywort.core.lengths import CALLED, ID, NAME, NOTE, PRODUCT
 from pennywort.core.outcome.figures import Count, together
 from pennywort.core.outcome.tally import tally
 from pennywort.core.reference import library
@@ -34,11 +35,11 @@ Checked = Literal["water", "skin", "gills", "gut", "vet", "nothing"]
 class AboutIn(In):
     """What is known of a loss beside how many."""
 
-    fish: str = Field(default="", max_length=40)
+    fish: str = Field(default="", max_length=CALLED)
     last_seen_well_at: datetime | None = None
     signs: list[str] = Field(default_factory=list, max_length=40)
-    cause_id: str = Field(default="", max_length=40)
-    cause: str = Field(default="", max_length=80)
+    cause_id: str = Field(default="", max_length=ID)
+    cause: str = Field(default="", max_length=PRODUCT)
     during: During = ""
     checked: list[Checked] = Field(default_factory=list, max_length=6)
 
@@ -68,7 +69,7 @@ class LossesOverIn(Write):
 
 class HumaneEndIn(AboutIn, Write):
     count: int = 1
-    method: str = Field(max_length=40)
+    method: str = Field(max_length=ID)
     vet_asked: bool
     note: Note = ""
     happened_at: datetime | None = None
@@ -78,7 +79,7 @@ class LeavingIn(Write):
     kind: Literal["sold", "given", "released"]
     count: int
     count_plus_minus: int = 0
-    whither: str = Field(default="", max_length=60)
+    whither: str = Field(default="", max_length=NAME)
     note: Note = ""
     happened_at: datetime | None = None
 
@@ -91,19 +92,19 @@ class RecountIn(Write):
 
 
 class ScuffleIn(Write):
-    by_whom: str = Field(max_length=60)
+    by_whom: str = Field(max_length=NAME)
     degree: Literal["shown", "chased", "bitten", "pinned"]
     note: Note = ""
     happened_at: datetime | None = None
 
 
 class NameIn(Write):
-    name: str = Field(max_length=40)
-    marks: str = Field(default="", max_length=200)
+    name: str = Field(max_length=CALLED)
+    marks: str = Field(default="", max_length=NOTE)
 
 
 class MarksIn(Write):
-    marks: str = Field(max_length=200)
+    marks: str = Field(max_length=NOTE)
 
 
 class IndividualOut(Schema):

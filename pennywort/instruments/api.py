@@ -14,6 +14,7 @@ from ninja.security import HttpBearer
 from pydantic import Field
 
 from pennywort.core.errors import NotSignedIn
+from pennywort.core.lengths import CALLED, ID
 from pennywort.core.reference import library
 from pennywort.core.reference.register import register
 from pennywort.core.units import show_temperature
@@ -103,8 +104,8 @@ class InstrumentsOut(Plain):
 
 
 class InstrumentIn(Write):
-    kind: str = Field(max_length=40)
-    name: str = Field(max_length=40)
+    kind: str = Field(max_length=ID)
+    name: str = Field(max_length=CALLED)
     tank: UUID
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
+from pennywort.core.lengths import CALLED, DIGEST, DOUBT, ID, KIND_OF_FIGURE, TITLE
 from pennywort.records.models import RoomRecord
 from pennywort.tanks.models import Tank
 
@@ -11,14 +12,14 @@ from pennywort.tanks.models import Tank
 class Instrument(RoomRecord):
     """One instrument at one tank. Only the hash of its token is kept."""
 
-    kind = models.CharField(max_length=40)
-    name = models.CharField(max_length=40)
+    kind = models.CharField(max_length=ID)
+    name = models.CharField(max_length=CALLED)
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="instruments")
-    token_hash = models.CharField(max_length=64, unique=True)
+    token_hash = models.CharField(max_length=DIGEST, unique=True)
     spoke_at = models.DateTimeField(null=True, blank=True)
     revoked_at = models.DateTimeField(null=True, blank=True)
     # what it said of itself last; empty once it works again
-    fault = models.CharField(max_length=120, blank=True)
+    fault = models.CharField(max_length=TITLE, blank=True)
     fault_at = models.DateTimeField(null=True, blank=True)
 
 
@@ -27,10 +28,10 @@ class Sample(models.Model):
 
     instrument = models.ForeignKey(Instrument, on_delete=models.CASCADE, related_name="samples")
     at = models.DateTimeField()
-    measure = models.CharField(max_length=40)
+    measure = models.CharField(max_length=ID)
     value = models.FloatField()
-    seen = models.CharField(max_length=12)
-    words = models.CharField(max_length=160, blank=True)
+    seen = models.CharField(max_length=KIND_OF_FIGURE)
+    words = models.CharField(max_length=DOUBT, blank=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["instrument", "measure", "at"], name="one_figure_at_an_instant")]

@@ -9,6 +9,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field, StrictBool
 
+from pennywort.core.lengths import CALLED, ID, NAME
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.library.api import SourcedText
 from pennywort.looks.diagnosis_shown import AskedOut
@@ -111,8 +112,8 @@ class LookedIn(TestIn):
     counts: dict[str, CountIn] = Field(default_factory=dict)
     sizes: dict[str, int] = Field(default_factory=dict, description="How much of a sign, 1 the least of its scale")
     context: list[str] = Field(default_factory=list, max_length=40)
-    kin: str = Field(default="", max_length=40)
-    fish: str = Field(default="", max_length=40)
+    kin: str = Field(default="", max_length=ID)
+    fish: str = Field(default="", max_length=CALLED)
 
     def looked(self) -> Looked:
         return Looked(
@@ -141,7 +142,7 @@ class Newcomer(In):
     """Fish that are not bought yet."""
 
     water: WaterType
-    species: str = Field(default="", max_length=60)
+    species: str = Field(default="", max_length=NAME)
     fish_count: int = Field(default=1, ge=1, le=100_000)
 
 
@@ -152,7 +153,7 @@ class DiagnoseIn(LookedIn, Newcomer):
 
 
 class InspectionIn(DiagnoseIn, Entry):
-    seller: str = Field(default="", max_length=60)
+    seller: str = Field(default="", max_length=NAME)
     note: Note = ""
 
 
@@ -162,8 +163,8 @@ class LookWritten(Schema):
 
 
 class CompareIn(In):
-    one: str = Field(max_length=40)
-    other: str = Field(max_length=40)
+    one: str = Field(max_length=ID)
+    other: str = Field(max_length=ID)
     water: WaterType
     signs: dict[str, StrictBool] = Field(default_factory=dict)
 

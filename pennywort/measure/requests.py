@@ -7,14 +7,15 @@ from uuid import UUID
 
 from pydantic import Field, model_validator
 
+from pennywort.core.lengths import CALLED, ID
 from pennywort.core.medicine.steps import MadeWith
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.water.vessels import Shape
 from pennywort.records.schemas import In, Typed
 from pennywort.shelf.products import OwnStrength
 
-Name = Annotated[str, Field(max_length=40)]
-Names = Annotated[list[Name], Field(max_length=40)]
+Name = Annotated[str, Field(max_length=ID)]
+Names = Annotated[list[Name], Field(max_length=CALLED)]
 
 
 class WaterIn(In):

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field, computed_field
 
+from pennywort.core.lengths import NOTE, SHEET
 from pennywort.core.medicine.steps import BathStep, Role, minutes_words
 from pennywort.dosing.schemas import CautionOut, RulerOut, ToolOut
 from pennywort.measure.requests import MeasureIn, Name
@@ -102,10 +103,10 @@ class SheetIn(In):
 
 
 class SheetTextIn(In):
-    text: str = Field(max_length=400_000)
+    text: str = Field(max_length=SHEET)
 
 
-Cell = Annotated[str, Field(max_length=200)]
+Cell = Annotated[str, Field(max_length=NOTE)]
 
 
 class SheetLinesIn(In):

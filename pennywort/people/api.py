@@ -18,6 +18,7 @@ from pydantic import Field
 from pennywort.accounts import services
 from pennywort.accounts.models import Keeper, Membership
 from pennywort.core.errors import NotSignedIn, TooManyTries
+from pennywort.core.lengths import CALLED, NAME, SECRET, TOKEN, USERNAME, ZONE
 from pennywort.people.membership import clear_expired
 from pennywort.records.disk import spared
 from pennywort.records.requests import keeper_of
@@ -64,20 +65,20 @@ class SessionOut(Schema):
 
 
 class SignIn(In):
-    username: str = Field(max_length=150)
-    password: str = Field(max_length=200)
+    username: str = Field(max_length=USERNAME)
+    password: str = Field(max_length=SECRET)
 
 
 class UseLink(In):
-    token: str = Field(max_length=100)
+    token: str = Field(max_length=TOKEN)
 
 
 class SetUp(In):
-    username: str = Field(max_length=40)
-    display_name: str = Field(max_length=60)
-    password: str = Field(max_length=200)
-    fishroom: str = Field(max_length=60)
-    time_zone: str = Field(max_length=64)
+    username: str = Field(max_length=CALLED)
+    display_name: str = Field(max_length=NAME)
+    password: str = Field(max_length=SECRET)
+    fishroom: str = Field(max_length=NAME)
+    time_zone: str = Field(max_length=ZONE)
 
 
 class PreferencesIn(In):

@@ -13,6 +13,7 @@ from ninja import Path, Router, Schema
 from pydantic import Field
 
 from pennywort.accounts.models import Keeper
+from pennywort.core.lengths import CALLED, NAME, SECRET, TOKEN, WORD
 from pennywort.people import membership as people
 from pennywort.people.api import SessionOut, begin, check_csrf_of
 from pennywort.people.roles import ROLES
@@ -59,7 +60,7 @@ class PeopleOut(Schema):
 
 
 class InviteIn(Write):
-    name: str = Field(max_length=60, description="For whom it is")
+    name: str = Field(max_length=NAME, description="For whom it is")
     role: RoleName
 
 
@@ -77,15 +78,15 @@ class RoleTold(Schema):
 
 
 class TokenIn(In):
-    token: str = Field(max_length=100)
+    token: str = Field(max_length=TOKEN)
 
 
 class JoinIn(TokenIn):
     """Come in; with an account where nobody is signed in."""
 
-    username: str = Field(default="", max_length=40)
-    display_name: str = Field(default="", max_length=60)
-    password: str = Field(default="", max_length=200)
+    username: str = Field(default="", max_length=CALLED)
+    display_name: str = Field(default="", max_length=NAME)
+    password: str = Field(default="", max_length=SECRET)
 
 
 class JoinOut(Schema):
@@ -105,7 +106,7 @@ class SignInOut(Schema):
 
 
 class EndIn(In):
-    which: str = Field(max_length=24, description="One of the ids, or others: all but this one")
+    which: str = Field(max_length=WORD, description="One of the ids, or others: all but this one")
 
 
 def _day(actor: Actor, at: datetime) -> str:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from pennywort.accounts.models import Keeper
+from pennywort.core.lengths import CALLED, CODE, DIGEST, NAME
 from pennywort.records.models import RoomRecord
 
 
@@ -12,8 +13,8 @@ class Feed(RoomRecord):
     """A calendar address of one keeper: whoever knows it may read the fishroom's tasks, nothing else. Only its hash is kept."""
 
     keeper = models.ForeignKey(Keeper, on_delete=models.CASCADE, related_name="feeds")
-    name = models.CharField(max_length=40)
-    token_hash = models.CharField(max_length=64, unique=True)
+    name = models.CharField(max_length=CALLED)
+    token_hash = models.CharField(max_length=DIGEST, unique=True)
     read_at = models.DateTimeField(null=True, blank=True)
     revoked_at = models.DateTimeField(null=True, blank=True)
 
@@ -24,9 +25,9 @@ class Feed(RoomRecord):
 class Invitation(RoomRecord):
     """A link by which one person comes in, once. Only its hash is kept; ``name`` says for whom it was made."""
 
-    role = models.CharField(max_length=8)
-    name = models.CharField(max_length=60)
-    token_hash = models.CharField(max_length=64, unique=True)
+    role = models.CharField(max_length=CODE)
+    name = models.CharField(max_length=NAME)
+    token_hash = models.CharField(max_length=DIGEST, unique=True)
     expires_at = models.DateTimeField()
     used_at = models.DateTimeField(null=True, blank=True)
     used_by = models.ForeignKey(Keeper, null=True, blank=True, on_delete=models.PROTECT, related_name="+")

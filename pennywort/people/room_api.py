@@ -7,6 +7,7 @@ from typing import Any
 from ninja import Router, Schema
 from pydantic import Field
 
+from pennywort.core.lengths import WORD
 from pennywort.people import law
 from pennywort.records.actor import Actor
 from pennywort.records.schemas import Write
@@ -16,7 +17,7 @@ router = Router(tags=["keeper"])
 
 
 class LawIn(Write):
-    law: str = Field(max_length=24, description="A place of the reference, or empty where nobody wants to say")
+    law: str = Field(max_length=WORD, description="A place of the reference, or empty where nobody wants to say")
 
 
 class LawOut(Schema):

@@ -11,6 +11,7 @@ from ninja import Path, Router
 from pydantic import Field
 
 from pennywort.core.errors import InvalidInput, NotKnownYet
+from pennywort.core.lengths import NOTE, WORD
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.readiness import filter as filters
 from pennywort.readiness import plans, setup
@@ -27,20 +28,20 @@ router = Router(tags=["tanks"])
 
 
 class SetupStepIn(Write):
-    item: str = Field(max_length=24)
-    note: str = Field(default="", max_length=200)
+    item: str = Field(max_length=WORD)
+    note: str = Field(default="", max_length=NOTE)
     happened_at: datetime | None = None
 
 
 class TakeDownIn(Write):
-    note: str = Field(default="", max_length=200, description="How it was cleaned")
+    note: str = Field(default="", max_length=NOTE, description="How it was cleaned")
 
 
 class FilterStartIn(Write):
     origin: Literal["sponge", "bottle", "nothing"]
     from_tank: UUID | None = None
     seasoned_since: date | None = None
-    note: str = Field(default="", max_length=200)
+    note: str = Field(default="", max_length=NOTE)
     happened_at: datetime | None = None
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import uuid
 from datetime import timedelta
 from typing import Any, Self
@@ -9,6 +10,8 @@ from typing import Any, Self
 from django.db import models
 
 from pennywort.accounts.models import Fishroom, Keeper
+from pennywort.core.errors import InvalidInput
+from pennywort.core.lengths import DIGEST, ID, NAME, NOTE
 
 
 class WriteReceipt(models.Model):
@@ -16,8 +19,8 @@ class WriteReceipt(models.Model):
 
     fishroom = models.ForeignKey(Fishroom, on_delete=models.CASCADE)
     write_id = models.UUIDField()
-    operation = models.CharField(max_length=40)
-    content_hash = models.CharField(max_length=64)
+    operation = models.CharField(max_length=ID)
+    content_hash = models.CharField(max_length=DIGEST)
     content = models.JSONField()
     answer = models.JSONField()
     keeper = models.ForeignKey(Keeper, on_delete=models.PROTECT)
@@ -37,7 +40,7 @@ class RoomRecord(models.Model):
     recorded_at = models.DateTimeField()
     recorded_by = models.ForeignKey(Keeper, on_delete=models.PROTECT, related_name="+")
     # who wrote it, where the entry came in a file from another fishroom
-    by_name = models.CharField(max_length=60, blank=True)
+    by_name = models.CharField(max_length=NAME, blank=True)
 
     class Meta:
         abstract = True
@@ -47,6 +50,14 @@ class RoomRecord(models.Model):
     def by(self) -> str:
         """The name beside the entry."""
         return self.by_name or str(self.recorded_by)
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        """:raises InvalidInput: a text longer than its column, which SQLite would keep, and no file bring back."""
+        for field in self._meta.concrete_fields:
+            value = getattr(self, field.attname)
+            if isinstance(field, models.CharField) and isinstance(value, str) and len(value) > (field.max_length or math.inf):
+                raise InvalidInput(f"This is longer than {field.max_length} characters.", field=field.name)
+        super().save(*args, **kwargs)
 
 
 # what is written within this of its hour was written at the tank
@@ -80,7 +91,7 @@ class LedgerRecord(RoomRecord):
     happened_at = models.DateTimeField(db_index=True)
     corrects = models.OneToOneField("self", null=True, blank=True, on_delete=models.PROTECT, related_name="correction")
     struck = models.BooleanField(default=False)
-    reason = models.CharField(max_length=200, blank=True)
+    reason = models.CharField(max_length=NOTE, blank=True)
 
     objects = LedgerQuerySet.as_manager()
 

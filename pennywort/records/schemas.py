@@ -10,6 +10,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import BaseModel, BeforeValidator, ConfigDict, Field
 
+from pennywort.core.lengths import NAME, TOLD
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import Shown
 
@@ -23,8 +24,8 @@ def _as_text(value: Any) -> Any:
     return value
 
 
-Typed = Annotated[str, BeforeValidator(_as_text), Field(max_length=60, description="A figure as typed: 2.5 gal, 82F")]
-Note = Annotated[str, Field(max_length=500)]
+Typed = Annotated[str, BeforeValidator(_as_text), Field(max_length=NAME, description="A figure as typed: 2.5 gal, 82F")]
+Note = Annotated[str, Field(max_length=TOLD)]
 
 
 class In(Schema):

@@ -5,6 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from pennywort.accounts.models import Keeper
+from pennywort.core.lengths import CODE, ID, PRODUCT, REASON
 from pennywort.records.models import LedgerRecord, RoomRecord
 
 
@@ -25,8 +26,8 @@ class Rehearsal(RoomRecord):
 class RehearsalAct(LedgerRecord):
     """An act of the reference, or a closer look (``kit``), that leaves no entry on any other screen; ``ends``: it is no longer kept up."""
 
-    act = models.CharField(max_length=40, blank=True)
-    kit = models.CharField(max_length=8, blank=True)
+    act = models.CharField(max_length=ID, blank=True)
+    kit = models.CharField(max_length=CODE, blank=True)
     ends = models.BooleanField(default=False)
 
     class Meta(LedgerRecord.Meta):
@@ -37,8 +38,8 @@ class KeptLine(models.Model):
     """A line worth keeping that a keeper took along from a rehearsal."""
 
     keeper = models.ForeignKey(Keeper, on_delete=models.CASCADE, related_name="+")
-    scenario_name = models.CharField(max_length=80)
-    text = models.CharField(max_length=300)
+    scenario_name = models.CharField(max_length=PRODUCT)
+    text = models.CharField(max_length=REASON)
     kept_at = models.DateTimeField()
 
     class Meta:

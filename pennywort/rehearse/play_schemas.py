@@ -8,14 +8,15 @@ from uuid import UUID
 
 from pydantic import Field
 
+from pennywort.core.lengths import ID, REASON, SCENARIO_FILE
 from pennywort.records.schemas import Plain, Write
 
 
 class BeginRehearsalIn(Write):
     """A shipped scenario by its id, or one's own as YAML; the same seed is the same run."""
 
-    scenario: str = Field(default="", max_length=40)
-    text: str = Field(default="", max_length=65_536)
+    scenario: str = Field(default="", max_length=ID)
+    text: str = Field(default="", max_length=SCENARIO_FILE)
     seed: int | None = Field(default=None, ge=0, le=1_000_000)
 
 
@@ -119,7 +120,7 @@ class PlayedWaitIn(Write):
 
 
 class PlayedActIn(Write):
-    act: str = Field(max_length=40)
+    act: str = Field(max_length=ID)
     ends: bool = False
 
 
@@ -128,7 +129,7 @@ class PlayedKitIn(Write):
 
 
 class KeepLinesIn(Write):
-    lines: list[Annotated[str, Field(min_length=3, max_length=300)]] = Field(min_length=1, max_length=3)
+    lines: list[Annotated[str, Field(min_length=3, max_length=REASON)]] = Field(min_length=1, max_length=3)
 
 
 class PlayedDoneOut(Plain):

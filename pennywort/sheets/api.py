@@ -11,6 +11,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Path, Query, Router
 
 from pennywort.core.errors import NotFound
+from pennywort.core.lengths import NAME
 from pennywort.courses.services.cases import case_of
 from pennywort.fish.photos import photo_file
 from pennywort.records.actor import Actor
@@ -20,7 +21,7 @@ from pennywort.sheets.supplier import SupplierSheetOut, supplier_sheet, supplier
 from pennywort.sheets.vet import VetSheetOut, vet_sheet
 
 router = Router(tags=["records"])
-Supplier = Annotated[str, Query(min_length=1, max_length=60)]
+Supplier = Annotated[str, Query(min_length=1, max_length=NAME)]
 
 
 def _pictures(actor: Actor) -> Callable[[UUID], FilePath | None]:

@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Path, Router, Schema
 from pydantic import Field
 
+from pennywort.core.lengths import CALLED, ID, NAME, NOTE, PIECE
 from pennywort.core.medicine.product import Own, Product, keeps_until, measures_of
 from pennywort.core.reference import library, naming
 from pennywort.core.units import show_amount
@@ -31,8 +32,8 @@ class StockedIn(In):
     expires_on: date | None = None
     opened_on: date | None = None
     seal_whole: bool | None = None
-    lot: str = Field(default="", max_length=40)
-    bought_from: str = Field(default="", max_length=60)
+    lot: str = Field(default="", max_length=CALLED)
+    bought_from: str = Field(default="", max_length=NAME)
     paid: Typed = ""
     paid_for: Typed = ""
 
@@ -42,7 +43,7 @@ class MendIn(StockedIn, Write):
 
     what: Literal["bottle", "label"]
     uid: UUID
-    name: str = Field(default="", max_length=60)
+    name: str = Field(default="", max_length=NAME)
 
     def typed(self) -> stocked.TypedStocked:
         return stocked.TypedStocked(**{name: getattr(self, name) for name in stocked.TypedStocked.__dataclass_fields__})
@@ -52,7 +53,7 @@ class TakenIn(Write):
     what: Literal["bottle", "label"]
     uid: UUID
     amount: Typed
-    note: str = Field(default="", max_length=200)
+    note: str = Field(default="", max_length=NOTE)
     happened_at: datetime | None = None
 
 
@@ -86,14 +87,14 @@ class StockedOut(Plain):
 class BottleIn(StockedIn, Write):
     """A product as its label says, a strength of the formulary, or a stock solution made here."""
 
-    name: str = Field(max_length=60)
-    active: str = Field(max_length=40)
+    name: str = Field(max_length=NAME)
+    active: str = Field(max_length=ID)
     kind: Own | Literal["listed", "stock"] = "listed"
-    strength: str = Field(default="", max_length=40)
+    strength: str = Field(default="", max_length=ID)
     value: Typed = ""
     density: Typed = ""
-    piece: str = Field(default="tablet", max_length=20)
-    form: str = Field(default="", max_length=20)
+    piece: str = Field(default="tablet", max_length=PIECE)
+    form: str = Field(default="", max_length=PIECE)
     made_on: date | None = None
     keeps_days: int | None = None
     weighed: Typed = ""
@@ -104,7 +105,7 @@ class BottleIn(StockedIn, Write):
 
 
 class ToolIn(Write):
-    name: str = Field(max_length=40)
+    name: str = Field(max_length=CALLED)
     form: Literal["scale", "syringe", "cylinder", "dropper", "spoon"]
     spoon: Literal["", "teaspoon", "tablespoon"] = ""
     mark: Typed = ""
@@ -113,7 +114,7 @@ class ToolIn(Write):
 
 
 class SpoonsIn(Write):
-    active: str = Field(max_length=40)
+    active: str = Field(max_length=ID)
     teaspoon: Typed = ""
     tablespoon: Typed = ""
 

@@ -10,6 +10,7 @@ from uuid import UUID
 from pydantic import Field
 
 from pennywort.core.errors import Conflict, InvalidInput, PennywortError
+from pennywort.core.lengths import ID, PIECE, PRODUCT
 from pennywort.core.medicine.label import MOST_LABEL_DAYS, LabelDirections, check_label
 from pennywort.core.reference import library
 from pennywort.core.units import show_fraction, show_small_volume
@@ -51,7 +52,7 @@ class TypedLabel:
 class LabelIn(In):
     """A label as it is typed."""
 
-    product: str = Field(max_length=80)
+    product: str = Field(max_length=PRODUCT)
     amount: Typed
     per_volume: Typed
     every: Typed
@@ -60,10 +61,10 @@ class LabelIn(In):
     reading: Literal["sick", "new"] = "sick"
     counts: Literal["volume", "mass", "drops", "pieces"] = "volume"
     drops_per_ml: Typed = ""
-    piece: str = Field(default="piece", max_length=20)
+    piece: str = Field(default="piece", max_length=PIECE)
     change: Typed = ""
     change_on_day: int | None = None
-    holds: list[Annotated[str, Field(max_length=40)]] = Field(default=[], max_length=6)
+    holds: list[Annotated[str, Field(max_length=ID)]] = Field(default=[], max_length=6)
     teaspoon: Typed = ""
     paid: Typed = ""
     paid_for: Typed = ""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
+from pennywort.core.lengths import CALLED, ID, NAME, NOTE, PIECE, PRODUCT, SPOON
 from pennywort.records.models import LedgerRecord, RoomRecord
 
 OWN_KINDS = [
@@ -23,8 +24,8 @@ class Stocked(RoomRecord):
     opened_on = models.DateField(null=True, blank=True)
     # whether its seal was whole when it was opened; empty where nobody said
     seal_whole = models.BooleanField(null=True, blank=True)
-    lot = models.CharField(max_length=40, blank=True)
-    bought_from = models.CharField(max_length=60, blank=True)
+    lot = models.CharField(max_length=CALLED, blank=True)
+    bought_from = models.CharField(max_length=NAME, blank=True)
     # what was paid for how much: mg of powder, mL of liquid, pieces
     paid = models.FloatField(null=True, blank=True)
     paid_for = models.FloatField(null=True, blank=True)
@@ -41,15 +42,15 @@ class Bottle(Stocked):
     what it was made of; it keeps ``keeps_days``.
     """
 
-    name = models.CharField(max_length=60)
-    active_id = models.CharField(max_length=40)
+    name = models.CharField(max_length=NAME)
+    active_id = models.CharField(max_length=ID)
     kind = models.CharField(max_length=16, choices=OWN_KINDS)
-    strength_id = models.CharField(max_length=40, blank=True)
+    strength_id = models.CharField(max_length=ID, blank=True)
     value = models.FloatField(null=True, blank=True)
     density_kg_per_l = models.FloatField(default=1.0)
-    piece = models.CharField(max_length=20, default="tablet")
+    piece = models.CharField(max_length=PIECE, default="tablet")
     # which kind of it, where its kinds are held at levels far apart
-    form_id = models.CharField(max_length=20, blank=True)
+    form_id = models.CharField(max_length=PIECE, blank=True)
     made_on = models.DateField(null=True, blank=True)
     keeps_days = models.PositiveIntegerField(null=True, blank=True)
     weighed_mg = models.FloatField(null=True, blank=True)
@@ -62,9 +63,9 @@ class Bottle(Stocked):
 class OwnTool(RoomRecord):
     """A measuring tool of this fishroom: its smallest mark and what one fill holds, in mg or mL."""
 
-    name = models.CharField(max_length=40)
+    name = models.CharField(max_length=CALLED)
     form = models.CharField(max_length=8, choices=TOOL_FORMS)
-    spoon = models.CharField(max_length=10, blank=True)
+    spoon = models.CharField(max_length=SPOON, blank=True)
     smallest_mark = models.FloatField()
     largest_fill = models.FloatField()
     gone_at = models.DateTimeField(null=True, blank=True)
@@ -76,7 +77,7 @@ class OwnTool(RoomRecord):
 class WeighedSpoon(RoomRecord):
     """What a level spoon holds of one salt, as it was weighed here. The last one counts."""
 
-    active_id = models.CharField(max_length=40)
+    active_id = models.CharField(max_length=ID)
     teaspoon_g = models.FloatField()
     tablespoon_g = models.FloatField()
 
@@ -90,7 +91,7 @@ LABEL_COUNTS = [("volume", "mL"), ("drops", "drops"), ("mass", "grams"), ("piece
 class LabelledProduct(Stocked):
     """A product that goes by its own label: so much (mL, mg or pieces) in so many litres, how often and how long, and what it holds."""
 
-    product = models.CharField(max_length=80)
+    product = models.CharField(max_length=PRODUCT)
     counts = models.CharField(max_length=8, choices=LABEL_COUNTS)
     amount = models.FloatField()
     drops_per_ml = models.FloatField(null=True, blank=True)
@@ -99,7 +100,7 @@ class LabelledProduct(Stocked):
     days = models.PositiveIntegerField()
     # what it gives for new fish instead
     new_days = models.PositiveIntegerField(null=True, blank=True)
-    piece = models.CharField(max_length=20, default="piece")
+    piece = models.CharField(max_length=PIECE, default="piece")
     change_fraction = models.FloatField(null=True, blank=True)
     change_on_day = models.PositiveIntegerField(null=True, blank=True)
     holds = models.JSONField(default=list)
@@ -116,4 +117,4 @@ class Taken(LedgerRecord):
     bottle = models.ForeignKey(Bottle, null=True, blank=True, on_delete=models.CASCADE, related_name="taken")
     label = models.ForeignKey(LabelledProduct, null=True, blank=True, on_delete=models.CASCADE, related_name="taken")
     amount = models.FloatField()
-    note = models.CharField(max_length=200, blank=True)
+    note = models.CharField(max_length=NOTE, blank=True)

@@ -9,6 +9,7 @@ from uuid import UUID
 from pydantic import Field
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.lengths import ID
 from pennywort.core.medicine.product import Own, Product, listed_product, own_product
 from pennywort.core.medicine.tools import Measures
 from pennywort.core.reference import library
@@ -19,7 +20,7 @@ from pennywort.records.services import find
 from pennywort.shelf.models import Bottle
 from pennywort.shelf.queries import bottles_of, is_past, product_of_bottle
 
-Name = Annotated[str, Field(max_length=40)]
+Name = Annotated[str, Field(max_length=ID)]
 STRENGTH_READ_AS: dict[str, str] = {"percent_w_v": "percent", "percent_w_w": "percent", "purity_percent": "percent", "mg_per_ml": "strength", "mg_each": "each"}
 # drops in a millilitre: of a dropper that nobody counted, the fewest and the most (common practice)
 DROPS_PER_ML, LEAST_DROPS, MOST_DROPS = 20.0, 8.0, 60.0

@@ -58,6 +58,10 @@ def _words(first: dict[str, Any]) -> str:
         return "This id is not one of ours."
     if kind in ("literal_error", "enum"):
         return f"Choose one of {first.get('ctx', {}).get('expected', 'the offered values')}."
+    if kind.endswith("too_long"):
+        told = first.get("ctx", {})
+        listed = told.get("field_type") in ("List", "Tuple", "Dictionary")
+        return f"These are more than {told.get('max_length')}." if listed else f"This is longer than {told.get('max_length')} characters."
     if kind.startswith(("datetime", "date", "timezone")):
         return "This is not a date and time with its zone."
     if kind.startswith("int_"):
@@ -99,7 +103,11 @@ def _domain(request: HttpRequest, error: PennywortError) -> HttpResponse:
 
 def _malformed(request: HttpRequest, error: ValidationError) -> HttpResponse:
     first = error.errors[0] if error.errors else {}
-    loc = [str(part) for part in first.get("loc", ()) if part not in ("body", "query", "path", "form", "data", "content")]
+    # where it came in, then what the route calls the whole body; what follows is the field, whatever its name
+    loc = [str(part) for part in first.get("loc", ())]
+    whole = loc[:1] == ["body"]
+    loc = loc[1:] if loc[:1] in (["body"], ["query"], ["path"], ["form"]) else loc
+    loc = loc[1:] if whole and loc[:1] in (["body"], ["data"], ["content"]) else loc
     # of several ways to read one field pydantic names the way as well
     loc = [part for part in loc if not part.startswith(("literal[", "union[", "function-"))]
     # a body that is one of several kinds is named by its kind first: that is no field

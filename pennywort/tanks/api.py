@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Path, Router, Schema
 from pydantic import Field, create_model
 
+from pennywort.core.lengths import CALLED, CODE
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.formulary_models import Equipment
 from pennywort.core.reference.register import register
@@ -44,8 +45,8 @@ class Measures(In):
 
 
 class TankIn(Measures, Write):
-    code: str = Field(default="", max_length=8)
-    name: str = Field(max_length=40)
+    code: str = Field(default="", max_length=CODE)
+    name: str = Field(max_length=CALLED)
     water_type: WaterType
     has_invertebrates: bool = False
     has_plants: bool = False

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from django.db import models
 
+from pennywort.core.lengths import CALLED, CODE, KIND, NOTE, PRODUCT, TOLD, WORD
 from pennywort.records.models import LedgerRecord, RoomRecord
 
 WATER_TYPES = [("freshwater_tropical", "fresh, tropical"), ("coldwater_pond", "fresh, cold"), ("brackish", "brackish"), ("marine", "sea")]
@@ -15,8 +16,8 @@ class Tank(RoomRecord):
     Tanks on one sump are one water: all of them point to the first (``shares_water_with``), and each has the volume of all.
     """
 
-    code = models.CharField(max_length=8, blank=True)
-    name = models.CharField(max_length=40)
+    code = models.CharField(max_length=CODE, blank=True)
+    name = models.CharField(max_length=CALLED)
     water_type = models.CharField(max_length=24, choices=WATER_TYPES)
     length_cm = models.FloatField()
     width_cm = models.FloatField()
@@ -69,8 +70,8 @@ class WaterReading(LedgerRecord):
     carbonate_hardness_mg_per_l = models.FloatField(null=True, blank=True)
     general_hardness_mg_per_l = models.FloatField(null=True, blank=True)
     # the name of the instrument that read it; empty where a keeper did
-    instrument = models.CharField(max_length=40, blank=True)
-    note = models.CharField(max_length=200, blank=True)
+    instrument = models.CharField(max_length=CALLED, blank=True)
+    note = models.CharField(max_length=TOLD, blank=True)
 
     @property
     def entered_later(self) -> bool:
@@ -90,9 +91,9 @@ class StandingTask(RoomRecord):
     """What is done at a tank every so many days, with or without a case; ``share_fraction`` of the water where it is a change."""
 
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="standing_tasks")
-    kind = models.CharField(max_length=16)
+    kind = models.CharField(max_length=KIND)
     # in the keeper's own words; empty where the kind's name says it
-    title = models.CharField(max_length=80, blank=True)
+    title = models.CharField(max_length=PRODUCT, blank=True)
     every_days = models.PositiveIntegerField()
     share_fraction = models.FloatField(null=True, blank=True)
     begins_on = models.DateField()
@@ -112,16 +113,16 @@ class Upkeep(LedgerRecord):
 
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="upkeep")
     standing_task = models.ForeignKey(StandingTask, null=True, blank=True, on_delete=models.CASCADE, related_name="done")
-    kind = models.CharField(max_length=16)
-    note = models.CharField(max_length=200, blank=True)
+    kind = models.CharField(max_length=KIND)
+    note = models.CharField(max_length=TOLD, blank=True)
 
 
 class SetupStep(LedgerRecord):
     """Something of a tank's set-up that is in place; or the whole tank ``taken_down`` or ``set_up`` again. Steps before the last ``set_up`` are history."""
 
     tank = models.ForeignKey(Tank, on_delete=models.CASCADE, related_name="setup_steps")
-    item = models.CharField(max_length=24)
-    note = models.CharField(max_length=200, blank=True)
+    item = models.CharField(max_length=WORD)
+    note = models.CharField(max_length=NOTE, blank=True)
 
 
 class FilterStart(LedgerRecord):
@@ -131,7 +132,7 @@ class FilterStart(LedgerRecord):
     origin = models.CharField(max_length=8, choices=[("sponge", "a seasoned sponge"), ("bottle", "bottled bacteria"), ("nothing", "from nothing")])
     from_tank = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.SET_NULL, related_name="+")
     seasoned_since = models.DateField(null=True, blank=True)
-    note = models.CharField(max_length=200, blank=True)
+    note = models.CharField(max_length=NOTE, blank=True)
 
 
 class AmmoniaFed(LedgerRecord):
@@ -145,8 +146,8 @@ class AmmoniaFed(LedgerRecord):
 class Gear(RoomRecord):
     """A thing that goes from water to water: a net, a sponge, a siphon, a rock. ``home``: the tank it belongs to."""
 
-    name = models.CharField(max_length=40)
-    kind = models.CharField(max_length=16)
+    name = models.CharField(max_length=CALLED)
+    kind = models.CharField(max_length=KIND)
     home = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.SET_NULL, related_name="gear")
     gone_at = models.DateTimeField(null=True, blank=True)
 
@@ -166,4 +167,4 @@ class Contact(LedgerRecord):
     gear = models.ForeignKey(Gear, null=True, blank=True, on_delete=models.CASCADE, related_name="contacts")
     from_tank = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.CASCADE, related_name="contacts_from")
     tank = models.ForeignKey(Tank, null=True, blank=True, on_delete=models.CASCADE, related_name="contacts")
-    note = models.CharField(max_length=200, blank=True)
+    note = models.CharField(max_length=NOTE, blank=True)

@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Path, Router, Schema
 from pydantic import Field
 
+from pennywort.core.lengths import KIND, PRODUCT
 from pennywort.core.reference import library
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
@@ -82,15 +83,15 @@ class UpkeepOut(Schema):
 
 
 class StandingIn(Write):
-    kind: str = Field(max_length=16)
-    title: str = Field(default="", max_length=80)
+    kind: str = Field(max_length=KIND)
+    title: str = Field(default="", max_length=PRODUCT)
     every_days: Typed
     share: Typed = ""
     begins_on: date | None = None
 
 
 class UpkeepIn(Write):
-    kind: str = Field(default="other", max_length=16)
+    kind: str = Field(default="other", max_length=KIND)
     standing_task: UUID | None = None
     note: Note = ""
     happened_at: datetime | None = None

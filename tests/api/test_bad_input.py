@@ -156,6 +156,16 @@ class BadInput(RoomCase):
         for write_id in (None, "", "seven", 7):
             self.refused("tanks", {**TANK, "name": "X", "write_id": write_id}, "write_id")
 
+    def test_what_is_too_long_is_named_in_plain_words(self) -> None:
+        """A field called "content" is a field like any other; a list is counted in things, a text in characters."""
+        for path, body, field, detail in (
+            ("shelf/bottles", {"name": "a", "active": "x", "kind": "mg_per_ml", "content": "w" * 61}, "content", "This is longer than 60 characters."),
+            (f"tanks/{self.weir}/groups", {"species": "w" * 61, "count": 1}, "species", "This is longer than 60 characters."),
+            (f"groups/{self.barbs}/losses", {"count": 1, "signs": ["x"] * 41}, "signs", "These are more than 40."),
+        ):
+            told = self.send(path, body, status=422)
+            self.assertEqual((told["field"], told["detail"]), (field, detail))
+
     def test_one_medicine_at_a_time(self) -> None:
         """A second course with medicine in the same water is refused, and so is one onto what the last left behind."""
         made = self.course(self.barbs)
