@@ -15,6 +15,7 @@ from pennywort.core.medicine.product import measured_for
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Use
 from pennywort.core.reference.kinds import kinds_of
+from pennywort.core.reference.naming import capital
 from pennywort.courses.models import Task
 from pennywort.courses.queries.running import RUN_HERE
 from pennywort.courses.services.tasks import LONGEST_BATH_MIN, Given, do_task, give_again, give_dose, task_of
@@ -98,7 +99,7 @@ def prepare(actor: Actor, *, uid: UUID, group: Group, request: DoseRequest, task
         task=done,
         use_id=use.id,
         active_id=active.id,
-        title=f"{active.short_name[:1].upper()}{active.short_name[1:]}, {TITLES.get(use.route, use.route)}",
+        title=f"{capital(active.short_name)}, {TITLES.get(use.route, use.route)}",
         request=asked.model_dump(mode="json"),
         told=answer.model_dump(mode="json"),
         lasts_min=minutes,

@@ -16,7 +16,7 @@ from pennywort.board.strip_events import Marks
 from pennywort.core.course.condition import Decision
 from pennywort.core.course.replan import Moved
 from pennywort.core.reference import library
-from pennywort.core.reference.naming import plural
+from pennywort.core.reference.naming import mid_sentence, plural
 from pennywort.core.units import show_amount, show_fraction, show_volume
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.ahead import amount_of
@@ -121,7 +121,7 @@ def _what(task: Task) -> str:
     if task.kind == "dose":
         return str(label_of(task).get("product", "")) or "dose"
     if task.kind == "water_test":
-        return f"water test: {task.title[:1].lower()}{task.title[1:]}"
+        return f"water test: {mid_sentence(task.title)}"
     return WHAT.get(task.kind, task.kind.replace("_", " "))
 
 
@@ -211,13 +211,13 @@ def _done_today(actor: Actor, book: Book, marks: Marks) -> tuple[DoneItem, ...]:
         add("loss", loss, f"{book.tanks[loss.group.tank_id].name}: {loss.count} lost")
     for entry in (u for tank in book.tanks.values() for u in marks.upkeep(tank) if u.happened_at >= actor.midnight):
         words, note = upkeep_words(entry)
-        add("upkeep", entry, f"{book.tanks[entry.tank_id].name}: {words[:1].lower()}{words[1:]}{note and f', {note}'}")
+        add("upkeep", entry, f"{book.tanks[entry.tank_id].name}: {mid_sentence(words)}{note and f', {note}'}")
     without_entry = Task.objects.filter(
         book.here("course__tank"), Q(skipped=True) | Q(kind__in=TICKED) | Q(moved_from__isnull=False), done_at__gte=actor.midnight, course__stopped_at=None
     )
     for task in without_entry.select_related("course", "done_by"):
         at = task.done_at or actor.now
-        words = f"{book.tanks[task.course.tank_id].name}: {'left out ' if task.skipped else ''}{task.title[:1].lower()}{task.title[1:]}"
+        words = f"{book.tanks[task.course.tank_id].name}: {'left out ' if task.skipped else ''}{mid_sentence(task.title)}"
         if task.given_words:
             words = f"{words}: {task.given_words}"
         items.append(

@@ -9,6 +9,7 @@ from pennywort.core.diagnosis.ranking import SOMETHING_ELSE
 from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.look_back import CaseFacts, DueDone, Held, Ranked
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import capital, mid_sentence
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.span import began_at
@@ -91,7 +92,7 @@ def _first_act(case: Case, courses: list[Course], *, began: datetime, until: dat
     acts += [(c.happened_at, "water changed") for c in WaterChange.objects.standing().filter(tank__in=on_one_water(case.tank), **span)]
     acts += [(m.happened_at, "fish moved") for m in Move.objects.standing().filter(group=case.group, joins=False, **span)]
     done = Task.objects.filter(course__in=courses, kind__in=ACTS, done_at__gte=began, done_at__lte=until, skipped=False)
-    acts += [(t.done_at, t.title.lower()) for t in done if t.done_at]
+    acts += [(t.done_at, mid_sentence(t.title)) for t in done if t.done_at]
     return min(acts, default=(None, ""), key=lambda a: a[0])
 
 
@@ -126,7 +127,7 @@ def _levels(courses: list[Course], *, until: datetime) -> tuple[list[Held], list
             above = ledger.hours_within(high, FAR, since=since, until=end)
             within = max(0.0, (end - since) / timedelta(hours=1) - below - above)
             name = library().actives[window.active].short_name
-            held.append(Held(name=name[:1].upper() + name[1:], within_h=within, below_h=below, above_h=above, reached=reached is not None))
+            held.append(Held(name=capital(name), within_h=within, below_h=below, above_h=above, reached=reached is not None))
         state = book.clock(course) if protocol_of(course) else None
         restarts += [s.words for s in state.slips if s.kind == "restarted"] if state else []
     return held, restarts

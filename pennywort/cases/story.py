@@ -10,7 +10,7 @@ from typing import Any
 from pennywort.cases.figures import figures_of
 from pennywort.core.outcome.figures import CaseFigures
 from pennywort.core.reference import library
-from pennywort.core.reference.naming import plural
+from pennywort.core.reference.naming import capital, plural
 from pennywort.core.units import show_concentration, show_fraction, show_temperature, show_volume
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.running import amount_words, labels_on
@@ -86,7 +86,7 @@ def observation_words(seen: Observation) -> tuple[str, str]:
     told = ", ".join(
         w for w in (APPETITE.get(seen.appetite, ""), BREATHING.get(seen.breathing, ""), breaths, FED.get(seen.fed, ""), COMPARED.get(seen.compared, "")) if w
     )
-    return (told[:1].upper() + told[1:], seen.note) if told else (seen.note, "")
+    return (capital(told), seen.note) if told else (seen.note, "")
 
 
 def look_words(look: Look) -> tuple[str, str]:

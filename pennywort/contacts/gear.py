@@ -12,6 +12,7 @@ from pennywort.contacts.whereabouts import Whereabouts
 from pennywort.core.errors import Conflict, InvalidInput, Unusual
 from pennywort.core.reference import library
 from pennywort.core.reference.models import GearKind
+from pennywort.core.reference.naming import capital
 from pennywort.records.actor import Actor
 from pennywort.records.services import find, new_entry, when
 from pennywort.tanks.models import Contact, Gear, Tank
@@ -118,4 +119,4 @@ def contact_words(contact: Contact) -> str:
     if contact.kind in ("water", "hands"):
         return f"{who} from {contact.from_tank.name if contact.from_tank else 'elsewhere'} into {contact.tank.name if contact.tank else 'elsewhere'}"
     where = f" {contact.tank.name}" if contact.tank else ""
-    return f"{who[:1].upper()}{who[1:]} {DONE_WORDS[contact.kind]}{where}"
+    return f"{capital(who)} {DONE_WORDS[contact.kind]}{where}"

@@ -9,6 +9,7 @@ from pennywort.contacts.trace import Traced, water_key
 from pennywort.contacts.whereabouts import Whereabouts
 from pennywort.core.outcome.contagion import Contact, How, Likelihood
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import capital
 from pennywort.courses.strip_schemas import DayOut
 from pennywort.courses.strip_shown import days_out
 from pennywort.courses.strips import Axis
@@ -129,7 +130,7 @@ def _names(traced: Traced, key: str) -> str:
 
 def _sentence(actor: Actor, traced: Traced, reached: list[str]) -> str:
     known = library().conditions.get(traced.case.condition_id) if traced.case else None
-    what = f"{known.short_name[:1].upper()}{known.short_name[1:]}" if known else "Whatever it is"
+    what = f"{capital(known.short_name)}" if known else "Whatever it is"
     since = f"may have gone from {_names(traced, water_key(traced.source))} since {_day(actor, traced.since)}"
     by: dict[Likelihood, list[str]] = {"surely": [], "perhaps": [], "hardly": []}
     for key in reached:
@@ -159,7 +160,7 @@ def _other_water(traced: Traced, tank: Tank) -> str:
     known = library().conditions.get(traced.case.condition_id) if traced.case else None
     if known is None or tank.water_type in known.water:
         return ""
-    return f"{known.short_name[:1].upper()}{known.short_name[1:]} does not live in this kind of water."
+    return f"{capital(known.short_name)} does not live in this kind of water."
 
 
 def _line(actor: Actor, traced: Traced, contact: Contact) -> TraceLineOut:

@@ -6,8 +6,8 @@ from collections import defaultdict
 from datetime import datetime, timedelta
 from functools import cached_property
 
-from pennywort.core.diagnosis.ranking import within
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import mid_sentence
 from pennywort.courses.models import Case, Course, Dose
 from pennywort.courses.queries.watching import watched_since
 from pennywort.fish.models import Group
@@ -80,7 +80,7 @@ class Whereabouts:
         case = self._cases.get(tank.water_id)
         if case is not None:
             known = library().conditions.get(case.condition_id)
-            return f"{tank.name} has {within(known.short_name)}." if known else f"There is trouble in {tank.name}, and nobody knows yet what it is."
+            return f"{tank.name} has {mid_sentence(known.short_name)}." if known else f"There is trouble in {tank.name}, and nobody knows yet what it is."
         if self.treated.get(tank.water_id):
             return f"A treatment is running in {tank.name}."
         # a tank whose fish all came long ago is nobody's quarantine

@@ -13,6 +13,7 @@ from pennywort.core.medicine.steps import minutes_words
 from pennywort.core.medicine.tools import in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
+from pennywort.core.reference.naming import mid_sentence
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import Shown, show_amount, show_concentration, show_fraction, show_temperature, show_volume
 from pennywort.courses.queries.left import left_of, smaller_words, there_words
@@ -248,7 +249,7 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, labels: Sequence[Lab
         stages=stages_out(actor, protocol, left=plan.left, starts_at=plan.starts_at),
         left_words=left_words(plan, actor),
         clock_words=protocol.clock.text if protocol.clock else "",
-        rules=[f"{'Stop' if r.kind == 'stop' else 'Done when'}: {r.text[:1].lower()}{r.text[1:]}" for r in protocol.rules],
+        rules=[f"{'Stop' if r.kind == 'stop' else 'Done when'}: {mid_sentence(r.text)}" for r in protocol.rules],
         days=days,
         ends_words=f"free to leave {ends:%A} {ends.day} {ends:%B}",
     )

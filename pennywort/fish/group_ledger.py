@@ -11,6 +11,7 @@ from django.db.models import Q
 from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.tally import Entry, Reconciled, tally
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import capital
 from pennywort.fish.models import Group, Leaving, Loss, Move, Recount, Scuffle
 from pennywort.fish.queries import LEDGERS, start_of
 from pennywort.records.actor import Actor
@@ -37,7 +38,7 @@ class BookLine:
 
 
 def _many(count: Count) -> str:
-    return count.words[:1].upper() + count.words[1:]
+    return capital(count.words)
 
 
 def loss_words(loss: Loss) -> str:
@@ -69,7 +70,7 @@ def loss_detail(loss: Loss, local: Any) -> str:
         parts.append(", ".join(CHECKED[c] for c in loss.checked if c in CHECKED))
     if loss.vet_asked is not None:
         parts.append("a vet was asked" if loss.vet_asked else "no vet was asked")
-    return ". ".join(p[:1].upper() + p[1:] for p in (*parts, loss.note) if p)
+    return ". ".join(capital(p) for p in (*parts, loss.note) if p)
 
 
 def row_words(row: LedgerRecord, local: Any) -> tuple[str, str, str]:
@@ -83,7 +84,7 @@ def row_words(row: LedgerRecord, local: Any) -> tuple[str, str, str]:
     if isinstance(row, Recount):
         return "recount", f"Counted: {count.words}", row.note
     if isinstance(row, Scuffle):
-        return "scuffle", f"{row.get_degree_display()[:1].upper()}{row.get_degree_display()[1:]} by {row.by_whom}", row.note
+        return "scuffle", f"{capital(row.get_degree_display())} by {row.by_whom}", row.note
     assert isinstance(row, Move)
     if row.joins:
         return "move", f"{_many(count)} put together with others of their kind", row.reason

@@ -15,7 +15,7 @@ from pennywort.core.lengths import CALLED, ID, NAME, NOTE, PRODUCT
 from pennywort.core.outcome.figures import Count, together
 from pennywort.core.outcome.tally import tally
 from pennywort.core.reference import library
-from pennywort.core.reference.naming import plural
+from pennywort.core.reference.naming import capital, plural
 from pennywort.fish import population as going
 from pennywort.fish import recounts
 from pennywort.fish.group_ledger import CHECKED, book_of
@@ -276,7 +276,7 @@ def group_book(request: HttpRequest, room_id: Path[UUID], group_id: UUID) -> Gro
     sentence = f"{words} of {start.words} in {group.tank.name}." if left.count else f"None of {start.words} are left."
     return GroupBookOut(
         uid=group.uid, species_name=group.species_name, tank=group.tank.uid, tank_name=group.tank.name, left=left.count, left_words=words,
-        sentence=sentence[:1].upper() + sentence[1:], came=came, lines=lines,
+        sentence=capital(sentence), came=came, lines=lines,
         individuals=[
             IndividualOut(uid=i.uid, name=i.name, marks=i.marks, gone=i.name in gone) for i in Individual.objects.filter(group=group).order_by("name")
         ],

@@ -5,11 +5,11 @@ from __future__ import annotations
 from django.http import HttpRequest
 from ninja import Router, Schema
 
-from pennywort.core.diagnosis.ranking import within
 from pennywort.core.errors import NotFound
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import STEPS, Condition
 from pennywort.core.reference.figures import Statement
+from pennywort.core.reference.naming import mid_sentence
 from pennywort.records.requests import keeper_of
 
 router = Router(tags=["reference"])
@@ -123,7 +123,7 @@ def _progress(condition: Condition) -> SourcedText | None:
     p = condition.progress
     if p is None:
         return None
-    days = [f"{day}: {within(text)}" for day, text in (("day 1", p.day_1), ("day 3 to 4", p.day_3_4), ("day 7", p.day_7)) if text]
+    days = [f"{day}: {mid_sentence(text)}" for day, text in (("day 1", p.day_1), ("day 3 to 4", p.day_3_4), ("day 7", p.day_7)) if text]
     text = f"{p.started_by}. " + "; ".join(days) + "."
     return SourcedText(text=text, source=source_words(p.source), recalled=p.recalled)
 

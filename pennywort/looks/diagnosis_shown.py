@@ -11,8 +11,9 @@ from pennywort.core.course.mends import Mending
 from pennywort.core.diagnosis.acts import Act
 from pennywort.core.diagnosis.losses import acts_beside
 from pennywort.core.diagnosis.next_look import NextLook, Swing
-from pennywort.core.diagnosis.ranking import Evidence, Ranked, Ranking, within
+from pennywort.core.diagnosis.ranking import Evidence, Ranked, Ranking
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import mid_sentence
 from pennywort.core.units import Preferences, show_concentration, show_fraction, show_mass, show_temperature, show_volume
 from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE
 from pennywort.core.water.gate import Gate, GateLine, Readings, name_of
@@ -89,7 +90,7 @@ class SwingOut(Schema):
     def of(s: Swing) -> SwingOut:
         return SwingOut(
             condition=s.condition,
-            name=within(library().conditions[s.condition].short_name),
+            name=mid_sentence(library().conditions[s.condition].short_name),
             in_100_now=round(s.share_now * 100),
             in_100_then=round(s.share_then * 100),
         )
@@ -222,9 +223,9 @@ class ActOut(Schema):
             gate=action.gate,
             saves=round(act.saves, 2),
             loss=round(act.loss, 2),
-            for_name=within(condition.short_name) if condition else "",
+            for_name=mid_sentence(condition.short_name) if condition else "",
             for_in_100=round(act.carried_share * 100),
-            wrong_if=within(found.conditions[act.wrong_if].short_name) if act.wrong_if else "",
+            wrong_if=mid_sentence(found.conditions[act.wrong_if].short_name) if act.wrong_if else "",
         )
 
 
@@ -253,7 +254,7 @@ class ActsOut(Schema):
         if report:
             words = f"{report.short_name} must be reported {d.law.where}: call {d.law.whom}. Nothing leaves this tank. {found.reporting.have_ready.text}"
         not_now = [
-            NotNowOut(id=name, text=found.actions[name].text, why=f"wrong if it is {within(found.conditions[c].short_name)}")
+            NotNowOut(id=name, text=found.actions[name].text, why=f"wrong if it is {mid_sentence(found.conditions[c].short_name)}")
             for name, c in a.not_now
             if found.actions[name].kind != "treat"
         ]
@@ -261,7 +262,7 @@ class ActsOut(Schema):
         if d.gate.state == "shut":
             not_now.append(NotNowOut(id="any_medicine", text="Any medicine", why="the water harms them, and a drug on burnt gills kills"))
         elif wrong and not a.treat:
-            not_now.append(NotNowOut(id="any_medicine", text="Any medicine", why=f"wrong if it is {within(found.conditions[wrong[0]].short_name)}"))
+            not_now.append(NotNowOut(id="any_medicine", text="Any medicine", why=f"wrong if it is {mid_sentence(found.conditions[wrong[0]].short_name)}"))
         return ActsOut(
             why=a.why,
             loss_if_nothing=round(a.loss_if_nothing, 2),

@@ -7,12 +7,12 @@ from typing import Any
 
 from pennywort.core.diagnosis.compare import Comparison
 from pennywort.core.diagnosis.network import SOMETHING_ELSE, network
-from pennywort.core.diagnosis.ranking import marks_of, within
+from pennywort.core.diagnosis.ranking import marks_of
 from pennywort.core.diagnosis.turning import Turn
 from pennywort.core.diagnosis.watch_for import watch_for
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
-from pennywort.core.reference.naming import plural
+from pennywort.core.reference.naming import mid_sentence, plural
 from pennywort.courses.models import Case
 from pennywort.fish.models import Group, Look
 from pennywort.fish.queries import count_of, looks_of, size_words
@@ -102,7 +102,7 @@ def watch_for_words(kin: str | None, water: WaterType) -> list[str]:
     lines = []
     for line in watch_for(kin or "", water=water, found=found):
         signs = "; ".join(found.signs[s].label for s in line.signs)
-        lines.append(f"{found.conditions[line.condition].short_name}: {signs[:1].lower()}{signs[1:]}")
+        lines.append(f"{found.conditions[line.condition].short_name}: {mid_sentence(signs)}")
     return lines
 
 
@@ -185,7 +185,7 @@ def _day(actor: Actor, look: Look) -> int:
 
 def _turn_words(actor: Actor, days: OverDays, turn: Turn) -> str:
     found = library()
-    old, new = (within(found.conditions[c].short_name) for c in (turn.from_, turn.to))
+    old, new = (mid_sentence(found.conditions[c].short_name) for c in (turn.from_, turn.to))
     told = "; ".join(f"{'' if seen else 'no '}{found.signs[s].short}" for s, seen in turn.signs)
     return f"On day {_day(actor, days.looks[turn.look])} {new} passed {old}{f': {told}' if told else ''}."
 
@@ -205,7 +205,7 @@ def _point(actor: Actor, days: OverDays, place: int) -> out.LookPointOut:
         day_words=f"{local:%a} {local.day} {local:%b}",
         at_words=f"{local:%H:%M}",
         by=actor.signed(look),
-        kind_words=", ".join(w for w in (kind, within(later)) if w),
+        kind_words=", ".join(w for w in (kind, mid_sentence(later)) if w),
         verdict=look.verdict,
         seen=[_with_count(look, s) for s in seen],
         absent_count=sum(1 for yes in look.signs.values() if not yes),

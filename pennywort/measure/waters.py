@@ -38,7 +38,7 @@ from pennywort.tanks.salt import read_grams_per_l
 
 # how far off a reading is where nobody says: a colour kit for a trace, and salt by a refractometer (common practice)
 TRACE_ERROR_MG_PER_L, SALT_ERROR_MG_PER_L = 0.05, 100.0
-FEED_SOURCE = "Timmons and Ebeling 2013: recalled, not yet checked"
+FEED_SOURCE = "Timmons and Ebeling 2013"
 
 
 def vessel(actor: Actor, body: VesselRequest) -> MeasuredOut:
@@ -142,7 +142,7 @@ def osmolality(actor: Actor, body: OsmolalityRequest) -> MeasuredOut:
     which, words = compare_words(bath_mosmol=bath, home_mosmol=home)
     lines = [figure("bath", f"{bath:.0f}", "mOsmol/kg"), figure("where they come from", f"{home:.0f}", "mOsmol/kg")]
     verdict = "never" if which == "thinner" else "figures"
-    source = "Robinson and Stokes; Millero; TDS roughly: recalled, not yet checked"
+    source = "Robinson and Stokes; Millero; TDS roughly"
     return answer("osmolality", "Is this bath saltier?", figures=lines, words=words, verdict=verdict, source=source, recalled=True)
 
 
@@ -235,7 +235,7 @@ def nitrite(actor: Actor, body: NitriteRequest) -> MeasuredOut:
     amounts = [plain_amount("Salt", "mass", wanted * volume, actor, spoons_of="sodium_chloride")] if wanted else []
     words = "It guards, it does not cure: find where the nitrite comes from, and put salt back with each change." if wanted else "The chloride guards already."
     return answer(
-        "nitrite", "Salt against nitrite", amounts=amounts, figures=lines, trace=trace, words=words, source="SRAC 462: recalled, not yet checked", recalled=True
+        "nitrite", "Salt against nitrite", amounts=amounts, figures=lines, trace=trace, words=words, source="SRAC 462", recalled=True
     )  # fmt: skip
 
 

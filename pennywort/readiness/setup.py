@@ -11,6 +11,7 @@ from uuid import UUID
 from pennywort.core.errors import Conflict, InvalidInput
 from pennywort.core.reference import library
 from pennywort.core.reference.models import AfterStep, Need, SetupItem, Species
+from pennywort.core.reference.naming import capital
 from pennywort.core.units import show_length
 from pennywort.core.water.heater import heater_w, sold_as_w
 from pennywort.courses.queries.running import running_courses
@@ -161,4 +162,4 @@ def step_words(step: SetupStep) -> str:
     """What was done, as the time line says it."""
     known = library().setup.get(step.item)
     words = WHOLE.get(step.item) or (f"in place: {known.name}" if known else step.item)
-    return words[:1].upper() + words[1:]
+    return capital(words)

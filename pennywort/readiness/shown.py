@@ -9,6 +9,7 @@ from uuid import UUID
 from ninja import Schema
 
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import capital
 from pennywort.core.units import show_concentration, show_fraction, show_mass, show_temperature, show_volume
 from pennywort.core.water.chemistry import PER_N
 from pennywort.core.water.cycling import Curve
@@ -84,7 +85,7 @@ def _sentence(actor: Actor, tank: Tank, orders: list[Order], rows: list[Readied]
         here = fish_words(groups_in(tank))
         come = f"{here} live here." if here else "Nobody lives here yet."
     missing = sum(row.done is None for row in rows)
-    return f"{come[:1].upper()}{come[1:]} {'All of it stands.' if not missing else f'{missing} of {len(rows)} still to do.'}"
+    return f"{capital(come)} {'All of it stands.' if not missing else f'{missing} of {len(rows)} still to do.'}"
 
 
 def _item(actor: Actor, row: Readied) -> SetupItemOut:
@@ -288,5 +289,5 @@ def _words(followed: Followed, actor: Actor) -> list[str]:
     words.append(WHEN_READY)
     for at, name in followed.harmed[-3:]:
         active = library().actives[name]
-        words.append(f"{active.short_name[:1].upper()}{active.short_name[1:]} on {day_words(actor.local(at).date())} set it back.")
+        words.append(f"{capital(active.short_name)} on {day_words(actor.local(at).date())} set it back.")
     return words

@@ -10,6 +10,7 @@ from pennywort.cases.look_back import facts_of
 from pennywort.core.living.reveal import Band, Revealed, reveal
 from pennywort.core.outcome.look_back import look_back
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import mid_sentence
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.targets import course_name
 from pennywort.fish.models import Look
@@ -97,7 +98,7 @@ def _named(played: Played, case: Case | None) -> str:
         return "You named nothing; it was there from day 1."
     named = library().conditions[case.condition_id].short_name
     day = int(played.hour(case.opened_at) // 24) + 1
-    return f"You named {named[:1].lower()}{named[1:]}, in a case from day {max(day, 1)}; what it was had been there from day 1."
+    return f"You named {mid_sentence(named)}, in a case from day {max(day, 1)}; what it was had been there from day 1."
 
 
 def _day(actor: Actor, played: Played, told: Revealed, place: int, did: list[str], words: dict[str, str]) -> out.RevealDayOut:

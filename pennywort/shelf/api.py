@@ -75,12 +75,14 @@ class StockedOut(Plain):
         words = [f"opened {_day(item.opened_on)}" if item.opened_on else ""]
         words.append("" if item.seal_whole is None else "its seal was whole" if item.seal_whole else "its seal was broken when it was opened")
         words += [f"lot {item.lot}" if item.lot else "", f"from {item.bought_from}" if item.bought_from else ""]
-        piece = naming.plural(item.piece, 2)
-        paid_for = show_amount(stocked.measures_of_item(item), item.paid_for, actor.preferences, piece=item.piece).text if item.paid_for else ""
+        shown = show_amount(stocked.measures_of_item(item), item.paid_for, actor.preferences, piece=item.piece) if item.paid_for else None
+        # pieces are counted by a bare number, as they are typed
+        counted = stocked.measures_of_item(item) == "pieces"
+        paid_for = "" if shown is None else shown.figure if counted else shown.text
         return StockedOut(
             words=[w for w in words if w], soon_words=stocked.soon_words(item, actor), expires_on=item.expires_on, opened_on=item.opened_on,
             seal_whole=item.seal_whole, lot=item.lot, bought_from=item.bought_from, paid=f"{item.paid:.2f}" if item.paid is not None else "",
-            paid_for=paid_for.removesuffix(piece).strip(),
+            paid_for=paid_for,
         )  # fmt: skip
 
 
@@ -185,7 +187,7 @@ def _day(day: date) -> str:
 
 
 def bottle_out(bottle: Bottle, actor: Actor) -> BottleOut:
-    product = queries.product_of_bottle(bottle)
+    product = queries.holds_of_bottle(bottle)
     made = ""
     if bottle.made_on and bottle.weighed_mg and bottle.made_up_to_ml:
         made = f"{_number(bottle.weighed_mg / 1000)} g of active made up to {_number(bottle.made_up_to_ml)} mL on {_day(bottle.made_on)}"
@@ -195,7 +197,7 @@ def bottle_out(bottle: Bottle, actor: Actor) -> BottleOut:
         name=bottle.name,
         active=bottle.active_id,
         active_name=library().actives[bottle.active_id].name,
-        holds=product.name.removeprefix(f"{bottle.name}, "),
+        holds=product.name,
         made_words=made,
         until_words=_day(until) if until else "",
         paid_words=_paid_words(bottle, product, actor),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 from pennywort.core.medicine.product import Own, Product, keeps_until, listed_product, own_product
@@ -25,13 +26,17 @@ def bottles_of(actor: Actor, *, gone: bool = False) -> list[Bottle]:
 
 def product_of_bottle(bottle: Bottle) -> Product:
     """What a bottle holds, with its own name."""
+    product = holds_of_bottle(bottle)
+    return replace(product, name=f"{bottle.name}, {product.name}")
+
+
+def holds_of_bottle(bottle: Bottle) -> Product:
+    """What a bottle holds, as the formulary or its label calls that."""
     active = library().actives[bottle.active_id]
     if bottle.kind == "listed":
-        product = listed_product(active, bottle.strength_id)
-    else:
-        kind: Own = bottle.kind  # type: ignore[assignment]
-        product = own_product(active, kind=kind, value=bottle.value or 0.0, density_kg_per_l=bottle.density_kg_per_l, piece=bottle.piece, form=bottle.form_id)
-    return Product(**{**vars(product), "name": f"{bottle.name}, {product.name}"})
+        return listed_product(active, bottle.strength_id)
+    kind: Own = bottle.kind  # type: ignore[assignment]
+    return own_product(active, kind=kind, value=bottle.value or 0.0, density_kg_per_l=bottle.density_kg_per_l, piece=bottle.piece, form=bottle.form_id)
 
 
 def is_past(bottle: Bottle, actor: Actor) -> bool:

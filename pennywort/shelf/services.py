@@ -11,6 +11,7 @@ from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.product import listed_product, own_product, stock_mg_per_ml
 from pennywort.core.reference import library
 from pennywort.core.reference.formulary_models import Active
+from pennywort.core.reference.naming import capital
 from pennywort.records.actor import Actor
 from pennywort.records.services import find
 from pennywort.shelf.models import Bottle, LabelledProduct, OwnTool, WeighedSpoon
@@ -59,7 +60,7 @@ def active_of(active_id: str) -> Active:
 
 
 def _kinds(active: Active) -> str:
-    return " ".join(f"{f.name[:1].upper()}{f.name[1:]}: {f.text}." for f in active.forms)
+    return " ".join(f"{capital(f.name)}: {f.text}." for f in active.forms)
 
 
 def add_bottle(actor: Actor, *, uid: UUID, typed: TypedBottle) -> dict[str, Any]:

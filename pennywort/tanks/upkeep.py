@@ -14,6 +14,7 @@ from pennywort.core.course.upkeep import NextTime, every_words, next_time
 from pennywort.core.errors import Conflict, InvalidInput
 from pennywort.core.reference import library
 from pennywort.core.reference.models import UpkeepKind
+from pennywort.core.reference.naming import capital
 from pennywort.core.units import show_fraction
 from pennywort.records.actor import Actor
 from pennywort.records.services import find, new_entry
@@ -114,7 +115,7 @@ def upkeep_words(entry: Upkeep) -> tuple[str, str]:
     known = library().upkeep.get(entry.kind)
     own = entry.standing_task.title if entry.standing_task else ""
     words = own or (known.done_words if known and known.id != "other" else "") or entry.note or entry.kind
-    return words[:1].upper() + words[1:], "" if words == entry.note else entry.note
+    return capital(words), "" if words == entry.note else entry.note
 
 
 def planned_upkeep(actor: Actor, *, tank: Tank | None = None) -> list[PlannedUpkeep]:

@@ -13,6 +13,7 @@ from ninja import Schema
 
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import Measure
+from pennywort.core.reference.naming import mid_sentence
 from pennywort.core.reference.reading_models import ReadingKind
 from pennywort.core.units import show_fraction, show_temperature
 from pennywort.core.water.change import aim_under, change_for, in_changes
@@ -54,6 +55,8 @@ class WaterRowOut(Schema):
 
     name: str
     label: str
+    # what it is called in a sentence
+    in_words: str
     unit: str
     low: float | None
     high: float | None
@@ -226,7 +229,7 @@ def _row(actor: Actor, book: Book, tank: Tank, kind: ReadingKind, judged: Judged
     span = max(figures) - min(figures) or max(abs(max(figures)), 1.0) * 0.2
     floor = 0.0 if kind.from_nought else min(figures) - span * 0.1
     return WaterRowOut(
-        name=name, label=kind.drawn_as or kind.label, unit=shown.unit, low=low, high=high, limit_words=words,
+        name=name, label=kind.drawn_as or kind.label, in_words=mid_sentence(kind.drawn_as or kind.name), unit=shown.unit, low=low, high=high, limit_words=words,
         source=", ".join(last.source) if last else "", points=points, curve=curve, foot=floor, top=max(figures) + span * 0.1,
     )  # fmt: skip
 

@@ -9,6 +9,7 @@ from typing import Any
 from uuid import uuid5
 
 from pennywort.core.errors import Conflict, InvalidInput
+from pennywort.core.lengths import TOLD
 from pennywort.courses.services.calendar import keep_to_clocks
 from pennywort.records.actor import Actor
 from pennywort.records.cleaning import safe_cell
@@ -54,7 +55,9 @@ def read_csv(actor: Actor, text: str, *, basis: str | None) -> list[tuple[dateti
             if None in row or any(v is None for v in row.values()):
                 raise InvalidInput(f"Line {line} has too few columns, or too many: the file is cut.", field=f"file.{line}")
             values = {name: (value or "").strip() for name, value in row.items()}
-            at, note = _when(actor, values.pop("when"), line=line), values.pop("note", "").removeprefix("'")[:200]
+            at, note = _when(actor, values.pop("when"), line=line), values.pop("note", "").removeprefix("'")
+            if len(note) > TOLD:
+                raise InvalidInput(f"Line {line}: the note is longer than {TOLD} characters.", field=f"file.{line}.note")
             rows.append((at, TypedTest(**values, basis=basis), note))
     except csv.Error as error:
         raise InvalidInput("This is not a CSV file.", field="file") from error

@@ -19,6 +19,8 @@ from pennywort.records.schemas import ShownOut
 from pennywort.tanks.models import Tank
 
 MOST_LINES = 80
+# less of an active than this is none
+TRACE_MG = 1e-9
 
 
 class LedgerLineOut(Schema):
@@ -124,18 +126,21 @@ def _line(actor: Actor, course: Course | None, name: str, line: Line, *, back: b
 def _parts(actor: Actor, course: Course | None, name: str, ledger: Ledger) -> list[PartOut]:
     """Where all that was given went; of the product, as it was measured."""
     masses = ledger.masses(actor.now)
+    given = masses.given_mg if masses.given_mg > TRACE_MG else 0.0
+    whole = [PartOut(name="given", amount=_amount_words(given, actor, course, name), share_words="")] if given else []
     rows = [
-        ("given", masses.given_mg),
         ("in the water", masses.water_mg),
         ("taken out with water", masses.removed_mg),
         ("decayed, or gone unseen", masses.decayed_mg),
         ("in sand and rock", masses.sand_mg),
     ]
-    found = []
-    for words, mg in rows:
-        if mg <= 1e-9:
-            continue
-        amount = product_amount(course, name, mg) if course else ("mass", mg)
-        share = show_fraction(mg / masses.given_mg).text if words != "given" and masses.given_mg else ""
-        found.append(PartOut(name=words, amount=show_amount(*amount, actor.preferences).text, share_words=share))
-    return found
+    return whole + [
+        PartOut(name=words, amount=_amount_words(mg, actor, course, name), share_words=show_fraction(mg / given).text if given else "")
+        for words, mg in rows
+        if mg > TRACE_MG
+    ]
+
+
+def _amount_words(mass_mg: float, actor: Actor, course: Course | None, medicine_id: str) -> str:
+    """A mass of active as so much of the product it was given in."""
+    return show_amount(*(product_amount(course, medicine_id, mass_mg) if course else ("mass", mass_mg)), actor.preferences).text

@@ -5,8 +5,9 @@ from __future__ import annotations
 from unittest import TestCase
 
 from pennywort.core.diagnosis.facts import Facts
-from pennywort.core.diagnosis.ranking import Ranking, contrary, rank, within
+from pennywort.core.diagnosis.ranking import Ranking, contrary, rank
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import mid_sentence
 
 FOUND = library()
 FRESH = "freshwater_tropical"
@@ -171,9 +172,9 @@ class Verdicts(TestCase):
     def test_contrary_acts(self) -> None:
         """Cooling helps against columnaris and feeds water mould; white spot and velvet of fresh water share the salt."""
         c = FOUND.conditions
-        self.assertTrue(contrary(c["columnaris"], c["saprolegnia"]))
-        self.assertTrue(contrary(c["ammonia"], c["gill_flukes"]))
-        self.assertFalse(contrary(c["ich"], c["freshwater_velvet"]))
+        self.assertTrue(contrary(c["columnaris"], c["saprolegnia"], found=FOUND))
+        self.assertTrue(contrary(c["ammonia"], c["gill_flukes"], found=FOUND))
+        self.assertFalse(contrary(c["ich"], c["freshwater_velvet"], found=FOUND))
 
     def test_every_share_lies_in_its_band(self) -> None:
         for line in ranking("gold_grey_dust lethargy", "marine").ranked:
@@ -181,8 +182,8 @@ class Verdicts(TestCase):
             self.assertGreaterEqual(line.share_high, line.share)
 
     def test_names_stand_in_a_sentence(self) -> None:
-        self.assertEqual(within("Marine velvet"), "marine velvet")
-        self.assertEqual(within("pH or salt shock"), "pH or salt shock")
+        self.assertEqual(mid_sentence("Marine velvet"), "marine velvet")
+        self.assertEqual(mid_sentence("pH or salt shock"), "pH or salt shock")
 
 
 class TwoAtOnce(TestCase):

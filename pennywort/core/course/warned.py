@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from pennywort.core.course.plan import TankFacts
 from pennywort.core.medicine.caution import SlipCaution
-from pennywort.core.medicine.guards import EQUIPMENT_WORDS, active_meets, cautions, meets, uptake_line
+from pennywort.core.medicine.guards import EQUIPMENT_WORDS, RUNNING_WORDS, active_meets, cautions, meets, uptake_line
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
@@ -85,9 +85,9 @@ def off_words(protocol: CourseProtocol, *, equipment: Set[str], found: Library) 
     names = dict.fromkeys(name for active, use in held if use.route == "prolonged" for name in active.equipment_off)
     if not names:
         return ""
-    here = " and ".join(EQUIPMENT_WORDS[n] for n in names if n in equipment)
-    runs = f" By the record {here} {'run' if ' and ' in here else 'runs'} on this tank." if here else ""
-    return f"Off while medicine is in: {', '.join(EQUIPMENT_WORDS[n].removeprefix('the ') for n in names)}.{runs}"
+    here = [RUNNING_WORDS[n] for n in names if n in equipment]
+    runs = f" By the record {' and '.join(here)} {'run' if len(here) > 1 else 'runs'} on this tank." if here else ""
+    return f"Off while medicine is in: {', '.join(EQUIPMENT_WORDS[n] for n in names)}.{runs}"
 
 
 def worst_first(lines: Iterable[SlipCaution]) -> tuple[SlipCaution, ...]:

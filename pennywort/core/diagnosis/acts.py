@@ -11,8 +11,9 @@ import numpy as np
 from pennywort.core.diagnosis.losses import HARM_WORTH_NAMING, expected_losses, least_loss, loss_table, missed_loss
 from pennywort.core.diagnosis.network import Array, Network, Weighed
 from pennywort.core.diagnosis.next_look import JOINT_SIGNS, joint, outlook
-from pennywort.core.diagnosis.ranking import SHOW_URGENT_ABOVE, within
+from pennywort.core.diagnosis.ranking import SHOW_URGENT_ABOVE
 from pennywort.core.reference.disease_models import Action, Condition
+from pennywort.core.reference.naming import mid_sentence
 
 # An act whose expected harm eats more than this part of what it saves is not advised while unsure; a treatment never is.
 HARM_EATS = 0.5
@@ -232,10 +233,10 @@ def _why(weighed: Weighed, *, do: tuple[Act, ...], worst: int, water_at_fault: b
     in_100 = round(float(shares[worst]) * 100)
     likeliest = int(shares[:-1].argmax())
     if worst != likeliest:
-        first = within(found.conditions[weighed.net.conditions[likeliest]].short_name)
-        name = within(condition.short_name)
+        first = mid_sentence(found.conditions[weighed.net.conditions[likeliest]].short_name)
+        name = mid_sentence(condition.short_name)
         return f"Only {in_100} in 100 for {name}, but it {pace}: being wrong about it costs more than being wrong about {first}."
-    return f"First to think of: {within(condition.short_name)}; it {pace}."
+    return f"First to think of: {mid_sentence(condition.short_name)}; it {pace}."
 
 
 def _because(condition: Condition) -> str:

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from pennywort.core.diagnosis.facts import Facts
 from pennywort.core.diagnosis.network import network
 from pennywort.core.reference.library import Library
+from pennywort.core.reference.naming import capital
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -32,7 +33,7 @@ def doubts(facts: Facts, *, one_fish: bool, found: Library) -> tuple[Doubt, ...]
     for sign in seen:
         if sign not in listed:
             named = found.signs[sign].short
-            said = f"“{named[:1].upper()}{named[1:]}”: nothing that brings this about occurs in this kind of water."
+            said = f"“{capital(named)}”: nothing that brings this about occurs in this kind of water."
             told.append(Doubt(signs=(sign,), ask=f"{said} Look again, or check which water this is."))
     return tuple(told)
 

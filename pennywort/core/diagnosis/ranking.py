@@ -14,6 +14,7 @@ from pennywort.core.diagnosis.network import SOMETHING_ELSE, Weighed, asked_of_s
 from pennywort.core.diagnosis.two_at_once import RARE, TwoAtOnce, likeliest_pair
 from pennywort.core.reference.disease_models import STEPS, AnswerGroup, Condition, Step
 from pennywort.core.reference.library import Library
+from pennywort.core.reference.naming import mid_sentence
 
 DECIBAN = 10 / math.log(10)
 # How far all our guesses together may be off: with what another person would have guessed, the band shown beside a share.
@@ -134,12 +135,12 @@ def _must_show(condition: Condition, share: float) -> bool:
     return grave and share > SHOW_URGENT_ABOVE
 
 
-def contrary(one: Condition, other: Condition) -> bool:
+def contrary(one: Condition, other: Condition, *, found: Library) -> bool:
     """Whether the two ask for different acts: what helps one harms the other, or they share no treatment."""
     for a, b in ((one, other), (other, one)):
         if any(share >= HELPS_MUCH and b.harms.get(action, 0.0) >= HARMS_MUCH for action, share in a.helps.items()):
             return True
-    treats = [{a for a in c.helps if a.startswith("treat_")} for c in (one, other)]
+    treats = [{a for a in c.helps if found.actions[a].kind == "treat"} for c in (one, other)]
     return not (treats[0] & treats[1]) and bool(treats[0] | treats[1])
 
 
@@ -213,7 +214,7 @@ def _can_be_told(weighed: Weighed, *, ranked: list[Ranked], something_else: floa
     if first.share < CANNOT_TELL_BELOW or something_else > first.share:
         return False
     found = weighed.net.found
-    if second.share * 3 > first.share and contrary(found.conditions[first.condition], found.conditions[second.condition]):
+    if second.share * 3 > first.share and contrary(found.conditions[first.condition], found.conditions[second.condition], found=found):
         return False
     only_glances = all(found.signs[s].kit in ("eye", "ask") for s in weighed.answers)
     return not (weighed.answers.get("rapid_breathing") and only_glances)
@@ -264,22 +265,17 @@ def _verdict(weighed: Weighed, *, ranked: list[Ranked], told_apart: bool, togeth
     best = found.conditions[leads].short_name
     named = {leads, *((two.one, two.other) if two else ())}
     worst = next((r for r in ranked if r.must_show and r.tag == "worst if missed" and r.condition not in named), None)
-    tail = f", {within(found.conditions[worst.condition].short_name)} is not ruled out" if worst else ""
+    tail = f", {mid_sentence(found.conditions[worst.condition].short_name)} is not ruled out" if worst else ""
     if two is not None and (two.proven or two.odds >= SAID_AS_TWO):
-        one, other = (within(found.conditions[c].short_name) for c in (two.one, two.other))
+        one, other = (mid_sentence(found.conditions[c].short_name) for c in (two.one, two.other))
         return f"Two at once fit best: {one} and {other}{tail}."
     if told_apart:
         return f"{best} fits best{tail}."
     if together is not None:
-        return f"Can’t be told apart yet: {within(together.name)}; {within(best)} {'first' if together.first else 'leads'}{tail}."
+        return f"Can’t be told apart yet: {mid_sentence(together.name)}; {mid_sentence(best)} {'first' if together.first else 'leads'}{tail}."
     if something_else > ranked[0].share:
-        return f"Can’t be told apart yet: too little was seen; of what is listed {within(best)} fits best{tail}."
-    return f"Can’t be told apart yet: {within(best)} fits best{tail}."
+        return f"Can’t be told apart yet: too little was seen; of what is listed {mid_sentence(best)} fits best{tail}."
+    return f"Can’t be told apart yet: {mid_sentence(best)} fits best{tail}."
 
 
-def within(name: str) -> str:
-    """A condition's name within a sentence: names that begin with a sign stay as they are."""
-    return name[:1].lower() + name[1:]
-
-
-__all__ = ["SOMETHING_ELSE", "Evidence", "Ranked", "Ranking", "evidence_of", "marks_of", "rank", "ranking_of", "within"]
+__all__ = ["SOMETHING_ELSE", "Evidence", "Ranked", "Ranking", "evidence_of", "marks_of", "rank", "ranking_of"]

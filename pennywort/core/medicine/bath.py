@@ -9,6 +9,7 @@ from pennywort.core.errors import InvalidInput, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference.figures import Figure
 from pennywort.core.reference.formulary_models import Active, Shorter, Use
+from pennywort.core.reference.naming import mid_sentence
 from pennywort.core.units import degrees_apart
 from pennywort.core.water.matched import MATCHED_WORDS, SHOCK_C, WITHIN_C
 from pennywort.core.water.osmolality import Dissolved, compare_words, osmolality_mosmol_per_kg
@@ -50,7 +51,7 @@ def match(active: Active, use: Use, *, water: BathWater, target_g_per_l: float) 
         if active.salt and target_g_per_l > 0:
             parts = (*parts, Dissolved(salt=active.salt, grams_per_l=target_g_per_l))
         which, words = compare_words(bath_mosmol=osmolality_mosmol_per_kg(parts), home_mosmol=osmolality_mosmol_per_kg(water.home))
-        text = words[:1].lower() + words[1:].rstrip(".")
+        text = mid_sentence(words).rstrip(".")
         if which == "thinner":
             lines.append(SlipCaution(level="never", text=text, source=CP, recalled=True))
         elif which == "saltier" and not active.salt:

@@ -18,7 +18,9 @@ LIFE_WORDS = {
     "invertebrates": "shrimp, corals and other animals without a backbone", "snails": "snails", "plants": "plants", "elasmobranchs": "sharks and rays",
     "fry": "fry", "soft_water_fish": "soft-water fish",
 }  # fmt: skip
-EQUIPMENT_WORDS = {"carbon": "carbon", "uv": "UV", "skimmer": "the skimmer", "ozone": "ozone"}
+EQUIPMENT_WORDS = {"carbon": "carbon", "uv": "UV", "skimmer": "skimmer", "ozone": "ozone"}
+# the same as the beginning of a sentence on one tank
+RUNNING_WORDS = EQUIPMENT_WORDS | {"skimmer": "the skimmer"}
 UNITS = {"temperature": ON_THE_SCALE, "oxygen": " mg/L", "alkalinity": " mg/L as CaCO₃", "ph": "", "un_ionised_ammonia": " mg/L NH₃-N"}
 MEASURES = {"temperature": "temperature", "oxygen": "oxygen", "alkalinity": "alkalinity", "ph": "pH", "un_ionised_ammonia": "ammonia"}
 # what is read for it, where that is more than its name
@@ -72,9 +74,9 @@ def _of_equipment(active: Active, use: Use, here: Surroundings) -> Iterator[Slip
         return
     for name in active.equipment_off:
         if name in here.running:
-            yield _line("never", f"{EQUIPMENT_WORDS[name]} is running: it takes {active.short_name} out, and nobody knows what is left")
+            yield _line("never", f"{RUNNING_WORDS[name]} is running: it takes {active.short_name} out, and nobody knows what is left")
     if not here.running and active.equipment_off:
-        off = ", ".join(EQUIPMENT_WORDS[n].replace("the ", "") for n in active.equipment_off)
+        off = ", ".join(EQUIPMENT_WORDS[n] for n in active.equipment_off)
         yield replace(_line("care", f"off while it works: {off}"), asks=True)
     if active.biofilter and here.biofilter:
         if active.biofilter == "never":

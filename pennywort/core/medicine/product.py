@@ -9,6 +9,7 @@ from typing import Literal
 
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.reference.formulary_models import Active, Use
+from pennywort.core.reference.naming import capital
 
 Own = Literal["percent_w_v", "percent_w_w", "mg_per_ml", "purity_percent", "mg_each"]
 # Nothing dissolved holds more than this; pure liquids lie below.
@@ -92,7 +93,7 @@ def fits_form(active: Active, use: Use, product: Product, *, field: str) -> None
     names = {f.id: f.name for f in active.forms}
     if not product.form:
         asked = "; ".join(f"{f.name}: {f.text}" for f in active.forms)
-        raise NotKnownYet(f"Which kind is it? {asked[:1].upper()}{asked[1:]}. Their levels lie far apart.", field=field)
+        raise NotKnownYet(f"Which kind is it? {capital(asked)}. Their levels lie far apart.", field=field)
     if product.form != use.form:
         words = f"This level is for {names[use.form]}, and yours is {names[product.form]}: their levels lie far apart. Choose the way for yours."
         raise Refused(words, field=field)

@@ -141,7 +141,7 @@ def swab_steps(active: Active, use: Use) -> Sequence[BathStep]:
     """A swab, as it is done: one pass, the wound only (common practice; reference, topical rows)."""
     return (
         BathStep(text="Wet towel, wet hands, the fish in it with its head covered; gills stay under water or wet."),
-        BathStep(text=f"{use.dose_text.split(';')[0]} on a cotton swab: nothing stronger touches a wound.", role="dose"),
+        BathStep(text=f"{use.dose_text} on a cotton swab: nothing stronger touches a wound.", role="dose"),
         BathStep(text="One pass along the scales from head to tail, wound above the water, seconds only.", role="in", turn_count=1),
         BathStep(text="Never gills, eyes or mouth, and no second pass today: it takes the cells that heal.", stop=True, role="stop", turn_count=1),
         BathStep(text="Rinse with tank water and put it back at once.", role="out", turn_count=1),

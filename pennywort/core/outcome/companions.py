@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from pennywort.core.reference.models import Species
-from pennywort.core.reference.naming import plural
+from pennywort.core.reference.naming import capital, plural
 
 # a fish of less than two thirds of another's length is a small one to it (common practice)
 SMALL_FRACTION = 2 / 3
@@ -38,4 +38,4 @@ def _goes_for(one: Species, other: Species) -> str:
 
 def _many(kind: Species, *, within: bool = False) -> str:
     name = plural(kind.name, 2)
-    return name if within else name[:1].upper() + name[1:]
+    return name if within else capital(name)

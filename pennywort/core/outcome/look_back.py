@@ -8,6 +8,7 @@ from datetime import datetime, timedelta
 from typing import Literal
 
 from pennywort.core.outcome.figures import Count
+from pennywort.core.reference.naming import mid_sentence
 
 Topic = Literal["delay", "doses", "level", "tests", "clock", "ranking", "losses", "moves"]
 # a dose within this of its time, or within this part of the time to the next, was on time (common practice)
@@ -104,11 +105,6 @@ def span_words(span: timedelta) -> str:
     return _number(days, "day") + (f" {_number(rest, 'hour')}" if rest and days < 7 else "")
 
 
-def _inside(name: str) -> str:
-    """A condition's name in the middle of a sentence: "White spot" becomes "white spot", "pH shock" and "KHV" stay."""
-    return name[:1].lower() + name[1:] if name[1:2].islower() or name[1:2] == " " else name
-
-
 def _number(count: int, word: str) -> str:
     return f"{count} {word}" if count == 1 else f"{count} {word}s"
 
@@ -122,7 +118,9 @@ def _delay(facts: CaseFacts) -> list[Finding]:
     urgent = next((r for r in facts.ranked if r.urgent and r.at <= facts.acted_at), None)
     if urgent is not None and facts.acted_at - urgent.at > timedelta(hours=12):
         waited = span_words(facts.acted_at - urgent.at)
-        found.append(Finding(topic="delay", words=f"The ranking held {_inside(urgent.urgent)} possible, which asks for hours, {waited} before the first step."))
+        found.append(
+            Finding(topic="delay", words=f"The ranking held {mid_sentence(urgent.urgent)} possible, which asks for hours, {waited} before the first step.")
+        )
     if facts.others_in_water:
         told = "the sick fish were moved apart" if facts.isolated_at else "nobody was moved apart"
         after = f" {span_words(facts.isolated_at - facts.first_sign_at)} after the first sign" if facts.isolated_at else ""
@@ -145,13 +143,13 @@ def _ranking(facts: CaseFacts) -> list[Finding]:
     if not first.order:
         return []
     name, share = first.order[0]
-    words = f"At the first look the ranking put {_inside(name)} first, {share * 100:.0f} %."
+    words = f"At the first look the ranking put {mid_sentence(name)} first, {share * 100:.0f} %."
     if not facts.was:
         return [Finding(topic="ranking", words=words)]
     if name == facts.was:
         return [Finding(topic="ranking", words=f"{words} That is what it was.")]
     place = _place(first.order, facts.was)
-    words += f" What it was, {_inside(facts.was)}, " + (f"stood in place {place}." if place else "was not among those it named.")
+    words += f" What it was, {mid_sentence(facts.was)}, " + (f"stood in place {place}." if place else "was not among those it named.")
     led = next((r for r in facts.ranked if r.order and r.order[0][0] == facts.was), None)
     after = "It never came to stand first." if led is None else f"It stood first {span_words(led.at - first.at)} later."
     return [Finding(topic="ranking", words=f"{words} {after}")]

@@ -20,7 +20,7 @@ def checked(path: Path, model: type[M], raw: Any) -> M:
         return model.model_validate(raw)
     except ValidationError as error:
         name = raw.get("id", "?") if isinstance(raw, dict) else "?"
-        raise ReferenceError(f"{path.name}, {name}: {error}") from error
+        raise ReferenceError(f"{path.name}, {name}", f"{error}") from error
 
 
 def listed(path: Path, model: type[M], *, key: str = "id") -> dict[str, M]:
@@ -30,7 +30,7 @@ def listed(path: Path, model: type[M], *, key: str = "id") -> dict[str, M]:
         made = checked(path, model, raw)
         name = getattr(made, key)
         if name in found:
-            raise ReferenceError(f"{path.name}: {name} stands there twice")
+            raise ReferenceError(path.name, f"{name} stands there twice")
         found[name] = made
     return found
 
@@ -39,4 +39,4 @@ def known(where: str, names: Iterable[str], among: Container[str]) -> None:
     """:raises ReferenceError: naming what is not among them."""
     missing = sorted({n for n in names if n not in among})
     if missing:
-        raise ReferenceError(f"{where}: unknown {', '.join(missing)}")
+        raise ReferenceError(where, f"unknown {', '.join(missing)}")

@@ -1,4 +1,4 @@
-"""Names of fish in the number at hand."""
+"""Names as sentences have them: in the number at hand, at the beginning, in the middle."""
 
 from __future__ import annotations
 
@@ -14,6 +14,12 @@ def plural(name: str, count: int) -> str:
     return f"{name}s"
 
 
-def mid_sentence(name: str) -> str:
-    """A name as it stands within a sentence: "Marine velvet" becomes "marine velvet", "pH or salt shock" and "UV" stay."""
-    return f"{name[:1].lower()}{name[1:]}" if name[1:2].islower() and name[:1].isupper() else name
+def capital(words: str) -> str:
+    """Words at the beginning of a sentence."""
+    return f"{words[:1].upper()}{words[1:]}"
+
+
+def mid_sentence(words: str) -> str:
+    """Words in the middle of a sentence: "Marine velvet" becomes "marine velvet", "pH or salt shock", "KHV" and "UV" stay."""
+    ordinary = words[:1].isupper() and (words[1:2].islower() or words[1:2] in ("", " "))
+    return f"{words[:1].lower()}{words[1:]}" if ordinary else words

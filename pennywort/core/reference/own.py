@@ -12,6 +12,7 @@ from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.library import Library, check_course
 from pennywort.core.reference.living_models import Scenario
+from pennywort.core.reference.naming import capital
 from pennywort.core.reference.scenarios import check_scenario
 from pennywort.core.reference.yaml_files import MAPPING, ReferenceError, strict_mapping
 from pennywort.core.units.degrees import ON_THE_SCALE
@@ -76,7 +77,7 @@ def read_own(text: str, *, found: Library) -> CourseProtocol:
     try:
         check_course(protocol, found=found)
     except ReferenceError as error:
-        raise InvalidInput(f"{str(error).split(': ', 1)[-1][:1].upper()}{str(error).split(': ', 1)[-1][1:]}.", field="text") from error
+        raise InvalidInput(f"{capital(error.what)}.", field="text") from error
     return protocol
 
 
@@ -88,7 +89,7 @@ def read_own_scenario(text: str, *, found: Library) -> Scenario:
     except ValidationError as error:
         raise unlike(error) from error
     except ReferenceError as error:
-        raise InvalidInput(f"{_short(str(error))}.", field="text") from error
+        raise InvalidInput(f"{capital(error.what)}.", field="text") from error
     return scenario
 
 

@@ -55,11 +55,11 @@ def check_scenario(scenario: Scenario, *, found: Named) -> None:
     known(where, [w.course for w in scenario.ways if w.course], found.courses)
     for hidden in scenario.hidden:
         if scenario.water not in found.conditions[hidden.condition].water:
-            raise ReferenceError(f"{where}: {hidden.condition} is not of this water")
+            raise ReferenceError(where, f"{hidden.condition} is not of this water")
         if hidden.fish > scenario.fish_count:
-            raise ReferenceError(f"{where}: {hidden.condition} on more fish than there are")
+            raise ReferenceError(where, f"{hidden.condition} on more fish than there are")
         if found.living[hidden.condition].lives == "stages" and not hidden.count:
-            raise ReferenceError(f"{where}: how many of {hidden.condition} sit on each fish?")
+            raise ReferenceError(where, f"how many of {hidden.condition} sit on each fish?")
     for way in scenario.ways:
         if way.course and scenario.water not in found.courses[way.course].water:
-            raise ReferenceError(f"{where}: {way.course} is for other water")
+            raise ReferenceError(where, f"{way.course} is for other water")

@@ -26,7 +26,11 @@ _parsed: dict[Path, Any] = {}
 
 
 class ReferenceError(ValueError):
-    """A reference file is wrong; the message names the file and the place."""
+    """A reference file is wrong: ``where``, the file and the place, and ``what``."""
+
+    def __init__(self, where: str, what: str) -> None:
+        super().__init__(f"{where}: {what}")
+        self.what = what
 
 
 class StrictYaml(PlainYaml):
@@ -36,11 +40,11 @@ class StrictYaml(PlainYaml):
 def strict_mapping(loader: yaml.SafeLoader | yaml.CSafeLoader, node: yaml.MappingNode) -> dict[Any, Any]:
     """A mapping as a dict. :raises ReferenceError: a key given twice, or one that is a list or a mapping itself."""
     if any(not isinstance(k, yaml.ScalarNode) for k, _ in node.value):
-        raise ReferenceError(f"a key that is no word at {node.start_mark}")
+        raise ReferenceError(f"{node.start_mark}".strip(), "a key that is no word")
     keys = [loader.construct_object(k) for k, _ in node.value]
     doubled = {k for k in keys if keys.count(k) > 1}
     if doubled:
-        raise ReferenceError(f"doubled keys {sorted(map(str, doubled))} at {node.start_mark}")
+        raise ReferenceError(f"{node.start_mark}".strip(), f"doubled keys {sorted(map(str, doubled))}")
     return {loader.construct_object(k): loader.construct_object(v, deep=True) for k, v in node.value}
 
 
@@ -57,7 +61,7 @@ def _parse(path: Path, text: str) -> Any:
     try:
         return yaml.load(in_reference(text), Loader=StrictYaml)  # noqa: S506  (a SafeLoader)
     except yaml.YAMLError as error:
-        raise ReferenceError(f"{path.name}: {error}") from error
+        raise ReferenceError(path.name, f"{error}") from error
 
 
 @contextmanager

@@ -7,6 +7,7 @@ from datetime import timedelta
 from pennywort.core.outcome.companions import trouble_ahead
 from pennywort.core.outcome.release import Facts, Meal, gate
 from pennywort.core.reference import library
+from pennywort.core.reference.naming import capital
 from pennywort.core.water.gate import Readings
 from pennywort.courses.queries.situation import Situation, situation_of
 from pennywort.courses.queries.span import trouble
@@ -71,4 +72,4 @@ def against_a_move(actor: Actor, group: Group, to: Tank) -> list[str]:
     if not settled or to.water_id == group.tank.water_id:
         return []
     missing = [c for c in gate(release_facts(actor, group, days=USUAL_DAYS, to=to), now=actor.now).checks if c.state != "yes"]
-    return [f"{c.name[:1].upper()}{c.name[1:]}: {c.words}." for c in missing]
+    return [f"{capital(c.name)}: {c.words}." for c in missing]

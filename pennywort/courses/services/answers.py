@@ -61,11 +61,11 @@ def _task(actor: Actor, course: Course, *, place: int, active: str, asked: Asked
     }
     if asked.change_fraction:
         share = math.ceil(asked.change_fraction * 100 - 1e-9) / 100
-        Task.objects.create(kind="water_change", title=f"{name.capitalize()} reads {level}: change down to {target}"[:120], water_share=share, **base)
+        Task.objects.create(kind="water_change", title=f"{name.capitalize()} reads {level}: change down to {target}", water_share=share, **base)
         return f"{name.capitalize()} reads {level}, above its range: change {show_fraction(share).text} of the water. It stands on Today."
     missing_mg = (asked.target_mg_per_l - asked.level_mg_per_l) * course.tank.net_volume_l
     Task.objects.create(
-        kind="dose", title=f"{name.capitalize()} reads {level}: up to {target}"[:120], medicine_id=active, dose_mg=missing_mg, refill=True,
+        kind="dose", title=f"{name.capitalize()} reads {level}: up to {target}", medicine_id=active, dose_mg=missing_mg, refill=True,
         expected_mg_per_l=asked.target_mg_per_l, **base,
     )  # fmt: skip
     return f"{name.capitalize()} reads {level}, below its range: what is missing stands on Today."

@@ -16,6 +16,7 @@ from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
 from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.naming import capital
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.kept_protocols import keep, protocol_of
 from pennywort.courses.queries.running import kept_product, running_courses
@@ -235,7 +236,7 @@ def _check_ticks(plan: CoursePlan, ticked: Ticked) -> None:
     if plan.vet and not ticked.vet_word:
         raise Refused("This needs a veterinarian’s word. Tick it when you have it.", field="vet_word")
     if plan.cared and not ticked.reason.strip():
-        raise Refused(f"{plan.cared[0].text[:1].upper()}{plan.cared[0].text[1:]}. Say why it is given all the same.", field="reason")
+        raise Refused(f"{capital(plan.cared[0].text)}. Say why it is given all the same.", field="reason")
 
 
 def start_of(actor: Actor, starts_at: datetime | None) -> datetime:

@@ -10707,6 +10707,8 @@ export interface components {
             name: string;
             /** Label */
             label: string;
+            /** In Words */
+            in_words: string;
             /** Unit */
             unit: string;
             /** Low */

@@ -55,7 +55,7 @@ const ticks = computed(() => {
     <path class="fill solid" d="M120 30Q138 8 160 12T204 30Z" />
     <path :fill="`url(#p-${colour})`" d="M120 30Q138 8 160 12T204 30Z" />
     <rect class="line" x="128" y="42" width="64" height="12" rx="2" />
-    <text class="fig" x="160" y="52" text-anchor="middle">{{ tool.words.split(' in ')[0] }}</text>
+    <text class="fig" x="160" y="52" text-anchor="middle">{{ tool.words }}</text>
   </svg>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inSentence } from '@/shared/inSentence'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
@@ -250,7 +251,7 @@ const FIELDS = computed(() => [
         medicine against the wrong thing costs days.
       </p>
       <p v-else-if="list.length === 1" class="tannin">
-        No medicine for {{ chosen.short_name.toLowerCase() }}: mend the water, and watch.
+        No medicine for {{ inSentence(chosen.short_name) }}: mend the water, and watch.
       </p>
       <ProblemNote :problem="schools.error.value" />
       <SchoolTable v-if="list.length" v-model="protocol" :schools="list" />

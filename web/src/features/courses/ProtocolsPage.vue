@@ -89,7 +89,7 @@ async function bringIn(event: Event) {
         >
         <span class="small">{{ p.conditions.join(', ') }}</span>
         <span class="small quiet">{{ p.water.map((w) => WATER[w] ?? w).join(', ') }}</span>
-        <span class="small quiet fig">{{ p.version.split(',')[0] }}</span>
+        <span class="small quiet fig">{{ p.version }}</span>
       </li>
     </ul>
   </section>

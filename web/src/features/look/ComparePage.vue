@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ComparePanel from './ComparePanel.vue'
-import { inSentence } from './inSentence'
+import { inSentence } from '@/shared/inSentence'
 import type { Signs } from './marks'
 
 /** Two conditions laid side by side, away from any fish. Answers given here are for thinking only. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inSentence } from '@/shared/inSentence'
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
@@ -99,7 +100,7 @@ const sentence = computed(() => {
         </ul>
         <div v-if="days.expect" class="expect small">
           <h3>
-            What to expect, {{ days.expect.name.toLowerCase()
+            What to expect, {{ inSentence(days.expect.name)
             }}<template v-if="days.expect.day">
               (day <span class="fig">{{ days.expect.day }}</span> now)</template
             >

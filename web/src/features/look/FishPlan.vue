@@ -124,8 +124,7 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
         @click="picked = p.id"
       >
         <SignMark :state="p.answer" :size="15" /><span
-          >{{ p.inset ? p.region.name.replace('the ', '') : p.region.name
-          }}<span v-if="p.seen > 1" class="fig n"> {{ p.seen }}</span
+          >{{ p.region.name }}<span v-if="p.seen > 1" class="fig n"> {{ p.seen }}</span
           ><span class="unseen">, {{ WORDS[p.answer] }}</span></span
         >
       </button>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inSentence } from '@/shared/inSentence'
 import { computed, onBeforeUnmount, onMounted, ref, toRef, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import PageHead from '@/shared/PageHead.vue'
@@ -225,7 +226,7 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
             <p v-if="others.length && weighed.looked_at" class="small quiet then">
               Then
               <template v-for="(o, i) in others" :key="o.look"
-                >{{ i ? '; ' : '' }}{{ o.name.toLowerCase() }}: {{ o.label }}</template
+                >{{ i ? '; ' : '' }}{{ inSentence(o.name) }}: {{ o.label }}</template
               >.
             </p>
           </div>

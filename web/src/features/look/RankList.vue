@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
-import { inSentence } from './inSentence'
+import { inSentence } from '@/shared/inSentence'
 
 /** What fits: each condition's share with its band, and the evidence for, against, and not looked at. */
 const props = defineProps<{ weighed: Schemas['DiagnosisOut']; group: string }>()

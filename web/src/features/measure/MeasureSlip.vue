@@ -96,8 +96,7 @@ const print = () => window.print()
     <CautionColumns :cautions="told.cautions" />
     <WhyLines v-if="told.trace.length" :trace="told.trace" />
     <p class="small quiet source">
-      <b>Source</b> {{ told.source
-      }}{{ told.recalled && !told.source.includes('recalled') ? ', recalled, not yet checked' : '' }}.
+      <b>Source</b> {{ told.source }}{{ told.recalled ? ', recalled, not yet checked' : '' }}.
     </p>
     <details v-if="sources" class="small quiet">
       <summary>Where the cautions come from</summary>

@@ -45,7 +45,7 @@ const temperature = ref('')
 /** what else is read at the tank; opened by a press, for most days it is the thermometer alone */
 const MORE = READINGS.filter((r) => r.at_round).map((r) => ({
   id: r.id,
-  label: r.hint ? `${r.label}, ${r.hint.replace(', or', ' or')}` : r.label,
+  label: r.hint ? `${r.label} (${r.hint})` : r.label,
 }))
 const MORE_WORDS = READINGS.filter((r) => r.at_round)
   .map((r) => r.name)

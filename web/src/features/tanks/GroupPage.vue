@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inSentence } from '@/shared/inSentence'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
@@ -190,7 +191,7 @@ async function strikeNow() {
       v-if="open"
       visible
       modal
-      :header="`${book.left_words}: ${FORMS[open].title.toLowerCase()}`"
+      :header="`${book.left_words}: ${inSentence(FORMS[open].title)}`"
       @update:visible="open = null"
     >
       <component :is="FORMS[open].form" :group="here" @done="open = null" />

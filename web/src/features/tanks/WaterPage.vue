@@ -52,10 +52,10 @@ const anchor = (at: string) => {
 }
 const sentence = computed(() => {
   const rows = chart.data.value?.rows ?? []
-  const off = rows.filter((r) => ['above', 'below'].includes(r.points.at(-1)!.state)).map((r) => r.label)
+  const off = rows.filter((r) => ['above', 'below'].includes(r.points.at(-1)!.state)).map((r) => r.in_words)
   if (!rows.length) return 'Nothing read in this time.'
   return off.length
-    ? `Out of range when last read: ${off.map((o) => (o === 'pH' ? o : o.split(',')[0]!.toLowerCase())).join(', ')}.`
+    ? `Out of range when last read: ${off.join(', ')}.`
     : 'All that was read last is in range.'
 })
 const FEW = 12

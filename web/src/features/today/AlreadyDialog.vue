@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inSentence } from '@/shared/inSentence'
 import { ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
@@ -36,7 +37,7 @@ async function save() {
   <Dialog
     visible
     modal
-    :header="`${due.tank_name}, done already: ${due.title.toLowerCase()}`"
+    :header="`${due.tank_name}, done already: ${inSentence(due.title)}`"
     @update:visible="emit('close')"
   >
     <EntryForm

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inSentence } from '@/shared/inSentence'
 import type { Schemas } from '@/api/client'
 import ChangeForm from '@/shared/ChangeForm.vue'
 
@@ -10,7 +11,7 @@ const emit = defineEmits<{ close: [] }>()
   <Dialog
     visible
     modal
-    :header="`${due.tank_name}, ${due.title.toLowerCase()}`"
+    :header="`${due.tank_name}, ${inSentence(due.title)}`"
     @update:visible="emit('close')"
   >
     <ChangeForm

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inSentence } from '@/shared/inSentence'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Schemas } from '@/api/client'
@@ -51,7 +52,7 @@ async function press(s: Standing) {
       v-if="changing"
       visible
       modal
-      :header="`${changing.tank_name}, ${changing.title.toLowerCase()}`"
+      :header="`${changing.tank_name}, ${inSentence(changing.title)}`"
       @update:visible="changing = null"
     >
       <ChangeForm :tank="changing.tank" :share="changing.share" put-back @done="changing = null" />
