@@ -44,7 +44,7 @@ def fill() -> None:
     Image.effect_noise((900, 900), 90).convert("RGB").save(noise, format="JPEG", quality=70)
     group = Group.objects.filter(fishroom=full).first()
     for _ in range(PICTURES):
-        photo = Photo.objects.create(
+        photo = Photo.objects.create(  # type: ignore[misc]
             uid=uuid4(), fishroom=full, recorded_at=now, recorded_by=keeper, happened_at=now, group=group, width_px=900, height_px=900
         )  # fmt: skip
         write_whole(path_of(photo, "full"), noise.getvalue())
@@ -94,6 +94,6 @@ if __name__ == "__main__":
         django.setup()
         start = time.monotonic()
         packed = Path(sys.argv[2]) / "archive.zip"
-        {"fill": fill, "out": lambda: out(packed), "in": lambda: into(packed)}[sys.argv[1]]()
+        {"fill": fill, "out": lambda: out(packed), "in": lambda: into(packed)}[sys.argv[1]]()  # type: ignore[no-untyped-call]
         peak_mb = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
         say(f"{peak_mb:.0f} MB at most, {time.monotonic() - start:.0f} s")

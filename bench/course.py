@@ -30,7 +30,7 @@ def ledger() -> None:
 
 def plans() -> None:
     for name in ("copper_30_strict", "peroxide_in_tank", "salt_and_warmth"):
-        say(f"plan {name}: {seconds(lambda n=name: plan(n), rounds=20) * 1e3:.1f} ms")
+        say(f"plan {name}: {seconds(lambda n=name: plan(n), rounds=20) * 1e3:.1f} ms")  # type: ignore[misc]
 
 
 if __name__ == "__main__":

@@ -5,6 +5,8 @@ Run: ``.venv/bin/python -m bench.diagnosis``. All figures come from this one run
 
 from __future__ import annotations
 
+from typing import Final
+
 import numpy as np
 from pgmpy.inference import VariableElimination
 
@@ -21,7 +23,7 @@ from tests.core.second_hand import ALL_KITS, BY_EYE, acts_right, hits_of
 from tests.core.written import WRITTEN, score
 
 FOUND = library()
-WATER = "freshwater_tropical"
+WATER: Final = "freshwater_tropical"
 
 
 def speed() -> None:
@@ -38,7 +40,7 @@ def speed() -> None:
         return engine.query(["condition"], evidence=evidence, show_progress=False)
 
     engine = VariableElimination(model)
-    apart = float(np.abs(weigh(facts, found=plain).posterior_prob - ask(engine).values).max())
+    apart = float(np.abs(weigh(facts, found=plain).posterior_prob - ask(engine).values).max())  # type: ignore[attr-defined]
     kept, fresh = seconds(lambda: ask(engine), rounds=9), seconds(lambda: ask(VariableElimination(model)), rounds=9)
     core = seconds(lambda: weigh(facts, found=FOUND), rounds=300)
     weighed = weigh(facts, found=FOUND)

@@ -36,7 +36,7 @@ def measure() -> None:
             answer = client.get(url)
         assert answer.status_code == 200, answer.content
         count = len(queries)
-        best, middle = spread(lambda url=url: client.get(url), rounds=25)
+        best, middle = spread(lambda url=url: client.get(url), rounds=25)  # type: ignore[misc]
         running = sum(1 for s in answer.json()["strips"] if s["day_count"])
         rows = sum(m.objects.filter(fishroom=room).count() for m in (Dose, WaterChange, WaterReading))
         say(

@@ -89,7 +89,7 @@ def _group(tank: Tank, by: dict[str, Any], *, at: datetime) -> Group:
 
 def _old_courses(tanks: list[Tank], groups: list[Group], by: dict[str, Any], *, start: datetime, years: float) -> None:
     """A closed course a year in every tank: ten doses of what runs there now."""
-    first = {}
+    first = {}  # type: ignore[var-annotated]
     for group in groups:
         first.setdefault(group.tank_id, group)
     old_cases, old, doses = [], [], []

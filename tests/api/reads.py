@@ -31,7 +31,7 @@ def main() -> None:
         if answer.status_code != 200:
             wrong.append([path, answer.status_code])
         elif answer.streaming:
-            b"".join(answer.streaming_content)  # type: ignore[arg-type]
+            b"".join(answer.streaming_content)  # type: ignore[attr-defined]
     print(json.dumps(wrong))  # noqa: T201
 
 

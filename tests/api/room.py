@@ -63,7 +63,7 @@ class RoomCase(TestCase):
 
     def __getstate__(self) -> dict[str, Any]:
         """What goes to the process that reports: a client can't be sent there, and a subtest that fails would say nothing."""
-        return {name: value for name, value in super().__getstate__().items() if name not in ("client", "async_client", "clients")}
+        return {name: value for name, value in super().__getstate__().items() if name not in ("client", "async_client", "clients")}  # type: ignore[attr-defined]
 
     def keeper(self, name: str) -> Keeper:
         keeper = Keeper(username=name, display_name=name.capitalize())

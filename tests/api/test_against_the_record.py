@@ -100,7 +100,7 @@ class Equipment(RoomCase):
         wish = {"protocol": "copper_30_strict", "products": COPPER, "condition": "marine_ich"}
         words = "Off while medicine is in: carbon, UV, ozone, skimmer. By the record UV and the skimmer run on this tank."
         self.assertIn(words, [d["text"] for d in self.ask(f"groups/{self.fish}/slip", wish)["days"] if d["kind"] == "carbon_out"])
-        self.course(self.fish, **wish)
+        self.course(self.fish, **wish)  # type: ignore[arg-type]
         self.assertEqual(self.due("carbon_out")[0]["text"], words)
         self.assertIn(words, [a["text"] for a in self.get(f"tanks/{self.sill}/ahead")])
         calendar = self.client_of().get(self.url(f"cases/{Course.objects.get().case.uid}/calendar")).content.decode()

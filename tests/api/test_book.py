@@ -138,7 +138,7 @@ class GroupBooks(RoomCase):
             with self.subTest(body):
                 self.refused(losses, body, field)
         ends = f"groups/{group}/humane-ends"
-        for body, field in (
+        for body, field in (  # type: ignore[assignment]
             ({"method": "not_flushing", "vet_asked": True}, "method"),
             ({"method": "", "vet_asked": True}, "method"),
             ({"method": "tricaine_bath", "vet_asked": False}, "vet_asked"),
@@ -147,7 +147,7 @@ class GroupBooks(RoomCase):
         ):
             with self.subTest(body):
                 self.refused(ends, body, field)
-        for path, body, field in (
+        for path, body, field in (  # type: ignore[assignment]
             ("leavings", {"kind": "eaten", "count": 1}, "kind"),
             ("leavings", {"kind": "sold", "count": 0}, "count"),
             ("leavings", {"kind": "sold", "count": 99}, "count"),

@@ -129,7 +129,7 @@ class Killed(PlainCase):
             "pennywort.site.wsgi",
         ]
         server = subprocess.Popen(command, cwd=ROOT, env=self.env, start_new_session=True)
-        self.addCleanup(lambda: server.poll() is None and os.killpg(server.pid, signal.SIGKILL))
+        self.addCleanup(lambda: server.poll() is None and os.killpg(server.pid, signal.SIGKILL))  # type: ignore[func-returns-value]
         for _ in range(150):
             try:
                 self.call("GET", "/api/session")
@@ -141,7 +141,7 @@ class Killed(PlainCase):
         return None
 
     def call(self, method: str, path: str, body: dict[str, Any] | None = None) -> Any:
-        token = next((c.value for h in self.opener.handlers for c in getattr(h, "cookiejar", []) if c.name == "csrftoken"), "")
+        token = next((c.value for h in self.opener.handlers for c in getattr(h, "cookiejar", []) if c.name == "csrftoken"), "")  # type: ignore[attr-defined]
         headers = {"Content-Type": "application/json", "X-CSRFToken": token or ""}
         request = urllib.request.Request(f"http://127.0.0.1:{self.port}{path}", json.dumps(body).encode() if body is not None else None, headers, method=method)
         with self.opener.open(request, timeout=20) as answer:

@@ -344,7 +344,7 @@ class Records(RoomCase):
         events = list(Calendar.from_ical(answer.content).walk("VEVENT"))
         self.assertEqual(len(events), 30)
         first = events[0]
-        self.assertEqual((str(first["summary"]), first["dtstart"].dt, len(first.subcomponents)), ("Weir: First third of the salt, 30 g", self.clock, 1))
+        self.assertEqual((str(first["summary"]), first.decoded("dtstart"), len(first.subcomponents)), ("Weir: First third of the salt, 30 g", self.clock, 1))
         self.assertEqual(len({str(e["uid"]) for e in events}), 30)
 
     def test_closing_ends_the_course(self) -> None:

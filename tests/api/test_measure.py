@@ -16,7 +16,7 @@ from pennywort.measure import schemas
 from pennywort.measure.reckon import KINDS
 from tests.api.room import RoomCase
 
-REQUESTS: dict[str, type[BaseModel]] = {get_args(m.model_fields["kind"].annotation)[0]: m for m in get_args(get_args(schemas.MeasureIn)[0])}
+REQUESTS: dict[str, type[BaseModel]] = {get_args(m.model_fields["kind"].annotation)[0]: m for m in get_args(get_args(schemas.MeasureIn)[0])}  # type: ignore[attr-defined]
 
 
 class MeasureCase(RoomCase):
@@ -30,7 +30,7 @@ class MeasureCase(RoomCase):
 class Doses(MeasureCase):
     def test_a_bath_with_its_steps(self) -> None:
         """75 mg/L of 3 % peroxide in 10 L is 25 mL; the timer runs 30 minutes; longer is refused."""
-        body = {"use": "hp_6", "volume": "10 L", "water": "marine", "confirmed": True}
+        body: dict[str, Any] = {"use": "hp_6", "volume": "10 L", "water": "marine", "confirmed": True}
         got = self.measure("dose", **body)
         self.assertEqual((got["amounts"][0]["big"], got["amounts"][0]["reaches"]), ({"figure": "25", "unit": "mL"}, {"figure": "75.0", "unit": "mg/L"}))
         self.assertEqual([s["lasts_min"] for s in got["steps"] if s["lasts_min"]], [30])
@@ -90,7 +90,7 @@ class Doses(MeasureCase):
         """Copper at 3.60 and 2.00 wanted is 44.4 % to change, 45 rounded up; at 1.20 only 0.80 are missing: 36 mg in 45 L (arithmetic)."""
         sea = self.tank(code="M", name="Sea", water_type="marine")
         self.group(sea, species="royal gramma")
-        own = {"kind": "mg_per_ml", "value": "5"}
+        own: dict[str, Any] = {"kind": "mg_per_ml", "value": "5"}
         self.send(f"tanks/{sea}/readings", {"copper": "3.6"})
         told = self.measure("dose", use="cu_2", tank=sea, own=own, confirmed=True)
         self.assertIn("Change 45 % of the water", told["words"])
@@ -138,7 +138,7 @@ class Doses(MeasureCase):
         self.assertIn("slip of units", self.measure("dose", use="nacl_3", volume="45 L", target="3 %", status=422)["detail"])
 
     def test_own_strength(self) -> None:
-        own = {"kind": "mg_per_ml", "value": "5.2"}
+        own: dict[str, Any] = {"kind": "mg_per_ml", "value": "5.2"}
         self.assertEqual(self.big("dose", use="cu_2", volume="85 L", own=own, target="2.25", level_now="1.86", confirmed=True), ["6.4 mL"])
 
     def test_tools_at_hand(self) -> None:
@@ -272,13 +272,13 @@ class Others(MeasureCase):
             "volume": "1 gal", "temperature": "20", "oxygen": "8", "confirmed": True, "looks_ill": "no",
             "buckets": [{"use": "form_2", "minutes": "45"}, {"use": "mb_3", "target": "30 mg/L", "prescribed": True}],
         }  # fmt: skip
-        got = self.measure("dips", **body)
+        got = self.measure("dips", **body)  # type: ignore[arg-type]
         self.assertEqual([a["exact"]["figure"] for a in got["amounts"]], ["0.757", "114"])
         first = next(i for i, s in enumerate(got["steps"]) if s["lasts_min"] == 45)
         self.assertTrue(any(s["text"].startswith("Bucket 2") for s in got["steps"][:first]))
-        held = self.measure("dips", **{**body, "lives": ["invertebrates"]})
+        held = self.measure("dips", **{**body, "lives": ["invertebrates"]})  # type: ignore[arg-type]
         self.assertEqual((held["verdict"], held["amounts"], held["steps"]), ("never", [], []))
-        self.assertEqual(self.measure("dips", **{**body, "confirmed": False})["verdict"], "confirm")
+        self.assertEqual(self.measure("dips", **{**body, "confirmed": False})["verdict"], "confirm")  # type: ignore[arg-type]
         for buckets, field in (
             ([{"use": "form_2", "minutes": "90"}, {"use": "mb_3"}], "buckets.0.minutes"), ([{"use": "pzq_1"}, {"use": "mb_3"}], "buckets.0.use"),
             ([{"use": "form_2"}], "buckets"),
@@ -289,7 +289,7 @@ class Others(MeasureCase):
         """The tank's last reading is home: a bath 5 degrees colder is stopped; within half a degree nothing is said of it."""
         tank = self.tank()
         self.send(f"tanks/{tank}/readings", {"temperature": "26", "ph": "7", "ammonia": "0", "nitrite": "0"})
-        body = {"use": "km_2", "tank": tank, "volume": "10 L", "confirmed": True}
+        body: dict[str, Any] = {"use": "km_2", "tank": tank, "volume": "10 L", "confirmed": True}
         self.assertIn("5.0\u202f°C colder", self.measure("dose", **body, bath={"temperature": "21"})["words"])
         self.assertEqual(self.measure("dose", **body, bath={"temperature": "26.3", "turns": 2})["verdict"], "amount")
         thin = self.measure("dose", **body, bath={"other_water": True, "home": {"tds": "530"}, "water": {"tds": "193"}})
@@ -344,7 +344,7 @@ class Nonsense(MeasureCase):
                     salts = values["home"]
                     parts = {"temperature": self.texts(), "home_temperature": self.texts(), "water": salts, "home": salts, "turns": st.integers(0, 30)}
                     values["bath"] = st.fixed_dictionaries({}, optional={**parts, "other_water": st.booleans()})
-                bucket = {"use": st.sampled_from(["form_2", "mb_3", "km_2", "fwd_1", "pzq_1", "op_1", "no_such"])}
+                bucket: dict[str, Any] = {"use": st.sampled_from(["form_2", "mb_3", "km_2", "fwd_1", "pzq_1", "op_1", "no_such"])}
                 values["buckets"] = st.lists(st.fixed_dictionaries(bucket, optional={"target": self.texts(), "prescribed": st.booleans()}), max_size=4)
                 body[name] = data.draw(values.get(name, self.texts()))
             answer = self.client_of().post(self.url("measure"), json.dumps(body), content_type="application/json")

@@ -100,7 +100,7 @@ class Food(Asking):
 
     def test_the_food_at_hand_and_the_powder(self) -> None:
         """5 mg in each gram: 12 g of food hold 60 mg, 600 mg of a powder of 10 %; half a gram is eaten a day, so it lasts 24 days."""
-        told = self.measure("food", **self.FISH, food_at_hand="12 g", purity="10 %")
+        told = self.measure("food", **self.FISH, food_at_hand="12 g", purity="10 %")  # type: ignore[arg-type]
         self.assertEqual(told["amounts"][0]["exact"], {"figure": "600", "unit": "mg"})
         self.assertEqual([f["figure"] for f in told["figures"] if f["label"] == "the food at hand lasts"], ["24"])
 
@@ -110,7 +110,7 @@ class Food(Asking):
         self.assertTrue("make it up to" in told["words"] or "times as much food" in told["words"], told["words"])
 
     def test_tablets(self) -> None:
-        told = self.measure("food", **self.FISH, food_at_hand="100 g", each="500 mg")["amounts"][0]
+        told = self.measure("food", **self.FISH, food_at_hand="100 g", each="500 mg")["amounts"][0]  # type: ignore[arg-type]
         self.assertEqual((told["exact"]["figure"], told["exact"]["unit"]), ("1", "tablet"))
         self.assertEqual(self.measure("food", **self.FISH, each="500 mg", purity="10", status=422)["field"], "purity")
 

@@ -52,10 +52,10 @@ class Round(RoomCase):
 
         def sent(by: Keeper, writer: str) -> HttpResponse:
             path = self.url(f"groups/{self.barbs}/observations")
-            return self.client_of(by).post(path, body, content_type="application/json", headers={"x-written-by": writer})
+            return self.client_of(by).post(path, body, content_type="application/json", headers={"x-written-by": writer})  # type: ignore[return-value]
 
         refused = sent(self.ivo, "maren")
-        self.assertEqual((refused.status_code, refused.json()["type"]), (409, "urn:pennywort:another-keeper"))
+        self.assertEqual((refused.status_code, refused.json()["type"]), (409, "urn:pennywort:another-keeper"))  # type: ignore[attr-defined]
         self.assertEqual(Observation.objects.count(), 0)
         self.assertEqual(sent(self.maren, "maren").status_code, 200)
         self.assertEqual([o.recorded_by for o in Observation.objects.all()], [self.maren])

@@ -186,7 +186,7 @@ class Preferences(RoomCase):
         fish = self.group(tank, species="kuhli_loach")
         self.send(f"tanks/{tank}/readings", {"temperature": "82"})
         for by, told in ((None, "82.0 °F"), (self.ivo, "27.8 °C")):
-            words = {s["left_words"] for s in self.ask(f"groups/{fish}/schools", {"condition": "ich"}, **({"by": by} if by else {}))}
+            words = {s["left_words"] for s in self.ask(f"groups/{fish}/schools", {"condition": "ich"}, **({"by": by} if by else {}))}  # type: ignore[arg-type]
             self.assertTrue(any(f"at {told}, from" in w for w in words), words)
         told = self.ask("measure", {"kind": "salinity", "scale": "g_per_kg", "value": "35", "temperature": "82"})
         self.assertIn("at 82.0 °F", [f["words"] for f in told["figures"]])

@@ -23,7 +23,7 @@ class Transfers(RoomCase):
         self.wish = {"protocol": "tank_transfer", "condition": "marine_ich", "tanks": [self.reach, self.pound]}
 
     def start(self) -> Course:
-        self.course(self.fish, **self.wish)
+        self.course(self.fish, **self.wish)  # type: ignore[arg-type]
         return Course.objects.get()
 
     def at_move(self) -> dict[str, Any]:

@@ -143,7 +143,7 @@ class StandingTasks(RoomCase):
 
         def days() -> list[tuple[str, date]]:
             events = Calendar.from_ical(self.client_of().get(path).content).walk("VEVENT")
-            return [(str(e["summary"]), e["dtstart"].dt) for e in events]
+            return [(str(e["summary"]), e.decoded("dtstart")) for e in events]
 
         self.assertEqual(days(), [("Weir: Change water, 20 %, every 5 days", date(2026, 11, 29))])
         self.later(days=9)

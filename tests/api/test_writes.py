@@ -91,7 +91,7 @@ class Once(RoomCase):
         tank = self.tank()
         content = {"write_id": str(uuid4()), "share": "20 %", "put_back": False}
         first = self.send(f"tanks/{tank}/changes", content)
-        receipt = WriteReceipt.objects.get(write_id=content["write_id"])
+        receipt = WriteReceipt.objects.get(write_id=content["write_id"])  # type: ignore[misc]
         WriteReceipt.objects.filter(pk=receipt.pk).update(content={"tank": receipt.content["tank"], "share": "20 %"}, content_hash="older")
         self.assertEqual(self.send(f"tanks/{tank}/changes", content), first)
         self.send(f"tanks/{tank}/changes", {**content, "share": "30 %"}, status=409)
@@ -104,7 +104,7 @@ class Once(RoomCase):
         content = {"write_id": str(uuid4()), "bath": {"temperature": "25", "home_temperature": "25"}}
         self.send(f"baths/{bath}/match", content)
         self.send(f"baths/{bath}/match", {**content, "bath": {"temperature": "24.5", "home_temperature": "25"}}, status=409)
-        self.assertEqual(WriteReceipt.objects.get(write_id=content["write_id"]).content["bath_id"], bath)
+        self.assertEqual(WriteReceipt.objects.get(write_id=content["write_id"]).content["bath_id"], bath)  # type: ignore[misc]
 
     def test_a_refused_write_leaves_no_trace_and_its_id_free(self) -> None:
         tank = self.tank()

@@ -75,6 +75,7 @@ class BrowserCase(StaticLiveServerTestCase):
     """One browser for a process, a server with an address of its own for a class; each test begins signed out on an empty database."""
 
     driver: webdriver.Chrome
+    folder: str
 
     @classmethod
     def setUpClass(cls) -> None:

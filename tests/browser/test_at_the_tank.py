@@ -128,7 +128,7 @@ class AtTheTank(DemoCase):
             self.press(self.tid("next-step"))
         self.offline(True)
         for turn in (1, 2):
-            self.until(lambda t=turn: f"turn {t} of 2" in self.text(), f"turn {turn}")
+            self.until(lambda t=turn: f"turn {t} of 2" in self.text(), f"turn {turn}")  # type: ignore[misc]
             self.press(self.tid("fish-in"))
             self.until(lambda: self.all("[data-testid='timer']"), "the timer")
             self.press(self.tid("sign-frantic"))

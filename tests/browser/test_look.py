@@ -119,7 +119,7 @@ class ByMouse(Looking):
         assert grams is not None
         self.press(self.one("[data-testid='mend-nitrite'] a"))
         self.until(lambda: self.one("h1").text == "Measure", "Measure")
-        self.until(lambda: self.field("Nitrite reads").get_attribute("value").startswith("0.99"), "the reading, as nitrogen")
+        self.until(lambda: self.field("Nitrite reads").get_attribute("value").startswith("0.99"), "the reading, as nitrogen")  # type: ignore[union-attr]
         self.until(lambda: grams[1].split(".")[0] in self.tid("measured").text, "the same grams")
 
     def test_one_fish_has_looks_of_its_own(self) -> None:
@@ -150,7 +150,7 @@ class ByKeyboard(Looking):
         while "gold or grey dust" not in self.focused():
             before = self.focused()
             self.keys(Keys.ARROW_DOWN)
-            self.until(lambda before=before: self.focused() != before, "a row further down")
+            self.until(lambda before=before: self.focused() != before, "a row further down")  # type: ignore[misc]
         self.keys("s")
         self.leads("Marine velvet")
         self.keys("r")

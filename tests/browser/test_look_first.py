@@ -19,7 +19,7 @@ class First(Looking):
         """An option of the list that is open."""
         self.press(self.option(words, whole=True))
 
-    def choose(self, label: str, words: str) -> None:
+    def choose_by_label(self, label: str, words: str) -> None:
         self.press(self.one(f"[role=combobox][aria-label='{label}']"))
         self.pick(words)
 
@@ -136,7 +136,7 @@ class OnNoList(First):
         self.fill("Fish", "moonlit blenny")
         self.until(lambda: self.shown(".p-autocomplete-overlay"), "the list to say that it has none")
         self.driver.switch_to.active_element.send_keys(Keys.TAB)
-        self.choose("What kind of fish", "blennies")
+        self.choose_by_label("What kind of fish", "blennies")
         self.fill("How many came", "2")
         self.press(self.tid("save-group"))
         self.until(lambda: OwnSpecies.objects.filter(name="moonlit blenny").exists(), "the kind to be kept")

@@ -95,7 +95,7 @@ class TheEye(Walk):
         self.answer_of()
         # the deck is fetched ahead while it is looked at, plate by plate: on a busy machine that takes a while
         for count in (13, 26, 39):
-            self.until(lambda n=count: self.driver.execute_script(HERE) >= n, f"{count} plates")
+            self.until(lambda n=count: self.driver.execute_script(HERE) >= n, f"{count} plates")  # type: ignore[misc]
         self.offline(True)
         try:
             for number in range(20):

@@ -172,7 +172,7 @@ class Screens(DemoCase):
         self.assertIn("below range", self.tid("strip-Vat").text)
         self.assertIn("in range", self.tid("strip-Sluice").text)
         plot = self.one("[data-testid='strip-Sluice'] svg.plot")
-        self.assertIn("Sluice: 11 cherry barbs, salt, in range, 1.99 g/L", plot.get_attribute("aria-label"))
+        self.assertIn("Sluice: 11 cherry barbs, salt, in range, 1.99 g/L", plot.get_attribute("aria-label"))  # type: ignore[arg-type]
         self.assertIn("due", self.one("header .sentence").text)
         self.assertTrue(self.all(".night") == [])
 
@@ -216,7 +216,7 @@ class Screens(DemoCase):
         body = self.driver.find_element(By.TAG_NAME, "body")
         for key, path in (("2", "/tanks"), ("3", "/look"), ("4", "/measure"), ("5", "/courses"), ("6", "/shelf"), ("7", "/records"), ("1", "/")):
             body.send_keys(key)
-            self.until(lambda path=path: self.driver.current_url == f"{self.live_server_url}{path}", path)
+            self.until(lambda path=path: self.driver.current_url == f"{self.live_server_url}{path}", path)  # type: ignore[misc]
         body.send_keys("n")
         self.until(lambda: "night" in (self.one("html").get_attribute("class") or ""), "night")
         self.assertTrue(Keeper.objects.get(username="maren").night)

@@ -31,7 +31,7 @@ class SetUp(BrowserCase):
         sill = Tank.objects.get(name="Sill")
         self.open(f"/tanks/{sill.uid}")
         self.press("Another like it")
-        self.until(lambda: self.field("Length").get_attribute("value").startswith("50"), "its measures")
+        self.until(lambda: self.field("Length").get_attribute("value").startswith("50"), "its measures")  # type: ignore[union-attr]
         self.assertEqual((self.field("Name").get_attribute("value"), self.field("Short mark").get_attribute("value")), ("", ""))
         self.press(self.tid("save-tank"))
         self.sees("Give the tank a name")

@@ -35,8 +35,8 @@ class KeptUp(BrowserCase):
         self.sees("last ")
         # a change that was planned opens with its share; closed, any other change is a quarter as before
         for press, share in (("[aria-label='Change 20 %, Change water']", "Changed 20 %"), (".presses button:nth-of-type(3)", "Changed 25 %")):
-            self.opens(lambda p=press: self.one(p))
-            self.until(lambda w=share: [b for b in self.all("[role=dialog] button") if b.text.startswith(w)], share)
+            self.opens(lambda p=press: self.one(p))  # type: ignore[misc]
+            self.until(lambda w=share: [b for b in self.all("[role=dialog] button") if b.text.startswith(w)], share)  # type: ignore[misc]
             self.press(self.one("[role=dialog] .p-dialog-close-button"))
             self.until(lambda: not self.all("[role=dialog]"), "the form to close")
         # a week without days is refused at its field

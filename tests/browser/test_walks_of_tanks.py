@@ -21,8 +21,8 @@ class MadeReady(Walk):
         self.press("Made ready, filter")
         self.sees("Nobody lives here yet. 12 of 12 still to do.")
         for item in ("leak", "covered", "lid", "hides", "heater", "badge"):
-            self.press(self.until(lambda i=item: self.tid(f"setup-{i}").find_elements("css selector", "button"), item)[0])
-            self.until(lambda i=item: SetupStep.objects.filter(item=i).exists(), item)
+            self.press(self.until(lambda i=item: self.tid(f"setup-{i}").find_elements("css selector", "button"), item)[0])  # type: ignore[misc]
+            self.until(lambda i=item: SetupStep.objects.filter(item=i).exists(), item)  # type: ignore[misc]
         self.until(lambda: "6 of 12" in self.text(), "what is done")
         self.sees("nothing soaks up copper")
         # what touched copper or sick fish is asked about before it comes in

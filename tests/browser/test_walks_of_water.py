@@ -85,7 +85,7 @@ class Baths(Walk):
         fish = self.fish(tank, "cherry barb", 6, days_ago=9)
         self.open(f"/look/{fish}")
         for sign, answer in (("flat_grey_sheen", 0), ("cottony_tufts", 1)):
-            self.press(self.until(lambda s=sign, a=answer: self.all(f"[data-testid='sign-{s}'] label")[a : a + 1], sign)[0])
+            self.press(self.until(lambda s=sign, a=answer: self.all(f"[data-testid='sign-{s}'] label")[a : a + 1], sign)[0])  # type: ignore[misc]
         self.until(lambda: "Columnaris" in self.tid("ranking").text, "columnaris among what fits")
         self.treats(fish, condition="columnaris")
         self.sees("Columnaris by salt alone")

@@ -141,9 +141,9 @@ class Ways(Walk):
         for number, taken in ((1, self.day(-1)), (2, self.day(0))):
             self.fill("Taken", f"{taken.isoformat()} 08:00")
             self.all("input[type=file]")[0].send_keys(str(picture))
-            self.until(lambda n=number: Photo.objects.count() == n, f"photo {number}")
+            self.until(lambda n=number: Photo.objects.count() == n, f"photo {number}")  # type: ignore[misc]
             self.driver.refresh()
-            self.until(lambda n=number: len(self.all(".photos img, figure img")) >= n, f"{number} side by side")
+            self.until(lambda n=number: len(self.all(".photos img, figure img")) >= n, f"{number} side by side")  # type: ignore[misc]
         taken_on = [p.happened_at.date() for p in Photo.objects.order_by("happened_at")]
         self.assertEqual(taken_on, [self.day(-1), self.day(0)])
 

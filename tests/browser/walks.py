@@ -73,9 +73,11 @@ class Walk(BrowserCase):
     def slip_says(self, *words: str) -> None:
         """The slip stands there and holds these words or figures."""
         for part in words:
-            self.until(
-                lambda w=part: self.all("[data-testid='measured']") and "".join(w.split()) in self.one_word(self.tid("measured")), f"{part!r} on the slip"
-            )
+
+            def said(wanted: str = "".join(part.split())) -> bool:
+                return bool(self.all("[data-testid='measured']")) and wanted in self.one_word(self.tid("measured"))
+
+            self.until(said, f"{part!r} on the slip")
 
     def answers_all(self) -> None:
         """What must be confirmed first is so."""

@@ -6,6 +6,7 @@ That is an upper bound and a test of the arithmetic, never of the table.
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import Final
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,7 +16,7 @@ from pennywort.core.diagnosis.network import Network, network, weigh
 from pennywort.core.reference import library
 from pennywort.core.reference.library import Library
 
-WATER = "freshwater_tropical"
+WATER: Final = "freshwater_tropical"
 
 
 def all_equal() -> Library:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Any
 from unittest import TestCase
 
 from hypothesis import given
@@ -11,7 +12,7 @@ from hypothesis import strategies as st
 from pennywort.core.course.answer import answer_to
 from pennywort.core.errors import InvalidInput
 
-RANGE = {"low_mg_per_l": 1.5, "high_mg_per_l": 2.5, "kit_off_mg_per_l": 0.15}
+RANGE: dict[str, Any] = {"low_mg_per_l": 1.5, "high_mg_per_l": 2.5, "kit_off_mg_per_l": 0.15}
 
 
 class Answers(TestCase):

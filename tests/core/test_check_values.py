@@ -191,5 +191,5 @@ class WaterTables(TestCase):
             for (sample, reference), printed in zip(marks, row, strict=True):
                 got = salt.specific_gravity(salinity_g_per_kg=grams * salt.PSU_TO_G_PER_KG, sample_c=sample, reference_c=reference)
                 self.assertAlmostEqual(got, printed, delta=0.00013, msg=f"{grams} {sample}/{reference}")
-        for gravity, grams in ((1.009, 12.0), (1.010, 13.3), (1.012, 16.0), (1.020, 26.6), (1.025, 33.2), (1.0264, 35.0)):
+        for gravity, grams in ((1.009, 12.0), (1.010, 13.3), (1.012, 16.0), (1.020, 26.6), (1.025, 33.2), (1.0264, 35.0)):  # type: ignore[assignment]
             self.assertAlmostEqual(salt.salinity_from_gravity(gravity) / salt.PSU_TO_G_PER_KG, grams, delta=0.1, msg=str(gravity))

@@ -75,7 +75,7 @@ class Passages(TestCase):
         for by in ("medicine", "transfer"):
             at_once = left_over_time(cycle, temperature_c=25, days=days, by=by)
             for day, share in zip(days, at_once, strict=True):
-                self.assertAlmostEqual(share, left_fraction(cycle, temperature_c=25, days=day, by=by), places=9)  # type: ignore[arg-type]
+                self.assertAlmostEqual(share, left_fraction(cycle, temperature_c=25, days=day, by=by), places=9)
             self.assertEqual(at_once, sorted(at_once, reverse=True))
         with self.assertRaises(InvalidInput):
             left_over_time(cycle, temperature_c=25, days=[1.0, -1.0], by="medicine")

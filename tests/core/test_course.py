@@ -76,7 +76,7 @@ class Schools(TestCase):
                 continue
             for lived in ({"sand": True}, {"lives": ("invertebrates",)}, {"lives": ("plants",)}):
                 with self.subTest(name, **lived):
-                    bare, kept = plan(name), plan(name, **lived)  # type: ignore[arg-type]
+                    bare, kept = plan(name), plan(name, **lived)
                     moves = [s.due_at for s in kept.steps if s.kind == "transfer"]
                     second = moves[1] if len(moves) > 1 else kept.ends_at
                     self.assertFalse([s.title for s in kept.steps if s.kind == "disinfect" and moves[0] < s.due_at < second])

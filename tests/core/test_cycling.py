@@ -51,7 +51,7 @@ class Equations(TestCase):
     def test_what_happens_to_the_water(self) -> None:
         """A change of two fifths leaves three fifths of what is dissolved and all that sits in the sponge; harm the other way round."""
         state = water(2.0, 1.0, 10.0, 0.5, 0.4)
-        changed, harmed = (after(state, Happening(at_days=0, kind=k, amount=0.4)) for k in ("change", "harm"))  # type: ignore[arg-type]
+        changed, harmed = (after(state, Happening(at_days=0, kind=k, amount=0.4)) for k in ("change", "harm"))
         np.testing.assert_allclose(changed[:, 0], [1.2, 0.6, 6.0, 0.5, 0.4])
         np.testing.assert_allclose(harmed[:, 0], [2.0, 1.0, 10.0, 0.3, 0.24])
 
@@ -135,7 +135,7 @@ class WhenReady(TestCase):
             ({"happenings": [Happening(at_days=0, kind="change", amount=1.5)]}, "change"),
             ({"happenings": [Happening(at_days=0, kind="ammonia", amount=-1)]}, "ammonia"),
         ):
-            with self.subTest(**{k: str(v) for k, v in more.items()}), self.assertRaises(InvalidInput) as caught:  # type: ignore[arg-type]
+            with self.subTest(**{k: str(v) for k, v in more.items()}), self.assertRaises(InvalidInput) as caught:
                 self.days("nothing", **more)
             self.assertEqual(caught.exception.field, field)
 

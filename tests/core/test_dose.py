@@ -90,7 +90,7 @@ class Arithmetic(TestCase):
             (lambda: put_back_ml(dose_ml=1, changed_fraction=-0.1), "share"),
         ):
             with self.subTest(field), self.assertRaises(InvalidInput) as caught:
-                call()
+                call()  # type: ignore[no-untyped-call]
             self.assertEqual(caught.exception.field, field)
 
     def test_no_volume_is_another_error_than_a_wrong_one(self) -> None:

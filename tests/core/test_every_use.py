@@ -143,7 +143,7 @@ class EveryUse(TestCase):
     def test_a_volume_is_shown_to_a_hundredth(self) -> None:
         for volume_l in (*VOLUMES_L, 0.2366, 0.1, 1.04, 3.785, 9.96, 10.04, 37.85, 999.6, 12_345.0):
             for unit in ("l", "us_gal", "imp_gal"):
-                mine = Preferences(volume=unit)  # type: ignore[arg-type]
+                mine = Preferences(volume=unit)
                 back = read_quantity(show_volume(volume_l, mine).text, kind="volume", field="volume", preferences=mine)
                 with self.subTest(volume=volume_l, unit=unit):
                     self.assertLessEqual(abs(back - volume_l) / volume_l, 0.01)
@@ -155,7 +155,7 @@ class Rounding(TestCase):
         return measure(
             active, use, product=product or listed_product(active, ""), water=Water(net_volume_l=volume_l),
             here=Surroundings(water=use.water[0], readings=READ),
-            wanted=Wanted(confirmed=True, product_confirmed=True, **wanted), found=FOUND, tools=TOOLS,
+            wanted=Wanted(confirmed=True, product_confirmed=True, **wanted), found=FOUND, tools=TOOLS,  # type: ignore[arg-type]
         )  # fmt: skip
 
     def test_a_tablet_too_large_for_the_water_is_crushed_into_a_stock(self) -> None:

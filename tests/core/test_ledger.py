@@ -24,7 +24,7 @@ def after(hours: float) -> datetime:
 
 
 def plain(*events: WaterEvent, volume: float = 100.0, rates: Rates = NO_LOSS, **more: float) -> Ledger:
-    return Ledger(events, start_at=START, net_volume_l=volume, rates=rates, **more)
+    return Ledger(events, start_at=START, net_volume_l=volume, rates=rates, **more)  # type: ignore[arg-type]
 
 
 def by_solver(events: list[WaterEvent], *, rates: Rates, evaporation: float, volume: float, at_h: list[float]) -> list[float]:

@@ -59,7 +59,7 @@ class LifeCycles(TestCase):
         stages = [s.length for s in stages_at(cycle, temperature_c=25) if not s.reached]
         total = sum(np.exp(random.normal(np.log(r.middle_h), np.log(r.high_h / r.low_h) / (2 * 1.6448536), 1_000_000)) for r in stages)
         for days in (7, 10, 14):
-            self.assertAlmostEqual(left_fraction(cycle, temperature_c=25, days=days, by="medicine"), float((total > days * 24).mean()), delta=0.005)
+            self.assertAlmostEqual(left_fraction(cycle, temperature_c=25, days=days, by="medicine"), float((total > days * 24).mean()), delta=0.005)  # type: ignore[union-attr]
 
     def test_days_to_outlast(self) -> None:
         """Two slow rounds at 20 degC and three days: 2 x 8 + 3 = 19 (arithmetic)."""

@@ -38,7 +38,7 @@ def scenario(name: str, **changed: object) -> Scenario:
     return FOUND.scenarios[name].model_copy(update=changed)
 
 
-def nothing(world: World, *, days: float) -> list:
+def nothing(world: World, *, days: float) -> list:  # type: ignore[type-arg]
     return [script_of(world, Doing(), hours=round(days * 24))]
 
 
@@ -54,7 +54,7 @@ class Chance(TestCase):
 
     @given(st.integers(0, 5000), st.floats(0, 0.999), st.floats(0, 0.9999))
     def test_a_share_of_so_many_is_never_more(self, count: int, share: float, uniform: float) -> None:
-        self.assertLessEqual(float(whole(np.float32(count) * np.float32(share), np.float32(uniform))), count)
+        self.assertLessEqual(float(whole(np.float32(count) * np.float32(share), np.float32(uniform))), count)  # type: ignore[arg-type]
 
     def test_run_0_is_run_0_of_two_hundred_and_an_hour_is_itself_whatever_was_asked(self) -> None:
         alone, among = (Dice(seed=9, hour=41, runs=runs, count=50).take(50)[0] for runs in (1, 200))
@@ -126,7 +126,7 @@ class Parasites(TestCase):
 
             def slope(_: float, n: np.ndarray, rates: np.ndarray = rates, gains: np.ndarray = gains) -> np.ndarray:
                 flow = rates * n
-                return np.roll(flow * gains, 1) - flow
+                return np.roll(flow * gains, 1) - flow  # type: ignore[no-any-return]
 
             first = np.zeros(len(rates))
             first[ends[burden.settles.place] - burden.settles.compartment_count] = 1e5
@@ -252,7 +252,7 @@ class Medicine(TestCase):
 class Losses(TestCase):
     def untreated(self, name: str, *, days: int, runs: int = 200) -> np.ndarray:
         world = World(scenario(name), found=FOUND)
-        return live(world, nothing(world, days=days), seed=11, runs=runs).alive_count[0] / world.fish_count
+        return live(world, nothing(world, days=days), seed=11, runs=runs).alive_count[0] / world.fish_count  # type: ignore[no-any-return]
 
     def test_velvet_untreated_kills_most_within_a_week_or_so_of_its_first_sign(self) -> None:
         # Noga, Fish Disease: most of an untreated outbreak dead within days to a week (from memory)

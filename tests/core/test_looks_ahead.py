@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import math
 from dataclasses import replace
+from typing import Final
 from unittest import TestCase
 
 import numpy as np
@@ -24,7 +25,7 @@ from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
 
 FOUND = library()
-FRESH = "freshwater_tropical"
+FRESH: Final = "freshwater_tropical"
 looks = st.dictionaries(st.sampled_from(sorted(FOUND.signs)), st.booleans(), max_size=12)
 
 

@@ -43,7 +43,7 @@ SICK: tuple[dict[str, bool], ...] = (
 
 
 def told(readings: dict[str, float], water: WaterType, signs: dict[str, bool], *, before: Readings | None = None) -> tuple[tuple[Mending, ...], Acts]:
-    whole = Readings(**{**(SEA if water == "marine" else GOOD), **readings})
+    whole = Readings(**{**(SEA if water == "marine" else GOOD), **readings})  # type: ignore[arg-type]
     gate = water_gate(whole, water=water, species=(), found=FOUND, round_about=Circumstances(before=before))
     seen = {**signs, **signs_from_readings(whole, gate=gate, water=water, found=FOUND)}
     mends = mends_for(gate, whole, water=water, found=FOUND)
@@ -119,8 +119,8 @@ class Figures(TestCase):
         """5 mg/L where 2.5 is the most: half, once; 3 where 2.5 is: a sixth (dilution)."""
         for level, share in ((5.0, 0.5), (3.0, 1 / 6)):
             over = Over(name="praziquantel", level_mg_per_l=level, high_mg_per_l=2.5)
-            gate = water_gate(Readings(**GOOD), water="freshwater_tropical", species=(), found=FOUND, round_about=Circumstances(medicine="over", over=over))
-            (mend,) = mends_for(gate, Readings(**GOOD), water="freshwater_tropical", found=FOUND)
+            gate = water_gate(Readings.of(GOOD), water="freshwater_tropical", species=(), found=FOUND, round_about=Circumstances(medicine="over", over=over))
+            (mend,) = mends_for(gate, Readings.of(GOOD), water="freshwater_tropical", found=FOUND)
             self.assertEqual((mend.mend.acts[0], mend.changes_count), ("stop_dosing", 1))
             self.assertAlmostEqual(mend.share_fraction or 0, share)
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from typing import Final
 from unittest import TestCase
 
 import numpy as np
@@ -24,7 +25,7 @@ from tests.core.oracle import SETS, chance, in_set, model_of
 from tests.core.sampling import draw, exact
 
 FOUND = library()
-FRESH = "freshwater_tropical"
+FRESH: Final = "freshwater_tropical"
 WEIGHTS = FOUND.likelihoods
 GROUPED = {s for members in WEIGHTS.correlated_groups.values() for s in members}
 # signs that stand alone and whose cap binds for no condition: plain Bayes holds for them

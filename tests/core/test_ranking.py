@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from typing import Final
 from unittest import TestCase
 
 from pennywort.core.diagnosis.facts import Facts
@@ -10,7 +11,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.naming import mid_sentence
 
 FOUND = library()
-FRESH = "freshwater_tropical"
+FRESH: Final = "freshwater_tropical"
 
 
 def ranking(signs: str, water: str = FRESH, *context: str, kin: str | None = None) -> Ranking:

@@ -54,7 +54,7 @@ class WhatIsSeen(TestCase):
         world = world_of("saddle")
         ill, count = seen_with(world, "columnaris", 0.6), Counter[str]()
         for seed in range(150):
-            for fish in shown(world, ill, seed=seed, day=0, kits=ALL_KITS):
+            for fish in shown(world, ill, seed=seed, day=0, kits=ALL_KITS):  # type: ignore[arg-type]
                 count.update(fish.signs)
         share = FOUND.likelihoods.steps["often"].value
         # 1,500 fish: four standard errors
@@ -63,7 +63,7 @@ class WhatIsSeen(TestCase):
     def test_the_sound_show_nothing_but_now_and_then_a_flick(self) -> None:
         world = world_of("two_gouramis")
         well = seen_with(world, "ammonia", 0.0)
-        seen = [s for seed in range(100) for fish in shown(world, well, seed=seed, day=1, kits=ALL_KITS) for s in fish.signs]
+        seen = [s for seed in range(100) for fish in shown(world, well, seed=seed, day=1, kits=ALL_KITS) for s in fish.signs]  # type: ignore[arg-type]
         self.assertTrue(set(seen) <= set(FOUND.likelihoods.strays))
         self.assertLess(len(seen), 40)
 
@@ -80,7 +80,7 @@ class WhatIsSeen(TestCase):
     def test_no_fish_shows_two_signs_that_exclude_each_other(self) -> None:
         world = world_of("grains_and_dust")
         for seed in range(30):
-            for fish in shown(world, seen_with(world, "marine_velvet", 0.9), seed=seed, day=0, kits=ALL_KITS):
+            for fish in shown(world, seen_with(world, "marine_velvet", 0.9), seed=seed, day=0, kits=ALL_KITS):  # type: ignore[arg-type]
                 for members in FOUND.likelihoods.exclusive_sets:
                     self.assertLessEqual(len(set(members) & set(fish.signs)), 1)
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from typing import Final
 from unittest import TestCase
 
 from pennywort.core.diagnosis.facts import Facts
@@ -11,7 +12,7 @@ from pennywort.core.water.gate import Circumstances, Over, Readings, signs_from_
 from pennywort.core.water.warmth import Thermometer, bears, warmth_facts, worth_moving
 
 FOUND = library()
-FRESH = "freshwater_tropical"
+FRESH: Final = "freshwater_tropical"
 PANDA = FOUND.species["panda_corydoras"]
 
 
@@ -89,7 +90,7 @@ class ReadAgain(TestCase):
 
     def gate(self, water: str, **values: float) -> tuple[str, str, dict[str, bool]]:
         good = {"temperature_c": 25.0, "ph": 7.2, "total_ammonia_as_n_mg_per_l": 0.0, "nitrite_as_n_mg_per_l": 0.0}
-        readings = Readings(**{**good, **values})
+        readings = Readings(**{**good, **values})  # type: ignore[arg-type]
         gate = water_gate(readings, water=water, species=[], found=FOUND)  # type: ignore[arg-type]
         return gate.state, gate.suspected, signs_from_readings(readings, gate=gate, water=water, found=FOUND)  # type: ignore[arg-type]
 

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
+from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.water.chemistry import AMMONIUM_ION_PER_N, NITRITE_ION_PER_N, PER_N, as_nitrogen_mg_per_l, chloride_to_nitrite, unionised_ammonia_fraction
 from pennywort.core.water.gate import Circumstances, Readings, signs_from_readings, water_gate
 from pennywort.core.water.oxygen import oxygen_saturation_mg_per_l
@@ -165,7 +166,7 @@ class Chloride(TestCase):
 
 
 class Gate(TestCase):
-    def lines(self, readings: Readings, water: str = "freshwater_tropical", species: tuple[str, ...] = ()) -> dict[str, str]:
+    def lines(self, readings: Readings, water: WaterType = "freshwater_tropical", species: tuple[str, ...] = ()) -> dict[str, str]:
         gate = water_gate(readings, water=water, species=[FOUND.species[s] for s in species], found=FOUND)
         return {"gate": gate.state, **{line.name: line.state for line in gate.lines if line.needed or line.value is not None}}
 
@@ -214,10 +215,10 @@ class Gate(TestCase):
         """0.05 mg/L total chlorine is above the acute criterion of 0.019 (US EPA 1985, recalled); 2.5 mg/L of oxygen is a third of what it can hold."""
         good = {"temperature_c": 25.0, "ph": 7.0, "total_ammonia_as_n_mg_per_l": 0.0, "nitrite_as_n_mg_per_l": 0.0}
         for change in ({"chlorine_mg_per_l": 0.05}, {"oxygen_mg_per_l": 2.5}):
-            gate = water_gate(Readings(**good, **change), water="freshwater_tropical", species=[], found=FOUND)
+            gate = water_gate(Readings.of({**good, **change}), water="freshwater_tropical", species=[], found=FOUND)
             self.assertEqual(gate.state, "shut")
         self.assertIn("30% of what it can hold", next(x.words for x in gate.lines if x.name == "oxygen"))
-        self.assertEqual(self.lines(Readings(**good, oxygen_mg_per_l=7.5, chlorine_mg_per_l=0.0))["gate"], "open")
+        self.assertEqual(self.lines(Readings.of({**good, "oxygen_mg_per_l": 7.5, "chlorine_mg_per_l": 0.0}))["gate"], "open")
 
     def test_warmth_of_a_course_is_meant(self) -> None:
         """Cherry barbs to 27 degC; a course that has reached 28 allows 28.5 by a tank thermometer, and no more."""
@@ -267,7 +268,7 @@ class Gate(TestCase):
 
     def test_readings_become_signs_only_when_read(self) -> None:
         def signs(**values: float) -> dict[str, bool]:
-            readings = Readings(**values)
+            readings = Readings.of(values)
             gate = water_gate(readings, water="freshwater_tropical", species=[], found=FOUND)
             return signs_from_readings(readings, gate=gate, water="freshwater_tropical", found=FOUND)
 

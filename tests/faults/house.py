@@ -27,7 +27,7 @@ START_S = 60.0
 
 def empty_record(folder: Path) -> None:
     """A database with all its tables, as the migrations leave it, copied from the one that the run made: they take twelve seconds each time."""
-    made = sqlite3.connect(settings.DATABASES["default"]["TEST"]["NAME"])
+    made = sqlite3.connect(settings.DATABASES["default"]["TEST"]["NAME"])  # type: ignore[index]
     with closing(made), closing(sqlite3.connect(folder / "pennywort.sqlite3")) as copy:
         made.backup(copy)
 

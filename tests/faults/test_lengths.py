@@ -105,7 +105,7 @@ def literal_lengths() -> Iterator[str]:
                 said = ast.unparse(node.annotation)
                 calls = [node.value] if said in ("str", "str | None") else [n for n in ast.walk(node.annotation) if said.startswith("Annotated[str")]
             elif isinstance(node, ast.Assign) and isinstance(node.value, ast.Call) and ast.unparse(node.value.func) == "models.CharField":
-                calls = [] if any(k.arg == "choices" for k in node.value.keywords) else [node.value]
+                calls = [] if any(k.arg == "choices" for k in node.value.keywords) else [node.value]  # type: ignore[assignment]
             else:
                 continue
             for call in (c for c in calls if isinstance(c, ast.Call)):
