@@ -99,19 +99,7 @@ def export_case(case: Case) -> dict[str, Any]:
     def where(record: WaterReading | WaterChange | Course) -> UUID | None:
         return None if record.tank_id == case.tank_id else record.tank.uid
 
-    courses = [
-        _plain(
-            course,
-            CoursePart,
-            tank=where(course),
-            protocol=content_of(course),
-            tasks=[_plain(t, TaskPart) for t in Task.objects.filter(course=course).order_by("due_at", "pk")],
-            doses=[
-                _plain(d, DosePart, task=d.task.uid if d.task else None, water_change=d.water_change.uid if d.water_change else None) for d in given[course.pk]
-            ],
-        )
-        for course in mine
-    ]
+    courses = [_course_part(course, given[course.pk], tank=where(course)) for course in mine]
     whole = CaseFile(
         format=FORMAT,
         version=VERSION,
@@ -134,9 +122,16 @@ def export_case(case: Case) -> dict[str, Any]:
             key=lambda part: part.happened_at,
         ),
         recounts=[RecountPart(**_plain(x, RecountPart)) for x in recounts],
-        courses=[CoursePart(**c) for c in courses],
+        courses=courses,
     )
     return whole.model_dump(mode="json")
+
+
+def _course_part(course: Course, given: list[Dose], *, tank: UUID | None) -> CoursePart:
+    """A course with its protocol, its tasks, and what was given."""
+    tasks = [_plain(t, TaskPart) for t in Task.objects.filter(course=course).order_by("due_at", "pk")]
+    doses = [_plain(d, DosePart, task=d.task.uid if d.task else None, water_change=d.water_change.uid if d.water_change else None) for d in given]
+    return CoursePart(**_plain(course, CoursePart, tank=tank, protocol=content_of(course), tasks=tasks, doses=doses))
 
 
 def read_case_file(text: str) -> CaseFile:

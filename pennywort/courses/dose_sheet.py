@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from datetime import date
 
 from pennywort.core.course.plan import CoursePlan, Held, PlannedStep
 from pennywort.core.medicine.dose import dose_trace, known_water, label_trace, reach
@@ -187,26 +188,21 @@ def left_words(plan: CoursePlan, actor: Actor) -> str:
     return f"about {share * 100:.2g} in 100 of {who} come through {at}"
 
 
+def _step_out(step: PlannedStep, actor: Actor, *, first: date, tank: Tank, tanks: Sequence[Tank]) -> StepOut:
+    """A step on its day, counted from the first; ``tanks``: where it goes, by the places of the plan."""
+    due = actor.local(step.due_at)
+    into = "into " if step.kind == "transfer" else ""
+    amount = _step_amount(step, actor, tank) if step.tank_place is None else f"{into}{tanks[step.tank_place].name}"
+    title = f"{step.title} ({step.only_if})" if step.only_if else step.title
+    return StepOut(kind=step.kind, text=step.text, title=title, at_words=f"{due:%H:%M}", day=(due.date() - first).days + 1, amount=amount)
+
+
 def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, labels: Sequence[LabelDirections], tank: Tank, clean: Sequence[Tank], actor: Actor) -> SlipOut:
     """Everything the slip shows, with the days ahead."""
     first = actor.local(plan.starts_at).date()
     # the last of them, found from behind, is the tank that they came from
     tanks = [*clean, tank]
-    days = [
-        StepOut(
-            kind=s.kind,
-            text=s.text,
-            title=f"{s.title} ({s.only_if})" if s.only_if else s.title,
-            at_words=f"{actor.local(s.due_at):%H:%M}",
-            day=(actor.local(s.due_at).date() - first).days + 1,
-            amount=_step_amount(s, actor, tank)
-            if s.tank_place is None
-            else f"into {tanks[s.tank_place].name}"
-            if s.kind == "transfer"
-            else tanks[s.tank_place].name,
-        )
-        for s in plan.steps
-    ]
+    days = [_step_out(s, actor, first=first, tank=tank, tanks=tanks) for s in plan.steps]
     ends = actor.local(plan.ends_at)
     lines = [_line(held, plan, tank=tank, actor=actor) for held in plan.held if any(s.active == held.active and s.kind == "dose" for s in plan.steps)]
     lines += [_by_label(label, plan, tank=tank, actor=actor) for label in labels]

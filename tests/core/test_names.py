@@ -1,11 +1,13 @@
-"""Names carry their unit: in the core's values and in the record's columns."""
+"""Names carry their unit, in the core's values and in the record's columns; functions fit a screen and say what they do."""
 
 from __future__ import annotations
 
+import ast
 import dataclasses
 import importlib
 import inspect
 import pkgutil
+from pathlib import Path
 from unittest import TestCase
 
 from django.apps import apps
@@ -13,6 +15,7 @@ from django.db import models
 
 import pennywort.core
 
+ROOT = Path(__file__).resolve().parents[2]
 UNITS = (
     "_l", "_ml", "_cm", "_mg", "_kg", "_c", "_h", "_mg_per_l", "_kg_per_l", "_fraction", "_prob", "_share", "_bits", "_decibans", "_count", "_plus_minus", "_s",
     "_px", "_g", "_g_per_l", "_mg_per_ml", "_ul", "_mg_per_day", "_g_per_day", "_mg_per_g", "_min", "_days", "_ms_per_cm", "_cm2",
@@ -54,8 +57,8 @@ class Names(TestCase):
 
     def test_every_number_in_the_record_carries_its_unit(self) -> None:
         bad = []
-        for label in ("rooms", "shelf", "tanks", "fish", "courses", "baths", "instruments", "rehearse"):
-            for model in apps.get_app_config(label).get_models():
+        for app in apps.get_app_configs():
+            for model in app.get_models() if app.name.startswith("pennywort.") else ():
                 for field in model._meta.concrete_fields:
                     if isinstance(field, (models.FloatField, models.IntegerField)) and not field.primary_key and not named_well(field.name):
                         bad.append(f"{model.__name__}.{field.name}")
@@ -77,4 +80,14 @@ class Names(TestCase):
             for name, thing in vars(importlib.import_module(info.name)).items():
                 if inspect.isfunction(thing) and thing.__module__ == info.name and not name.startswith("_") and not inspect.getdoc(thing):
                     bad.append(f"{info.name}.{name}")
+        self.assertEqual(bad, [])
+
+    def test_no_function_is_longer_than_a_screen(self) -> None:
+        """Sixty lines; the drawings are path data, line by line."""
+        bad = []
+        for path in sorted([*ROOT.glob("pennywort/**/*.py"), *ROOT.glob("tests/**/*.py"), *ROOT.glob("bench/*.py")]):
+            if not {"migrations", "plates"} & set(path.parts):
+                for node in ast.walk(ast.parse(path.read_text())):
+                    if isinstance(node, ast.FunctionDef) and (node.end_lineno or 0) - node.lineno >= 60:
+                        bad.append(f"{path.relative_to(ROOT)}: {node.name}")
         self.assertEqual(bad, [])

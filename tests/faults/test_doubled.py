@@ -67,7 +67,7 @@ class WritesCase(RoomCase):
         """What to send to each operation; made when it is needed, because some want something there first."""
         fish, tank = f"groups/{self.barbs}", f"tanks/{self.weir}"
         end = {"count": 1, "method": "by_vet", "vet_asked": True}
-        return self.bodies_of_readiness() | self.bodies_of_rehearsal() | {
+        return self.bodies_of_readiness() | self.bodies_of_rehearsal() | self.bodies_of_instruments_and_baths() | {
             "set_law": lambda: ("law", {"law": ""}),
             "invite": lambda: ("people/invitations", {"name": "Lio", "role": "helper"}),
             "take_back_invitation": self.an_invitation,
@@ -114,6 +114,11 @@ class WritesCase(RoomCase):
             "judge_course": lambda: (f"courses/{self.course_made['uid']}/outcome", {"outcome": "cured"}),
             "keep_protocol": lambda: ("protocols", {"text": TEXT}),
             "remove_protocol": lambda: (f"protocols/{self.own_protocol()}/remove", {}),
+        }  # fmt: skip
+
+    def bodies_of_instruments_and_baths(self) -> dict[str, Callable[[], Made]]:
+        fish, tank = f"groups/{self.barbs}", f"tanks/{self.weir}"
+        return {
             "make_feed": lambda: ("feeds", {"name": "wall"}),
             "revoke_feed": lambda: (f"feeds/{self.a_feed()}/revoke", {}),
             "import_tests": lambda: (f"{tank}/tests-csv", {"text": "when,ph\n2026-11-20T10:00:00Z,7.2\n", "basis": "ion"}),

@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
 
-from pennywort.core.diagnosis.losses import HARM_WORTH_NAMING, expected_losses, least_loss, loss_table, missed_loss
+from pennywort.core.diagnosis.losses import HARM_WORTH_NAMING, LossTable, expected_losses, least_loss, loss_table, missed_loss
 from pennywort.core.diagnosis.network import Array, Network, Weighed
 from pennywort.core.diagnosis.next_look import JOINT_SIGNS, joint, outlook
 from pennywort.core.diagnosis.ranking import SHOW_URGENT_ABOVE
 from pennywort.core.reference.disease_models import Action, Condition
+from pennywort.core.reference.library import Library
 from pennywort.core.reference.naming import mid_sentence
 
 # An act whose expected harm eats more than this part of what it saves is not advised while unsure; a treatment never is.
@@ -89,45 +90,18 @@ def acts(
     expected_harms = table.harms @ now
     harmed = _harmed(net, now)
     worst = int((table.missed * now)[:-1].argmax())
-    told: list[Act] = []
     leads = list(mending) or (["partial_change"] if water_at_fault else [])
-    bad: set[str] = set()
+    told = []
     for row, name in enumerate(table.actions):
-        action = found.actions[name]
-        saved = table.missed - table.losses[row] + action.cost.value
-        carrier = int((saved * now)[:-1].argmax())
-        carried = bool(saved[carrier] > 1e-9)
-        loss = losses[name]
-        gross = nothing - loss + float(expected_harms[row]) + action.cost.value
-        if name in harmed and (action.kind == "treat" or expected_harms[row] > HARM_EATS * gross):
-            bad.add(name)
-        if water_at_fault and action.kind == "treat":
-            loss += found.likelihoods.drug_in_bad_water_adds.value
-        if name in leads:
-            loss -= found.likelihoods.missed["hours"].value * 0.5 * (1 - leads.index(name) / 20)
-        if bring_back and name in (bring_back, INTO_RANGE):
-            loss -= found.likelihoods.out_of_range_costs.value
-        told.append(
-            Act(
-                action=name,
-                loss=max(loss, 0.0),
-                saves=nothing - loss,
-                carried_by=net.conditions[carrier] if carried else "",
-                carried_share=float(now[carrier]) if carried else 0.0,
-                wrong_if=harmed.get(name, ""),
-            ),
-        )
+        loss = losses[name] + _leaned(found.actions[name], leads=leads, water_at_fault=water_at_fault, bring_back=bring_back, found=found)
+        by, share = _carried(weighed, table.missed - table.losses[row] + found.actions[name].cost.value)
+        told.append(Act(action=name, loss=max(loss, 0.0), saves=nothing - loss, carried_by=by, carried_share=share, wrong_if=harmed.get(name, "")))
     told.sort(key=lambda act: (-act.saves, act.action))
+    bad = _eaten_up(harmed, losses, expected_harms, table=table, found=found)
     forbidden = {a: seen for a in table.actions if a not in mending and (seen := _forbidden(found.actions[a], weighed))}
     idle = {*pointless, *forbidden, *(a for a in table.actions if _idle(found.actions[a], weighed))} - set(mending)
     useful = [a for a in told if a.saves > 0 and a.action not in idle and (a.action not in bad or a.action in mending)]
-    useful = _larger_only(useful, net=net)
-    useful = _cheap_before_a_net(useful, net=net)
-    # what the reading itself asks for comes before what any disease might
-    useful.sort(key=lambda act: leads.index(act.action) if act.action in mending else len(leads))
-    # one of the two ways to say it: into the range where the reading harms, the end that suits the disease where it does not
-    said_by = bring_back if INTO_RANGE in mending else INTO_RANGE if any(a.action == bring_back for a in useful) else ""
-    useful = [a for a in useful if a.action != said_by]
+    useful = _in_order(useful, leads=leads, mending=mending, bring_back=bring_back, net=net)
     do = tuple(a for a in useful if found.actions[a.action].kind != "treat")
     treat = () if water_at_fault else tuple(a for a in useful if found.actions[a.action].kind == "treat")
     scrape, worth = _microscope(weighed)
@@ -147,6 +121,44 @@ def acts(
         report=_to_report(weighed, reported=reported),
         why=_why(weighed, do=do, worst=worst, water_at_fault=water_at_fault),
     )
+
+
+def _carried(weighed: Weighed, saved: Array) -> tuple[str, float]:
+    """For which condition most is saved by an act, and its share; nothing where it saves nothing."""
+    carrier = int((saved * weighed.posterior_prob)[:-1].argmax())
+    return (weighed.net.conditions[carrier], float(weighed.posterior_prob[carrier])) if saved[carrier] > 1e-9 else ("", 0.0)
+
+
+def _eaten_up(harmed: Mapping[str, str], losses: Mapping[str, float], expected_harms: Array, *, table: LossTable, found: Library) -> set[str]:
+    """Acts that harm some of what is possible so much that it eats half of what they save, and every such treatment."""
+    bad = set()
+    for name, harms in zip(table.actions, expected_harms.tolist(), strict=True):
+        gross = losses[""] - losses[name] + harms + found.actions[name].cost.value
+        if name in harmed and (found.actions[name].kind == "treat" or harms > HARM_EATS * gross):
+            bad.add(name)
+    return bad
+
+
+def _leaned(action: Action, *, leads: Sequence[str], water_at_fault: bool, bring_back: str, found: Library) -> float:
+    """What the water adds to the loss of an act: a medicine in bad water more, what mends the reading less, and the way back into the range less."""
+    added = 0.0
+    if water_at_fault and action.kind == "treat":
+        added += found.likelihoods.drug_in_bad_water_adds.value
+    if action.id in leads:
+        added -= found.likelihoods.missed["hours"].value * 0.5 * (1 - leads.index(action.id) / 20)
+    if bring_back and action.id in (bring_back, INTO_RANGE):
+        added -= found.likelihoods.out_of_range_costs.value
+    return added
+
+
+def _in_order(useful: list[Act], *, leads: Sequence[str], mending: Sequence[str], bring_back: str, net: Network) -> list[Act]:
+    """What is advised in the order in which it is done, each thing said once."""
+    useful = _cheap_before_a_net(_larger_only(useful, net=net), net=net)
+    # what the reading itself asks for comes before what any disease might
+    useful.sort(key=lambda act: leads.index(act.action) if act.action in mending else len(leads))
+    # one of the two ways to say it: into the range where the reading harms, the end that suits the disease where it does not
+    said_by = bring_back if INTO_RANGE in mending else INTO_RANGE if any(a.action == bring_back for a in useful) else ""
+    return [a for a in useful if a.action != said_by]
 
 
 def _idle(action: Action, weighed: Weighed) -> bool:
