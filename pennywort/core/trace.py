@@ -17,7 +17,7 @@ class TraceLine:
 
 
 def plain(value: float, *, digits: int = 4) -> str:
-    """A number for a formula: at most ``digits`` significant digits, never in powers of ten."""
+    """A number for a formula: at most ``digits`` significant digits, never in powers of ten. A bare number, without a unit."""
     if value == 0:
         return "0"
     text = f"{float(f'{value:.{digits}g}'):.10f}"

@@ -7,6 +7,7 @@ import dataclasses
 import importlib
 import inspect
 import pkgutil
+import re
 from pathlib import Path
 from unittest import TestCase
 
@@ -38,6 +39,14 @@ PLAIN = {
     "dosed_adds", "seed",
     "practical", "gravity_25_25", "gravity_20_20", "gravity_25_4",
 }  # fmt: skip
+
+# a unit, a range, a shape, a formula's name or where it comes from
+SAYS_HOW = re.compile(
+    r"\b(mg|mL|g/L|g/kg|litres?|mOsmol|degC|cm|kg|seconds|minutes|hours?|days|decibans|logarithms?|bits|W/m²|mm|deviations?|count|number)\b"
+    r"|°|[½¼³²]|0 to 1|0-1|\[[a-z]|shape|unit|share|fraction|per cent|logs|instant|pH|mass|way, "
+    r"|arithmetic|practice|recalled|assumption|expert|published|TEOS|Bayes|\(\w[^)]* \d{4}",
+    re.IGNORECASE,
+)
 
 
 def named_well(name: str) -> bool:
@@ -75,10 +84,17 @@ class Names(TestCase):
         self.assertEqual(bad, [])
 
     def test_every_public_function_of_the_core_says_what_it_does(self) -> None:
+        """What reckons with figures also says in which units, in which range, or by which method or source."""
         bad = []
         for info in pkgutil.walk_packages(pennywort.core.__path__, "pennywort.core."):
             for name, thing in vars(importlib.import_module(info.name)).items():
-                if inspect.isfunction(thing) and thing.__module__ == info.name and not name.startswith("_") and not inspect.getdoc(thing):
+                if not inspect.isfunction(thing) or thing.__module__ != info.name or name.startswith("_"):
+                    continue
+                told, asked = inspect.getdoc(thing) or "", inspect.signature(thing)
+                figures = any(
+                    kind in str(a) for a in (asked.return_annotation, *(p.annotation for p in asked.parameters.values())) for kind in ("float", "Array")
+                )
+                if not told or (figures and not SAYS_HOW.search(told)):
                     bad.append(f"{info.name}.{name}")
         self.assertEqual(bad, [])
 

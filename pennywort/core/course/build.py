@@ -45,6 +45,8 @@ def mg_per_l_in(unit: str, active: Active) -> float:
 def values_of(protocol: CourseProtocol, chosen: Mapping[str, float], *, temperature_c: float | None, found: Library) -> dict[str, float]:
     """Every parameter's value: as chosen, else from the life cycle at this temperature, else the protocol's own.
 
+    Each in the unit of its parameter (days, mg/L, °C …).
+
     :raises InvalidInput: an unknown parameter or one out of its bounds, naming it.
     """
     known, counted = {p.id: p for p in protocol.parameters}, counts_in(protocol)

@@ -392,7 +392,10 @@ def _linear_pair(m: float, s: float, *, hours: float, out: float, into: float, b
 
 
 def wash_out(ledger: Ledger, *, since: datetime, changes: Sequence[WaterEvent], below_mg_per_l: float, until: datetime) -> datetime | None:
-    """When the level comes below a figure if these changes are made as well; None if it does not by ``until``."""
+    """When the level comes below a figure if these changes are made as well; None if it does not by ``until``.
+
+    The level in mg/L, by the same mass balance as :meth:`Ledger.level`.
+    """
     more = Ledger(
         [e for e in changes if e.at > since],
         start_at=since,

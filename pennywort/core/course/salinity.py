@@ -17,6 +17,8 @@ def stepped(steps: Sequence[PlannedStep], *, now_g_per_kg: float | None) -> list
     A leg is a run of steps one way; its last step is where it leads and always stays. A step that comes again and again goes
     there in even parts.
 
+    Salinities in g/kg.
+
     :param now_g_per_kg: what was read lately, None where nothing was.
     """
     level, kept = now_g_per_kg, {id(s): s for s in steps if s.kind != "salinity"}
@@ -37,7 +39,10 @@ def stepped(steps: Sequence[PlannedStep], *, now_g_per_kg: float | None) -> list
 def passed(
     before: Sequence[PlannedStep], after: Sequence[PlannedStep], *, protocol: CourseProtocol, chosen: Mapping[str, float], now_g_per_kg: float | None
 ) -> tuple[SlipCaution, ...]:
-    """A line on the steps that were dropped. :raises InvalidInput: one that was typed, naming its parameter."""
+    """A line on the steps that were dropped. :raises InvalidInput: one that was typed, naming its parameter.
+
+    Salinities in g/kg.
+    """
     places = {s.place for s in after}
     dropped = [s for s in before if s.place not in places]
     if not dropped or now_g_per_kg is None:

@@ -10,7 +10,10 @@ from pennywort.core.medicine.product import Product, measured_for
 
 
 def to_buy(steps: Sequence[PlannedStep], held: Sequence[Held], products: Mapping[str, Product], prices: Mapping[str, float]) -> tuple[ToBuy, ...]:
-    """Doses, and what is put back with the water changes: a bottle that ends before the course breaks it."""
+    """Doses, and what is put back with the water changes: a bottle that ends before the course breaks it.
+
+    Amounts in mg, mL or pieces of the product, as it is measured.
+    """
     bought = []
     back = {h.active: h.put_back_mg for h in held}
     for active, product in products.items():

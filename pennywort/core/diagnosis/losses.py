@@ -26,7 +26,10 @@ class LossTable:
 
 
 def missed_loss(net: Network, condition: Condition) -> float:
-    """What missing this condition costs: by how fast it kills, and more if it is reportable or hurts the keeper."""
+    """What missing this condition costs: by how fast it kills, and more if it is reportable or hurts the keeper.
+
+    A bare number, as every loss: how bad beside another (expert guess, in the reference).
+    """
     weights = net.found.likelihoods
     reportable = condition.notifiable == "most places" or condition.harms_keeper == "known"
     return weights.missed[condition.urgency].value + (weights.missed_reportable_adds.value if reportable else 0.0)
@@ -48,7 +51,7 @@ def loss_table(net: Network) -> LossTable:
 
 
 def expected_losses(weighed: Weighed) -> Mapping[str, float]:
-    """Expected loss of each act, and of doing nothing (key "")."""
+    """Expected loss of each act, and of doing nothing (key ""). Sum over conditions of posterior (0-1) x loss (decision analysis)."""
     table = loss_table(weighed.net)
     values = table.losses @ weighed.posterior_prob
     return {"": float(table.missed @ weighed.posterior_prob), **dict(zip(table.actions, values.tolist(), strict=True))}

@@ -114,14 +114,20 @@ def temper(ratios: Array, *, further: float) -> Array:
 
 
 def led(sums_for: Array, sums_against: Array, top_for: Array, top_against: Array, *, further: float) -> Array:
-    """The sum of a weighed group, told by what speaks for, what against, and the strongest of either."""
+    """The sum of a weighed group, told by what speaks for, what against, and the strongest of either.
+
+    Natural logarithms of likelihood ratios, all of one shape; what is beside the strongest counts ``further`` (0 to 1) of itself.
+    """
     led_for = top_for + further * (sums_for - top_for) + sums_against
     led_against = top_against + further * (sums_against - top_against) + sums_for
     return np.where(top_for >= -top_against, led_for, led_against)
 
 
 def tempered_sums(ratios: Array, starts: NDArray[np.intp], *, further: float) -> Array:
-    """The summed weighed ratios of many groups at once: rows of ``ratios`` lie group by group, ``starts`` where each begins."""
+    """The summed weighed ratios of many groups at once: rows of ``ratios`` lie group by group, ``starts`` where each begins.
+
+    Natural logarithms of likelihood ratios; shape [row, condition].
+    """
     speaks_for, speaks_against = np.maximum(ratios, 0.0), np.minimum(ratios, 0.0)
     sums_for, sums_against = np.add.reduceat(speaks_for, starts), np.add.reduceat(speaks_against, starts)
     top_for, top_against = np.maximum.reduceat(speaks_for, starts), np.minimum.reduceat(speaks_against, starts)
@@ -129,7 +135,7 @@ def tempered_sums(ratios: Array, starts: NDArray[np.intp], *, further: float) ->
 
 
 def softmax(logs: Array) -> Array:
-    """Probabilities from unnormalised logs along the first axis."""
+    """Probabilities from unnormalised logs along the first axis. exp(x) / sum exp(x), each 0 to 1; the largest is taken off first (arithmetic)."""
     weights = np.exp(logs - logs.max(axis=0))
     return weights / weights.sum(axis=0)  # type: ignore[no-any-return]
 
@@ -268,7 +274,7 @@ def _groups(net: Network, names: Sequence[str]) -> list[tuple[int, int]]:
 
 
 def answers_of(facts: Facts, *, found: Library) -> dict[str, float]:
-    """Each sign that was looked for, from 0 (not there) to 1 (surely seen)."""
+    """Each sign that was looked for, a share of belief from 0 (not there) to 1 (surely seen)."""
     signs = {**facts.signs, **told_by_shares(facts)}
     if not facts.shares:
         return {s: 1.0 if seen else 0.0 for s, seen in signs.items()}
@@ -276,7 +282,10 @@ def answers_of(facts: Facts, *, found: Library) -> dict[str, float]:
 
 
 def prior_logs(net: Network, facts: Facts) -> Array:
-    """Log priors with what is known of fish and tank: factors multiply, at least 0.005, within the cap together."""
+    """Log priors with what is known of fish and tank: factors multiply, at least 0.005, within the cap together.
+
+    Natural logarithms of shares, shape [condition].
+    """
     if not facts.context and not facts.kin:
         return net.log_prior
     found, logs = net.found, np.zeros(len(net.conditions))

@@ -64,7 +64,7 @@ class Outlook:
 
 
 def entropy_bits(shares: Array) -> Array:
-    """Shannon entropy along the first axis, in bits."""
+    """Shannon entropy along the first axis, in bits. - sum p log2 p (Shannon 1948)."""
     safe = np.maximum(shares, 1e-300)
     return -(shares * np.log2(safe)).sum(axis=0)  # type: ignore[no-any-return]
 
@@ -216,6 +216,7 @@ def joint(weighed: Weighed, signs: Iterable[str]) -> tuple[Array, Array]:
     """Chances of all answers to a few open signs together, and the posterior after each (columns).
 
     Given the condition the answers are taken as independent; of an exclusive set pass one sign only.
+    Chances 0 to 1, shape [answers]; posteriors shape [condition, answers] (Bayes).
     """
     chances, logs = _joint_logs(weighed, list(signs))
     return chances, softmax(logs)

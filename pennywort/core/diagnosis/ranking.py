@@ -33,7 +33,10 @@ HELPS_MUCH, HARMS_MUCH = 0.1, 0.3
 
 
 def marks_of(decibans: float) -> int:
-    """One to three marks for how much a look says, either way."""
+    """One to three marks for how much a look says, either way.
+
+    By the decibans of evidence, ten times the base-10 logarithm of the likelihood ratio (Good 1950, recalled).
+    """
     size = abs(decibans)
     return 1 if size < 3 else 2 if size < 7 else 3
 

@@ -110,7 +110,7 @@ def by_the_hour(ledger: Ledger, *, begins_at: datetime, begins_h: float, hours: 
 
 
 def of_plan(plan: CoursePlan, protocol: CourseProtocol, *, begins_h: float, hours: int, found: Library) -> Doing:
-    """A course as planned, its first hour at ``begins_h``."""
+    """A course as planned, its first hour at ``begins_h``. Hours from the first of the run."""
 
     def hour(at: datetime) -> float:
         return begins_h + (at - plan.starts_at) / HOUR
@@ -142,6 +142,8 @@ def _planned(world: World, course: str, parameters: tuple[tuple[str, float], ...
 
 def of_way(world: World, way: Way, *, begins_h: float, hours: int) -> Doing:
     """A listed way, begun at an hour.
+
+    Hours from the first of the run.
 
     :raises InvalidInput: an act or a course that the reference does not hold. :raises NotKnownYet, Refused: a course that these fish do not bear.
     """

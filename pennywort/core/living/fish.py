@@ -66,7 +66,10 @@ def towards_load(ill: Ill, load: Array, *, length_cm: Array) -> Array:
 
 
 def towards_water(figure: Array, grave_at: float) -> Array:
-    """The same of a figure of the water; steep, as poisons are."""
+    """The same of a figure of the water; steep, as poisons are.
+
+    r³ / (1 + r³) with r = figure / the figure that is grave: 0 to 1, of the shape of ``figure`` (assumption of this model, docs/living.md).
+    """
     cubed = (np.maximum(figure, 0.0) / grave_at) ** 3
     return cubed / (1 + cubed)
 
@@ -90,7 +93,10 @@ def grown(ill: Ill, gravity: Array, *, alive: Array, temperature_c: Array, reach
 
 
 def healed(ill: Ill, gravity: Array, *, ended: Array) -> Array:
-    """The gravity of a hurt, an hour on: it heals, or is made worse as long as what hurts is there."""
+    """The gravity of a hurt, an hour on: it heals, or is made worse as long as what hurts is there.
+
+    0 to 1: halved in each ``heals_h`` hours (assumption of this model, docs/living.md).
+    """
     living, still = ill.living, (1 - ended)[:, None, None]
     rest = gravity * 0.5 ** (1 / living.heals_h)
     found: Array = np.clip(rest + np.where(gravity > 0, living.worse_per_day / 24 * still * (1 - gravity), 0.0), 0.0, 1.0)
@@ -99,6 +105,8 @@ def healed(ill: Ill, gravity: Array, *, ended: Array) -> Array:
 
 def dying(illnesses: Sequence[Ill], gravity: Array, *, care: Array, dosed: Array, missed: Array) -> Array:
     """The hazard to die within the hour, [way, run, fish].
+
+    Per hour, by gravities 0 to 1 (assumption of this model, docs/living.md).
 
     :param gravity: [condition, way, run, fish]. :param care: what is left of the hazard, [way, condition]. :param dosed: whether something is in the
         water that is given against something else, [way, condition].

@@ -62,7 +62,7 @@ def shown(world: World, now: Seen, *, seed: int, day: int, kits: Iterable[Kit]) 
 
 
 def sign_odds(world: World, now: Seen, signs: list[str]) -> Array:
-    """The chance that each fish shows each sign, [fish, sign]."""
+    """The chance that each fish shows each sign, [fish, sign]. Each 0 to 1, by the shares of the likelihood table and the gravity of what the fish has."""
     weights = world.found.likelihoods
     steps = weights.steps
     # a flick or a dash healthy fish show too
@@ -98,7 +98,10 @@ def _one_of_each_set(world: World, signs: list[str]) -> list[str]:
 
 
 def read_off(value: float, *, seed: int, hour: int, place: int, step: float, off_fraction: float = READ_SD_FRACTION) -> float:
-    """What a kit says: off by so much as a standard deviation, rounded to the step that can be told apart."""
+    """What a kit says: off by so much as a standard deviation, rounded to the step that can be told apart.
+
+    In the unit of the figure; the error is that of two dice, nearly normal, by the seed given; never below nothing.
+    """
     dice = Dice(seed=seed, hour=SIGNS_OF + 10_000 + hour, runs=1, count=64).take(64)[0]
     off = 1 + off_fraction * float(np.sqrt(3) * (dice[2 * place] + dice[2 * place + 1] - 1) * np.sqrt(2))
     return round(max(value * off, 0.0) / step) * step

@@ -36,6 +36,8 @@ def match(active: Active, use: Use, *, water: BathWater, target_g_per_l: float) 
     A bath that is thinner than home dilutes the fish, whatever is dissolved in it, and is a never; so are two degrees of
     difference. Osmolality by ``water.osmolality``.
 
+    Warmth in °C, saltiness in mOsmol/kg (common practice).
+
     :param target_g_per_l: what the dose adds, where it is a salt; 0 otherwise.
     """
     lines: list[SlipCaution] = []
@@ -69,6 +71,8 @@ def shorter_for(use: Use, *, lives: frozenset[str], temperature_c: float | None)
 
 def bath_minutes(use: Use, wanted: float | None, *, lives: frozenset[str] = frozenset(), temperature_c: float | None = None) -> float:
     """How long: what was asked for, else the shortest published, and never longer than the most delicate fish here bears.
+
+    In minutes, by the ranges of the use.
 
     :raises Refused: longer than a fish may stay in it. :raises InvalidInput: no time at all.
     """

@@ -130,6 +130,8 @@ def rescue_in_tank(*, stop_words: str) -> tuple[str, ...]:
 def may_give_again(kinds: Sequence[str], *, dose_mg_per_l: float, most_mg_per_l: float) -> bool:
     """Whether a spent medicine may be given once more: its colour was seen to be spent since the last time, and the sum stays in bounds.
 
+    Milligrams in a litre, by what is given in all (common practice).
+
     :param kinds: what happened so far, in order.
     """
     given = [i for i, k in enumerate(kinds) if k in ("in", "again")]
@@ -140,7 +142,10 @@ def may_give_again(kinds: Sequence[str], *, dose_mg_per_l: float, most_mg_per_l:
 
 
 def soonest_again(last_in: Sequence[datetime], *, apart_h: float | None) -> datetime | None:
-    """The earliest instant for the next one of a kind: so long after fish were last in one, however short that was. None where nothing holds it."""
+    """The earliest instant for the next one of a kind: so long after fish were last in one, however short that was. None where nothing holds it.
+
+    Hours by the use (``apart_h``).
+    """
     if not last_in or apart_h is None:
         return None
     return max(last_in) + timedelta(hours=apart_h)

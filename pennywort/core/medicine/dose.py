@@ -78,7 +78,10 @@ def after_change_mg_per_l(*, level_mg_per_l: float, changed_fraction: float) -> 
 
 
 def put_back_mg(*, net_volume_l: float, level_mg_per_l: float, changed_fraction: float) -> float:
-    """Mass that a water change takes out and that goes back in to keep the level: V x C x f, never a full dose."""
+    """Mass that a water change takes out and that goes back in to keep the level: V x C x f, never a full dose.
+
+    V in litres, C in mg/L, f 0 to 1 (dilution; arithmetic).
+    """
     after = after_change_mg_per_l(level_mg_per_l=level_mg_per_l, changed_fraction=changed_fraction)
     return _positive(net_volume_l, field="tank") * (level_mg_per_l - after)
 
@@ -102,7 +105,7 @@ def reach(*, water: Water, added_mg: float, level_now_mg_per_l: float = 0.0) -> 
 
 
 def dose_trace(*, water: Water, target_mg_per_l: float, level_now_mg_per_l: float, share: float, source: str) -> tuple[TraceLine, ...]:
-    """The lines behind a dose by target."""
+    """The lines behind a dose by target. mg/L, litres and mg, as the lines are added up."""
     wanted = target_mg_per_l - level_now_mg_per_l
     lines = [
         TraceLine(

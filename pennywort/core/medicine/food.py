@@ -25,7 +25,10 @@ class Medicated:
 
 
 def mass_from_length_g(*, length_cm: float, body: str) -> float:
-    """Mean mass of one fish from its total length. :raises InvalidInput: no such body, or a length no ornamental fish has."""
+    """Mean mass of one fish from its total length. :raises InvalidInput: no such body, or a length no ornamental fish has.
+
+    a x length^b, g from cm (length-weight relation; factors by common practice).
+    """
     if body not in BODY:
         raise InvalidInput("Choose a body: slender, usual, deep or eel-like.", field="body")
     if not math.isfinite(length_cm) or not 0.5 <= length_cm <= 120:

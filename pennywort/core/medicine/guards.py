@@ -62,7 +62,10 @@ def _of_life(active: Active, here: Surroundings, found: Library) -> Iterator[Sli
 
 
 def tender_words(active: Active, use: Use, *, lives: frozenset[str], temperature_c: float | None, found: Library) -> tuple[str, ...]:
-    """What is to be minded of these fish at a bath or dose of it: who bears it poorly, and who stays in it for less, or in what warmth."""
+    """What is to be minded of these fish at a bath or dose of it: who bears it poorly, and who stays in it for less, or in what warmth.
+
+    Minutes, °C and g/kg as the files of the medicine give them.
+    """
     met = _of_life(active, Surroundings(water=use.water[0], lives=lives), found)
     cut = shorter_for(use, lives=lives, temperature_c=temperature_c)
     return (*(line.text for line in met), *([cut.text] if cut else []))
@@ -116,7 +119,7 @@ def _is_antibiotic(active: Active) -> bool:
 
 
 def beyond(bound: WaterBound, value: float) -> bool:
-    """Whether a reading lies outside a bound."""
+    """Whether a reading lies outside a bound. In the unit of the bound."""
     return (bound.least is not None and value < bound.least) or (bound.most is not None and value > bound.most)
 
 

@@ -36,6 +36,8 @@ class Stopping:
 def stopping(active: Active, *, active_mg: float) -> tuple[Stopping, ...]:
     """What stops so much of an active, by the mass ratios of the reference.
 
+    mg of each for ``active_mg`` mg (molar masses; arithmetic).
+
     :raises InvalidInput: a mass that is not positive and finite.
     """
     mass_mg = _positive(active_mg, "level")

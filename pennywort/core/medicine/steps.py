@@ -46,7 +46,7 @@ def strip_floor_mg_per_l(active: Active, *, target_mg_per_l: float) -> float | N
 
 
 def mix_lasts_words(active: Active, *, target_mg_per_l: float | None) -> str:
-    """How long one mix serves, and how its end is told."""
+    """How long one mix serves, and how its end is told. mg/L of the mix; two thirds of it still serve (common practice)."""
     floor = strip_floor_mg_per_l(active, target_mg_per_l=target_mg_per_l) if target_mg_per_l is not None else None
     if floor is not None:
         return f"test strips must still show {floor:.0f} mg/L; below that make it anew. Never kept for another day"

@@ -56,6 +56,8 @@ def length_at(rows: Sequence[CycleRow], *, temperature_c: float) -> Range:
     Growth of poikilotherms speeds up by a nearly constant factor per degree (the Q10 rule, textbook), so the logarithm is
     what runs straight. More than two degrees beyond the first or the last row nothing is claimed.
 
+    In hours, as the rows are; between them a + b T on the logarithm.
+
     :param temperature_c: 0 to 35. :raises InvalidInput: no water these parasites live in.
     :raises NotKnownYet: colder or warmer than anything published.
     """
@@ -100,7 +102,10 @@ def stages_at(cycle: LifeCycle, *, temperature_c: float) -> tuple[StageLength, .
 
 
 def hatch_at(cycle: LifeCycle, *, temperature_c: float) -> Range:
-    """How long eggs take. :raises InvalidInput: a parasite that lays none."""
+    """How long eggs take. :raises InvalidInput: a parasite that lays none.
+
+    In hours at °C, by the table of the reference.
+    """
     if not cycle.hatch:
         raise InvalidInput(f"{cycle.name} lays no eggs that wait.", field="parasite")
     return length_at(cycle.hatch, temperature_c=temperature_c)
@@ -126,7 +131,7 @@ def left_fraction(cycle: LifeCycle, *, temperature_c: float, days: float, by: Li
 
 
 def left_over_time(cycle: LifeCycle, *, temperature_c: float, days: Sequence[float], by: Literal["medicine", "transfer"]) -> list[float]:
-    """The same for a course of each of these lengths: what would come through if it ended there."""
+    """The same for a course of each of these lengths: what would come through if it ended there. Days in, shares 0 to 1 out."""
     if any(not math.isfinite(d) or d < 0 for d in days):
         raise InvalidInput("How many days?", field="days")
     stages = stages_at(cycle, temperature_c=temperature_c)
@@ -166,6 +171,7 @@ def passages(cycle: LifeCycle, *, temperature_c: float) -> tuple[Passage, ...]:
     """One round from the moment a parasite settles on a fish, the stages in their order; the ends by adding up short and long lengths.
 
     Nine in ten of each stage lie within its range, so the sums are wider than nine in ten of the whole: on the safe side.
+    In hours at °C, by the tables of the reference.
     """
     found = []
     early = late = 0.0

@@ -22,7 +22,7 @@ class Shown:
 
 
 def round_figure(value: float, *, significant: int = 3) -> str:
-    """``value`` with ``significant`` digits, in plain notation, trailing zeros kept (1.20 stays 1.20)."""
+    """``value`` with ``significant`` digits, in plain notation, trailing zeros kept (1.20 stays 1.20). In the unit that it came in."""
     if value == 0:
         return "0"
     rounded = float(f"{value:.{significant - 1}e}")
@@ -66,7 +66,7 @@ def show_mass(mass_mg: float, preferences: Preferences) -> Shown:
 
 
 def quarters(count: float) -> str:
-    """A count in quarters as it is written: 1½, ¼, 3; with three digits where it is none."""
+    """A count in quarters as it is written: 1½, ¼, 3; with three digits where it is none. A count, without a unit."""
     whole, part = int(count), (count - int(count)) * 4
     if abs(part - round(part)) > 1e-6 or part > 3.5:
         return f"{count:.3g}"
@@ -93,7 +93,7 @@ def show_concentration(concentration_mg_per_l: float, *, like_mg_per_l: float | 
 
 
 def show_temperature(temperature_c: float, preferences: Preferences) -> Shown:
-    """One decimal, in the reader's scale."""
+    """One decimal, in the reader's scale. From °C to °C or °F (°C x 1.8 + 32)."""
     if preferences.temperature == "f":
         return Shown(figure=f"{convert_temperature(temperature_c, 'degC', 'degF'):.1f}", unit="°F")
     return Shown(figure=f"{temperature_c:.1f}", unit="°C")

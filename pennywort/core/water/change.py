@@ -32,7 +32,10 @@ def change_for(*, level_mg_per_l: float, target_mg_per_l: float, fresh_mg_per_l:
 
 
 def in_changes(fraction: float) -> tuple[float, ...]:
-    """The same dilution as changes a keeper makes, a day apart: rounded up to a step, none above the most at once."""
+    """The same dilution as changes a keeper makes, a day apart: rounded up to a step, none above the most at once.
+
+    Shares 0 to 1: 1 - (1 - f)^n (dilution; arithmetic).
+    """
     if fraction <= 0:
         return ()
     left = 1.0 - fraction
@@ -42,5 +45,5 @@ def in_changes(fraction: float) -> tuple[float, ...]:
 
 
 def aim_under(limit_mg_per_l: float) -> float:
-    """What to aim at so that a level comes to lie under its limit, not on it."""
+    """What to aim at so that a level comes to lie under its limit, not on it. In the unit of the limit."""
     return limit_mg_per_l * (1 - UNDER_FRACTION)

@@ -70,7 +70,10 @@ class Forecast:
 
 
 def beginning_of(origin: Origin, *, seasoned_days: float | None = None) -> tuple[float, float]:
-    """lg of the turnover at the start and its spread; a sponge that lay in a running filter for less than four weeks has less."""
+    """lg of the turnover at the start and its spread; a sponge that lay in a running filter for less than four weeks has less.
+
+    In mg of N in a litre and day, as its base-10 logarithm (assumptions of this model).
+    """
     middle, spread = BEGINNINGS[origin]
     if origin != "sponge":
         return middle, spread

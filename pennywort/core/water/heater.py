@@ -19,6 +19,8 @@ def heater_w(*, net_volume_l: float, water_c: float, room_c: float, sides_cm: tu
 
     ``sides_cm``: length, width and depth; a cube of the volume where nobody measured them.
 
+    Area in m², difference in °C, W/m²·K (common practice).
+
     :raises InvalidInput: no water, or a room no fishroom is.
     """
     if not math.isfinite(net_volume_l) or net_volume_l <= 0:

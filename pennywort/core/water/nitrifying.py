@@ -75,7 +75,10 @@ def growth_per_day(temperature_c: float) -> tuple[float, float]:
 
 
 def slope(state: Array, growth: tuple[Any, Any]) -> Array:
-    """The right-hand side of the equations, per day; ``state`` as :meth:`Water.stacked`."""
+    """The right-hand side of the equations, per day; ``state`` as :meth:`Water.stacked`.
+
+    mg/L as N and its turnover, per day (Monod kinetics; docs/living.md and the reference).
+    """
     ammonia, nitrite = np.maximum(state[0], 0), np.maximum(state[1], 0)
     fed1, fed2 = ammonia / (HALF_SATURATION_MG_PER_L + ammonia), nitrite / (HALF_SATURATION_MG_PER_L + nitrite)
     first, second = state[3] * fed1, state[4] * fed2
@@ -96,7 +99,7 @@ def ahead(state: Array, days: float, growth: tuple[Any, Any]) -> Array:
 
 
 def after(state: Array, happening: Happening) -> Array:
-    """The state just after something happened to the water."""
+    """The state just after something happened to the water. The same state, in mg/L as N."""
     found = state.copy()
     if happening.kind == "ammonia":
         found[0] += happening.amount

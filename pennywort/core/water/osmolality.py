@@ -53,7 +53,7 @@ def osmolality_mosmol_per_kg(parts: tuple[Dissolved, ...]) -> float:
 
 
 def compare_words(*, bath_mosmol: float, home_mosmol: float) -> tuple[Literal["saltier", "same", "thinner"], str]:
-    """Whether a bath is saltier than the water the fish comes from, and by how much."""
+    """Whether a bath is saltier than the water the fish comes from, and by how much. mOsmol/kg; alike within a twentieth (common practice)."""
     difference = bath_mosmol - home_mosmol
     if abs(difference) <= max(SAME_WITHIN * home_mosmol, 2.0):
         return "same", "The bath is as salty as the water they come from: it changes nothing."

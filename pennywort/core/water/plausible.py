@@ -38,6 +38,8 @@ class Judged:
 def judge(value: float, *, at: datetime, before: Sequence[Sampled], measure: InstrumentMeasure) -> Judged:
     """Hold one figure against what the instrument can read and what it sent before.
 
+    In the unit of the measure; steps, jumps an hour and hours without change by the reference.
+
     :param before: its earlier figures of this measure, oldest first. :raises InvalidInput: no number.
     """
     if not math.isfinite(value):

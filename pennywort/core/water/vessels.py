@@ -99,7 +99,7 @@ def _positive(value: float | None, field: str) -> float:
 
 
 def less_than_named_words(*, net_volume_l: float, named_volume_l: float) -> str:
-    """How the true water compares with the name on the box, in words."""
+    """How the true water compares with the name on the box, in words. Litres."""
     share = net_volume_l / named_volume_l - 1
     if abs(share) < 0.005:
         return "as the name says"
@@ -107,7 +107,7 @@ def less_than_named_words(*, net_volume_l: float, named_volume_l: float) -> str:
 
 
 def less_than_gross_words(*, net_volume_l: float, gross_volume_l: float) -> str:
-    """The same where no name is known: against the empty vessel."""
+    """The same where no name is known: against the empty vessel. Litres."""
     share = net_volume_l / gross_volume_l - 1
     if abs(share) < 0.005:
         return "all of it water"

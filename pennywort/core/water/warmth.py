@@ -81,7 +81,7 @@ def warmth_facts(thermometer: Thermometer, *, range_c: Bears, water: WaterType, 
 
 
 def worth_moving(now_c: float | None, *, range_c: Bears) -> tuple[bool, bool]:
-    """Whether cooling and warming make sense: only above and below the middle of a range that is known to be these fishes' own."""
+    """Whether cooling and warming make sense: only above and below the middle of a range that is known to be these fishes' own. °C."""
     if now_c is None or range_c.told_by == "water":
         return False, False
     return now_c > range_c.middle_c, now_c < range_c.middle_c
