@@ -57,9 +57,9 @@ class House:
         assert done.returncode == 0, done.stderr[-3000:]
         return done.stdout
 
-    def start(self) -> None:
-        """The server, in a group of its own so that all of it can be ended at once."""
-        how = ["--bind", f"127.0.0.1:{self.port}", "--threads", "8", "--no-control-socket", "--log-level", "error"]
+    def start(self, *hands: str) -> None:
+        """The server, in a group of its own so that all of it can be ended at once; ``hands``: its workers and threads, where not one of eight."""
+        how = ["--bind", f"127.0.0.1:{self.port}", *(hands or ("--threads", "8")), "--no-control-socket", "--log-level", "error"]
         what = [sys.executable, "-m", "gunicorn", *how, "pennywort.site.wsgi"]
         self.server = subprocess.Popen(what, cwd=ROOT, env=self.env, start_new_session=True, stderr=subprocess.DEVNULL)
         until_served(self.port)
