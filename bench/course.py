@@ -14,10 +14,11 @@ def ledger() -> None:
     rates = Rates(decay_per_h=0.01, sand_in_per_h=0.02, sand_out_per_h=0.012)
     events = [WaterEvent(at=after(24 * d), added_mg=100 if d < 4 else 20, changed_fraction=0.1 if d % 7 == 0 else 0.0) for d in range(30)]
     at_h = [12.0 + 24 * d for d in range(30)]
+    instants = [START + timedelta(hours=h) for h in at_h]
 
     def ours() -> list[float]:
         told = Ledger(events, start_at=START, net_volume_l=100, volume_sd_l=2, rates=rates, evaporation_l_per_h=0.02)
-        return [told.level(START + timedelta(hours=h)).concentration_mg_per_l for h in at_h]
+        return [told.level(at).concentration_mg_per_l for at in instants]
 
     def theirs() -> list[float]:
         return by_solver(events, rates=rates, evaporation=0.02, volume=100.0, at_h=at_h)

@@ -75,14 +75,13 @@ class Fishroom:
 
     def write(self, dice: random.Random) -> tuple[str, str, dict[str, object]]:
         tank, group = dice.choice(self.fish)
-        return dice.choice(
-            [
-                ("observation", f"groups/{group}/observations", {"appetite": "less", "note": "load"}),
-                ("water test", f"tanks/{tank}/readings", {"ph": "7.2", "temperature": "25", "nitrite": "0.1"}),
-                ("water change", f"tanks/{tank}/changes", {"share": "10 %"}),
-                ("look", f"groups/{group}/looks", {"signs": {"flashing": True, "clamped_fins": False}}),
-            ]
-        )  # fmt: skip
+        kinds: list[tuple[str, str, dict[str, object]]] = [
+            ("observation", f"groups/{group}/observations", {"appetite": "less", "note": "load"}),
+            ("water test", f"tanks/{tank}/readings", {"ph": "7.2", "temperature": "25", "nitrite": "0.1"}),
+            ("water change", f"tanks/{tank}/changes", {"share": "10 %"}),
+            ("look", f"groups/{group}/looks", {"signs": {"flashing": True, "clamped_fins": False}}),
+        ]
+        return dice.choice(kinds)
 
 
 def turn(dice: random.Random, visitor: Visitor, at: Fishroom, seen: Seen) -> None:

@@ -18,6 +18,8 @@ HOUR = timedelta(hours=1)
 BAND_SIGMAS = 2.0
 # a reading this many standard deviations off is asked about (common practice: one in three hundred by chance)
 IMPLAUSIBLE_SIGMAS = 3.0
+# two figures of an event, each below half of this, are figures of a water
+MOST = 1e15
 # what a keeper's scale or syringe and a hobby kit are out by, relative (common practice)
 DOSE_SD_FRACTION = 0.02
 READING_SD_FRACTION = 0.08
@@ -71,6 +73,10 @@ class WaterEvent:
     carbon: bool | None = None
     reading_mg_per_l: float | None = None
     net_volume_l: float | None = None
+
+
+# what becomes of what is in the water and in the sand: (water from water, water from sand, sand from water, sand from sand)
+Passed = tuple[float, float, float, float]
 
 
 class State(NamedTuple):
@@ -158,6 +164,8 @@ class Ledger:
                 raise InvalidInput("This can’t be negative." if value < 0 else "This must be more than nothing.", field=field)
         self.rates, self.evaporation_l_per_h = rates, evaporation_l_per_h
         self.volume_sd_fraction = volume_sd_l / net_volume_l
+        # what becomes of a milligram in so many hours, with and without carbon: a course repeats its stretches
+        self._passed: tuple[dict[timedelta, tuple[float, float, float, float, float]], ...] = ({}, {})
         first = State(
             at=start_at,
             water_mg=level_mg_per_l * net_volume_l,
@@ -176,46 +184,53 @@ class Ledger:
         self.checks: list[ReadingCheck] = []
         self._events: list[WaterEvent] = []
         # of one instant: the change first, then the dose, then the reading of what came of it
-        for event in sorted(events, key=lambda e: (e.at, e.reading_mg_per_l is not None, e.added_mg > 0)):
+        for event in sorted(events, key=_turn):
             self.add(event)
 
     def add(self, event: WaterEvent) -> None:
         """Write what happened next. :raises InvalidInput: a figure that can't be, or an event before the last one."""
         if event.at < self.states[-1].at:
             raise InvalidInput("This lies before the start.", field="events.at")
-        _check(event)
-        before = self._later(self.states[-1], event.at)
+        at, added, share = event.at, event.added_mg, event.changed_fraction
+        # not below nothing, no NaN and no figure of another world: then a sum does not compare either
+        if not (added >= 0 <= share <= 1 and 0 <= event.fresh_mg_per_l + added < MOST):
+            _refuse(event)
+        before = self._later(self.states[-1], at)
         _, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given = before
-        if event.changed_fraction:
-            kept = 1 - event.changed_fraction
-            fresh = event.changed_fraction * volume * event.fresh_mg_per_l
-            removed += water * event.changed_fraction
+        if share:
+            kept = 1 - share
+            fresh = share * volume * event.fresh_mg_per_l
+            removed += water * share
             given += fresh
             water = water * kept + fresh
             by_volume *= kept
             variance *= kept * kept
         # a change fills the tank to its line again, as a top-up does
-        if event.topped_up or event.changed_fraction:
+        if event.topped_up or share:
             filled = (full - volume) * event.fresh_mg_per_l
             water, given, volume = water + filled, given + filled, full
-        if event.added_mg:
-            water, given, by_volume = water + event.added_mg, given + event.added_mg, by_volume + event.added_mg
-            variance += (event.added_mg * DOSE_SD_FRACTION) ** 2
+        if added:
+            water, given, by_volume = water + added, given + added, by_volume + added
+            variance += (added * DOSE_SD_FRACTION) ** 2
         if event.carbon is not None:
             carbon = event.carbon
         if event.net_volume_l:
+            if not 0 < event.net_volume_l < MOST:
+                _refuse(event)
             volume = full = event.net_volume_l
-        if event.reading_mg_per_l is not None:
-            now = State(event.at, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given)
-            self.checks.append(self._check(now, event.reading_mg_per_l))
-            held = event.reading_mg_per_l * volume
-            # what a reading corrects was never there, or went unseen: booked as given or as decayed
-            given += max(held - water, 0.0)
-            decayed += max(water - held, 0.0)
-            water, by_volume, variance = held, 0.0, (held * READING_SD_FRACTION) ** 2
-        self.states.append(State(event.at, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given))
-        self._instants.append(event.at)
+        after = State(at, water, sand, volume, full, carbon, by_volume, variance, removed, decayed, given)
+        self.states.append(after if event.reading_mg_per_l is None else self._read(event, event.reading_mg_per_l, after))
+        self._instants.append(at)
         self._events.append(event)
+
+    def _read(self, event: WaterEvent, reading_mg_per_l: float, now: State) -> State:
+        """What a reading leaves: what it corrects was never there, or went unseen, and is booked as given or as decayed."""
+        if not 0 <= reading_mg_per_l < MOST:
+            _refuse(event)
+        self.checks.append(self._check(now, reading_mg_per_l))
+        held = reading_mg_per_l * now.volume_l
+        given, decayed = now.given_mg + max(held - now.water_mg, 0.0), now.decayed_mg + max(now.water_mg - held, 0.0)
+        return now._replace(water_mg=held, by_volume_mg=0.0, variance_mg=(held * READING_SD_FRACTION) ** 2, given_mg=given, decayed_mg=decayed)
 
     def lines(self) -> tuple[Line, ...]:
         """Everything that happened, in order, with what it did to the level."""
@@ -227,9 +242,10 @@ class Ledger:
         return tuple(found)
 
     def _level(self, state: State) -> Level:
-        level = state.water_mg / state.volume_l
-        sd = math.hypot(self.volume_sd_fraction * state.by_volume_mg, math.sqrt(state.variance_mg)) / state.volume_l
-        return Level(at=state.at, concentration_mg_per_l=level, low_mg_per_l=max(0.0, level - BAND_SIGMAS * sd), high_mg_per_l=level + BAND_SIGMAS * sd)
+        at, water, _, volume, _, _, by_volume, variance, _, _, _ = state
+        level, off = water / volume, self.volume_sd_fraction * by_volume
+        half = BAND_SIGMAS * math.sqrt(off * off + variance) / volume
+        return Level(at, level, level - half if level > half else 0.0, level + half)
 
     def _check(self, state: State, reading: float) -> ReadingCheck:
         expected = self._level(state)
@@ -283,7 +299,25 @@ class Ledger:
         return tuple(points)
 
     def _later(self, state: State, at: datetime) -> State:
-        return _moved(state, at, rates=self.rates, evaporation_l_per_h=self.evaporation_l_per_h)
+        """The state at a later instant, nothing having happened between."""
+        since, m, s, volume, full, carbon, by_volume, variance, removed, decayed, given = state
+        if at == since:
+            return state
+        time = at - since
+        passed = self._passed[carbon].get(time)
+        if passed is None:
+            rates, hours = self.rates, time / HOUR
+            lost = rates.decay_per_h + (rates.carbon_per_h if carbon else 0.0)
+            kept = _linear_pair(hours=hours, out=lost, into=rates.sand_in_per_h, back=rates.sand_out_per_h)
+            passed = self._passed[carbon][time] = *kept, self.evaporation_l_per_h * hours
+        in_water, from_sand, into_sand, in_sand, evaporated = passed
+        water, sand = m * in_water + s * from_sand, m * into_sand + s * in_sand
+        factor = water / m if m else 0.0
+        # a tank does not run dry by evaporation alone: keepers and float valves see to it at half
+        volume -= evaporated
+        if volume < full / 2:
+            volume = full / 2
+        return State(at, water, sand, volume, full, carbon, by_volume * factor, variance * factor * factor, removed, decayed + (m + s - water - sand), given)
 
     def _bends(self, state: State) -> bool:
         r = self.rates
@@ -347,37 +381,23 @@ class Ledger:
         return falls[-1] if falls else since
 
 
-def _check(event: WaterEvent) -> None:
-    reading, volume = event.reading_mg_per_l, event.net_volume_l
-    figures = (event.added_mg, event.changed_fraction, event.fresh_mg_per_l, 0.0 if reading is None else reading, 0.0 if volume is None else volume)
-    # not below nothing, and no NaN either
-    if not all(0 <= value < math.inf for value in figures):
-        names = ("added_mg", "changed_fraction", "fresh_mg_per_l", "reading_mg_per_l", "net_volume_l")
-        field = next(name for name, value in zip(names, figures, strict=True) if not 0 <= value < math.inf)
-        raise InvalidInput("This can’t be negative.", field=f"events.{field}")
-    if event.changed_fraction > 1:
-        raise InvalidInput("A share lies between 0 and 100 %.", field="events.changed_fraction")
+def _turn(event: WaterEvent) -> tuple[datetime, bool, bool]:
+    return event.at, event.reading_mg_per_l is not None, event.added_mg > 0
 
 
-def _moved(state: State, at: datetime, *, rates: Rates, evaporation_l_per_h: float) -> State:
-    """The state at a later instant, nothing having happened between."""
-    hours = (at - state.at).total_seconds() / 3600
-    if hours == 0:
-        return state
-    lost = rates.decay_per_h + (rates.carbon_per_h if state.carbon else 0.0)
-    water, sand = _linear_pair(state.water_mg, state.sand_mg, hours=hours, out=lost, into=rates.sand_in_per_h, back=rates.sand_out_per_h)
-    factor = water / state.water_mg if state.water_mg else 0.0
-    # a tank does not run dry by evaporation alone: keepers and float valves see to it at half
-    volume = max(state.volume_l - evaporation_l_per_h * hours, state.full_l / 2)
-    decayed = state.decayed_mg + (state.water_mg + state.sand_mg - water - sand)
-    by_volume, variance = state.by_volume_mg * factor, state.variance_mg * factor * factor
-    return State(at, water, sand, volume, state.full_l, state.carbon, by_volume, variance, state.removed_mg, decayed, state.given_mg)
+def _refuse(event: WaterEvent) -> None:
+    """:raises InvalidInput: naming the figure that can't be."""
+    for name in ("added_mg", "changed_fraction", "fresh_mg_per_l", "reading_mg_per_l", "net_volume_l"):
+        value = getattr(event, name)
+        if value is not None and not 0 <= value < MOST / 2:
+            raise InvalidInput("This can’t be negative.", field=f"events.{name}")
+    raise InvalidInput("A share lies between 0 and 100 %.", field="events.changed_fraction")
 
 
-def _linear_pair(m: float, s: float, *, hours: float, out: float, into: float, back: float) -> tuple[float, float]:
-    """exp(A t) (m, s) of A = [[-(out + into), back], [into, -back]], by its two real eigenvalues."""
+def _linear_pair(*, hours: float, out: float, into: float, back: float) -> Passed:
+    """exp(A t) of A = [[-(out + into), back], [into, -back]], row by row, by its two real eigenvalues."""
     if not into and not back:
-        return m * math.exp(-out * hours), s
+        return math.exp(-out * hours), 0.0, 0.0, 1.0
     half = -(out + into + back) / 2
     spread = math.sqrt(max(half * half - out * back, 0.0))
     fast, slow = math.exp((half - spread) * hours), math.exp((half + spread) * hours)
@@ -386,9 +406,7 @@ def _linear_pair(m: float, s: float, *, hours: float, out: float, into: float, b
     else:
         even, odd = (slow + fast) / 2, (slow - fast) / (2 * spread)
     # e^(At) = even I + odd (A - half I)
-    water = m * (even + odd * (-(out + into) - half)) + s * odd * back
-    sand = m * odd * into + s * (even + odd * (-back - half))
-    return water, sand
+    return even + odd * (-(out + into) - half), odd * back, odd * into, even + odd * (-back - half)
 
 
 def wash_out(ledger: Ledger, *, since: datetime, changes: Sequence[WaterEvent], below_mg_per_l: float, until: datetime) -> datetime | None:

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 from typing import Literal
 
 from pennywort.core.medicine.bath import BathWater, shorter_for
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference.disease_models import WaterType
-from pennywort.core.reference.formulary_models import Active, Use, WaterBound
+from pennywort.core.reference.formulary_models import Active, Interaction, Use, WaterBound
 from pennywort.core.reference.library import Library
 from pennywort.core.units.degrees import ON_THE_SCALE
 
@@ -98,17 +99,22 @@ def _of_interactions(active: Active, here: Surroundings, found: Library) -> Iter
             listed.add(name)
             what = " and ".join(sorted(found.actives[t].short_name for t in twice))
             yield _line("never", f"{found.actives[name].short_name} is in this water, and both hold {what}: it would be given twice")
-    for pair in found.interactions.values():
-        for ours, theirs in ((pair.one, pair.other), (pair.other, pair.one)):
-            met = there & set(theirs)
-            if mine & set(ours) and met:
-                other = sorted(met & set(found.actives)) or sorted(met)
-                listed |= met
-                name = found.actives[other[0]].short_name if other[0] in found.actives else other[0]
-                yield _line(pair.level, f"{name} is in this water: {pair.text}", pair.source, recalled=pair.recalled)
+    for pair, ours, theirs in _both_ways(found) if there else ():
+        if not mine.isdisjoint(ours) and (met := there & theirs):
+            other = sorted(met & set(found.actives)) or sorted(met)
+            listed |= met
+            name = found.actives[other[0]].short_name if other[0] in found.actives else other[0]
+            yield _line(pair.level, f"{name} is in this water: {pair.text}", pair.source, recalled=pair.recalled)
     for name in sorted(here.in_water - listed - {active.id}):
         if name in found.actives:
             yield _line("care", f"{found.actives[name].short_name} is in this water: one treatment at a time, wash it out first")
+
+
+@lru_cache(maxsize=2)
+def _both_ways(found: Library) -> tuple[tuple[Interaction, frozenset[str], frozenset[str]], ...]:
+    """Every interaction from either side, in the order of its file."""
+    pairs = ((pair, frozenset(pair.one), frozenset(pair.other)) for pair in found.interactions.values())
+    return tuple(way for pair, one, other in pairs for way in ((pair, one, other), (pair, other, one)))
 
 
 ANTIBIOTICS = ("aminoglycoside", "nitrofuran", "macrolide", "tetracycline", "quinolone", "sulfonamide", "phenicol", "penicillin")

@@ -28,7 +28,8 @@ Source = Annotated[str, AfterValidator(_known_form)]
 class Datum(BaseModel):
     """Base of all reference data: nothing unknown, nothing changed after loading."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid")
+    # what checks a file is made where one is checked: a start from what was compiled needs none of it
+    model_config = ConfigDict(frozen=True, extra="forbid", defer_build=True)
 
 
 class Sourced(Datum):

@@ -7,6 +7,7 @@ from functools import lru_cache
 from pathlib import Path
 from typing import get_args
 
+from pennywort.core.reference.compiled import compiled
 from pennywort.core.reference.course_models import STRIPS, CourseProtocol, Kinetics, LifeCycle, Parameter, Stands
 from pennywort.core.reference.disease_models import (
     Action,
@@ -49,7 +50,7 @@ from pennywort.core.reference.models import (  # fmt: skip
 from pennywort.core.reference.reading_models import ReadingKind
 from pennywort.core.reference.register import called
 from pennywort.core.reference.scenarios import check_living, check_scenario
-from pennywort.core.reference.yaml_files import SHIPPED, ReferenceError, parsed_at_once, read_yaml
+from pennywort.core.reference.yaml_files import SHIPPED, ReferenceError, read_yaml
 
 DATA = SHIPPED
 
@@ -149,12 +150,11 @@ def _species(folder: Path, bearings: dict[str, Bearing]) -> dict[str, Species]:
 
 
 def load_library(folder: Path = DATA) -> Library:
-    """Read and check every reference file below ``folder``.
+    """Read and check every reference file below ``folder``, or take what was made of the very same files before.
 
     :raises ReferenceError: naming the file, for any fault.
     """
-    with parsed_at_once(folder):
-        return _load(folder)
+    return compiled(folder, lambda: _load(folder))
 
 
 def _load(folder: Path) -> Library:
