@@ -6,11 +6,9 @@ from datetime import datetime
 from typing import Literal
 from uuid import UUID
 
-from ninja import Schema
-
 from pennywort.measure.requests import BathIn, DoseRequest
 from pennywort.measure.schemas import BathStepOut, MeasuredOut
-from pennywort.records.schemas import Typed, Write
+from pennywort.records.schemas import Plain, Typed, Write
 
 Kind = Literal["in", "out", "breathing", "frantic", "rolled", "jumped", "fast", "darting", "violet", "pink", "tea", "brown", "again", "strip", "end"]
 
@@ -43,12 +41,12 @@ class BathGivenIn(Write):
     minutes: Typed
 
 
-class BathMarkOut(Schema):
+class BathMarkOut(Plain):
     second: int
     words: str
 
 
-class BathSignOut(Schema):
+class BathSignOut(Plain):
     id: str
     label: str
 
@@ -63,13 +61,13 @@ class BathNotedOut(BathSignOut):
     count: int
 
 
-class BathLogOut(Schema):
+class BathLogOut(Plain):
     at_words: str
     words: str
     by: str
 
 
-class BathPairOut(Schema):
+class BathPairOut(Plain):
     """One value of the bath beside the same of their own water."""
 
     name: str
@@ -77,7 +75,7 @@ class BathPairOut(Schema):
     home: str
 
 
-class RunWordsOut(Schema):
+class RunWordsOut(Plain):
     """What the presses of this run say: of fish in a vessel, or of a medicine in the tank."""
 
     start_say: str
@@ -91,14 +89,14 @@ class RunWordsOut(Schema):
     until: str
 
 
-class AgainOut(Schema):
+class AgainOut(Plain):
     """A further dose where it was spent too soon: what it is, what it makes in all, and the careful way instead."""
 
     words: str
     careful: str
 
 
-class RunOut(Schema):
+class RunOut(Plain):
     """A run as it stands. The screen counts from ``in_at`` by ``now``; what it may say is in ``marks``."""
 
     uid: UUID
@@ -145,7 +143,7 @@ class RunOut(Schema):
     strip_read: str
 
 
-class BathRow(Schema):
+class BathRow(Plain):
     uid: UUID
     title: str
     tank_name: str

@@ -6,7 +6,7 @@ from collections import defaultdict
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 
 from pennywort.core.outcome.crowding import grams_per_l
 from pennywort.core.reference import library
@@ -15,11 +15,12 @@ from pennywort.fish.queries import count_of, fish_words, groups_of
 from pennywort.library.api import SourcedText
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
+from pennywort.records.schemas import Plain
 
 router = Router(tags=["tanks"])
 
 
-class FirstTankOut(Schema):
+class FirstTankOut(Plain):
     """A water with fish in it, the one that runs out of air first in front."""
 
     uid: UUID
@@ -28,7 +29,7 @@ class FirstTankOut(Schema):
     fish: str
 
 
-class EmergencyOut(Schema):
+class EmergencyOut(Plain):
     id: str
     name: str
     sentence: str
@@ -36,7 +37,7 @@ class EmergencyOut(Schema):
     then: list[SourcedText]
 
 
-class EmergenciesOut(Schema):
+class EmergenciesOut(Plain):
     kinds: list[EmergencyOut]
     first: list[FirstTankOut]
 

@@ -9,7 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 from pydantic import Field
 
 from pennywort.board.ics import calendar_of_case, calendar_of_room
@@ -19,13 +19,13 @@ from pennywort.courses.services import cases
 from pennywort.people import feeds
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import Write
+from pennywort.records.schemas import Plain, Write
 from pennywort.records.writes import writes
 
 router = Router(tags=["courses"])
 
 
-class FeedOut(Schema):
+class FeedOut(Plain):
     uid: UUID
     name: str
     made_words: str
@@ -36,7 +36,7 @@ class FeedIn(Write):
     name: str = Field(max_length=CALLED)
 
 
-class FeedMade(Schema):
+class FeedMade(Plain):
     """The address, shown this once."""
 
     uid: UUID

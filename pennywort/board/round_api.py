@@ -6,7 +6,7 @@ from datetime import timedelta
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 
 from pennywort.board.strip_events import Marks
 from pennywort.cases.story import APPETITE, FED
@@ -20,6 +20,7 @@ from pennywort.fish.models import Group, Observation
 from pennywort.fish.queries import count_of
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
+from pennywort.records.schemas import Plain
 from pennywort.tanks.models import WaterReading
 from pennywort.tanks.queries import standing_tanks_of
 
@@ -28,7 +29,7 @@ BACK = timedelta(days=3)
 ORDER_WORDS = "Those that are well first, the ill last: hands and nets carry what is in the water."
 
 
-class RoundFishOut(Schema):
+class RoundFishOut(Plain):
     """One group: how it was when it was last seen, and who saw it today."""
 
     uid: UUID
@@ -39,7 +40,7 @@ class RoundFishOut(Schema):
     seen_today: str
 
 
-class RoundDueOut(Schema):
+class RoundDueOut(Plain):
     task: UUID
     kind: str
     at_words: str
@@ -47,7 +48,7 @@ class RoundDueOut(Schema):
     amount: str
 
 
-class RoundTankOut(Schema):
+class RoundTankOut(Plain):
     uid: UUID
     code: str
     name: str
@@ -59,7 +60,7 @@ class RoundTankOut(Schema):
     why: str
 
 
-class RoundOut(Schema):
+class RoundOut(Plain):
     date_words: str
     order_words: str
     tanks: list[RoundTankOut]

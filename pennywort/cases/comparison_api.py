@@ -7,17 +7,18 @@ from typing import Literal
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 
 from pennywort.cases.comparison import DAY_BANDS, Batch, compare, losses_by_cause
 from pennywort.core.outcome.survival import Compared
 from pennywort.core.units import show_fraction
 from pennywort.records.requests import act
+from pennywort.records.schemas import Plain
 
 router = Router(tags=["records"])
 
 
-class SurvivalPoint(Schema):
+class SurvivalPoint(Plain):
     day: float
     share: float
     share_low: float
@@ -26,7 +27,7 @@ class SurvivalPoint(Schema):
     lost: int
 
 
-class BatchOut(Schema):
+class BatchOut(Plain):
     """A batch with its curve; ``few`` where its numbers are too small for more than a glance."""
 
     name: str
@@ -40,13 +41,13 @@ class BatchOut(Schema):
     curve: list[SurvivalPoint]
 
 
-class CauseOut(Schema):
+class CauseOut(Plain):
     name: str
     counts: list[int]
     total: int
 
 
-class ComparisonOut(Schema):
+class ComparisonOut(Plain):
     by: str
     batches: list[BatchOut]
     days: float

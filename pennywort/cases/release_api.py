@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Query, Router, Schema
+from ninja import Path, Query, Router
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.lengths import PIECE
@@ -19,6 +19,7 @@ from pennywort.fish.queries import count_of
 from pennywort.fish.services import group_of
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
+from pennywort.records.schemas import Plain
 from pennywort.tanks.services import tank_of
 
 router = Router(tags=["fish"])
@@ -27,20 +28,20 @@ BOX_L = 5.0
 WITHIN_C, WITHIN_G_PER_KG = 0.5, 0.5
 
 
-class ReleaseLineOut(Schema):
+class ReleaseLineOut(Plain):
     name: str
     state: Literal["yes", "no", "unknown"]
     words: str
     ready_words: str
 
 
-class FeedingOut(Schema):
+class FeedingOut(Plain):
     days_words: str
     feeds_words: str
     words: str
 
 
-class ReleaseOut(Schema):
+class ReleaseOut(Plain):
     """The gate: open or not, what is missing, and the earliest day."""
 
     fish: str

@@ -8,7 +8,7 @@ from uuid import UUID
 
 from django.db.models import Max
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 from pydantic import Field
 
 from pennywort.contacts import gear as things
@@ -20,7 +20,7 @@ from pennywort.core.lengths import CALLED, KIND, NOTE
 from pennywort.core.reference import library
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import Write
+from pennywort.records.schemas import Plain, Write
 from pennywort.records.writes import writes
 from pennywort.tanks.models import Contact, Gear
 from pennywort.tanks.services import tank_of
@@ -29,13 +29,13 @@ router = Router(tags=["gear"])
 MOST_SHOWN = 30
 
 
-class GearKindOut(Schema):
+class GearKindOut(Plain):
     id: str
     name: str
     text: str
 
 
-class ContactOut(Schema):
+class ContactOut(Plain):
     uid: UUID
     at_words: str
     words: str
@@ -43,7 +43,7 @@ class ContactOut(Schema):
     note: str
 
 
-class GearListOut(Schema):
+class GearListOut(Plain):
     kinds: list[GearKindOut]
     gear: list[GearOut]
     contacts: list[ContactOut]

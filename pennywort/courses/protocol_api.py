@@ -7,7 +7,7 @@ from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 from pydantic import Field
 
 from pennywort.core.course.build import build_plan
@@ -26,7 +26,7 @@ from pennywort.courses.protocol_options import A_WEEK
 from pennywort.courses.services import protocols
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import In, Write
+from pennywort.records.schemas import In, Plain, Write
 from pennywort.records.writes import writes
 
 router = Router(tags=["courses"])
@@ -35,7 +35,7 @@ SAMPLE_L = 100.0
 SAMPLE_C = 25.0
 
 
-class ProtocolRow(Schema):
+class ProtocolRow(Plain):
     id: str
     name: str
     school: str
@@ -48,7 +48,7 @@ class ProtocolRow(Schema):
     fault: str = ""
 
 
-class ProtocolText(Schema):
+class ProtocolText(Plain):
     id: str
     name: str
     own: bool
@@ -63,13 +63,13 @@ class ProtocolIn(TextIn, Write):
     pass
 
 
-class PreviewStep(Schema):
+class PreviewStep(Plain):
     day: int
     title: str
     amount: str
 
 
-class PreviewOut(Schema):
+class PreviewOut(Plain):
     """What a protocol would do in a sample water of 100 L at 25 degC."""
 
     id: str

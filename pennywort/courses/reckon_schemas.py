@@ -5,13 +5,12 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import AwareDatetime, Field
 
 from pennywort.core.lengths import ID, NAME, ZONE
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.courses.schemas import WishIn
-from pennywort.records.schemas import In, Typed
+from pennywort.records.schemas import In, Plain, Typed
 
 MOST = 2000
 Figure = Annotated[float, Field(ge=0, le=1e12, allow_inf_nan=False)]
@@ -36,7 +35,7 @@ class PlanIn(WishIn):
     prices: dict[str, Figure] = {}
 
 
-class PlannedOut(Schema):
+class PlannedOut(Plain):
     at: datetime
     kind: str
     title: str
@@ -53,7 +52,7 @@ class PlannedOut(Schema):
     expected_mg_per_l: float | None
 
 
-class TotalOut(Schema):
+class TotalOut(Plain):
     active: str
     product: str
     amount: float
@@ -61,7 +60,7 @@ class TotalOut(Schema):
     cost: float | None
 
 
-class RuleOut(Schema):
+class RuleOut(Plain):
     counts: str
     length_h: float
     slip: str
@@ -69,7 +68,7 @@ class RuleOut(Schema):
     every_h: float | None
 
 
-class PlanOut(Schema):
+class PlanOut(Plain):
     """``never`` lines that this meets: it may not be started. ``care`` lines that need a reason."""
 
     protocol: str
@@ -131,14 +130,14 @@ class LedgerIn(In):
     clock: RuleIn | None = None
 
 
-class LevelOut(Schema):
+class LevelOut(Plain):
     at: datetime
     concentration_mg_per_l: float
     low_mg_per_l: float
     high_mg_per_l: float
 
 
-class CheckOut(Schema):
+class CheckOut(Plain):
     at: datetime
     reading_mg_per_l: float
     expected: LevelOut
@@ -146,7 +145,7 @@ class CheckOut(Schema):
     words: str
 
 
-class MassesOut(Schema):
+class MassesOut(Plain):
     given_mg: float
     water_mg: float
     sand_mg: float
@@ -154,14 +153,14 @@ class MassesOut(Schema):
     decayed_mg: float
 
 
-class ClockSlipOut(Schema):
+class ClockSlipOut(Plain):
     at: datetime
     kind: str
     words: str
     lost_h: float
 
 
-class ClockOut(Schema):
+class ClockOut(Plain):
     counted_h: float
     day_number: int
     of_days: int
@@ -172,7 +171,7 @@ class ClockOut(Schema):
     slips: list[ClockSlipOut]
 
 
-class LedgerOut(Schema):
+class LedgerOut(Plain):
     """Levels at the instants asked, readings beside what was expected, and at the last instant masses, window and clock."""
 
     levels: list[LevelOut]

@@ -6,7 +6,6 @@ from datetime import datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
-from ninja import Schema
 from pydantic import Field
 
 from pennywort.core.lengths import ID, NOTE, REASON, STORY
@@ -15,12 +14,12 @@ from pennywort.courses.stages_shown import StagesOut
 from pennywort.courses.strip_schemas import PlanStripOut
 from pennywort.dosing.schemas import CautionOut, RulerOut, ToolOut
 from pennywort.library.api import SourcedText
-from pennywort.records.schemas import Entry, In, ShownOut, TraceOut, Typed, Write
+from pennywort.records.schemas import Entry, In, Plain, ShownOut, TraceOut, Typed, Write
 from pennywort.shelf.labels import LabelIn
 from pennywort.shelf.products import ProductIn
 
 
-class AheadOut(Schema):
+class AheadOut(Plain):
     due_at: datetime
     kind: str
     day_words: str
@@ -67,12 +66,12 @@ class StartIn(SlipIn, Write):
         return Ticked(confirmed=self.confirmed, vet_word=self.vet_word, reason=self.reason)
 
 
-class StartedOut(Schema):
+class StartedOut(Plain):
     uid: UUID
     case: UUID
 
 
-class SlipLineOut(Schema):
+class SlipLineOut(Plain):
     medicine: str | None
     name: str
     short_name: str
@@ -94,7 +93,7 @@ class SlipLineOut(Schema):
     recalled: bool
 
 
-class StepOut(Schema):
+class StepOut(Plain):
     kind: str
     title: str
     at_words: str
@@ -103,7 +102,7 @@ class StepOut(Schema):
     text: str
 
 
-class RisksOut(Schema):
+class RisksOut(Plain):
     """Nought to three: harm to these if all is done right, and how much work it is."""
 
     fish: int
@@ -113,7 +112,7 @@ class RisksOut(Schema):
     work: int
 
 
-class ParameterOut(Schema):
+class ParameterOut(Plain):
     """What may be set within bounds; ``from_cycle`` names the parasite whose life cycle it follows."""
 
     id: str
@@ -125,7 +124,7 @@ class ParameterOut(Schema):
     from_cycle: str
 
 
-class BuyOut(Schema):
+class BuyOut(Plain):
     """How much of a product the whole course takes."""
 
     name: str
@@ -140,14 +139,14 @@ class SchoolsIn(In):
     condition: str = Field(max_length=ID)
 
 
-class HeldOut(Schema):
+class HeldOut(Plain):
     """A medicine that a course holds, by which use of the formulary."""
 
     active: str
     use: str
 
 
-class SchoolOut(Schema):
+class SchoolOut(Plain):
     """One school beside the others: how long, what it takes, what it risks, what it leaves; or why it can't be here."""
 
     protocol: str
@@ -170,7 +169,7 @@ class SchoolOut(Schema):
     medicines: list[HeldOut]
 
 
-class SlipOut(Schema):
+class SlipOut(Plain):
     protocol: str
     name: str
     school: str
@@ -219,14 +218,14 @@ class ShareIn(In):
     happened_at: datetime | None = None
 
 
-class BackOut(Schema):
+class BackOut(Plain):
     name: str
     amount: ShownOut
     tool_words: str
     level: ShownOut | None
 
 
-class BackListOut(Schema):
+class BackListOut(Plain):
     volume: ShownOut
     parts: list[BackOut]
 
@@ -291,7 +290,7 @@ class ImportIn(Write):
     text: str
 
 
-class FiguresOut(Schema):
+class FiguresOut(Plain):
     days: int
     doses_given: int
     looks: int
@@ -301,7 +300,7 @@ class FiguresOut(Schema):
     survived: str
 
 
-class LineOut(Schema):
+class LineOut(Plain):
     at: datetime
     day: int
     day_words: str
@@ -316,7 +315,7 @@ class LineOut(Schema):
     corrected: bool
 
 
-class CourseOut(Schema):
+class CourseOut(Plain):
     uid: UUID
     name: str
     words: str
@@ -326,12 +325,12 @@ class CourseOut(Schema):
     outcome_note: str
 
 
-class FindingOut(Schema):
+class FindingOut(Plain):
     topic: str
     words: str
 
 
-class CaseOut(Schema):
+class CaseOut(Plain):
     uid: UUID
     number: int
     tank: UUID

@@ -5,13 +5,14 @@ from __future__ import annotations
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 
 from pennywort.core.reference import library
 from pennywort.core.reference.models import SickBayItem
 from pennywort.courses.queries.left import left_of
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
+from pennywort.records.schemas import Plain
 from pennywort.shelf.models import Bottle
 from pennywort.shelf.queries import bottles_of, is_past
 from pennywort.tanks.queries import standing_tanks_of
@@ -19,7 +20,7 @@ from pennywort.tanks.queries import standing_tanks_of
 router = Router(tags=["shelf"])
 
 
-class BottleLeftOut(Schema):
+class BottleLeftOut(Plain):
     """What is left in a bottle or a box by the book."""
 
     uid: UUID
@@ -28,7 +29,7 @@ class BottleLeftOut(Schema):
     low: bool
 
 
-class SickBayOut(Schema):
+class SickBayOut(Plain):
     """Something to have at hand; ``here``: which bottle is it. ``missing`` only of what a bottle would be."""
 
     id: str
@@ -39,7 +40,7 @@ class SickBayOut(Schema):
     bottle: bool
 
 
-class AtHandOut(Schema):
+class AtHandOut(Plain):
     left: list[BottleLeftOut]
     sick_bay: list[SickBayOut]
     words: str

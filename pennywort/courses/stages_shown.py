@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from datetime import datetime, timedelta
 
-from ninja import Schema
-
 from pennywort.core.course.outlast import taken_warmth, what_is_left
 from pennywort.core.course.plan import Left
 from pennywort.core.parasite.life_cycle import left_over_time, passages
@@ -15,10 +13,11 @@ from pennywort.core.units import show_temperature
 from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.water_records import Book
 from pennywort.records.actor import Actor
+from pennywort.records.schemas import Plain
 from pennywort.tanks.models import Tank
 
 
-class StageOut(Schema):
+class StageOut(Plain):
     """One stage of a parasite that settled on a fish at the start; instants, ``sure`` ones None where no hour is sure."""
 
     name: str
@@ -29,14 +28,14 @@ class StageOut(Schema):
     to_at: datetime
 
 
-class LeftOut(Schema):
+class LeftOut(Plain):
     day: int
     at: datetime
     share: float
     words: str
 
 
-class StagesOut(Schema):
+class StagesOut(Plain):
     """The life cycle that a course is meant to outlast, at the warmth of the water, on the calendar."""
 
     parasite: str

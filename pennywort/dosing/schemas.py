@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Literal
 
-from ninja import Schema
+from pydantic import BaseModel
 
 
-class ToolOut(Schema):
+class ToolOut(BaseModel):
     name: str
     words: str
     verdict: str
@@ -19,12 +19,12 @@ class ToolOut(Schema):
     shape: str
 
 
-class RulerTick(Schema):
+class RulerTick(BaseModel):
     at_mg_per_l: float
     figure: str
 
 
-class RulerOut(Schema):
+class RulerOut(BaseModel):
     """Where the whole course brings the level, on a scale; all mg/L but the tick words."""
 
     low_mg_per_l: float
@@ -37,7 +37,7 @@ class RulerOut(Schema):
     ticks: list[RulerTick]
 
 
-class CautionOut(Schema):
+class CautionOut(BaseModel):
     level: Literal["never", "care", "know"]
     text: str
     source: str

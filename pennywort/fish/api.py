@@ -7,7 +7,7 @@ from typing import Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 from pydantic import Field
 
 from pennywort.core.lengths import ID, NAME
@@ -16,7 +16,7 @@ from pennywort.fish import queries, services
 from pennywort.fish.models import Group
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import Entry, In, Note, Write
+from pennywort.records.schemas import Entry, In, Note, Plain, Write
 from pennywort.records.writes import writes
 
 router = Router(tags=["fish"])
@@ -42,7 +42,7 @@ class GroupIn(ArrivalIn, Write):
     """The same as a write by itself."""
 
 
-class GroupOut(Schema):
+class GroupOut(Plain):
     uid: UUID
     tank: UUID
     tank_name: str

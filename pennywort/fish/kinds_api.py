@@ -6,7 +6,7 @@ from uuid import UUID
 
 import yaml
 from django.http import HttpRequest, HttpResponse
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 
 from pennywort.core.reference import library
 from pennywort.core.reference.fish_words import needs_words
@@ -14,11 +14,12 @@ from pennywort.core.reference.models import Species
 from pennywort.core.units import Preferences, show_temperature
 from pennywort.fish.queries import as_species, own_species_of
 from pennywort.records.requests import act
+from pennywort.records.schemas import Plain
 
 router = Router(tags=["fish"])
 
 
-class SpeciesOut(Schema):
+class SpeciesOut(Plain):
     id: str
     name: str
     also: list[str]
@@ -46,7 +47,7 @@ class SpeciesOut(Schema):
         )  # fmt: skip
 
 
-class FishKindOut(Schema):
+class FishKindOut(Plain):
     id: str
     name: str
 

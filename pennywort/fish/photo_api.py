@@ -9,7 +9,7 @@ from uuid import UUID
 from django.http import FileResponse, HttpRequest
 from django.http.response import HttpResponseBase
 from django.utils.cache import get_conditional_response
-from ninja import File, Form, Path, Router, Schema
+from ninja import File, Form, Path, Router
 from ninja.files import UploadedFile
 
 from pennywort.core.lengths import CALLED, NOTE
@@ -17,13 +17,13 @@ from pennywort.fish import photos
 from pennywort.fish.models import Photo
 from pennywort.fish.services import group_of
 from pennywort.records.requests import act
-from pennywort.records.schemas import Written
+from pennywort.records.schemas import Plain, Written
 from pennywort.records.services import write_once
 
 router = Router(tags=["photos"])
 
 
-class PhotoOut(Schema):
+class PhotoOut(Plain):
     uid: UUID
     fish: str
     note: str

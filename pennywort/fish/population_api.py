@@ -8,7 +8,7 @@ from typing import Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 from pydantic import Field
 
 from pennywort.core.lengths import CALLED, ID, NAME, NOTE, PRODUCT
@@ -107,7 +107,7 @@ class MarksIn(Write):
     marks: str = Field(max_length=NOTE)
 
 
-class IndividualOut(Schema):
+class IndividualOut(Plain):
     uid: UUID
     name: str
     marks: str

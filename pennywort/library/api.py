@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from pennywort.core.errors import NotFound
 from pennywort.core.reference import library
@@ -11,11 +11,12 @@ from pennywort.core.reference.disease_models import STEPS, Condition
 from pennywort.core.reference.figures import Statement
 from pennywort.core.reference.naming import mid_sentence
 from pennywort.records.requests import keeper_of
+from pennywort.records.schemas import Plain
 
 router = Router(tags=["reference"])
 
 
-class SourcedText(Schema):
+class SourcedText(Plain):
     text: str
     source: str
     recalled: bool
@@ -25,7 +26,7 @@ class SourcedText(Schema):
         return SourcedText(text=statement.text, source=source_words(statement.source), recalled=statement.recalled)
 
 
-class ProtocolOut(Schema):
+class ProtocolOut(Plain):
     id: str
     name: str
     school: str
@@ -34,17 +35,17 @@ class ProtocolOut(Schema):
     against_it: SourcedText
 
 
-class LookAlikeOut(Schema):
+class LookAlikeOut(Plain):
     id: str
     short_name: str
 
 
-class TellingSignOut(Schema):
+class TellingSignOut(Plain):
     step: str
     signs: list[str]
 
 
-class ConditionOut(Schema):
+class ConditionOut(Plain):
     id: str
     name: str
     short_name: str
@@ -93,7 +94,7 @@ def courses_for(condition: Condition) -> list[str]:
     return list(dict.fromkeys([*condition.protocols, *named]))
 
 
-class ReportingPlaceOut(Schema):
+class ReportingPlaceOut(Plain):
     id: str
     name: str
 
@@ -135,7 +136,7 @@ def _sources(condition: Condition) -> list[str]:
     return [source_words((name,)) for name in dict.fromkeys(names)]
 
 
-class ConditionRow(Schema):
+class ConditionRow(Plain):
     id: str
     short_name: str
     name: str
@@ -196,14 +197,14 @@ def condition(request: HttpRequest, condition_id: str) -> ConditionOut:
     )
 
 
-class GivenTogetherOut(Schema):
+class GivenTogetherOut(Plain):
     """Medicines that a course here gives in one water at the same time."""
 
     names: str
     course: str
 
 
-class SeveralOut(Schema):
+class SeveralOut(Plain):
     """What is said before a second medicine is given at the same time, and what is given together in courses here."""
 
     words: str

@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Collection
 from typing import Literal
 
-from ninja import Schema
-
 from pennywort.core.course.mends import Mending
 from pennywort.core.diagnosis.acts import Act
 from pennywort.core.diagnosis.losses import acts_beside
@@ -19,13 +17,14 @@ from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE
 from pennywort.core.water.gate import Gate, GateLine, Readings, name_of
 from pennywort.library.api import source_words
 from pennywort.looks.weighing import Diagnosis
+from pennywort.records.schemas import Plain
 from pennywort.tanks.models import Tank
 
 # acts told at once: what leads in an emergency, then the cheap ones before a net
 MOST_ACTS = 8
 
 
-class EvidenceOut(Schema):
+class EvidenceOut(Plain):
     sign: str
     label: str
     seen: bool
@@ -37,7 +36,7 @@ class EvidenceOut(Schema):
         return EvidenceOut(sign=e.sign, label=library().signs[e.sign].short, seen=e.seen, marks=e.marks, decibans=round(e.decibans, 1))
 
 
-class RankedOut(Schema):
+class RankedOut(Plain):
     condition: str
     name: str
     short_name: str
@@ -80,7 +79,7 @@ class RankedOut(Schema):
         )
 
 
-class SwingOut(Schema):
+class SwingOut(Plain):
     condition: str
     name: str
     in_100_now: int
@@ -96,12 +95,12 @@ class SwingOut(Schema):
         )
 
 
-class AskedOut(Schema):
+class AskedOut(Plain):
     sign: str
     label: str
 
 
-class NextLookOut(Schema):
+class NextLookOut(Plain):
     look: str
     name: str
     minutes: int
@@ -144,7 +143,7 @@ class NextLookOut(Schema):
         )
 
 
-class GateLineOut(Schema):
+class GateLineOut(Plain):
     name: str
     state: str
     harmful: bool
@@ -157,7 +156,7 @@ class GateLineOut(Schema):
     words: str
 
 
-class GateOut(Schema):
+class GateOut(Plain):
     state: Literal["open", "half", "shut"]
     words: str
     suspected: str
@@ -200,7 +199,7 @@ def _gate_line(line: GateLine, mine: Preferences) -> GateLineOut:
     )
 
 
-class ActOut(Schema):
+class ActOut(Plain):
     id: str
     text: str
     kind: str
@@ -229,13 +228,13 @@ class ActOut(Schema):
         )
 
 
-class NotNowOut(Schema):
+class NotNowOut(Plain):
     id: str
     text: str
     why: str
 
 
-class ActsOut(Schema):
+class ActsOut(Plain):
     why: str
     loss_if_nothing: float
     do: list[ActOut]
@@ -276,7 +275,7 @@ class ActsOut(Schema):
         )
 
 
-class MendOut(Schema):
+class MendOut(Plain):
     """What mends one reading that is at fault, its figure for this tank, and where it is done: a water change, or Measure filled in."""
 
     id: str
@@ -327,7 +326,7 @@ def _mended(m: Mending, readings: Readings, tank: Tank | None, mine: Preferences
     return m.rate, "", {}
 
 
-class TogetherOut(Schema):
+class TogetherOut(Plain):
     id: str
     name: str
     in_100: int
@@ -335,7 +334,7 @@ class TogetherOut(Schema):
     separates: str
 
 
-class TwoOut(Schema):
+class TwoOut(Plain):
     one: str
     other: str
     times_likelier: float
@@ -347,12 +346,12 @@ class TwoOut(Schema):
     proven: str
 
 
-class DoubtOut(Schema):
+class DoubtOut(Plain):
     signs: list[str]
     ask: str
 
 
-class DiagnosisOut(Schema):
+class DiagnosisOut(Plain):
     gate: GateOut
     # what was marked and cannot be so: asked, and not weighed until it is answered
     doubts: list[DoubtOut]

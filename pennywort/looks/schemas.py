@@ -6,7 +6,6 @@ from datetime import datetime
 from typing import Literal
 from uuid import UUID
 
-from ninja import Schema
 from pydantic import Field, StrictBool
 
 from pennywort.core.lengths import CALLED, ID, NAME
@@ -14,11 +13,11 @@ from pennywort.core.reference.disease_models import WaterType
 from pennywort.library.api import SourcedText
 from pennywort.looks.diagnosis_shown import AskedOut
 from pennywort.looks.weighing import Looked
-from pennywort.records.schemas import Entry, In, Note
+from pennywort.records.schemas import Entry, In, Note, Plain
 from pennywort.tanks.api import TestIn
 
 
-class SignOut(Schema):
+class SignOut(Plain):
     id: str
     short: str
     label: str
@@ -39,13 +38,13 @@ class SignOut(Schema):
     sizes: list[str]
 
 
-class RegionOut(Schema):
+class RegionOut(Plain):
     id: str
     name: str
     signs: list[SignOut]
 
 
-class LookKindOut(Schema):
+class LookKindOut(Plain):
     id: str
     name: str
     kit: str
@@ -53,18 +52,18 @@ class LookKindOut(Schema):
     how: str
 
 
-class ContextOut(Schema):
+class ContextOut(Plain):
     id: str
     words: str
     known: bool
 
 
-class KinOut(Schema):
+class KinOut(Plain):
     id: str
     name: str
 
 
-class CarriedOut(Schema):
+class CarriedOut(Plain):
     signs: dict[str, bool]
     counts: dict[str, list[int]]
     sizes: dict[str, int]
@@ -73,7 +72,7 @@ class CarriedOut(Schema):
     kin: str
 
 
-class LookBoardOut(Schema):
+class LookBoardOut(Plain):
     group: UUID | None
     tank: UUID | None
     tank_name: str
@@ -157,7 +156,7 @@ class InspectionIn(DiagnoseIn, Entry):
     note: Note = ""
 
 
-class LookWritten(Schema):
+class LookWritten(Plain):
     uid: UUID
     case: UUID | None
 
@@ -169,7 +168,7 @@ class CompareIn(In):
     signs: dict[str, StrictBool] = Field(default_factory=dict)
 
 
-class CompareRowOut(Schema):
+class CompareRowOut(Plain):
     sign: str
     label: str
     look: str
@@ -181,7 +180,7 @@ class CompareRowOut(Schema):
     answer: bool | None
 
 
-class CompareOut(Schema):
+class CompareOut(Plain):
     one: str
     other: str
     one_name: str
@@ -201,13 +200,13 @@ class CompareOut(Schema):
     pair_source: str
 
 
-class TopOut(Schema):
+class TopOut(Plain):
     condition: str
     name: str
     in_100: int
 
 
-class LookPointOut(Schema):
+class LookPointOut(Plain):
     uid: UUID
     at: datetime
     day: int
@@ -225,14 +224,14 @@ class LookPointOut(Schema):
     best: TopOut | None
 
 
-class TrendOut(Schema):
+class TrendOut(Plain):
     sign: str
     label: str
     trend: str
     words: str
 
 
-class ProgressOut(Schema):
+class ProgressOut(Plain):
     since_last: str
     since_first: str
     words: str
@@ -240,7 +239,7 @@ class ProgressOut(Schema):
     signs: list[TrendOut]
 
 
-class ExpectOut(Schema):
+class ExpectOut(Plain):
     name: str
     day: int | None
     started_by: str
@@ -251,12 +250,12 @@ class ExpectOut(Schema):
     source: str
 
 
-class TurnOut(Schema):
+class TurnOut(Plain):
     look: int
     words: str
 
 
-class OverDaysOut(Schema):
+class OverDaysOut(Plain):
     fish: str
     fish_named: list[str]
     looks: list[LookPointOut]
@@ -266,7 +265,7 @@ class OverDaysOut(Schema):
     expect: ExpectOut | None
 
 
-class WaitingOut(Schema):
+class WaitingOut(Plain):
     uid: UUID
     species_name: str
     seller: str

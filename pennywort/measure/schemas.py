@@ -4,17 +4,16 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from ninja import Schema
 from pydantic import Field, computed_field
 
 from pennywort.core.lengths import NOTE, SHEET
 from pennywort.core.medicine.steps import BathStep, Role, minutes_words
 from pennywort.dosing.schemas import CautionOut, RulerOut, ToolOut
 from pennywort.measure.requests import MeasureIn, Name
-from pennywort.records.schemas import In, ShownOut, TraceOut
+from pennywort.records.schemas import In, Plain, ShownOut, TraceOut
 
 
-class AmountOut(Schema):
+class AmountOut(Plain):
     """What to take, in the tool at hand, and what that reaches."""
 
     name: str
@@ -34,7 +33,7 @@ class AmountOut(Schema):
     active_mg: float | None = None
 
 
-class FigureOut(Schema):
+class FigureOut(Plain):
     """A reckoned or a published figure."""
 
     label: str
@@ -43,7 +42,7 @@ class FigureOut(Schema):
     words: str
 
 
-class BathStepOut(Schema):
+class BathStepOut(Plain):
     """One step of a bath or of the days; ``lasts_min`` where a timer runs; ``turn`` which turn of fish it belongs to, 0 for all."""
 
     text: str
@@ -63,7 +62,7 @@ class BathStepOut(Schema):
         return BathStepOut(text=step.text, lasts_min=step.lasts_min, stop=step.stop, role=step.role, turn=step.turn_count)
 
 
-class MeasuredOut(Schema):
+class MeasuredOut(Plain):
     """Every answer: an amount, figures, steps, or why there is none yet."""
 
     kind: str
@@ -84,14 +83,14 @@ class MeasuredOut(Schema):
     strip_floor_mg_per_l: float | None = None
 
 
-class ProblemOut(Schema):
+class ProblemOut(Plain):
     """Why a row has no answer."""
 
     detail: str
     field: str
 
 
-class RowOut(Schema):
+class RowOut(Plain):
     """One row of a worksheet: what was asked, and the answer or what is wrong with it."""
 
     answer: MeasuredOut | None
@@ -115,7 +114,7 @@ class SheetLinesIn(In):
     lines: list[dict[Name, Cell]] = Field(max_length=1000)
 
 
-class SheetOut(Schema):
+class SheetOut(Plain):
     """Lines with their answers, and the same as a CSV file."""
 
     lines: list[dict[str, str]]
@@ -123,19 +122,19 @@ class SheetOut(Schema):
     csv: str
 
 
-class StrengthOut(Schema):
+class StrengthOut(Plain):
     id: str
     name: str
     note: str
 
 
-class ToolChoiceOut(Schema):
+class ToolChoiceOut(Plain):
     id: str
     name: str
     measures: str
 
 
-class UseOut(Schema):
+class UseOut(Plain):
     """A use of an active, for the chooser and the reader page."""
 
     id: str
@@ -162,7 +161,7 @@ class UseOut(Schema):
     strengths: list[str] | None
 
 
-class MeetsOut(Schema):
+class MeetsOut(Plain):
     """What an active must not meet, or only with care, as the interactions say it."""
 
     others: str
@@ -172,7 +171,7 @@ class MeetsOut(Schema):
     confidence: str
 
 
-class SensitivityOut(Schema):
+class SensitivityOut(Plain):
     """What a kind of fish, or a system, bears poorly and what well."""
 
     id: str
@@ -183,13 +182,13 @@ class SensitivityOut(Schema):
     confidence: str
 
 
-class AllergenOut(Schema):
+class AllergenOut(Plain):
     id: str
     name: str
     actives: list[str]
 
 
-class FormOut(Schema):
+class FormOut(Plain):
     """A kind in which an active is sold, where the levels of its kinds lie far apart."""
 
     id: str
@@ -197,7 +196,7 @@ class FormOut(Schema):
     text: str
 
 
-class ActiveOut(Schema):
+class ActiveOut(Plain):
     id: str
     name: str
     short_name: str

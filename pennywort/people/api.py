@@ -22,14 +22,14 @@ from pennywort.core.lengths import CALLED, NAME, SECRET, TOKEN, USERNAME, ZONE
 from pennywort.people.membership import clear_expired
 from pennywort.records.disk import spared
 from pennywort.records.requests import keeper_of
-from pennywort.records.schemas import In
+from pennywort.records.schemas import In, Plain
 
 open_router = Router(auth=None, tags=["session"])
 router = Router(tags=["keeper"])
 BACKEND = "django.contrib.auth.backends.ModelBackend"
 
 
-class RoomOut(Schema):
+class RoomOut(Plain):
     uid: UUID
     name: str
     time_zone: str
@@ -51,7 +51,7 @@ class PreferencesOut(Schema):
     allergies: list[str]
 
 
-class KeeperOut(Schema):
+class KeeperOut(Plain):
     display_name: str
     username: str
     cautions_read: bool
@@ -59,7 +59,7 @@ class KeeperOut(Schema):
     rooms: list[RoomOut]
 
 
-class SessionOut(Schema):
+class SessionOut(Plain):
     keeper: KeeperOut | None
     needs_set_up: bool
 

@@ -9,7 +9,7 @@ from uuid import UUID
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 from pydantic import Field
 
 from pennywort.accounts.models import Keeper
@@ -19,7 +19,7 @@ from pennywort.people.api import SessionOut, begin, check_csrf_of
 from pennywort.people.roles import ROLES
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act, keeper_of
-from pennywort.records.schemas import In, Write
+from pennywort.records.schemas import In, Plain, Write
 from pennywort.records.writes import writes
 
 open_router = Router(auth=None, tags=["session"])
@@ -31,13 +31,13 @@ _BROWSERS = (("Edg/", "Edge"), ("OPR/", "Opera"), ("Firefox/", "Firefox"), ("Chr
 _SYSTEMS = (("iPhone", "iPhone"), ("iPad", "iPad"), ("Android", "Android"), ("Windows", "Windows"), ("Mac OS", "Mac"), ("Linux", "Linux"))
 
 
-class RoleOut(Schema):
+class RoleOut(Plain):
     id: str
     name: str
     words: str
 
 
-class PersonOut(Schema):
+class PersonOut(Plain):
     username: str
     name: str
     role: str
@@ -45,14 +45,14 @@ class PersonOut(Schema):
     lately_words: str
 
 
-class InvitationOut(Schema):
+class InvitationOut(Plain):
     uid: UUID
     name: str
     role: str
     words: str
 
 
-class PeopleOut(Schema):
+class PeopleOut(Plain):
     people: list[PersonOut]
     invitations: list[InvitationOut]
     roles: list[RoleOut]
@@ -64,7 +64,7 @@ class InviteIn(Write):
     role: RoleName
 
 
-class InvitedOut(Schema):
+class InvitedOut(Plain):
     token: str
 
 
@@ -72,7 +72,7 @@ class RoleIn(Write):
     role: RoleName
 
 
-class RoleTold(Schema):
+class RoleTold(Plain):
     username: str
     role: str
 
@@ -89,7 +89,7 @@ class JoinIn(TokenIn):
     password: str = Field(default="", max_length=SECRET)
 
 
-class JoinOut(Schema):
+class JoinOut(Plain):
     uid: UUID
     fishroom: str
     role: str
@@ -98,7 +98,7 @@ class JoinOut(Schema):
     name: str
 
 
-class SignInOut(Schema):
+class SignInOut(Plain):
     id: str
     words: str
     began_at: datetime | None

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from ninja import Router, Schema
+from ninja import Router
 from pydantic import Field
 
 from pennywort.core.lengths import WORD
 from pennywort.people import law
 from pennywort.records.actor import Actor
-from pennywort.records.schemas import Write
+from pennywort.records.schemas import Plain, Write
 from pennywort.records.writes import writes
 
 router = Router(tags=["keeper"])
@@ -20,7 +20,7 @@ class LawIn(Write):
     law: str = Field(max_length=WORD, description="A place of the reference, or empty where nobody wants to say")
 
 
-class LawOut(Schema):
+class LawOut(Plain):
     law: str
 
 

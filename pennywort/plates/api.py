@@ -7,33 +7,34 @@ from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
 from django.utils.text import compress_string
-from ninja import Query, Router, Schema
+from ninja import Query, Router
 
 from pennywort.core.errors import NotFound
 from pennywort.plates.drawn import DRAWN
 from pennywort.plates.plate import another, lens, plate
 from pennywort.plates.shapes import shapes
 from pennywort.records.requests import keeper_of
+from pennywort.records.schemas import Plain
 
 router = Router(tags=["reference"])
 # a drawing changes only with the program
 KEEP_S = 86_400
 
 
-class SpotOut(Schema):
+class SpotOut(Plain):
     outline: str
     # x and y in the box
     point: list[float]
 
 
-class PlateOut(Schema):
+class PlateOut(Plain):
     """The inside of an SVG in a box of 640 x 330, and the places of the fish on it."""
 
     svg: str
     places: dict[str, SpotOut]
 
 
-class LensOut(Schema):
+class LensOut(Plain):
     svg: str
     box: str
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from ninja import Schema
-
 from pennywort.core.errors import InvalidInput, NotKnownYet
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Species
@@ -40,7 +38,7 @@ class TankForItOut(Plain):
     words: list[str]
 
 
-class BeforeBuyingOut(Schema):
+class BeforeBuyingOut(Plain):
     """A kind of fish before it is paid for."""
 
     name: str

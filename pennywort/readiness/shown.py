@@ -6,8 +6,6 @@ from collections.abc import Sequence
 from datetime import date, datetime, timedelta
 from uuid import UUID
 
-from ninja import Schema
-
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import capital
 from pennywort.core.units import show_concentration, show_fraction, show_mass, show_temperature, show_volume
@@ -37,7 +35,7 @@ def day_words(day: date) -> str:
     return f"{day:%a} {day.day} {day:%b}"
 
 
-class SetupItemOut(Schema):
+class SetupItemOut(Plain):
     id: str
     name: str
     text: str
@@ -47,7 +45,7 @@ class SetupItemOut(Schema):
     entry: UUID | None
 
 
-class ReadyOut(Schema):
+class ReadyOut(Plain):
     """What makes this tank ready, what of it stands, and for whom."""
 
     sentence: str

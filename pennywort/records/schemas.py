@@ -62,7 +62,7 @@ class ShownOut(Plain):
         return ShownOut(figure=shown.figure, unit=shown.unit)
 
 
-class TraceOut(Schema):
+class TraceOut(Plain):
     """One line of why."""
 
     label: str
@@ -76,7 +76,7 @@ class TraceOut(Schema):
         return TraceOut(label=line.label, formula=line.formula, figure=plain(line.value), unit=line.unit, source=line.source)
 
 
-class Written(Schema):
+class Written(Plain):
     """A write that stands; ``told``: what it moved elsewhere, to be read."""
 
     uid: UUID

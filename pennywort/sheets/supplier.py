@@ -5,8 +5,6 @@ from __future__ import annotations
 from datetime import datetime, time, timedelta
 from uuid import UUID
 
-from ninja import Schema
-
 from pennywort.core.errors import NotFound
 from pennywort.core.outcome.figures import Count, together
 from pennywort.core.outcome.survival import share_band
@@ -17,6 +15,7 @@ from pennywort.courses.models import Case
 from pennywort.fish.models import Group, Loss, Photo
 from pennywort.fish.queries import dead_of, parts_of
 from pennywort.records.actor import Actor
+from pennywort.records.schemas import Plain
 
 WEEK = timedelta(days=7)
 # trouble that shows within this came with the fish, most likely (common practice: two weeks of watching at least)
@@ -25,13 +24,13 @@ MOST_ROWS = 16
 MOST_PHOTOS = 4
 
 
-class SheetPhotoOut(Schema):
+class SheetPhotoOut(Plain):
     uid: UUID
     words: str
     small: str
 
 
-class ArrivalOut(Schema):
+class ArrivalOut(Plain):
     """One arrival: ordered, came, dead on arrival, lost within a week of it, and what was seen."""
 
     day_words: str
@@ -43,7 +42,7 @@ class ArrivalOut(Schema):
     seen: str
 
 
-class SupplierSheetOut(Schema):
+class SupplierSheetOut(Plain):
     supplier: str
     fishroom: str
     printed_words: str

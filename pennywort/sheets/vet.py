@@ -5,7 +5,6 @@ from __future__ import annotations
 from datetime import datetime
 
 from django.db.models import Count
-from ninja import Schema
 
 from pennywort.baths.models import BathRun
 from pennywort.cases.figures import losses_in
@@ -22,6 +21,7 @@ from pennywort.fish.group_ledger import loss_detail, loss_words
 from pennywort.fish.models import Look, Photo
 from pennywort.fish.queries import count_of, fish_words, groups_in_water, size_words, species_of_group
 from pennywort.records.actor import Actor
+from pennywort.records.schemas import Plain
 from pennywort.sheets.supplier import SheetPhotoOut, day_words, photo_out
 from pennywort.tanks.models import Tank, WaterReading
 from pennywort.tanks.queries import readings_of
@@ -35,7 +35,7 @@ CAUTION = (
 )
 
 
-class SheetLineOut(Schema):
+class SheetLineOut(Plain):
     """One line of a block: when, what, and more."""
 
     when: str
@@ -43,7 +43,7 @@ class SheetLineOut(Schema):
     detail: str
 
 
-class VetSheetOut(Schema):
+class VetSheetOut(Plain):
     title: str
     fishroom: str
     printed_words: str

@@ -7,7 +7,7 @@ from typing import Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 from pydantic import Field
 
 from pennywort.core.lengths import CALLED, ID, NAME, NOTE, PIECE
@@ -125,7 +125,7 @@ class KeepLabelIn(Write):
     label: LabelIn
 
 
-class KeptLabelOut(Schema):
+class KeptLabelOut(Plain):
     """A product by its label, as it stands on the shelf: in words, and as it is typed again."""
 
     uid: UUID
@@ -141,7 +141,7 @@ class GoneIn(Write):
     gone: bool = True
 
 
-class BottleOut(Schema):
+class BottleOut(Plain):
     uid: UUID
     name: str
     active: str
@@ -155,20 +155,20 @@ class BottleOut(Schema):
     stocked: StockedOut
 
 
-class OwnToolOut(Schema):
+class OwnToolOut(Plain):
     uid: UUID
     name: str
     form: str
     words: str
 
 
-class SpoonsOut(Schema):
+class SpoonsOut(Plain):
     active: str
     active_name: str
     words: str
 
 
-class ShelfOut(Schema):
+class ShelfOut(Plain):
     """All that stands on the shelf; ``usual`` while no tool was listed and the usual ones are taken."""
 
     bottles: list[BottleOut]

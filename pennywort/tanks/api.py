@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 from pydantic import Field, create_model
 
 from pennywort.core.lengths import CALLED, CODE
@@ -19,7 +19,7 @@ from pennywort.core.units.shown import show_fraction
 from pennywort.core.water.volume import WaterVolume
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
-from pennywort.records.schemas import Entry, In, Note, ShownOut, TraceOut, Typed, Write
+from pennywort.records.schemas import Entry, In, Note, Plain, ShownOut, TraceOut, Typed, Write
 from pennywort.records.writes import writes
 from pennywort.tanks import queries, services
 from pennywort.tanks.models import Tank
@@ -57,7 +57,7 @@ class TankIn(Measures, Write):
         return {name: getattr(self, name) for name in ("code", "name", "water_type", "has_invertebrates", "has_plants", "equipment")}
 
 
-class VolumeOut(Schema):
+class VolumeOut(Plain):
     gross: ShownOut
     net: ShownOut
     uncertainty: ShownOut
@@ -79,7 +79,7 @@ class VolumeOut(Schema):
         )
 
 
-class TankOut(Schema):
+class TankOut(Plain):
     uid: UUID
     code: str
     name: str
@@ -179,7 +179,7 @@ def make_tank(actor: Actor, body: TankIn) -> dict[str, Any]:
     return services.keep_tank(actor, uid=body.write_id, tank=None, typed=body.typed(), facts=body.facts(), shares=body.shares_water_with)
 
 
-class ReadingOut(Schema):
+class ReadingOut(Plain):
     uid: UUID
     day_words: str
     at_words: str

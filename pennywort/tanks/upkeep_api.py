@@ -7,7 +7,7 @@ from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Path, Router, Schema
+from ninja import Path, Router
 from pydantic import Field
 
 from pennywort.core.lengths import KIND, PRODUCT
@@ -25,7 +25,7 @@ router = Router(tags=["tanks"])
 MOST_DONE = 12
 
 
-class UpkeepKindOut(Schema):
+class UpkeepKindOut(Plain):
     id: str
     name: str
     every_days: int
@@ -67,7 +67,7 @@ class StandingOut(Plain):
         )  # fmt: skip
 
 
-class UpkeepDoneOut(Schema):
+class UpkeepDoneOut(Plain):
     uid: UUID
     day_words: str
     at_words: str
@@ -76,7 +76,7 @@ class UpkeepDoneOut(Schema):
     by: str
 
 
-class UpkeepOut(Schema):
+class UpkeepOut(Plain):
     kinds: list[UpkeepKindOut]
     standing: list[StandingOut]
     done: list[UpkeepDoneOut]

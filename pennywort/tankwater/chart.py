@@ -9,7 +9,6 @@ from typing import Literal
 from uuid import UUID
 
 from django.db.models import Q
-from ninja import Schema
 
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import Measure
@@ -23,6 +22,7 @@ from pennywort.courses.queries.situation import situation_of
 from pennywort.courses.queries.targets import EDGE_FRACTION, window_of
 from pennywort.courses.queries.water_records import Book
 from pennywort.records.actor import Actor
+from pennywort.records.schemas import Plain
 from pennywort.tanks.models import Tank, WaterReading
 from pennywort.tanks.queries import readings_in, readings_of
 from pennywort.tanks.shown import IONS, as_typed, unit_of
@@ -34,7 +34,7 @@ MOST_TESTS, MOST_MACHINE = 400, 100
 DRAWN_HOURS = ((7, None), (31, (0, 6, 12, 18)), (100, (12,)))
 
 
-class WaterPointOut(Schema):
+class WaterPointOut(Plain):
     """One reading: its figure as a number for the drawing and in words; ``expected`` beside what a course holds."""
 
     at: datetime
@@ -45,12 +45,12 @@ class WaterPointOut(Schema):
     expected: str
 
 
-class CurvePointOut(Schema):
+class CurvePointOut(Plain):
     at: datetime
     value: float
 
 
-class WaterRowOut(Schema):
+class WaterRowOut(Plain):
     """One measure. ``low`` and ``high``: its limits for these fish, in the same unit as its points."""
 
     name: str
@@ -68,14 +68,14 @@ class WaterRowOut(Schema):
     top: float
 
 
-class AdviceOut(Schema):
+class AdviceOut(Plain):
     """What a reading asks for."""
 
     words: str
     change: str
 
 
-class WaterTestOut(Schema):
+class WaterTestOut(Plain):
     """One test as a row: figures by measure, in the keeper's units; ``expected`` beside what a course holds."""
 
     uid: UUID
@@ -88,12 +88,12 @@ class WaterTestOut(Schema):
     note: str
 
 
-class TickOut(Schema):
+class TickOut(Plain):
     at: datetime
     words: str
 
 
-class WaterChartOut(Schema):
+class WaterChartOut(Plain):
     starts_at: datetime
     ends_at: datetime
     fish: str

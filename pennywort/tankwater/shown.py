@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable
 from datetime import timedelta
 
-from ninja import Schema
-
 from pennywort.core.course.ledger import Ledger, Line
 from pennywort.core.reference import library
 from pennywort.core.units import show_amount, show_concentration, show_fraction
@@ -15,7 +13,7 @@ from pennywort.courses.queries.running import product_amount
 from pennywort.courses.queries.targets import window_of
 from pennywort.courses.queries.water_records import Book
 from pennywort.records.actor import Actor
-from pennywort.records.schemas import ShownOut
+from pennywort.records.schemas import Plain, ShownOut
 from pennywort.tanks.models import Tank
 
 MOST_LINES = 80
@@ -23,7 +21,7 @@ MOST_LINES = 80
 TRACE_MG = 1e-9
 
 
-class LedgerLineOut(Schema):
+class LedgerLineOut(Plain):
     """One thing that happened and the level after it; ``expected`` and ``odd`` beside a reading."""
 
     day_words: str
@@ -36,13 +34,13 @@ class LedgerLineOut(Schema):
     odd: str
 
 
-class PartOut(Schema):
+class PartOut(Plain):
     name: str
     amount: str
     share_words: str
 
 
-class WaterLedgerOut(Schema):
+class WaterLedgerOut(Plain):
     """One medicine in this water: its level now, its lines newest first, and where all of it went."""
 
     medicine: str
