@@ -10,7 +10,7 @@ from zoneinfo import available_timezones
 
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
-from django.db import transaction
+from django.db import connection, transaction
 
 from pennywort.accounts.models import Fishroom, Keeper, Membership, SignInLink
 from pennywort.core.errors import InvalidInput, NotFound, NotSignedIn
@@ -50,6 +50,10 @@ def set_up(*, username: str, display_name: str, password: str, fishroom: str, ti
     if not fishroom.strip():
         raise InvalidInput("Give the fishroom a name.", field="fishroom")
     with transaction.atomic():
+        if connection.vendor == "postgresql":
+            # nobody else sets up meanwhile
+            with connection.cursor() as cursor:
+                cursor.execute(f"LOCK TABLE {connection.ops.quote_name(Keeper._meta.db_table)} IN SHARE ROW EXCLUSIVE MODE")
         if Keeper.objects.exists():
             raise NotFound("There is a keeper here already. Sign in.")
         keeper = new_keeper(username=username, display_name=display_name, password=password)
@@ -72,11 +76,11 @@ def make_link(keeper: Keeper, *, now: datetime) -> str:
 def use_link(token: str, *, now: datetime) -> Keeper:
     """:raises NotSignedIn: unknown, used or too old."""
     with transaction.atomic():
-        link = SignInLink.objects.select_related("keeper").filter(token_hash=token_hash(token), used_at=None, expires_at__gt=now).first()
-        if link is None:
+        found = SignInLink.objects.filter(token_hash=token_hash(token), used_at=None, expires_at__gt=now)
+        link = found.select_related("keeper").first()
+        # of two at the same instant one finds it unused as it writes
+        if link is None or not found.update(used_at=now):
             raise NotSignedIn("This link was used already or is too old. Sign in with your name and password.")
-        link.used_at = now
-        link.save(update_fields=["used_at"])
     return link.keeper
 
 

@@ -56,8 +56,16 @@ def write_archive(actor: Actor) -> IO[bytes]:
 @contextmanager
 def _one_state() -> Iterator[None]:
     """All that is read within is of one state of the record, whoever writes meanwhile; and nobody who writes waits for it."""
-    # the stubs know nothing of what SQLite alone has
+    # the stubs know nothing of what one of them alone has
     database: Any = connection
+    if connection.vendor != "sqlite":
+        outermost = not connection.in_atomic_block
+        with transaction.atomic():
+            if outermost:
+                with connection.cursor() as cursor:
+                    cursor.execute("SET TRANSACTION ISOLATION LEVEL REPEATABLE READ READ ONLY")
+            yield
+        return
     before = database.transaction_mode
     database.transaction_mode = "DEFERRED"
     try:

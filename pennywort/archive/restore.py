@@ -17,13 +17,13 @@ from typing import IO, Any
 
 from django.conf import settings
 from django.db import IntegrityError, connection, models, transaction
-from django.db.models import Max
 from django.utils import timezone
 from PIL import Image, UnidentifiedImageError
 
 from pennywort.accounts.models import Fishroom, Keeper
 from pennywort.accounts.services import token_hash
 from pennywort.archive.clearing import clear
+from pennywort.archive.numbers import set_aside
 from pennywort.archive.reading import checked, lines_of, manifest_of, opened
 from pennywort.archive.shapes import check_shape
 from pennywort.archive.tables import Table, links, read, tables
@@ -36,6 +36,7 @@ from pennywort.fish.photos import LONG_SIDE
 from pennywort.instruments.models import Instrument
 from pennywort.records.actor import Actor
 from pennywort.records.files import fsync_folder, write_whole
+from pennywort.records.services import alone
 
 BATCH = 500
 # an import that has not moved for so long was broken off
@@ -88,7 +89,7 @@ def restore(actor: Actor, file: IO[bytes]) -> Iterator[Progress]:
 
 def _mark(actor: Actor) -> None:
     """From now on nobody else is let in. What an earlier one left is cleared first."""
-    with transaction.atomic():
+    with alone(actor.fishroom):
         room = Fishroom.objects.get(pk=actor.fishroom.pk)
         if room.importing_at is not None and timezone.now() - room.importing_at < STILL:
             raise Conflict("Another archive is coming in here. Wait until it is done.", field="file")
@@ -129,15 +130,9 @@ def _numbers(keys: dict[str, list[str]]) -> Numbers:
         for table in tables():
             if not table.key:
                 continue
-            name, mine = table.model._meta.db_table, keys[table.name]
-            cursor.execute("SELECT seq FROM sqlite_sequence WHERE name = %s", [name])
-            row = cursor.fetchone()
-            last = max(int(row[0]) if row else 0, int(table.model._default_manager.aggregate(m=Max("pk"))["m"] or 0))
+            mine = keys[table.name]
+            last = set_aside(cursor, table.model, len(mine))
             found[table.name] = {key: last + i for i, key in enumerate(mine, 1)}
-            if row:
-                cursor.execute("UPDATE sqlite_sequence SET seq = %s WHERE name = %s", [last + len(mine), name])
-            else:
-                cursor.execute("INSERT INTO sqlite_sequence (name, seq) VALUES (%s, %s)", [name, last + len(mine)])
     return found
 
 

@@ -69,7 +69,8 @@ def _noticed(case: Case, looks: list[Look], *, began: datetime) -> str:
     if seen_poorly is not None and (not looks or looks[0].happened_at > began):
         return POORLY_WORDS.get(seen_poorly.breathing) or POORLY_WORDS.get(seen_poorly.appetite) or "not as usual"
     known = library().signs
-    seen = [known[s].short for s, yes in looks[0].signs.items() if yes and s in known and not known[s].good] if looks else []
+    # in the order of the reference: not every database keeps that in which they were marked
+    seen = [sign.short for name, sign in known.items() if looks[0].signs.get(name) and not sign.good] if looks else []
     return ", ".join(seen[:3]) or "written down without a look"
 
 

@@ -24,7 +24,7 @@ from pennywort.courses.services.tasks import give_dose, task_of
 from pennywort.instruments.lines import DoseReport, FaultReport, Figure, raw_lines, read_line
 from pennywort.instruments.models import Instrument, Sample
 from pennywort.records.actor import Actor
-from pennywort.records.services import CLOCK_SLACK, find, write_once
+from pennywort.records.services import CLOCK_SLACK, alone, find, write_once
 from pennywort.tanks.models import Tank, WaterReading
 
 MOST_INSTRUMENTS = 60
@@ -54,26 +54,26 @@ def instruments_of(actor: Actor) -> list[Instrument]:
     return list(found.order_by("tank__code", "tank__name", "name", "pk"))
 
 
-@transaction.atomic
 def make_instrument(actor: Actor, *, uid: UUID, kind: str, name: str, tank: Tank) -> str:
     """A new instrument; its token is told once and not kept. :raises Conflict: this request was answered before."""
-    if kind not in library().instruments:
-        raise InvalidInput("Nobody knows such an instrument here.", field="kind")
-    wanted = name.strip()
-    if not wanted:
-        raise InvalidInput("Give it a name: the one on its label.", field="name")
-    here = instruments_of(actor)
-    if Instrument.objects.filter(fishroom=actor.fishroom, uid=uid).exists():
-        raise Conflict("This instrument was made already. Its token is shown once only: revoke it and make another.", field="write_id")
-    if any(i.name == wanted for i in here):
-        raise Conflict(f"There is an instrument called {wanted} already.", field="name")
-    if len(here) >= MOST_INSTRUMENTS:
-        raise Conflict(f"There are {MOST_INSTRUMENTS} instruments already. Revoke one first.", field="name")
-    token = secrets.token_urlsafe(32)
-    Instrument.objects.create(
-        uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper, kind=kind, name=wanted, tank=tank, token_hash=token_hash(token)
-    )
-    return token
+    with alone(actor.fishroom):
+        if kind not in library().instruments:
+            raise InvalidInput("Nobody knows such an instrument here.", field="kind")
+        wanted = name.strip()
+        if not wanted:
+            raise InvalidInput("Give it a name: the one on its label.", field="name")
+        here = instruments_of(actor)
+        if Instrument.objects.filter(fishroom=actor.fishroom, uid=uid).exists():
+            raise Conflict("This instrument was made already. Its token is shown once only: revoke it and make another.", field="write_id")
+        if any(i.name == wanted for i in here):
+            raise Conflict(f"There is an instrument called {wanted} already.", field="name")
+        if len(here) >= MOST_INSTRUMENTS:
+            raise Conflict(f"There are {MOST_INSTRUMENTS} instruments already. Revoke one first.", field="name")
+        token = secrets.token_urlsafe(32)
+        Instrument.objects.create(
+            uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper, kind=kind, name=wanted, tank=tank, token_hash=token_hash(token)
+        )
+        return token
 
 
 def revoke_instrument(actor: Actor, *, uid: UUID) -> dict[str, str]:
@@ -113,7 +113,7 @@ def ingest(instrument: Instrument, text: str, *, form: str, now: datetime) -> In
     for first in range(0, len(rows), LINES_A_COMMIT):
         if first:
             time.sleep(GAP_S)
-        with transaction.atomic():
+        with alone(actor.fishroom):
             for number, raw in rows[first : first + LINES_A_COMMIT]:
                 try:
                     with transaction.atomic():
@@ -127,7 +127,7 @@ def ingest(instrument: Instrument, text: str, *, form: str, now: datetime) -> In
                             _fault(instrument, line, done=done)
                 except PennywortError as error:
                     done.refused.append((number, error.field or "line", error.message))
-    with transaction.atomic():
+    with alone(actor.fishroom):
         if rows:
             instrument.spoke_at = now
             instrument.save(update_fields=["spoke_at", "fault", "fault_at"])

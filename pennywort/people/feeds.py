@@ -6,14 +6,12 @@ import secrets
 from datetime import datetime
 from uuid import UUID
 
-from django.db import transaction
-
 from pennywort.accounts.models import Membership
 from pennywort.accounts.services import token_hash
 from pennywort.core.errors import Conflict, InvalidInput, NotFound
 from pennywort.people.models import Feed
 from pennywort.records.actor import Actor
-from pennywort.records.services import find
+from pennywort.records.services import alone, find
 
 # more than a keeper has devices is a mistake, or somebody else's
 MOST_FEEDS = 12
@@ -24,26 +22,26 @@ def feeds_of(actor: Actor) -> list[Feed]:
     return list(Feed.objects.filter(fishroom=actor.fishroom, keeper=actor.keeper, revoked_at=None).order_by("-recorded_at", "-pk"))
 
 
-@transaction.atomic
 def make_feed(actor: Actor, *, uid: UUID, name: str) -> str:
     """A new address; its secret is told once and not kept. :raises Conflict: this request was answered before."""
-    if not name.strip():
-        raise InvalidInput("Say what reads it: a phone, a wall tablet.", field="name")
-    if Feed.objects.filter(fishroom=actor.fishroom, uid=uid).exists():
-        raise Conflict("This address was made already. It is shown once only: revoke it and make another.", field="write_id")
-    if len(feeds_of(actor)) >= MOST_FEEDS:
-        raise Conflict(f"There are {MOST_FEEDS} addresses already. Revoke one first.", field="name")
-    token = secrets.token_urlsafe(32)
-    Feed.objects.create(
-        uid=uid,
-        fishroom=actor.fishroom,
-        recorded_at=actor.now,
-        recorded_by=actor.keeper,
-        keeper=actor.keeper,
-        name=name.strip(),
-        token_hash=token_hash(token),
-    )
-    return token
+    with alone(actor.fishroom):
+        if not name.strip():
+            raise InvalidInput("Say what reads it: a phone, a wall tablet.", field="name")
+        if Feed.objects.filter(fishroom=actor.fishroom, uid=uid).exists():
+            raise Conflict("This address was made already. It is shown once only: revoke it and make another.", field="write_id")
+        if len(feeds_of(actor)) >= MOST_FEEDS:
+            raise Conflict(f"There are {MOST_FEEDS} addresses already. Revoke one first.", field="name")
+        token = secrets.token_urlsafe(32)
+        Feed.objects.create(
+            uid=uid,
+            fishroom=actor.fishroom,
+            recorded_at=actor.now,
+            recorded_by=actor.keeper,
+            keeper=actor.keeper,
+            name=name.strip(),
+            token_hash=token_hash(token),
+        )
+        return token
 
 
 def revoke_feed(actor: Actor, *, uid: UUID) -> dict[str, str]:

@@ -10,7 +10,6 @@ from typing import Any
 from uuid import UUID
 
 from django.contrib.sessions.models import Session
-from django.db import transaction
 from django.db.models import Count, Max
 
 from pennywort.accounts.models import Keeper, Membership, SignInLink
@@ -20,7 +19,7 @@ from pennywort.people.models import Feed, Invitation
 from pennywort.people.roles import ROLES
 from pennywort.records.actor import Actor
 from pennywort.records.models import LedgerRecord
-from pennywort.records.services import find
+from pennywort.records.services import alone, find
 
 INVITED_FOR = timedelta(days=7)
 LATELY = timedelta(days=30)
@@ -65,22 +64,22 @@ def _known(role: str) -> str:
     return role
 
 
-@transaction.atomic
 def invite(actor: Actor, *, uid: UUID, role: str, name: str) -> str:
     """A token that lets one person in, once, within a week; it is told once and not kept. :raises Conflict: told already."""
-    _known(role)
-    if not name.strip():
-        raise InvalidInput("Say for whom it is.", field="name")
-    if Invitation.objects.filter(fishroom=actor.fishroom, uid=uid).exists():
-        raise Conflict("This link was made already. It is shown once only: take it back and make another.", field="write_id")
-    if len(invitations_of(actor)) >= MOST_INVITED:
-        raise Conflict(f"{MOST_INVITED} invitations are open already. Take some back first.", field="name")
-    token = secrets.token_urlsafe(32)
-    Invitation.objects.create(
-        uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper, role=role, name=name.strip(),
-        token_hash=token_hash(token), expires_at=actor.now + INVITED_FOR,
-    )  # fmt: skip
-    return token
+    with alone(actor.fishroom):
+        _known(role)
+        if not name.strip():
+            raise InvalidInput("Say for whom it is.", field="name")
+        if Invitation.objects.filter(fishroom=actor.fishroom, uid=uid).exists():
+            raise Conflict("This link was made already. It is shown once only: take it back and make another.", field="write_id")
+        if len(invitations_of(actor)) >= MOST_INVITED:
+            raise Conflict(f"{MOST_INVITED} invitations are open already. Take some back first.", field="name")
+        token = secrets.token_urlsafe(32)
+        Invitation.objects.create(
+            uid=uid, fishroom=actor.fishroom, recorded_at=actor.now, recorded_by=actor.keeper, role=role, name=name.strip(),
+            token_hash=token_hash(token), expires_at=actor.now + INVITED_FOR,
+        )  # fmt: skip
+        return token
 
 
 def take_back(actor: Actor, *, uid: UUID) -> dict[str, Any]:
@@ -106,7 +105,8 @@ def join(token: str, *, keeper: Keeper | None, account: dict[str, str], now: dat
 
     :raises NotFound: the invitation lets nobody in. :raises Conflict: he is in already. :raises InvalidInput: an account that can't be.
     """
-    with transaction.atomic():
+    with alone(invited_by(token, now=now).fishroom):
+        # whoever came first has it
         invitation = invited_by(token, now=now)
         if keeper is None:
             keeper = new_keeper(**account)

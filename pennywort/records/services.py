@@ -4,13 +4,15 @@ from __future__ import annotations
 
 import hashlib
 import json
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from datetime import datetime, timedelta
 from typing import Any, TypeVar
 from uuid import UUID
 
-from django.db import transaction
+from django.db import connection, transaction
 
+from pennywort.accounts.models import Fishroom
 from pennywort.core.errors import Conflict, InvalidInput, NotFound
 from pennywort.records.actor import Actor
 from pennywort.records.models import LedgerRecord, RoomRecord, WriteReceipt
@@ -34,7 +36,7 @@ def write_once(actor: Actor, write_id: UUID, operation: str, content: dict[str, 
     """
     packed = json.dumps(content, sort_keys=True, default=str)
     digest = hashlib.sha256(packed.encode()).hexdigest()
-    with transaction.atomic():
+    with alone(actor.fishroom):
         kept = WriteReceipt.objects.filter(fishroom=actor.fishroom, write_id=write_id).first()
         if kept is not None:
             again = kept.content_hash == digest or _is_repeat(kept, json.loads(packed))
@@ -53,6 +55,18 @@ def write_once(actor: Actor, write_id: UUID, operation: str, content: dict[str, 
             at=actor.now,
         )
     return answer
+
+
+@contextmanager
+def alone(fishroom: Fishroom) -> Iterator[None]:
+    """One transaction, and no other write of this fishroom beside it, so that what was looked for still holds where it is written.
+
+    SQLite has one writer anyway; elsewhere the row of the fishroom is held until this is done.
+    """
+    with transaction.atomic():
+        if connection.features.has_select_for_update:
+            Fishroom.objects.select_for_update().only("pk").get(pk=fishroom.pk)
+        yield
 
 
 def _is_repeat(kept: WriteReceipt, content: dict[str, Any]) -> bool:

@@ -15,9 +15,8 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from pennywort.core.errors import AlreadyDone, Conflict, InvalidInput, NotFound, NotKnownYet, NotSignedIn, PennywortError, Refused, TooManyTries, Unusual
-from pennywort.records.disk import is_no_room, sqlite_name
+from pennywort.records.disk import is_held, is_no_room
 
-_HELD = ("SQLITE_BUSY", "SQLITE_LOCKED")
 RETRY_AFTER_S = 2
 _log = logging.getLogger("pennywort")
 _STATUS: dict[type[PennywortError], tuple[int, str]] = {
@@ -85,7 +84,7 @@ def _kind_of(request: HttpRequest) -> str | None:
 
 def _of_the_disk(error: Exception) -> HttpResponse | None:
     """The database is held by another for too long, or nothing can be written any more; None for any other accident."""
-    if sqlite_name(error).startswith(_HELD):
+    if is_held(error):
         words = "Somebody else’s long work holds the record. Nothing was written; try again in a moment."
         answer = problem(503, code="busy", title="The record is busy", detail=words)
         answer.headers["Retry-After"] = str(RETRY_AFTER_S)

@@ -8,10 +8,11 @@ import tempfile
 from datetime import UTC, datetime, timedelta
 from io import BytesIO
 from typing import Any
-from unittest import mock
+from unittest import mock, skipUnless
 from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import connection
 from django.test import Client, TestCase, override_settings
 from PIL import Image
 
@@ -38,6 +39,10 @@ def a_picture(width: int = 640, height: int = 480, *, form: str = "JPEG", exif: 
     file = BytesIO()
     picture.save(file, format=form, **({"exif": exif} if exif else {}))
     return file.getvalue()
+
+
+# what is about SQLite's own file: its backup, its pragmas, databases of earlier releases
+of_sqlite = skipUnless(connection.vendor == "sqlite", "a matter of SQLite's own file")
 
 
 class RoomCase(TestCase):

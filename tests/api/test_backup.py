@@ -22,9 +22,10 @@ from pennywort.backup.check import DATABASE, MANIFEST, check
 from pennywort.backup.put_back import put_back
 from pennywort.backup.take import take, thin_out
 from pennywort.core.errors import InvalidInput
-from tests.api.room import NOW, RoomCase
+from tests.api.room import NOW, RoomCase, of_sqlite
 
 
+@of_sqlite
 class Backups(RoomCase):
     def setUp(self) -> None:
         super().setUp()

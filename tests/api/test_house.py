@@ -32,6 +32,7 @@ from pennywort.fish.queries import species_of_group
 from pennywort.site.api import api
 from pennywort.tanks.models import WaterReading
 from pennywort.tanks.shown import register_out
+from tests.api.room import of_sqlite
 from tests.faults.house import empty_record, free_port
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -102,6 +103,7 @@ class Demo(TestCase):
                 self.assertLessEqual(main | {"wrasse", "seahorse", "koi"}, shown)
 
 
+@of_sqlite
 class Killed(PlainCase):
     """A real server on a real file, killed without warning right after it answered."""
 

@@ -34,7 +34,7 @@ class LookBacks(RoomCase):
         second = self.due()[0]
         self.send(f"tasks/{second['task']}/dose", {"amount": second["press_amount"]})
         said = self.said()
-        self.assertEqual(said["delay"][0], "From the first sign (white grains you can count, rubs itself on things) to the first step (medicine): 26 hours.")
+        self.assertEqual(said["delay"][0], "From the first sign (rubs itself on things, white grains you can count) to the first step (medicine): 26 hours.")
         self.assertIn("late, the latest by", said["doses"][0])
         self.assertEqual(said["losses"], ["1 of 10 lost: 1 before the first step, 0 within four days of it, 0 later."])
 

@@ -13,6 +13,8 @@ from contextlib import closing
 from pathlib import Path
 from unittest import TestCase
 
+from tests.api.room import of_sqlite
+
 KEPT = Path(__file__).parent / "databases"
 ROOT = Path(__file__).resolve().parents[2]
 # tables in which Django keeps its own books
@@ -31,6 +33,7 @@ def columns_of(path: Path) -> Rows:
     return found
 
 
+@of_sqlite
 class OldDatabases(TestCase):
     def run_in(self, folder: str, *what: str) -> str:
         env = {**os.environ, "PENNYWORT_VAR": folder, "PYTHONPATH": str(ROOT)}

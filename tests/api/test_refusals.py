@@ -15,7 +15,7 @@ from django.test import override_settings
 
 from pennywort.fish.models import Photo
 from pennywort.tanks.models import WaterReading
-from tests.api.room import RoomCase, a_picture
+from tests.api.room import RoomCase, a_picture, of_sqlite
 
 JSON = "application/json"
 
@@ -130,6 +130,7 @@ class Refusals(RoomCase):
             self.assertEqual((answer.status_code, answer.json()["type"]), (507, "urn:pennywort:no-room"))
             self.assertIn("disk is full", answer.json()["detail"])
 
+    @of_sqlite
     def test_a_disk_that_can_only_be_read_is_still_read(self) -> None:
         with connection.cursor() as cursor:
             self.addCleanup(lambda: connection.cursor().execute("PRAGMA query_only = OFF"))
