@@ -8,16 +8,14 @@ import json
 import tempfile
 import zipfile
 from collections.abc import Iterator
-from contextlib import contextmanager
 from typing import IO, Any, Literal
-
-from django.db import connection, transaction
 
 from pennywort.archive.tables import Table, keeper_names, links, tables, written
 from pennywort.fish.models import Photo
 from pennywort.fish.photos import LONG_SIDE, path_of
 from pennywort.records.actor import Actor
 from pennywort.records.cleaning import safe_cell
+from pennywort.records.states import one_state
 
 FORMAT: Literal["pennywort-archive"] = "pennywort-archive"
 # 1: until November 2026. 2: sizes of signs, a fishroom's own kinds, whose law. 3: the protocols courses go by, and their ranges
@@ -31,7 +29,7 @@ DATED = (1980, 1, 1, 0, 0, 0)
 def write_archive(actor: Actor) -> IO[bytes]:
     """The archive of this fishroom as a temporary file, read from its beginning. One state of the record, whoever writes meanwhile."""
     out = tempfile.TemporaryFile()  # noqa: SIM115 - the answer closes it once it is sent
-    with _one_state(), zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as file:
+    with one_state(), zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as file:
         names = keeper_names(actor.fishroom)
         sums: dict[str, str] = {}
         counts: dict[str, int] = {}
@@ -51,28 +49,6 @@ def write_archive(actor: Actor) -> IO[bytes]:
         _put(file, "archive.json", json.dumps(manifest, ensure_ascii=False, indent=1).encode())
     out.seek(0)
     return out
-
-
-@contextmanager
-def _one_state() -> Iterator[None]:
-    """All that is read within is of one state of the record, whoever writes meanwhile; and nobody who writes waits for it."""
-    # the stubs know nothing of what one of them alone has
-    database: Any = connection
-    if connection.vendor != "sqlite":
-        outermost = not connection.in_atomic_block
-        with transaction.atomic():
-            if outermost:
-                with connection.cursor() as cursor:
-                    cursor.execute("SET TRANSACTION ISOLATION LEVEL REPEATABLE READ READ ONLY")
-            yield
-        return
-    before = database.transaction_mode
-    database.transaction_mode = "DEFERRED"
-    try:
-        with transaction.atomic():
-            yield
-    finally:
-        database.transaction_mode = before
 
 
 def _put_rows(file: zipfile.ZipFile, table: Table, rows: Iterator[dict[str, Any]]) -> tuple[int, str]:

@@ -9,7 +9,7 @@ from pathlib import Path
 
 from csp.constants import NONCE, NONE, SELF
 
-from pennywort.site.databases import database_at
+from pennywort.records.databases import database_at
 from pennywort.site.private import keep_private
 
 ROOT = Path(__file__).resolve().parent.parent.parent
@@ -161,7 +161,8 @@ CONTENT_SECURITY_POLICY = {
 }
 
 # Photos are served by a route that asks who is looking, never from a public folder.
-PHOTO_ROOT = VAR / ("test_photos" if TESTING else "photos")
+# several machines share the pictures, and nothing else, by a disk of their own
+PHOTO_ROOT = VAR / "test_photos" if TESTING else Path(os.environ.get("PENNYWORT_PHOTOS", VAR / "photos"))
 keep_private(VAR, database=VAR / "pennywort.sqlite3", photos=PHOTO_ROOT)
 STATIC_URL = "/static/"
 STATIC_ROOT = VAR / "static"

@@ -33,6 +33,8 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         if options["keep"] is not None and options["keep"] < 1:
             raise CommandError("At least one backup stays: --keep 1 or more.")
+        if connection.vendor != "sqlite":
+            raise CommandError("This house is in PostgreSQL: back it up with pg_dump, and its pictures beside it; or take each fishroom out as an archive.")
         try:
             if options["check"]:
                 self.stdout.write(f"{options['target']} is whole: {in_words(check(options['target']))}.")
