@@ -5,6 +5,10 @@ import vue from '@vitejs/plugin-vue'
 import Components from 'unplugin-vue-components/vite'
 import { defineConfig, type Plugin } from 'vite'
 
+/** PrimeVue's form takes the focus as it opens; ours leaves it where it was put */
+const ownDialog = (name: string) =>
+  name === 'Dialog' ? { name: 'default', from: fileURLToPath(new URL('./src/shared/dialog.ts', import.meta.url)) } : undefined
+
 /** Every page wants these parts, though the first script does not: they come beside it. */
 function besideTheFirst(name: string): Plugin {
   return {
@@ -33,7 +37,7 @@ export default defineConfig(({ command }) => ({
   base: command === 'build' ? '/static/' : '/',
   plugins: [
     vue(),
-    Components({ dirs: [], resolvers: [PrimeVueResolver()], dts: 'src/components.d.ts' }),
+    Components({ dirs: [], resolvers: [ownDialog, PrimeVueResolver()], dts: 'src/components.d.ts' }),
     besideTheFirst('parts'),
   ],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },

@@ -27,8 +27,10 @@ from pennywort.records.actor import Actor
 from pennywort.tanks.models import AmmoniaFed, Contact, FilterStart, SetupStep, Upkeep, WaterChange, WaterReading
 from pennywort.tanks.upkeep import upkeep_words
 
-# lines of a page, rows read of each ledger at once, and how many lines one search looks through before it asks to go on
+# lines of a page, rows read of each ledger at once (for a page, and where words are looked for), and how many lines one search looks through
+# before it asks to go on
 PAGE = 60
+AHEAD = 2 * PAGE
 CHUNK = 400
 MOST_SEEN = 12_000
 BATH_WORDS = {"in": "fish in", "out": "fish out", "end": "ended", **SIGNS, **NOTED, **{k: f"colour {label}" for k, (label, _) in COLOURS.items()}}
@@ -68,7 +70,8 @@ def timeline(actor: Actor, *, before: datetime | None, words: str, kind: str = "
     """One page of the time line. ``words``: all of them must stand in a line, in any order; whole or not."""
     wanted = words.casefold().split()
     found: list[TimeLine] = []
-    until, seen, size = before, 0, CHUNK
+    least = CHUNK if wanted else AHEAD
+    until, seen, size = before, 0, least
     # the first reading leaves out the instant of the page before; the later ones go on at the instant they stopped
     whole = False
     while True:
@@ -83,7 +86,7 @@ def timeline(actor: Actor, *, before: datetime | None, words: str, kind: str = "
             return Page(lines=tuple(found), go_on_before=None)
         if seen >= MOST_SEEN:
             return Page(lines=tuple(found), go_on_before=known_to + timedelta(microseconds=1))
-        size = size * 2 if not chunk else CHUNK
+        size = size * 2 if not chunk else least
         until, whole = known_to, True
 
 
@@ -92,18 +95,20 @@ def _chunk(actor: Actor, *, until: datetime | None, whole: bool, kind: str, size
 
     Returns the lines after that, newest first, and the instant to go on at; None once everything was read.
     """
-    lines: list[TimeLine] = []
+    rows_of: list[tuple[list[Any], str, Callable[[Any], TimeLine]]] = []
     known_to: datetime | None = None
     for name, rows, column, line in _sources(actor):
         if kind and name != kind:
             continue
         found = rows if until is None else rows.filter(**{f"{column}__{'lte' if whole else 'lt'}": until})
+        # a ledger that is known for sure only to here needs no older rows of another
+        found = found if known_to is None else found.filter(**{f"{column}__gt": known_to})
         read = list(found.order_by(f"-{column}", "-pk")[:size])
-        lines += [line(row) for row in read]
+        rows_of.append((read, column, line))
         if len(read) == size:
             oldest = getattr(read[-1], column)
             known_to = oldest if known_to is None else max(known_to, oldest)
-    kept = [x for x in lines if known_to is None or x.at > known_to]
+    kept = [line(row) for read, column, line in rows_of for row in read if known_to is None or getattr(row, column) > known_to]
     kept.sort(key=lambda x: (x.at, x.kind), reverse=True)
     return kept, known_to
 

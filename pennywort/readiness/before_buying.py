@@ -2,19 +2,22 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
+
 from pennywort.core.errors import InvalidInput, NotKnownYet
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Species
-from pennywort.courses.queries.running import running_courses
+from pennywort.courses.models import Course
+from pennywort.fish.models import Group, Order
 from pennywort.fish.order_api import order_words
-from pennywort.fish.queries import fish_words, groups_in_water, species_known
+from pennywort.fish.queries import counted, fish_words, species_known
 from pennywort.fish.services import kind_in
 from pennywort.readiness.filter import follow, load_by, started
-from pennywort.readiness.setup import items_for, orders_for, steps_since
+from pennywort.readiness.setup import items_for, since_set_up
 from pennywort.readiness.shown import ready_words
 from pennywort.records.actor import Actor
 from pennywort.records.schemas import Plain
-from pennywort.tanks.models import Tank
+from pennywort.tanks.models import FilterStart, SetupStep, Tank
 
 NEED_WORDS = {
     "hides": "something to hide in",
@@ -55,13 +58,33 @@ def before_buying(actor: Actor, *, species: str, count: int, water: str) -> Befo
         raise InvalidInput("How many are to come?", field="count")
     species_id, name = kind_in(actor, species)
     kind = species_known(species_id, fishroom_id=actor.fishroom.pk)
-    fitting = Tank.objects.filter(fishroom=actor.fishroom, water_type=kind.water if kind else water).order_by("pk")
-    tanks = [_tank(actor, tank, kind, count) for tank in fitting]
+    fitting = list(Tank.objects.filter(fishroom=actor.fishroom, water_type=kind.water if kind else water).order_by("pk"))
+    now = _Now(actor, fitting)
+    tanks = [_tank(actor, tank, kind, count, now=now) for tank in fitting]
     return BeforeBuyingOut(
         name=name, known=kind is not None, needs=[NEED_WORDS[n] for n in kind.needs] if kind else [], bears_badly=_badly(kind),
         tanks=sorted(tanks, key=lambda t: (not t.ready, len(t.words), t.name)),
         words="" if kind else "Nobody wrote down what this kind needs: ask the seller, and read before you pay.",
     )  # fmt: skip
+
+
+class _Now:
+    """What stands in, is ordered for and was done to many tanks, read at once. Fish and courses are by the water."""
+
+    def __init__(self, actor: Actor, tanks: list[Tank]) -> None:
+        mine = {"tank__in": tanks}
+        water = {t.pk: t.water_id for t in Tank.objects.filter(fishroom=actor.fishroom)}
+        here = [pk for pk, water_id in water.items() if water_id in {t.water_id for t in tanks}]
+        self.fish, self.orders, self.steps = defaultdict[int, list[Group]](list), defaultdict[int, list[Order]](list), defaultdict[int, list[SetupStep]](list)
+        for group in counted(Group.objects.filter(tank__in=here).order_by("arrived_on", "pk")):
+            self.fish[water[group.tank_id]].append(group)
+        for order in Order.objects.filter(**mine, closed_at=None).order_by("expected_on", "pk"):
+            self.orders[order.tank_id or 0].append(order)
+        for step in SetupStep.objects.standing().filter(**mine).order_by("happened_at", "pk"):
+            self.steps[step.tank_id].append(step)
+        running = Course.objects.filter(tank__in=here, stopped_at=None, ends_at__gt=actor.now).values_list("tank_id", flat=True)
+        self.treated = {water[tank_id] for tank_id in running}
+        self.begun = set(FilterStart.objects.standing().filter(**mine).values_list("tank_id", flat=True))
 
 
 def _badly(kind: Species | None) -> list[str]:
@@ -76,30 +99,30 @@ def _badly(kind: Species | None) -> list[str]:
     return words
 
 
-def _tank(actor: Actor, tank: Tank, kind: Species | None, count: int) -> TankForItOut:
+def _tank(actor: Actor, tank: Tank, kind: Species | None, count: int, *, now: _Now) -> TankForItOut:
     """What speaks against this tank today; ready where nothing does."""
     words: list[str] = []
     if tank.put_away_at is not None:
         return TankForItOut(tank=str(tank.uid), name=tank.name, ready=False, words=["put away: set it up first"])
-    here = fish_words(groups_in_water(tank))
+    here = fish_words(now.fish[tank.water_id])
     if here:
         words.append(f"{here} live in its water: what they have, these will have")
-    words += [f"{order_words(o)} are ordered for it" for o in orders_for(tank)]
-    if running_courses(tank, now=actor.now):
+    words += [f"{order_words(o)} are ordered for it" for o in now.orders[tank.pk]]
+    if tank.water_id in now.treated:
         words.append("a course is running in it")
-    done = {s.item for s in steps_since(tank)}
+    done = {s.item for s in since_set_up(now.steps[tank.pk])}
     missing = [i.name for i in items_for(tank.water_type, [kind] if kind else []) if i.id not in done]
     if missing:
         words.append(f"still to do: {', '.join(missing)}")
     # where fish live their filter works for them already; the forecast is long to reckon
-    words += [] if here else _filter(actor, tank, kind, count)
+    words += [] if here else _filter(actor, tank, kind, count, begun=tank.pk in now.begun)
     return TankForItOut(tank=str(tank.uid), name=tank.name, ready=not words, words=words)
 
 
-def _filter(actor: Actor, tank: Tank, kind: Species | None, count: int) -> list[str]:
+def _filter(actor: Actor, tank: Tank, kind: Species | None, count: int, *, begun: bool) -> list[str]:
     """What the filter still lacks for so many of this kind."""
     load = load_by([(count, kind.adult_cm if kind else None)], tank)
-    start = started(tank)
+    start = started(tank) if begun else None
     if start is None:
         return ["no filter was begun: without one, water is changed each day"]
     try:

@@ -36,6 +36,12 @@ class Readied:
     done: SetupStep | None
 
 
+def since_set_up(steps: list[SetupStep]) -> list[SetupStep]:
+    """Of a tank's steps, oldest first, those since it was last set up."""
+    begins = max((i for i, s in enumerate(steps) if s.item in WHOLE), default=-1)
+    return steps[begins + 1 :]
+
+
 def orders_for(tank: Tank) -> list[Order]:
     """What is ordered for this tank and has not come, the next first."""
     return list(Order.objects.filter(tank=tank, closed_at=None).order_by("expected_on", "pk"))
@@ -53,9 +59,7 @@ def kinds_for(tank: Tank) -> list[Species]:
 
 def steps_since(tank: Tank) -> list[SetupStep]:
     """What was ticked since the tank was last set up, oldest first."""
-    steps = list(SetupStep.objects.standing().filter(tank=tank).select_related("recorded_by").order_by("happened_at", "pk"))
-    begins = max((i for i, s in enumerate(steps) if s.item in WHOLE), default=-1)
-    return steps[begins + 1 :]
+    return since_set_up(list(SetupStep.objects.standing().filter(tank=tank).select_related("recorded_by").order_by("happened_at", "pk")))
 
 
 def needs_of(kinds: Sequence[Species]) -> set[Need]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
 from datetime import datetime, time, timedelta
 from uuid import UUID
 
@@ -70,10 +71,11 @@ def supplier_sheet(actor: Actor, *, supplier: str) -> SupplierSheetOut:
     if not groups:
         raise NotFound("Nothing came from there.")
     family = _families(groups, origin)
+    record = _Record([pk for members in family.values() for pk in members])
     rows, came, lost = [], 0, 0
     for group in groups:
         start = datetime.combine(group.arrived_on, time(), tzinfo=actor.zone)
-        within = Loss.objects.standing().filter(group__in=family[group.pk], happened_at__lt=start + WEEK + timedelta(days=1))
+        within = record.losses(family[group.pk], before=start + WEEK + timedelta(days=1))
         week = [Count(count=x.count, plus_minus=x.count_plus_minus) for x in within]
         gone = together([dead_of(group), *week])
         came, lost = came + group.count, lost + gone.count
@@ -81,7 +83,7 @@ def supplier_sheet(actor: Actor, *, supplier: str) -> SupplierSheetOut:
             ArrivalOut(
                 day_words=day_words(start), fish=plural(group.species_name, 2), ordered=str(group.ordered_count or ""),
                 came=Count(count=group.count, plus_minus=group.count_plus_minus).words, dead=dead_of(group).words, lost_week=gone.words,
-                seen=_seen(family[group.pk], start=start),
+                seen=_seen(record, family[group.pk], start=start),
             )
         )  # fmt: skip
     low, high = share_band(min(lost, came), came)
@@ -110,14 +112,31 @@ def _families(groups: list[Group], origin: dict[int, int]) -> dict[int, list[int
     return found
 
 
-def _seen(members: list[int], *, start: datetime) -> str:
+class _Record:
+    """The losses and cases of many groups, read at once."""
+
+    def __init__(self, groups: list[int]) -> None:
+        self._losses, self._cases = defaultdict[int, list[Loss]](list), defaultdict[int, list[Case]](list)
+        for loss in Loss.objects.standing().filter(group__in=groups).order_by("happened_at", "pk"):
+            self._losses[loss.group_id].append(loss)
+        for case in Case.objects.filter(group__in=groups).order_by("opened_at", "pk"):
+            self._cases[case.group_id].append(case)
+
+    def losses(self, members: list[int], *, before: datetime) -> list[Loss]:
+        return [x for pk in members for x in self._losses[pk] if x.happened_at < before]
+
+    def cases(self, members: list[int], *, before: datetime) -> list[Case]:
+        return sorted((x for pk in members for x in self._cases[pk] if x.opened_at < before), key=lambda case: case.opened_at)
+
+
+def _seen(record: _Record, members: list[int], *, start: datetime) -> str:
     """What cases that opened within two weeks were about; their likeliest where they have no name yet."""
     known = library().conditions
     names = []
-    for case in Case.objects.filter(group__in=members, opened_at__lt=start + CAME_WITH).order_by("opened_at"):
+    for case in record.cases(members, before=start + CAME_WITH):
         condition = known.get(case.condition_id)
         names.append(condition.short_name if condition else "signs, no name yet")
-    causes = [known[x.cause_id].short_name for x in Loss.objects.standing().filter(group__in=members, happened_at__lt=start + CAME_WITH) if x.cause_id in known]
+    causes = [known[x.cause_id].short_name for x in record.losses(members, before=start + CAME_WITH) if x.cause_id in known]
     return ", ".join(dict.fromkeys((*names, *causes)))
 
 

@@ -321,9 +321,10 @@ class TimeLines(RoomCase):
                 fishroom=self.room, recorded_at=NOW, recorded_by=self.maren, happened_at=NOW - timedelta(minutes=n // 7), group=group, note=f"note {n}."
             )
         for chunk in (5, 60, 400):
-            with self.subTest(chunk), mock.patch.object(timeline_module, "CHUNK", chunk):
+            with self.subTest(chunk), mock.patch.multiple(timeline_module, CHUNK=chunk, AHEAD=chunk):
                 notes: list[str] = []
-                query = {"words": "note"}
+                # with words, and without: then of this one ledger
+                query = {"words": "note"} if chunk != 60 else {"kind": "observation"}
                 while True:
                     told = self.page(**query)
                     notes += [x["words"] for x in told["lines"]]

@@ -40,14 +40,7 @@ return [...document.querySelectorAll('[role=option]')].find((e) => seen(e) && (w
 FIELD = (
     SEEN
     + """const of = [...document.querySelectorAll('label[for]')].filter((e) => e.innerText.replace(/\\u00a0/g, ' ').trim() === arguments[0])
-const field = of.map((e) => document.getElementById(e.htmlFor)).find((e) => e && seen(e))
-const dialog = field?.closest('[role=dialog]')
-// a dialog that opens takes the focus to its cross once: what is typed before that lands there, and a space closes it
-if (dialog && !dialog.contains(document.activeElement)) {
-  dialog.since ??= performance.now()
-  if (performance.now() - dialog.since < 2000) return null
-}
-return field"""
+return of.map((e) => document.getElementById(e.htmlFor)).find((e) => e && seen(e))"""
 )
 # a thing, or a button or link by its words, brought into view: given back where it can be pressed and stands still for a moment, as a page that is just
 # opening still scrolls to its top. An option of a list is taken, and gone, as the pointer goes down.

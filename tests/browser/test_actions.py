@@ -169,3 +169,20 @@ class Actions(BrowserCase):
         self.press("Card to print")
         self.sees("Copper, a part, by the reading")
         self.sees("8.64 mL")
+
+    def test_a_form_leaves_the_focus_where_it_was_put(self) -> None:
+        """A quick hand is in the first field before the form is drawn: what follows goes there, and a space closes nothing."""
+        self.open(f"/tanks/{Tank.objects.get(name='Weir').uid}")
+        self.sees("Water test")
+        stayed = self.driver.execute_async_script(
+            """const [done] = arguments
+;[...document.querySelectorAll('button')].find((e) => e.innerText.trim() === 'Water test').click()
+const look = () => {
+  const field = document.querySelector('[role=dialog] input')
+  if (!field) return requestAnimationFrame(look)
+  field.focus()
+  setTimeout(() => done(document.activeElement === field), 900)
+}
+look()"""
+        )
+        self.assertTrue(stayed)

@@ -1,0 +1,82 @@
+"""Every address that reads, in a fishroom of 200 tanks with three years of history: p95 beside Today's. Run: python -m bench.reads [TANKS]"""
+
+from __future__ import annotations
+
+import os
+import sys
+import time
+from datetime import timedelta
+from typing import Any
+
+import django
+from django.conf import settings
+from django.test.utils import get_runner, override_settings
+
+from bench.timing import say
+
+TANKS, YEARS, ROUNDS = 200, 3, 20
+# what a page asks with: the widest there is
+ASKED = {"water-chart": "?days=365", "batches": "?by=species", "before-buying": "?species=guppy&water=freshwater_tropical&count=5"}
+# files of everything, one at a time and in steps
+WHOLE = ("archive",)
+MOST_TIMES = 3.0
+
+
+def measure(tanks: int) -> None:
+    from django.test import Client
+    from django.utils import timezone
+
+    from pennywort.accounts.models import Fishroom, Keeper, Membership
+    from pennywort.site.api import api
+    from tests.api.large import fill
+
+    keeper = Keeper.objects.create(username="bench", display_name="Bench")
+    client = Client(headers={"host": "127.0.0.1"})
+    client.force_login(keeper, backend="django.contrib.auth.backends.ModelBackend")
+    room = Fishroom.objects.create(name="reads", time_zone="Europe/London")
+    Membership.objects.create(fishroom=room, keeper=keeper, role="owner")
+    fill(room, keeper, tanks=tanks, years=YEARS, now=timezone.now() - timedelta(minutes=1))
+    base = f"/api/rooms/{room.uid}"
+    case = next(c for c in client.get(f"{base}/cases").json() if c["open"])
+    ids = {"room_id": str(room.uid), "tank_id": case["tank"], "group_id": case["group"], "case_id": case["uid"], "protocol_id": "salt_and_warmth"}
+    paths = [path for path, ways in api.get_openapi_schema()["paths"].items() if "get" in ways and path.startswith("/api/rooms/{room_id}/")]
+    rows = []
+    for path in paths:
+        name = path.removeprefix("/api/rooms/{room_id}/")
+        if name.rsplit("/", 1)[-1] in WHOLE:
+            continue
+        try:
+            url = path.format(**ids) + ASKED.get(name.rsplit("/", 1)[-1], "")
+        except KeyError:
+            continue
+        if (p95 := _p95(client, url)) is not None:
+            rows.append((p95, name))
+    today = next(p95 for p95, name in rows if name == "today")
+    over = [name for p95, name in rows if p95 > MOST_TIMES * today]
+    for p95, name in sorted(rows, reverse=True)[:12]:
+        say(f"{name:32} {p95 * 1e3:6.0f} ms p95, {p95 / today:.2f} of Today's")
+    say(f"{len(rows)} addresses, {tanks} tanks, {YEARS} years, {ROUNDS} times each; over {MOST_TIMES:g} times Today's: {', '.join(over) or 'none'}")
+
+
+def _p95(client: Any, url: str) -> float | None:
+    """None for an address that this fishroom has nothing for."""
+    if client.get(url).status_code != 200:
+        return None
+    took = []
+    for _ in range(ROUNDS):
+        begun = time.perf_counter()
+        client.get(url)
+        took.append(time.perf_counter() - begun)
+    return sorted(took)[int(ROUNDS * 0.95) - 1]
+
+
+if __name__ == "__main__":
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "pennywort.site.settings")
+    django.setup()
+    with override_settings(DEBUG=False):
+        runner = get_runner(settings)(verbosity=0, interactive=False)
+        kept = runner.setup_databases()
+        try:
+            measure(int(sys.argv[1]) if len(sys.argv) > 1 else TANKS)
+        finally:
+            runner.teardown_databases(kept)
