@@ -343,5 +343,5 @@ class LookBack(Walk):
         self.press("lost")
         self.press(self.one("[role=dialog] button[type=submit]"))
         self.until(lambda: Case.objects.get().closed_at, "the case to be closed")
-        self.sees("From the first sign (white grains you can count, rubs itself on things) nothing was given, changed or moved.")
+        self.sees("From the first sign (rubs itself on things, white grains you can count) nothing was given, changed or moved.")
         self.sees("The looks were written down later")
