@@ -7,7 +7,6 @@ from __future__ import annotations
 
 import http.client
 import json
-import os
 import random
 import sys
 import threading
@@ -18,10 +17,7 @@ from dataclasses import dataclass, field
 from sqlite3 import connect
 from uuid import UUID, uuid4
 
-import django
-from django.conf import settings
-from django.test.utils import get_runner, override_settings
-
+from bench.record import new_record
 from bench.timing import say
 from tests.faults.house import House, Visitor, folder
 
@@ -144,12 +140,5 @@ def told_of(seen: Seen, kept: set[UUID], *, seconds: float, tanks: int) -> None:
 
 
 if __name__ == "__main__":
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "pennywort.site.settings")
-    django.setup()
-    with override_settings(DEBUG=False):
-        runner = get_runner(settings)(verbosity=0, interactive=False)
-        made = runner.setup_databases()
-        try:
-            main(float(sys.argv[1]) if len(sys.argv) > 1 else SECONDS, int(sys.argv[2]) if len(sys.argv) > 2 else TANKS)
-        finally:
-            runner.teardown_databases(made)
+    with new_record():
+        main(float(sys.argv[1]) if len(sys.argv) > 1 else SECONDS, int(sys.argv[2]) if len(sys.argv) > 2 else TANKS)

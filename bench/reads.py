@@ -2,16 +2,12 @@
 
 from __future__ import annotations
 
-import os
 import sys
 import time
 from datetime import timedelta
 from typing import Any
 
-import django
-from django.conf import settings
-from django.test.utils import get_runner, override_settings
-
+from bench.record import new_record
 from bench.timing import say
 
 TANKS, YEARS, ROUNDS = 200, 3, 20
@@ -71,12 +67,5 @@ def _p95(client: Any, url: str) -> float | None:
 
 
 if __name__ == "__main__":
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "pennywort.site.settings")
-    django.setup()
-    with override_settings(DEBUG=False):
-        runner = get_runner(settings)(verbosity=0, interactive=False)
-        kept = runner.setup_databases()
-        try:
-            measure(int(sys.argv[1]) if len(sys.argv) > 1 else TANKS)
-        finally:
-            runner.teardown_databases(kept)
+    with new_record():
+        measure(int(sys.argv[1]) if len(sys.argv) > 1 else TANKS)

@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-import os
 from datetime import timedelta
 
-import django
-from django.conf import settings
 from django.db import connection
-from django.test.utils import CaptureQueriesContext, get_runner, override_settings
+from django.test.utils import CaptureQueriesContext
 
+from bench.record import new_record
 from bench.timing import say, spread
 
 TANKS, YEARS = 200, 3
@@ -46,12 +44,5 @@ def measure() -> None:
 
 
 if __name__ == "__main__":
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "pennywort.site.settings")
-    django.setup()
-    with override_settings(DEBUG=False):
-        runner = get_runner(settings)(verbosity=0, interactive=False)
-        kept = runner.setup_databases()
-        try:
-            measure()
-        finally:
-            runner.teardown_databases(kept)
+    with new_record():
+        measure()

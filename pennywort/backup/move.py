@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
-from itertools import zip_longest
+from itertools import islice, zip_longest
 
 from django.apps import apps
 from django.core.management.color import no_style
@@ -49,13 +49,9 @@ def move(source: str, target: str) -> Iterator[Moved]:
 
 
 def _copy(model: type[models.Model], source: str, target: str) -> None:
-    batch: list[models.Model] = []
-    for row in model._base_manager.using(source).order_by("pk").iterator(chunk_size=AT_ONCE):
-        batch.append(row)
-        if len(batch) == AT_ONCE:
-            model._base_manager.using(target).bulk_create(batch)
-            batch = []
-    model._base_manager.using(target).bulk_create(batch)
+    rows = model._base_manager.using(source).order_by("pk").iterator(chunk_size=AT_ONCE)
+    while batch := list(islice(rows, AT_ONCE)):
+        model._base_manager.using(target).bulk_create(batch)
 
 
 @contextmanager

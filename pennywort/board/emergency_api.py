@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import defaultdict
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -10,10 +9,10 @@ from ninja import Path, Router
 
 from pennywort.core.outcome.crowding import grams_per_l
 from pennywort.core.reference import library
-from pennywort.fish.models import Group
 from pennywort.fish.queries import count_of, fish_words, groups_of
 from pennywort.library.api import SourcedText
 from pennywort.records.actor import Actor
+from pennywort.records.grouped import grouped
 from pennywort.records.requests import act
 from pennywort.records.schemas import Plain
 
@@ -56,10 +55,7 @@ def emergencies(request: HttpRequest, room_id: Path[UUID]) -> EmergenciesOut:
 
 def _in_need(actor: Actor) -> list[FirstTankOut]:
     """By how much fish there is for its water, at their full size; tanks on one sump are one water."""
-    by_water: dict[int, list[Group]] = defaultdict(list)
-    for group in groups_of(actor):
-        if count_of(group).count:
-            by_water[group.tank.water_id].append(group)
+    by_water = grouped((group for group in groups_of(actor) if count_of(group).count), lambda group: group.tank.water_id)
     rows = []
     for groups in by_water.values():
         # of kinds of a fishroom's own no length is known

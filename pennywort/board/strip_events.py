@@ -14,6 +14,7 @@ from pennywort.courses.models import Case, Course
 from pennywort.courses.queries.water_records import Book
 from pennywort.fish.models import Group, Loss
 from pennywort.fish.queries import count_of, counted, perhaps_alive
+from pennywort.records.grouped import grouped
 from pennywort.tanks.models import Tank, Upkeep
 
 R = TypeVar("R", Group, Case, Course, Upkeep)
@@ -90,7 +91,4 @@ class Marks:
 
 
 def _by(rows: Iterable[R]) -> dict[int, list[R]]:
-    found: dict[int, list[R]] = defaultdict(list)
-    for row in rows:
-        found[row.tank_id].append(row)
-    return found
+    return grouped(rows, lambda row: row.tank_id)

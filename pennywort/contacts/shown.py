@@ -130,7 +130,7 @@ def _names(traced: Traced, key: str) -> str:
 
 def _sentence(actor: Actor, traced: Traced, reached: list[str]) -> str:
     known = library().conditions.get(traced.case.condition_id) if traced.case else None
-    what = f"{capital(known.short_name)}" if known else "Whatever it is"
+    what = capital(known.short_name) if known else "Whatever it is"
     since = f"may have gone from {_names(traced, water_key(traced.source))} since {_day(actor, traced.since)}"
     by: dict[Likelihood, list[str]] = {"surely": [], "perhaps": [], "hardly": []}
     for key in reached:

@@ -22,9 +22,8 @@ from pennywort.courses.queries.salty import swap_words
 from pennywort.courses.schemas import BuyOut, ParameterOut, RisksOut, SlipLineOut, SlipOut, StepOut
 from pennywort.courses.stages_shown import stages_out
 from pennywort.courses.strip_shown import plan_strip
-from pennywort.dosing.schemas import CautionOut
 from pennywort.dosing.shown import ruler_out, tool_out
-from pennywort.library.api import SourcedText, source_words
+from pennywort.library.api import SourcedText, caution_out, source_words
 from pennywort.records.actor import Actor
 from pennywort.records.schemas import ShownOut, TraceOut
 from pennywort.shelf.queries import label_spoons, tools_at_hand, weighed_spoons
@@ -224,7 +223,7 @@ def slip_out(protocol: CourseProtocol, plan: CoursePlan, *, labels: Sequence[Lab
         risks=RisksOut(**vars(protocol.risks)),
         parameters=[parameter_out(p, plan.parameters[p.id], actor) for p in protocol.parameters],
         lines=lines,
-        cautions=[CautionOut(level=c.level, text=c.text, source=source_words(c.source), recalled=c.recalled) for c in plan.cautions],
+        cautions=[caution_out(c) for c in plan.cautions],
         broken=[c.text for c in plan.broken],
         cared=[c.text for c in plan.cared],
         confirm=[SourcedText.of(c) for c in plan.confirm],

@@ -6,10 +6,12 @@ from django.http import HttpRequest
 from ninja import Router
 
 from pennywort.core.errors import NotFound
+from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import STEPS, Condition
 from pennywort.core.reference.figures import Statement
 from pennywort.core.reference.naming import mid_sentence
+from pennywort.dosing.schemas import CautionOut
 from pennywort.records.requests import keeper_of
 from pennywort.records.schemas import Plain
 
@@ -71,6 +73,11 @@ class ConditionOut(Plain):
     zoonotic: SourcedText
     lookalikes: list[SourcedText]
     protocols: list[ProtocolOut]
+
+
+def caution_out(line: SlipCaution) -> CautionOut:
+    """A caution as a screen shows it, with where it comes from in words."""
+    return CautionOut(level=line.level, text=line.text, source=source_words(line.source), recalled=line.recalled)
 
 
 def source_words(sources: tuple[str, ...]) -> str:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from pennywort.core.errors import InvalidInput, PennywortError
+from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.correct import after_change, change_to_come_down, changes_needed, within_total
 from pennywort.core.medicine.dose import mass_for_target_mg
 from pennywort.core.medicine.label import LabelDirections
@@ -17,7 +18,7 @@ from pennywort.core.reference.models import CautionLevel
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import read_ratio, show_concentration, show_fraction
 from pennywort.dosing.schemas import CautionOut
-from pennywort.library.api import source_words
+from pennywort.library.api import caution_out
 from pennywort.measure.amounts import plain_amount
 from pennywort.measure.answer import answer, figure, step
 from pennywort.measure.dose import need_water, place_of
@@ -186,7 +187,7 @@ def disinfect(actor: Actor, body: DisinfectRequest) -> MeasuredOut:
 
 
 def _caution(level: CautionLevel, text: str, said: Statement) -> CautionOut:
-    return CautionOut(level=level, text=text, source=source_words(said.source), recalled=said.recalled)
+    return caution_out(SlipCaution(level=level, text=text, source=said.source, recalled=said.recalled))
 
 
 def stop(actor: Actor, body: StopRequest) -> MeasuredOut:

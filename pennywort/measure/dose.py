@@ -35,7 +35,7 @@ from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE
 from pennywort.core.water.osmolality import Dissolved
 from pennywort.courses.queries.situation import Situation, situation_of
 from pennywort.dosing.schemas import CautionOut
-from pennywort.library.api import source_words
+from pennywort.library.api import caution_out, source_words
 from pennywort.measure.amounts import amount_out, dissolve_first, level_shown
 from pennywort.measure.requests import BathIn, DoseRequest, WaterIn
 from pennywort.measure.salts import dissolved
@@ -173,7 +173,7 @@ def _uptake(active: Active, use: Use, known: Situation | None) -> list[CautionOu
     if not standing:
         return []
     line = uptake_line(active, found=library(), words=" and ".join(standing.values()))
-    return [CautionOut(level=line.level, text=line.text, source=source_words(line.source), recalled=line.recalled)] if line else []
+    return [caution_out(line)] if line else []
 
 
 def _conditioned(actor: Actor, active: Active, use: Use, known: Situation | None) -> list[CautionOut]:
@@ -296,7 +296,7 @@ def _out(actor: Actor, active: Active, use: Use, measured: Measured, *, place: P
         figures=[*figures, *_fading(active, use, minutes=minutes * bath.turns), *_hardness(active, measured)],
         steps=[BathStepOut.of(s) for s in steps],
         trace=[TraceOut.of(t) for t in amount.trace] if amount else [],
-        cautions=[CautionOut(level=c.level, text=c.text, source=source_words(c.source), recalled=c.recalled) for c in measured.cautions],
+        cautions=[caution_out(c) for c in measured.cautions],
         confirm=list(measured.confirm),
         source=source_words(use.source),
         recalled=use.recalled,

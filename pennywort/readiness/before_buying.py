@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections import defaultdict
-
 from pennywort.core.errors import InvalidInput, NotKnownYet
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Species
@@ -16,6 +14,7 @@ from pennywort.readiness.filter import follow, load_by, started
 from pennywort.readiness.setup import items_for, since_set_up
 from pennywort.readiness.shown import ready_words
 from pennywort.records.actor import Actor
+from pennywort.records.grouped import grouped
 from pennywort.records.schemas import Plain
 from pennywort.tanks.models import FilterStart, SetupStep, Tank
 
@@ -75,13 +74,9 @@ class _Now:
         mine = {"tank__in": tanks}
         water = {t.pk: t.water_id for t in Tank.objects.filter(fishroom=actor.fishroom)}
         here = [pk for pk, water_id in water.items() if water_id in {t.water_id for t in tanks}]
-        self.fish, self.orders, self.steps = defaultdict[int, list[Group]](list), defaultdict[int, list[Order]](list), defaultdict[int, list[SetupStep]](list)
-        for group in counted(Group.objects.filter(tank__in=here).order_by("arrived_on", "pk")):
-            self.fish[water[group.tank_id]].append(group)
-        for order in Order.objects.filter(**mine, closed_at=None).order_by("expected_on", "pk"):
-            self.orders[order.tank_id or 0].append(order)
-        for step in SetupStep.objects.standing().filter(**mine).order_by("happened_at", "pk"):
-            self.steps[step.tank_id].append(step)
+        self.fish = grouped(counted(Group.objects.filter(tank__in=here).order_by("arrived_on", "pk")), lambda group: water[group.tank_id])
+        self.orders = grouped(Order.objects.filter(**mine, closed_at=None).order_by("expected_on", "pk"), lambda order: order.tank_id)
+        self.steps = grouped(SetupStep.objects.standing().filter(**mine).order_by("happened_at", "pk"), lambda step: step.tank_id)
         running = Course.objects.filter(tank__in=here, stopped_at=None, ends_at__gt=actor.now).values_list("tank_id", flat=True)
         self.treated = {water[tank_id] for tank_id in running}
         self.begun = set(FilterStart.objects.standing().filter(**mine).values_list("tank_id", flat=True))

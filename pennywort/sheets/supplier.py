@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections import defaultdict
 from datetime import datetime, time, timedelta
 from uuid import UUID
 
@@ -16,6 +15,7 @@ from pennywort.courses.models import Case
 from pennywort.fish.models import Group, Loss, Photo
 from pennywort.fish.queries import dead_of, parts_of
 from pennywort.records.actor import Actor
+from pennywort.records.grouped import grouped
 from pennywort.records.schemas import Plain
 
 WEEK = timedelta(days=7)
@@ -116,11 +116,8 @@ class _Record:
     """The losses and cases of many groups, read at once."""
 
     def __init__(self, groups: list[int]) -> None:
-        self._losses, self._cases = defaultdict[int, list[Loss]](list), defaultdict[int, list[Case]](list)
-        for loss in Loss.objects.standing().filter(group__in=groups).order_by("happened_at", "pk"):
-            self._losses[loss.group_id].append(loss)
-        for case in Case.objects.filter(group__in=groups).order_by("opened_at", "pk"):
-            self._cases[case.group_id].append(case)
+        self._losses = grouped(Loss.objects.standing().filter(group__in=groups).order_by("happened_at", "pk"), lambda x: x.group_id)
+        self._cases = grouped(Case.objects.filter(group__in=groups).order_by("opened_at", "pk"), lambda x: x.group_id)
 
     def losses(self, members: list[int], *, before: datetime) -> list[Loss]:
         return [x for pk in members for x in self._losses[pk] if x.happened_at < before]

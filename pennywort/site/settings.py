@@ -9,7 +9,7 @@ from pathlib import Path
 
 from csp.constants import NONCE, NONE, SELF
 
-from pennywort.records.databases import database_at
+from pennywort.records.databases import KEPT, database_at, sqlite_at
 from pennywort.site.private import keep_private
 
 ROOT = Path(__file__).resolve().parent.parent.parent
@@ -91,25 +91,12 @@ TEMPLATES = [
     }
 ]
 
-# WAL and FULL: what was acknowledged is on the disk. Tests clone the file, which WAL would split in two.
-_PRAGMAS = (
-    "PRAGMA journal_mode=DELETE;PRAGMA synchronous=OFF;PRAGMA foreign_keys=ON;"
-    if TESTING and os.environ.get("PENNYWORT_TEST_WAL") != "1"
-    else "PRAGMA journal_mode=WAL;PRAGMA synchronous=FULL;PRAGMA foreign_keys=ON;"
-)
+# tests clone the file, which WAL would split in two
+_OF_TESTS = "PRAGMA journal_mode=DELETE;PRAGMA synchronous=OFF;PRAGMA foreign_keys=ON;"
+_SQLITE = sqlite_at(VAR / "pennywort.sqlite3", pragmas=_OF_TESTS if TESTING and os.environ.get("PENNYWORT_TEST_WAL") != "1" else KEPT)
 # One machine is what SQLite is for. Where it is outgrown the same code runs on PostgreSQL, by its address.
 _ELSEWHERE = os.environ.get("PENNYWORT_DATABASE_URL", "")
-_SQLITE = {
-    "ENGINE": "django.db.backends.sqlite3",
-    "NAME": VAR / "pennywort.sqlite3",
-    # a connection stays open: the last one to close takes the log of changes along, and on a full disk it can't be made anew, so that
-    # nothing could be read either
-    "CONN_MAX_AGE": None,
-    "OPTIONS": {"timeout": 20, "transaction_mode": "IMMEDIATE", "init_command": _PRAGMAS},
-    # made from the models: that the migrations make the same is a check of script/lint, and old databases go through all of them
-    "TEST": {"NAME": VAR / "test.sqlite3", "MIGRATE": False},
-}
-DATABASES = {"default": database_at(_ELSEWHERE) if _ELSEWHERE else _SQLITE}
+DATABASES = {"default": database_at(_ELSEWHERE) if _ELSEWHERE else {**_SQLITE, "TEST": {**_SQLITE["TEST"], "NAME": VAR / "test.sqlite3"}}}
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTH_USER_MODEL = "rooms.Keeper"

@@ -43,13 +43,12 @@ interface Seen {
 const seen = ref<Record<string, Seen>>({})
 const temperature = ref('')
 /** what else is read at the tank; opened by a press, for most days it is the thermometer alone */
-const MORE = READINGS.filter((r) => r.at_round).map((r) => ({
+const AT_ROUND = READINGS.filter((r) => r.at_round)
+const MORE = AT_ROUND.map((r) => ({
   id: r.id,
   label: r.hint ? `${r.label} (${r.hint})` : r.label,
 }))
-const MORE_WORDS = READINGS.filter((r) => r.at_round)
-  .map((r) => r.name)
-  .join(', ')
+const MORE_WORDS = AT_ROUND.map((r) => r.name).join(', ')
 const tests = ref<Record<string, string>>({})
 const more = ref(false)
 watch(
