@@ -17,7 +17,7 @@ from pathlib import Path
 from typing import Any
 from uuid import uuid4
 
-from django.conf import settings
+from django.db import connection
 
 ROOT = Path(__file__).resolve().parents[2]
 # the long versions: script/faults
@@ -27,7 +27,7 @@ START_S = 60.0
 
 def empty_record(folder: Path) -> None:
     """A database with all its tables, as the migrations leave it, copied from the one that the run made: they take twelve seconds each time."""
-    made = sqlite3.connect(settings.DATABASES["default"]["TEST"]["NAME"])  # type: ignore[index]
+    made = sqlite3.connect(connection.settings_dict["TEST"]["NAME"])
     with closing(made), closing(sqlite3.connect(folder / "pennywort.sqlite3")) as copy:
         made.backup(copy)
 
