@@ -12,7 +12,7 @@ from ninja import Path, Router
 from pennywort.baths import schemas, services
 from pennywort.baths.models import BathEvent, BathRun
 from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS, SPENT_IN_TANK, RunState, clock_words, minute_marks, rescue_in_tank, rescue_steps
-from pennywort.core.medicine.steps import minutes_words
+from pennywort.core.medicine.phrases import time_in
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
 from pennywort.fish.models import Group
@@ -178,7 +178,7 @@ def run_out(actor: Actor, run: BathRun) -> schemas.RunOut:
         turn=turn_next,
         turns=run.turn_count,
         minutes=run.lasts_min,
-        minutes_words=minutes_words(run.lasts_min),
+        minutes_words=time_in(run.lasts_min),
         now=actor.now,
         in_at=state.in_at,
         limit_at=state.limit_at,

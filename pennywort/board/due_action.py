@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from pennywort.core.medicine.dose import Water, reach
-from pennywort.core.medicine.steps import minutes_words
+from pennywort.core.medicine.phrases import time_in
 from pennywort.core.medicine.tools import InTool, Measures, in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.models import Tool
@@ -58,7 +58,7 @@ def press_of(actor: Actor, task: Task, book: Book) -> Press:
         return Press(words="Look")
     if task.kind == "water_test":
         return Press(words="Read", tool_words=_expected(task))
-    return Press(words="Done", tool_words=minutes_words(task.lasts_min) if task.lasts_min else "")
+    return Press(words="Done", tool_words=time_in(task.lasts_min) if task.lasts_min else "")
 
 
 def _expected(task: Task) -> str:

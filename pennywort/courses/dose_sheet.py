@@ -9,8 +9,8 @@ from datetime import date
 from pennywort.core.course.plan import CoursePlan, Held, PlannedStep
 from pennywort.core.medicine.dose import dose_trace, known_water, label_trace, reach
 from pennywort.core.medicine.label import LabelDirections
+from pennywort.core.medicine.phrases import time_in
 from pennywort.core.medicine.product import Product, active_in, measured_for
-from pennywort.core.medicine.steps import minutes_words
 from pennywort.core.medicine.tools import in_tools
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol, Parameter
@@ -162,7 +162,7 @@ def _step_amount(step: PlannedStep, actor: Actor, tank: Tank) -> str:
         if step.from_g_per_kg is not None and step.active:
             how = swap_words(actor.preferences, net_volume_l=tank.net_volume_l, from_g_per_kg=step.from_g_per_kg, to_g_per_kg=step.to, active=step.active)
         return f"to {step.to:.3g} g/kg{f': {how}' if how else ''}"
-    return minutes_words(step.lasts_min) if step.lasts_min else ""
+    return time_in(step.lasts_min) if step.lasts_min else ""
 
 
 def parameter_out(parameter: Parameter, value: float, actor: Actor) -> ParameterOut:

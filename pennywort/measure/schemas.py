@@ -7,7 +7,8 @@ from typing import Annotated, Literal
 from pydantic import Field, computed_field
 
 from pennywort.core.lengths import NOTE, SHEET
-from pennywort.core.medicine.steps import BathStep, Role, minutes_words
+from pennywort.core.medicine.phrases import time_in
+from pennywort.core.medicine.steps import BathStep, Role
 from pennywort.dosing.schemas import CautionOut, RulerOut, ToolOut
 from pennywort.measure.requests import MeasureIn, Name
 from pennywort.records.schemas import In, Plain, ShownOut, TraceOut
@@ -55,7 +56,7 @@ class BathStepOut(Plain):
     @property
     def lasts_words(self) -> str:
         """How long in words: seconds below a minute; empty where no timer runs."""
-        return minutes_words(self.lasts_min) if self.lasts_min else ""
+        return time_in(self.lasts_min) if self.lasts_min else ""
 
     @staticmethod
     def of(step: BathStep) -> BathStepOut:

@@ -6,8 +6,9 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 from unittest import TestCase
 
+from pennywort.core.outcome import phrases
 from pennywort.core.outcome.figures import Count
-from pennywort.core.outcome.look_back import CaseFacts, DueDone, Held, Ranked, look_back, span_words
+from pennywort.core.outcome.look_back import CaseFacts, DueDone, Held, Ranked, look_back
 
 FIRST = datetime(2026, 11, 1, 20, tzinfo=UTC)
 
@@ -58,7 +59,7 @@ class Delays(TestCase):
             (52, "2 days 4 hours"),
             (24 * 9 + 3, "9 days"),
         ):
-            self.assertEqual(span_words(timedelta(hours=hours)), words)
+            self.assertEqual(phrases.span(timedelta(hours=hours)), words)
 
 
 class Rankings(TestCase):

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from unittest import TestCase
 
+from pennywort.core.course.phrases import READS
 from pennywort.core.course.plan import TankFacts
-from pennywort.core.course.ticks import READS, ticks_of
+from pennywort.core.course.ticks import ticks_of
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.reference import library

@@ -8,6 +8,7 @@ from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from zoneinfo import ZoneInfo
 
+from pennywort.core.course import phrases
 from pennywort.core.course.by_label import beside, by_labels
 from pennywort.core.course.clock import ClockRule
 from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
@@ -66,7 +67,7 @@ def _own_value(parameter: Parameter, *, warmth: float | None, found: Library) ->
     if not parameter.from_cycle:
         return parameter.value
     if warmth is None:
-        words = f"“{parameter.name}” follows the warmth, and nobody has read it here lately: read the thermometer first, or set it yourself."
+        words = phrases.follows_the_warmth_unread(parameter.name)
         raise NotKnownYet(words, field=f"parameters.{parameter.id}")
     cycle = found.life_cycles[parameter.from_cycle]
     try:
@@ -190,7 +191,7 @@ def _targets(protocol: CourseProtocol, values: dict[str, float], *, chosen: Chos
             least = next(p.low for p in protocol.parameters if p.id == m.target)
             if value < least * (1 - 1e-9):
                 # less than the least of the course cures nothing: a lower dose would only look like a treatment
-                words = f"{plural(who.name, 2).capitalize()} live here: {what.text}, and this course needs at least {least:g} {unit[m.target]}."
+                words = phrases.course_is_warmer_than_they_bear(plural(who.name, 2).capitalize(), what.text, least, unit[m.target])
                 raise Refused(f"{words} Choose another way.", field=f"parameters.{m.target}")
             values[m.target] = value
         targets[m.active] = value * scale

@@ -8,6 +8,7 @@ from dataclasses import replace
 from datetime import datetime
 from zoneinfo import ZoneInfo
 
+from pennywort.core.course import phrases
 from pennywort.core.course.plan import PlannedStep
 from pennywort.core.course.when import again_at, at_hour, in_order
 from pennywort.core.errors import InvalidInput
@@ -39,12 +40,12 @@ def by_labels(labels: Sequence[LabelDirections], *, start: datetime, zone: ZoneI
         for s in doses_of(label, start=start, zone=zone, water=water, named=many)
     ]
     steps += [
-        PlannedStep(place=LOOKS, number=d, kind="look", title="Look: better, same or worse", due_at=at_hour(start, 24.0 * d, zone=zone))
-        for d in range(1, days + 1)
+        PlannedStep(place=LOOKS, number=d, kind="look", title=phrases.LOOK_AND_COMPARE, due_at=at_hour(start, 24.0 * d, zone=zone)) for d in range(1, days + 1)
     ]
     steps += [
         PlannedStep(
-            place=TESTS, number=i, kind="water_test", title="Ammonia and nitrite", due_at=at_hour(start, 24.0 * d, zone=zone), reads=("ammonia", "nitrite")
+            place=TESTS, number=i, kind="water_test", title=phrases.AMMONIA_AND_NITRITE, due_at=at_hour(start, 24.0 * d, zone=zone),
+            reads=("ammonia", "nitrite"),
         )
         for i, d in enumerate(range(2, days + 1, 2), start=1)
     ]  # fmt: skip
@@ -54,14 +55,14 @@ def by_labels(labels: Sequence[LabelDirections], *, start: datetime, zone: ZoneI
             continue
         # the label's own change, on its own day
         change_h = 24.0 * (label.change_on_day - 1) if label.change_on_day is not None else 24.0 * label.days
-        title = f"The change that the label asks for{f' ({label.product.strip()})' if many else ''}"
+        title = phrases.change_of_the_label(many, label.product.strip())
         due = at_hour(start, change_h, zone=zone)
         place = CHANGE if i == 0 else FURTHER + 2 * i + 1
         steps.append(PlannedStep(place=place, number=1, kind="water_change", title=title, due_at=due, share=label.change_fraction))
         ends = max(ends, change_h)
     if all(label.change_fraction is None for label in labels):
         # where no label says anything half takes the medicine out
-        out, due = "Change half, carbon in: medicine out", at_hour(start, ends, zone=zone)
+        out, due = phrases.CHANGE_AND_CARBON, at_hour(start, ends, zone=zone)
         steps.append(PlannedStep(place=CHANGE, number=1, kind="water_change", title=out, due_at=due, share=0.5))
     return in_order(steps), ends
 
@@ -73,7 +74,7 @@ def doses_of(label: LabelDirections, *, start: datetime, zone: ZoneInfo, water: 
     product, amount = label.product.strip(), water.net_volume_l * label.amount / label.per_volume_l
     return [
         PlannedStep(
-            place=DOSES, number=i + 1, kind="dose", title=f"{f'{product}: dose' if named else 'Dose'} {i + 1} of {count}",
+            place=DOSES, number=i + 1, kind="dose", title=phrases.dose_of(named, product, i, count),
             due_at=again_at(start, every_h=label.every_h, times=i, zone=zone), measures=label.measures, amount=amount, product=product,
             minimum_h=label.every_h * 0.75, every_h=label.every_h,
         )

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Literal
 
+from pennywort.core.course import phrases
 from pennywort.core.errors import InvalidInput
 
 DAY_H = 24.0
@@ -26,7 +27,7 @@ def judged(at: datetime, reading: float, *, low: float, high: float, edge_fracti
     """A reading beside its range, all in one unit; ``edge_fraction`` of an end is still within it."""
     if low * (1 - edge_fraction) <= reading <= high * (1 + edge_fraction):
         return Counted(at=at, good=True)
-    return Counted(at=at, good=False, words=f"read {reading:.3g}, {'below' if reading < low else 'above'} the range")
+    return Counted(at=at, good=False, words=phrases.read_out_of_range(reading, low))
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -108,7 +109,7 @@ class _Counting:
         self._gap_before(one)
         if one.good:
             if self.bad_since is not None:
-                self._slip(self.bad_since.at, until=one.at, words=self.bad_since.words or "out of range")
+                self._slip(self.bad_since.at, until=one.at, words=self.bad_since.words or phrases.OUT_OF_RANGE)
                 self.bad_since = None
             if self.good_since is None:
                 self.good_since = one.at
@@ -127,10 +128,10 @@ class _Counting:
         if self.rule.counts == "doses" and one.good:
             covered = self.last.at + timedelta(hours=self.window_h)
             self._count_to(covered)
-            self._slip(covered, until=one.at, words="a dose was missed")
+            self._slip(covered, until=one.at, words=phrases.DOSE_MISSED)
         elif self.rule.counts == "readings":
             self._count_to(self.last.at)
-            self._slip(self.last.at, until=one.at, words=f"nothing was read for {_hours(self.last.at, one.at):.0f} hours")
+            self._slip(self.last.at, until=one.at, words=phrases.nothing_read_for(_hours(self.last.at, one.at)))
 
     def end(self, now: datetime) -> bool:
         """Count up to now; whether it still runs."""

@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from pennywort.core.course import phrases
 from pennywort.core.diagnosis.progress import Seen, progress
 from pennywort.core.reference.course_models import OnlyIf
 from pennywort.core.reference.library import Library
@@ -33,19 +34,19 @@ def decide(only_if: OnlyIf, *, readings: Mapping[str, float], looks: Sequence[Se
     if only_if.reading is not None:
         return _by_reading(only_if, readings, found)
     if only_if.no_better_by_day is None:
-        return Decision(state="unknown", words=f"only if {only_if.words}: decide by eye")
+        return Decision(state="unknown", words=phrases.decide_by_eye(only_if.words))
     if day < only_if.no_better_by_day - 0.5:
-        return Decision(state="unknown", words=f"decided on day {only_if.no_better_by_day:g}")
+        return Decision(state="unknown", words=phrases.decided_on_day(only_if.no_better_by_day))
     if not looks or looks[-1].day < only_if.no_better_by_day - 1:
-        return Decision(state="unknown", words="look first: nobody has looked since the day before")
+        return Decision(state="unknown", words=phrases.NOT_LOOKED_SINCE)
     gone = progress(looks, found=found)
     if gone is None:
-        return Decision(state="unknown", words="look first: there is nothing to compare with")
+        return Decision(state="unknown", words=phrases.NOTHING_TO_COMPARE)
     if gone.since_first == "better":
-        return Decision(state="does_not", words="better than at first: leave it out")
+        return Decision(state="does_not", words=phrases.BETTER_THAN_AT_FIRST)
     if gone.since_first == "mixed":
-        return Decision(state="unknown", words="better in some signs and worse in others: decide by eye")
-    return Decision(state="applies", words=f"{'worse than' if gone.since_first == 'worse' else 'no better than'} at first: take it")
+        return Decision(state="unknown", words=phrases.BETTER_AND_WORSE)
+    return Decision(state="applies", words=phrases.no_better_than_at_first(gone.since_first))
 
 
 def _by_reading(only_if: OnlyIf, readings: Mapping[str, float], found: Library) -> Decision:
@@ -53,11 +54,11 @@ def _by_reading(only_if: OnlyIf, readings: Mapping[str, float], found: Library) 
     kind, value = found.readings.get(reading), readings.get(reading)
     name = (kind.asked_as or kind.name) if kind else reading.replace("_", " ")
     if value is None:
-        return Decision(state="unknown", words=f"read first: {name}")
+        return Decision(state="unknown", words=phrases.read_first(name))
     told = f"{name} {value:.3g}{UNITS.get(kind.typed_as, '') if kind else ''}"
     if only_if.above is not None and value > only_if.above:
-        return Decision(state="applies", words=f"{told}, above {only_if.above:g}: take it")
+        return Decision(state="applies", words=phrases.above_take_it(told, only_if.above))
     if only_if.below is not None and value < only_if.below:
-        return Decision(state="applies", words=f"{told}, below {only_if.below:g}: take it")
-    limit = f"not above {only_if.above:g}" if only_if.above is not None else f"not below {only_if.below:g}"
-    return Decision(state="does_not", words=f"{told}, {limit}: leave it out")
+        return Decision(state="applies", words=phrases.below_take_it(told, only_if.below))
+    limit = phrases.limit_not_passed(only_if.above, only_if.below)
+    return Decision(state="does_not", words=phrases.leave_it_out(told, limit))

@@ -10,6 +10,7 @@ from datetime import datetime, timedelta
 from itertools import pairwise
 from typing import NamedTuple
 
+from pennywort.core.course import phrases
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.course_models import Kinetics
 
@@ -255,11 +256,7 @@ class Ledger:
         plausible = abs(off) <= IMPLAUSIBLE_SIGMAS * math.hypot(sd, own)
         words = ""
         if not plausible:
-            words = (
-                "far below what was given: taken up by sand or rock, more water than thought, or the wrong kit"
-                if off < 0
-                else "far above what was given: less water than thought, a dose written down twice too little, or the wrong kit"
-            )
+            words = phrases.far_from_what_was_given(off)
         return ReadingCheck(at=state.at, reading_mg_per_l=reading, expected=expected, plausible=plausible, words=words)
 
     def state(self, at: datetime) -> State:

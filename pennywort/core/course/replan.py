@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
+from pennywort.core.course import phrases
 from pennywort.core.course.plan import PlannedStep
 
 HOUR = timedelta(hours=1)
@@ -86,4 +87,4 @@ def _line(line: Sequence[PlannedStep], *, done_at: Mapping[tuple[int, int], date
 
 def _words(by: timedelta) -> str:
     hours = by / HOUR
-    return f"{hours:.0f} hours later" if hours < 48 else f"{hours / 24:.0f} days later"
+    return phrases.later_by(hours)

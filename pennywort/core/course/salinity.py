@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
+from pennywort.core.course import phrases
 from pennywort.core.course.plan import PlannedStep
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.caution import SlipCaution
@@ -47,11 +48,11 @@ def passed(
     dropped = [s for s in before if s.place not in places]
     if not dropped or now_g_per_kg is None:
         return ()
-    words = f"the water reads {now_g_per_kg:.1f} g/kg, past {' and '.join(f'{s.to:g} g/kg' for s in dropped)}"
+    words = phrases.water_reads_past(now_g_per_kg, (f"{s.to:g} g/kg" for s in dropped))
     for step in dropped:
         if (name := str(protocol.steps[step.place].to)) in chosen:
             raise InvalidInput(f"{words[0].upper()}{words[1:]}: leave this out, or choose one that lies ahead.", field=f"parameters.{name}")
-    text = f"{words}: that step is left out, and the next leads on from here"
+    text = phrases.step_is_left_out(words)
     return (SlipCaution(level="know", text=text, source=("arithmetic",), recalled=False),)
 
 

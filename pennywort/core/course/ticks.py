@@ -4,17 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from pennywort.core.course import phrases
 from pennywort.core.course.plan import TankFacts
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference.course_models import CourseProtocol, ToConfirm
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.naming import mid_sentence
-from pennywort.core.units.degrees import ON_THE_SCALE
-
-LIFE_HERE = {"invertebrates": "animals without a backbone", "plants": "plants"}
-# a reading as it is written in a sentence, with its unit
-READS: dict[str, str] = {"ammonia": "ammonia {:.2g} mg/L as N", "nitrite": "nitrite {:.2g} mg/L as N", "oxygen": "oxygen {:.2g} mg/L", "ph": "pH {:.1f}"}
-READS |= {"kh": "an alkalinity of {:.0f} mg/L", "temperature": f"a water of {{:.1f}}{ON_THE_SCALE}"}
 
 
 def ticks_of(protocol: CourseProtocol, *, tank: TankFacts, condition: str, found: Library) -> tuple[tuple[ToConfirm, ...], tuple[SlipCaution, ...]]:
@@ -26,7 +21,7 @@ def ticks_of(protocol: CourseProtocol, *, tank: TankFacts, condition: str, found
     for line in protocol.confirm:
         said = list(_contradicted(line, tank=tank, condition=condition, found=found))
         if said:
-            text = f"it asks for “{line.text.rstrip('.')}”, and by the record there is {' and '.join(said)}"
+            text = phrases.asks_for_what_is_not(line.text.rstrip("."), said)
             against.append(SlipCaution(level="never" if line.well else "care", text=text, source=line.source, recalled=line.recalled))
         else:
             offered.append(line)
@@ -39,16 +34,16 @@ def _contradicted(line: ToConfirm, *, tank: TankFacts, condition: str, found: Li
         if name in tank.standing:
             yield tank.standing[name]
         elif name in tank.surroundings.lives:
-            yield LIFE_HERE[name] if name in LIFE_HERE else found.kin[name].name
+            yield phrases.LIFE_HERE[name] if name in phrases.LIFE_HERE else found.kin[name].name
     readings = tank.surroundings.readings
     too_low = [name for name, least in line.least.items() if readings.get(name, least) < least]
     too_high = [name for name, most in line.most.items() if readings.get(name, most) > most]
     for name in (*too_low, *too_high):
-        yield READS[name].format(readings[name])
+        yield phrases.READS[name].format(readings[name])
     if line.well and tank.seen:
-        yield f"{', '.join(found.signs[s].short for s in tank.seen[:3])} in the last look"
+        yield phrases.signs_in_the_last_look(found.signs[s].short for s in tank.seen[:3])
     for name in line.ruled_out:
         if name == condition:
-            yield f"{mid_sentence(found.conditions[name].short_name)}, which it is chosen against"
+            yield phrases.chosen_against(mid_sentence(found.conditions[name].short_name))
         elif name in tank.suspected:
-            yield f"{mid_sentence(found.conditions[name].short_name)} first in the last look"
+            yield phrases.first_in_the_last_look(mid_sentence(found.conditions[name].short_name))

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+from pennywort.core.course import phrases
 from pennywort.core.errors import InvalidInput
 
 LONGEST_DAYS = 90
@@ -37,4 +38,4 @@ def next_time(*, begins_on: date, every_days: int, last_on: date | None, today: 
 
 def every_words(every_days: int) -> str:
     """How often, in words."""
-    return {1: "every day", 2: "every other day", 7: "every week", 14: "every two weeks"}.get(every_days, f"every {every_days} days")
+    return phrases.every(every_days)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator, Sequence, Set
 from dataclasses import replace
 
+from pennywort.core.course import phrases
 from pennywort.core.course.plan import TankFacts
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.guards import EQUIPMENT_WORDS, RUNNING_WORDS, active_meets, cautions, meets, uptake_line
@@ -48,7 +49,7 @@ def warnings_of(
 def _of_products(tank: TankFacts, holds: Sequence[Sequence[str]], *, mine: set[str], found: Library) -> Iterator[tuple[SlipCaution, bool]]:
     """What is to be minded of products by their labels, each with whether these surroundings meet it."""
     if len(holds) > 1 and not all(holds):
-        text = "of one of these products it is not said what it holds: nobody can tell whether they may meet"
+        text = phrases.CONTENTS_UNKNOWN
         yield SlipCaution(level="care", text=text, source=("common practice",), recalled=True), True
     for place, name in ((i, name) for i, of_one in enumerate(holds) for name in of_one):
         active = found.actives[name]
@@ -58,7 +59,7 @@ def _of_products(tank: TankFacts, holds: Sequence[Sequence[str]], *, mine: set[s
         together += [line for line in _given_with(active, tank=tank, others=mine, found=found) if line.level == "never"]
         yield from ((line, True) for line in together)
         hazard = active.keeper_hazard
-        yield SlipCaution(level="care", text=f"for you: {hazard.text}", source=hazard.source, recalled=hazard.recalled), False
+        yield SlipCaution(level="care", text=phrases.for_you(hazard.text), source=hazard.source, recalled=hazard.recalled), False
 
 
 def _borne(tank: TankFacts, actives: set[str]) -> Iterator[tuple[SlipCaution, bool]]:
@@ -73,7 +74,7 @@ def _borne(tank: TankFacts, actives: set[str]) -> Iterator[tuple[SlipCaution, bo
 def _given_with(active: Active, *, tank: TankFacts, others: set[str], found: Library) -> Iterator[SlipCaution]:
     """What an active of a product meets in this water and in what is given with it at the same time."""
     if active.id in others:
-        text = f"{active.short_name} is in more than one of these medicines: it would be given twice"
+        text = phrases.given_twice(active.short_name)
         yield SlipCaution(level="never", text=text, source=("common practice",), recalled=True)
     here = replace(tank.surroundings, in_water=tank.surroundings.in_water | (others - {active.id}))
     yield from active_meets(active, here=here, found=found)
@@ -86,8 +87,7 @@ def off_words(protocol: CourseProtocol, *, equipment: Set[str], found: Library) 
     if not names:
         return ""
     here = [RUNNING_WORDS[n] for n in names if n in equipment]
-    runs = f" By the record {' and '.join(here)} {'run' if len(here) > 1 else 'runs'} on this tank." if here else ""
-    return f"Off while medicine is in: {', '.join(EQUIPMENT_WORDS[n] for n in names)}.{runs}"
+    return phrases.off_while_medicine_is_in([EQUIPMENT_WORDS[n] for n in names], here)
 
 
 def worst_first(lines: Iterable[SlipCaution]) -> tuple[SlipCaution, ...]:

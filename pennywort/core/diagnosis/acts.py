@@ -8,6 +8,7 @@ from typing import Literal
 
 import numpy as np
 
+from pennywort.core.diagnosis import phrases
 from pennywort.core.diagnosis.losses import HARM_WORTH_NAMING, LossTable, expected_losses, least_loss, loss_table, missed_loss
 from pennywort.core.diagnosis.network import Array, Network, Weighed
 from pennywort.core.diagnosis.next_look import JOINT_SIGNS, joint, outlook
@@ -237,9 +238,9 @@ def _end_is_kind(weighed: Weighed, action: Action) -> bool:
 def _why(weighed: Weighed, *, do: tuple[Act, ...], worst: int, water_at_fault: bool) -> str:
     found, shares = weighed.net.found, weighed.posterior_prob
     if water_at_fault:
-        return "The water harms them now; nothing else helps before it is mended."
+        return phrases.WATER_HARMS_THEM
     if not do:
-        return "Nothing to do yet but look."
+        return phrases.ONLY_LOOK
     condition = found.conditions[weighed.net.conditions[worst]]
     pace = _because(condition)
     in_100 = round(float(shares[worst]) * 100)
@@ -247,16 +248,16 @@ def _why(weighed: Weighed, *, do: tuple[Act, ...], worst: int, water_at_fault: b
     if worst != likeliest:
         first = mid_sentence(found.conditions[weighed.net.conditions[likeliest]].short_name)
         name = mid_sentence(condition.short_name)
-        return f"Only {in_100} in 100 for {name}, but it {pace}: being wrong about it costs more than being wrong about {first}."
-    return f"First to think of: {mid_sentence(condition.short_name)}; it {pace}."
+        return phrases.unlikely_but_urgent(in_100, name, pace, first)
+    return phrases.first_to_think_of(mid_sentence(condition.short_name), pace)
 
 
 def _because(condition: Condition) -> str:
     """Why it weighs so much, in words: what it does to you comes before how fast it kills the fish, unless it does so within hours."""
     if condition.urgency == "hours":
-        return "can take the tank within hours"
+        return phrases.TAKES_THE_TANK_WITHIN_HOURS
     if condition.harms_keeper == "known":
-        return "can pass to you"
+        return phrases.PASSES_TO_YOU
     if condition.notifiable == "most places":
-        return "must be reported in most places"
-    return {"days": "kills within days", "weeks": "takes weeks", "none": "is harmless"}[condition.urgency]
+        return phrases.MUST_BE_REPORTED
+    return {"days": phrases.KILLS_WITHIN_DAYS, "weeks": "takes weeks", "none": "is harmless"}[condition.urgency]

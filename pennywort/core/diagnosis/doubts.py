@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from pennywort.core.diagnosis import phrases
 from pennywort.core.diagnosis.facts import Facts
 from pennywort.core.diagnosis.network import network
 from pennywort.core.reference.library import Library
@@ -33,8 +34,8 @@ def doubts(facts: Facts, *, one_fish: bool, found: Library) -> tuple[Doubt, ...]
     for sign in seen:
         if sign not in listed:
             named = found.signs[sign].short
-            said = f"“{capital(named)}”: nothing that brings this about occurs in this kind of water."
-            told.append(Doubt(signs=(sign,), ask=f"{said} Look again, or check which water this is."))
+            said = phrases.nothing_here_brings_it_about(capital(named))
+            told.append(Doubt(signs=(sign,), ask=phrases.look_or_check_the_water(said)))
     return tuple(told)
 
 

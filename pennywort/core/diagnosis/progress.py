@@ -6,13 +6,13 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
+from pennywort.core.diagnosis import phrases
 from pennywort.core.diagnosis.facts import Share
 from pennywort.core.reference.library import Library
 
 Trend = Literal["better", "same", "worse", "mixed"]
 # What goes the other way is said as mixed unless one side weighs so many times more (common practice).
 OUTWEIGHS = 3
-NEW = "new"
 LOOK_AGAIN_DAYS = 3
 # A share of the group that changes by less than this may be chance.
 SHARE_CHANGES = 0.1
@@ -35,6 +35,7 @@ class SignTrend:
     sign: str
     trend: Trend
     words: str
+    new: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -59,11 +60,10 @@ def _sign_trend(sign: str, before: Seen, now: Seen, *, found: Library) -> SignTr
         return None
     if was != is_now:
         worse = is_now != good
-        words = NEW if is_now and not good else "gone" if not is_now and not good else "again" if is_now else "no longer"
-        return SignTrend(sign=sign, trend="worse" if worse else "better", words=words)
+        return SignTrend(sign=sign, trend="worse" if worse else "better", words=phrases.came_or_went(is_now, good=good), new=is_now and not good)
     told = [t for t in (_by_share(sign, before, now), _by_size(sign, before, now, found=found)) if t is not None]
     if not told:
-        return SignTrend(sign=sign, trend="same", words="as before")
+        return SignTrend(sign=sign, trend="same", words=phrases.AS_BEFORE)
     ways = {way for way, _ in told if way != 0}
     grows = next(iter(ways)) > 0 if len(ways) == 1 else None
     trend: Trend = "same" if not ways else "mixed" if grows is None else "worse" if grows != good else "better"
@@ -76,7 +76,7 @@ def _by_share(sign: str, before: Seen, now: Seen) -> tuple[int, str] | None:
     if old is None or new is None:
         return None
     one, other = before.shares[sign], now.shares[sign]
-    words = f"{one.seen_count} of {one.fish_count}, now {other.seen_count} of {other.fish_count}"
+    words = phrases.counted_then_and_now(one.seen_count, one.fish_count, other.seen_count, other.fish_count)
     return (0 if abs(new - old) < SHARE_CHANGES else 1 if new > old else -1), words
 
 
@@ -86,7 +86,7 @@ def _by_size(sign: str, before: Seen, now: Seen, *, found: Library) -> tuple[int
     old, new = before.sizes.get(sign), now.sizes.get(sign)
     if old is None or new is None or not 1 <= min(old, new) <= max(old, new) <= len(scale):
         return None
-    return (new > old) - (new < old), f"{scale[old - 1]}, now {scale[new - 1]}" if old != new else f"{scale[new - 1]}, as before"
+    return (new > old) - (new < old), phrases.grade_then_and_now(old, new, scale[old - 1], scale[new - 1])
 
 
 def sign_trends(before: Seen, now: Seen, *, found: Library) -> tuple[SignTrend, ...]:
@@ -110,7 +110,7 @@ def sign_trends(before: Seen, now: Seen, *, found: Library) -> tuple[SignTrend, 
         for rung in ladder:
             trends.pop(rung, None)
         top = ladder[is_now]
-        trends[top] = SignTrend(sign=top, trend="worse" if is_now > was else "better", words=f"was: {found.signs[ladder[was]].short}")
+        trends[top] = SignTrend(sign=top, trend="worse" if is_now > was else "better", words=phrases.was(found.signs[ladder[was]].short))
     rank = {"worse": 0, "mixed": 1, "same": 2, "better": 3}
     return tuple(sorted(trends.values(), key=lambda t: (rank[t.trend], -found.worsening.weights.get(t.sign, 1), t.sign)))
 
@@ -150,23 +150,21 @@ def progress(looks: Sequence[Seen], *, lost_count: int = 0, found: Library) -> P
     look_again = ill and now.day - first.day >= LOOK_AGAIN_DAYS and since_first != "better"
     words = _words(since_last, trends, before, now, found=found)
     if look_again:
-        words += f" {int(now.day - first.day)} days on and no better than at first: look again before anything else is given."
+        words = f"{words} {phrases.no_better_after(int(now.day - first.day))}"
     return Progress(since_last=since_last, since_first=since_first, signs=trends, look_again=look_again, words=words)
 
 
 def _words(since_last: Trend, trends: Sequence[SignTrend], before: Seen, now: Seen, *, found: Library) -> str:
     """The sum in a sentence; what is mixed is told sign by sign, and what was not there or not looked for before is named."""
 
-    def named(*of: Trend) -> str:
-        return ", ".join(found.signs[t.sign].short for t in trends if t.trend in of)
+    def named(*of: Trend) -> list[str]:
+        return [found.signs[t.sign].short for t in trends if t.trend in of]
 
-    words = {"better": "Better than", "same": "Much as", "worse": "Worse than", "mixed": "Mixed since"}[since_last]
-    words += " the look before" if since_last == "mixed" else " at the look before"
-    if since_last == "mixed":
-        words += f": worse in {named('worse', 'mixed')}; better in {named('better', 'mixed')}"
     told = {t.sign for t in trends}
     fresh = [
         s for s, seen in now.signs.items() if seen and not before.signs.get(s) and s in found.signs and not found.signs[s].good and not found.signs[s].reading
     ]
-    fresh = [s for s in fresh if s not in told or any(t.sign == s and t.words == NEW for t in trends)]
-    return words + "." + (f" New: {', '.join(found.signs[s].short for s in fresh)}." if fresh else "")
+    fresh = [s for s in fresh if s not in told or any(t.sign == s and t.new for t in trends)]
+    return phrases.since_the_look_before(
+        since_last, worse=named("worse", "mixed"), better=named("better", "mixed"), fresh=[found.signs[s].short for s in fresh]
+    )

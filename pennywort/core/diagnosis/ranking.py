@@ -9,6 +9,7 @@ from typing import Literal
 
 import numpy as np
 
+from pennywort.core.diagnosis import phrases
 from pennywort.core.diagnosis.facts import Facts
 from pennywort.core.diagnosis.network import SOMETHING_ELSE, Weighed, asked_of_second, weigh
 from pennywort.core.diagnosis.two_at_once import RARE, TwoAtOnce, likeliest_pair
@@ -262,23 +263,23 @@ def _together(weighed: Weighed, *, ranked: list[Ranked], asked_for: AnswerGroup 
 
 def _verdict(weighed: Weighed, *, ranked: list[Ranked], told_apart: bool, together: AnswerGroup | None, two: TwoAtOnce | None, something_else: float) -> str:
     if not any(weighed.answers.values()):
-        return "Nothing seen yet." if weighed.answers else "Nothing looked at yet."
+        return phrases.nothing_yet(answered=bool(weighed.answers))
     found = weighed.net.found
     leads = together.first if together and together.first else ranked[0].condition
     best = found.conditions[leads].short_name
     named = {leads, *((two.one, two.other) if two else ())}
     worst = next((r for r in ranked if r.must_show and r.tag == "worst if missed" and r.condition not in named), None)
-    tail = f", {mid_sentence(found.conditions[worst.condition].short_name)} is not ruled out" if worst else ""
+    urgent = mid_sentence(found.conditions[worst.condition].short_name) if worst else ""
     if two is not None and (two.proven or two.odds >= SAID_AS_TWO):
         one, other = (mid_sentence(found.conditions[c].short_name) for c in (two.one, two.other))
-        return f"Two at once fit best: {one} and {other}{tail}."
+        return phrases.two_fit_best(one, other, urgent)
     if told_apart:
-        return f"{best} fits best{tail}."
+        return phrases.fits_best(best, urgent)
     if together is not None:
-        return f"Can’t be told apart yet: {mid_sentence(together.name)}; {mid_sentence(best)} {'first' if together.first else 'leads'}{tail}."
+        return phrases.told_together(mid_sentence(together.name), mid_sentence(best), bool(together.first), urgent)
     if something_else > ranked[0].share:
-        return f"Can’t be told apart yet: too little was seen; of what is listed {mid_sentence(best)} fits best{tail}."
-    return f"Can’t be told apart yet: {mid_sentence(best)} fits best{tail}."
+        return phrases.too_little_was_seen(mid_sentence(best), urgent)
+    return phrases.undecided(mid_sentence(best), urgent)
 
 
 __all__ = ["SOMETHING_ELSE", "Evidence", "Ranked", "Ranking", "evidence_of", "marks_of", "rank", "ranking_of"]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from pennywort.core.diagnosis import phrases
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.library import Library
 
@@ -24,7 +25,7 @@ def law_of(place: str, *, found: Library) -> Law:
     """
     if not place:
         most = frozenset(c.id for c in found.conditions.values() if c.notifiable == "most places")
-        return Law(conditions=most, where=found.reporting.unknown, whom="a vet or the authority")
+        return Law(conditions=most, where=found.reporting.unknown, whom=phrases.A_VET_OR_THE_AUTHORITY)
     known = next((p for p in found.reporting.places if p.id == place), None)
     if known is None:
         raise InvalidInput("Choose a place from the list.", field="law")

@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput, Refused
+from pennywort.core.medicine import phrases
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference.figures import Figure
 from pennywort.core.reference.formulary_models import Active, Shorter, Use
@@ -43,11 +44,11 @@ def match(active: Active, use: Use, *, water: BathWater, target_g_per_l: float) 
     lines: list[SlipCaution] = []
     if water.bath_c is not None and water.home_c is not None:
         apart = abs(water.bath_c - water.home_c)
-        words = f"the bath is {degrees_apart(apart)} {'colder' if water.bath_c < water.home_c else 'warmer'} than the water they come from"
+        words = phrases.other_warmth(degrees_apart(apart), water.bath_c, water.home_c)
         if apart > SHOCK_C:
-            lines.append(SlipCaution(level="never", text=f"{words}: match it first", source=CP, recalled=True))
+            lines.append(SlipCaution(level="never", text=phrases.match_it_first(words), source=CP, recalled=True))
         elif apart > WITHIN_C["bath"]:
-            lines.append(SlipCaution(level="care", text=f"{words}: within {MATCHED_WORDS['bath']} is matched", source=CP, recalled=True))
+            lines.append(SlipCaution(level="care", text=phrases.is_matched(words, MATCHED_WORDS["bath"]), source=CP, recalled=True))
     if water.home is not None and not use.thinner:
         parts = water.home if water.made_with is None else water.made_with
         if active.salt and target_g_per_l > 0:

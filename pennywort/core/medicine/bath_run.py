@@ -9,21 +9,22 @@ from datetime import datetime, timedelta
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.medicine import phrases
 
 Phase = Literal["ready", "in", "take_out", "between", "done"]
 # what ends a bath at once, whatever the timer says (common practice: out early at heavy breathing or frantic swimming)
-SIGNS: dict[str, str] = {"breathing": "heavy breathing", "frantic": "frantic, bolting", "rolled": "rolled over, lying still", "jumped": "jumped"}
+SIGNS: dict[str, str] = {"breathing": "heavy breathing", "frantic": "frantic, bolting", "rolled": phrases.LYING_STILL, "jumped": "jumped"}
 # what is counted and watched, and ends nothing by itself
 NOTED: dict[str, str] = {"fast": "faster gills", "darting": "darting"}
 COLOURS: dict[str, tuple[str, str]] = {
-    "violet": ("violet", "It works, at full strength."),
-    "pink": ("pink", "It works, and is wearing out. Watch it."),
-    "tea": ("tea", "Nearly spent: little of its time is left."),
-    "brown": ("brown", "It is spent: dirt or slime has used it up. End it here; a fresh mix for the next fish."),
+    "violet": ("violet", phrases.WORKS),
+    "pink": ("pink", phrases.WEARING_OUT),
+    "tea": ("tea", phrases.NEARLY_SPENT),
+    "brown": ("brown", phrases.SPENT_END_IT),
 }
 SPENT = ("tea", "brown")
 # in the tank there is no next fish to think of
-SPENT_IN_TANK = "It is spent: dirt or slime has used it up, and it works no more. Stop here, or what stands below."
+SPENT_IN_TANK = phrases.SPENT_STOP
 EVENTS = ("in", "out", *SIGNS, *NOTED, *COLOURS, "again", "strip", "end")
 # a longer bath is told every five minutes, a short one every minute, a day every half hour; the last three minutes always
 LONG_MIN, DAY_MIN = 10.0, 90.0
@@ -89,30 +90,26 @@ def read_run(events: Sequence[Happened], *, minutes: float, turns: int, now: dat
     return RunState(phase=phase, turn_count=count, in_at=in_at, limit_at=limit_at, out_at=out_at, elapsed_s=elapsed, over_s=over, sign=sign)
 
 
-def minute_marks(minutes: float, *, last_words: str = "take them out now") -> tuple[tuple[int, str], ...]:
+def minute_marks(minutes: float, *, last_words: str = phrases.TAKE_THEM_OUT) -> tuple[tuple[int, str], ...]:
     """When the timer speaks, in seconds since it began, and what it says; ``last_words`` at the end of the time."""
     total = int(minutes * 60)
     every = 1 if minutes <= LONG_MIN else 5 if minutes <= DAY_MIN else 30
-    marks = {m * 60: _minutes(m) + " in" for m in range(every, math.ceil(minutes), every)}
-    marks |= {total - left * 60: f"{_minutes(left)} left" for left in range(1, LAST_MIN + 1) if total - left * 60 > 0}
+    marks = {m * 60: phrases.minutes_in(m) for m in range(every, math.ceil(minutes), every)}
+    marks |= {total - left * 60: phrases.minutes_left(left) for left in range(1, LAST_MIN + 1) if total - left * 60 > 0}
     return (*sorted(marks.items()), (total, last_words))
-
-
-def _minutes(count: int) -> str:
-    return "one minute" if count == 1 else f"{count} minutes"
 
 
 def rescue_steps(*, neutraliser: str = "") -> tuple[str, ...]:
     """What is done at once (common practice): out, into clean water of the same kind, with air, and watched."""
     steps = [
-        "Fish out now, by hand or net, without the bath’s water.",
-        "Into the bucket of clean water beside it: same warmth, same salinity, the air stone on full.",
+        phrases.OUT_WITHOUT_THE_WATER,
+        phrases.INTO_CLEAN_WATER,
     ]
     if neutraliser:
         steps.append(neutraliser)
     steps += [
-        "Hold one that lies still upright in the stream of the air stone until its gills move by themselves.",
-        "Back to its tank once it holds itself; dim light, no food until tomorrow. Write down how long it took.",
+        phrases.HOLD_IT_UPRIGHT,
+        phrases.HOME_ONCE_IT_HOLDS,
     ]
     return tuple(steps)
 
@@ -120,10 +117,10 @@ def rescue_steps(*, neutraliser: str = "") -> tuple[str, ...]:
 def rescue_in_tank(*, stop_words: str) -> tuple[str, ...]:
     """What is done at once where the medicine is in the tank itself (common practice): stop it, air, half the water out."""
     return (
-        f"In at once: {stop_words}",
-        "Air on full; change half of the water for clean water of the same warmth, with conditioner.",
-        "Hold one that lies still upright in the stream of the air stone until its gills move by themselves.",
-        "Dim light, no food until tomorrow. Not again for a week, and then less. Write down how long it took.",
+        phrases.in_at_once(stop_words),
+        phrases.AIR_AND_CHANGE,
+        phrases.HOLD_IT_UPRIGHT,
+        phrases.REST_AND_WAIT,
     )
 
 

@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput, Refused
+from pennywort.core.medicine import phrases
 
 
 def _fraction(value: float, field: str) -> float:
@@ -62,6 +63,6 @@ def within_total(*, given_mg_per_l: float, wanted_mg_per_l: float, most_mg_per_l
     """
     left = most_mg_per_l - _level(given_mg_per_l, "given")
     if _level(wanted_mg_per_l, "target") > left * (1 + 1e-9):
-        words = f"That would come to more than {most_mg_per_l:g} mg/L in all: {max(left, 0.0):g} mg/L is left."
+        words = phrases.more_than_in_all(most_mg_per_l, max(left, 0.0))
         raise Refused(f"{words} Stop, clean, repeat in a week.", field="target")
     return left

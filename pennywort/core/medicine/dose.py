@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput, NotKnownYet
+from pennywort.core.medicine import phrases
 from pennywort.core.trace import TraceLine, plain
 
 # Two standard deviations of the water volume: the band in which the true level lies, about 19 times in 20.
@@ -108,15 +109,13 @@ def dose_trace(*, water: Water, target_mg_per_l: float, level_now_mg_per_l: floa
     """The lines behind a dose by target. mg/L, litres and mg, as the lines are added up."""
     wanted = target_mg_per_l - level_now_mg_per_l
     lines = [
-        TraceLine(
-            label="wanted, less what is there", formula=f"{plain(target_mg_per_l)} − {plain(level_now_mg_per_l)}", value=wanted, unit="mg/L", source=source
-        ),
-        TraceLine(label="times the net water", formula=f"{plain(wanted)} × {plain(water.net_volume_l)}", value=wanted * water.net_volume_l, unit="mg"),
+        TraceLine(label=phrases.WANTED_LESS_THERE, formula=f"{plain(target_mg_per_l)} − {plain(level_now_mg_per_l)}", value=wanted, unit="mg/L", source=source),
+        TraceLine(label=phrases.TIMES_NET_WATER, formula=f"{plain(wanted)} × {plain(water.net_volume_l)}", value=wanted * water.net_volume_l, unit="mg"),
     ]
     if share < 0.9999:
         lines.append(
             TraceLine(
-                label="this step’s share",
+                label=phrases.THIS_SHARE,
                 formula=f"{plain(wanted * water.net_volume_l)} × {plain(share, digits=3)}",
                 value=wanted * water.net_volume_l * share,
                 unit="mg",
@@ -129,6 +128,6 @@ def label_trace(*, water: Water, amount: float, unit: str, per_volume_l: float) 
     """The lines behind a dose by label; ``amount`` in its own ``unit``: mL, mg or pieces."""
     rate = amount / per_volume_l
     return (
-        TraceLine(label="label, for each litre", formula=f"{plain(amount)} {unit} ÷ {plain(per_volume_l)} L", value=rate, unit=f"{unit}/L", source="label"),
-        TraceLine(label="times the net water", formula=f"{plain(rate)} × {plain(water.net_volume_l)}", value=rate * water.net_volume_l, unit=unit),
+        TraceLine(label=phrases.LABEL_EACH_LITRE, formula=f"{plain(amount)} {unit} ÷ {plain(per_volume_l)} L", value=rate, unit=f"{unit}/L", source="label"),
+        TraceLine(label=phrases.TIMES_NET_WATER, formula=f"{plain(rate)} × {plain(water.net_volume_l)}", value=rate * water.net_volume_l, unit=unit),
     )

@@ -10,6 +10,7 @@ from typing import Literal
 import numpy as np
 
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
+from pennywort.core.medicine import phrases
 from pennywort.core.medicine.bath import match
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.correct import change_to_come_down
@@ -120,27 +121,27 @@ def measure(
         return Measured(active=active.id, use=use.id, verdict=verdict, words=words, amount=None, cautions=lines, confirm=confirm)
 
     if use.gate == "block":
-        return no("block", "Explained, never reckoned: too little lies between what helps and what kills, or the figure is too easily mistaken.")
+        return no("block", phrases.EXPLAINED_ONLY)
     held = next((line for line in met if line.level == "never"), None)
     if held:
-        return no("never", f"Never here: {held.text}.")
+        return no("never", phrases.never_here(held.text))
     allergens = [a.name for a in found.allergens.values() if a.id in here.allergies and active.id in a.actives]
-    acknowledge = tuple(f"I am allergic to {name}: another handles it, or I am fully covered." for name in allergens)
+    acknowledge = tuple(phrases.allergic_to(name) for name in allergens)
     if use.dose is None or product is None or use.route == "topical":
         return _by_steps(
             active, use, here=here, no=no, lines=lines, needs=(*acknowledge, *(use.confirm if use.route != "topical" else ())), confirmed=wanted.confirmed
         )
     if use.gate == "vet" and not (wanted.prescribed and wanted.target is not None):
-        return no("vet", "The published figure is shown. Type the dose your vet or label gives, and it is reckoned for this water.")
+        return no("vet", phrases.TYPE_THE_DOSE)
     target = _target(use, wanted, here=here)
     if use.route in ("bath", "dip"):
         lines, held = _matched(active, use, here=here, lines=lines, target_g_per_l=target if use.dose.unit == "g/L" else 0.0)
         if held:
-            return no("never", f"Never here: {held.text}.")
+            return no("never", phrases.never_here(held.text))
     needs = (*acknowledge, *_needs(use, target))
     target = _with_demand(use, target, demand=wanted.demand)
     if needs and not wanted.confirmed:
-        return no("confirm", "First these, each of them true:", needs)
+        return no("confirm", phrases.FIRST_THESE, needs)
     if product.asks and not wanted.product_confirmed:
         return no("asks", product.asks)
     amount = _amount(active, use, product, target=target, water=known_water(water), wanted=wanted, tools=tools, spoons=wanted.spoons or active.spoons)
@@ -156,21 +157,21 @@ def _matched(active: Active, use: Use, *, here: Surroundings, lines: Lines, targ
 def _by_steps(active: Active, use: Use, *, here: Surroundings, no: Callable[..., Measured], lines: Lines, needs: tuple[str, ...], confirmed: bool) -> Measured:
     """A use of which nothing is measured out: a fresh-water dip, a swab."""
     if use.route not in ("bath", "dip", "topical") or use.gate == "vet":
-        return no("block", "Nothing is weighed or poured for this; what is published stands below.")
+        return no("block", phrases.NOTHING_IS_WEIGHED)
     more, held = _matched(active, use, here=here, lines=lines, target_g_per_l=0.0)
     if held:
-        told = no("never", f"Never here: {held.text}.")
+        told = no("never", phrases.never_here(held.text))
     elif needs and not confirmed:
-        told = no("confirm", "First these, each of them true:", needs)
+        told = no("confirm", phrases.FIRST_THESE, needs)
     else:
-        told = no("steps", "Nothing is measured out for this: it goes by the steps below.")
+        told = no("steps", phrases.BY_THE_STEPS)
     return replace(told, cautions=more)
 
 
 def _needs(use: Use, target: float) -> tuple[str, ...]:
     assert use.dose is not None
     above = use.dose.high is not None and target > use.dose.high * (1 + 1e-9)
-    more = ("It is more than is usual, and I know that these fish bear it.",) if above else ()
+    more = (phrases.MORE_THAN_USUAL,) if above else ()
     return (*use.confirm, *more)
 
 
@@ -213,7 +214,7 @@ def _within_bounds(use: Use, target: float, *, usual: float, prescribed: bool) -
     if use.refuse_above and target > use.refuse_above.value * (1 + 1e-9) and not vets:
         raise Refused(f"Never above {use.refuse_above.value:g} {unit} for this.", field="target")
     if target > usual * (1 + 1e-9) and (use.per_alkalinity is not None or use.by_ph):
-        what = "pH and hardness" if use.by_ph else "alkalinity"
+        what = phrases.hardness_to_read(bool(use.by_ph))
         raise Refused(f"At this {what} never above {usual:.3g} {unit}.", field="target")
 
 
@@ -348,9 +349,9 @@ def _trace(
     if wanted.share < 0.9999:
         formula = f"({formula}) × {plain(wanted.share, digits=3)}"
     lines = [
-        TraceLine(label="wanted, less what is there", formula=formula, value=missing, unit=unit, source=source),
+        TraceLine(label=phrases.WANTED_LESS_THERE, formula=formula, value=missing, unit=unit, source=source),
         TraceLine(
-            label="times the water",
+            label=phrases.TIMES_THE_WATER,
             formula=f"{plain(missing)} × {plain(water.net_volume_l)}" + (f" × {plain(use.active_share, digits=4)}" if use.active_share else ""),
             value=active,
             unit="µL" if unit == "µL/L" else "mg",
@@ -370,13 +371,13 @@ def _trace(
 def _words(amount: Amount) -> str:
     if amount.change_fraction > 0:
         share = show_fraction(amount.change_fraction, up=True).text
-        return f"Nothing to add: it holds more than its range already. Change {share} of the water, air on full, and test again."
+        return phrases.above_its_range_already(share)
     if amount.exact <= 0:
-        return "Nothing to add: it is there already."
+        return phrases.THERE_ALREADY
     if amount.stock is not None:
-        return "Too little for any tool here: make a stock solution first."
+        return phrases.TOO_LITTLE_FOR_TOOLS
     if amount.tools and not any(t.usable for t in amount.tools):
         if any(t.verdict == "too many fills" for t in amount.tools):
-            return "That is too many to count: take it by weight." if amount.measures == "pieces" else "No tool here holds so much: take a coarser one."
-        return "No tool here measures this: take a finer one, or more water."
-    return "The uncertain volume may carry it out of the range." if amount.leaves_range else ""
+            return phrases.too_much_for_tools(amount.measures)
+        return phrases.NO_TOOL_MEASURES
+    return phrases.may_leave_its_range(amount.leaves_range)

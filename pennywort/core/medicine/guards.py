@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Literal
 
+from pennywort.core.medicine import phrases
 from pennywort.core.medicine.bath import BathWater, shorter_for
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference.disease_models import WaterType
@@ -16,7 +17,7 @@ from pennywort.core.units.degrees import ON_THE_SCALE
 
 CP = ("common practice",)
 LIFE_WORDS = {
-    "invertebrates": "shrimp, corals and other animals without a backbone", "snails": "snails", "plants": "plants", "elasmobranchs": "sharks and rays",
+    "invertebrates": phrases.WITHOUT_A_BACKBONE, "snails": "snails", "plants": "plants", "elasmobranchs": phrases.SHARKS_AND_RAYS,
     "fry": "fry", "soft_water_fish": "soft-water fish",
 }  # fmt: skip
 EQUIPMENT_WORDS = {"carbon": "carbon", "uv": "UV", "skimmer": "skimmer", "ozone": "ozone"}
@@ -25,7 +26,7 @@ RUNNING_WORDS = EQUIPMENT_WORDS | {"skimmer": "the skimmer"}
 UNITS = {"temperature": ON_THE_SCALE, "oxygen": " mg/L", "alkalinity": " mg/L as CaCO₃", "ph": "", "un_ionised_ammonia": " mg/L NH₃-N"}
 MEASURES = {"temperature": "temperature", "oxygen": "oxygen", "alkalinity": "alkalinity", "ph": "pH", "un_ionised_ammonia": "ammonia"}
 # what is read for it, where that is more than its name
-READ_FOR = {**MEASURES, "un_ionised_ammonia": "ammonia with pH and temperature"}
+READ_FOR = {**MEASURES, "un_ionised_ammonia": phrases.AMMONIA_PH_WARMTH}
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -55,11 +56,11 @@ def _line(level: Literal["never", "care", "know"], text: str, source: tuple[str,
 def _of_life(active: Active, here: Surroundings, found: Library) -> Iterator[SlipCaution]:
     for life in active.never_with:
         if life in here.lives:
-            yield _line("never", f"{LIFE_WORDS[life]} live here: {active.short_name} kills or harms them")
+            yield _line("never", phrases.kills_or_harms(LIFE_WORDS[life], active.short_name))
     for name in active.care_with:
         if name in here.lives:
             who = found.kin[name].name if name in found.kin else LIFE_WORDS[name]
-            yield _line("care", f"{who} live here and bear {active.short_name} poorly: the low end, one fish first, watch")
+            yield _line("care", phrases.bears_poorly(who, active.short_name))
 
 
 def tender_words(active: Active, use: Use, *, lives: frozenset[str], temperature_c: float | None, found: Library) -> tuple[str, ...]:
@@ -78,15 +79,15 @@ def _of_equipment(active: Active, use: Use, here: Surroundings) -> Iterator[Slip
         return
     for name in active.equipment_off:
         if name in here.running:
-            yield _line("never", f"{RUNNING_WORDS[name]} is running: it takes {active.short_name} out, and nobody knows what is left")
+            yield _line("never", phrases.running_takes_out(RUNNING_WORDS[name], active.short_name))
     if not here.running and active.equipment_off:
         off = ", ".join(EQUIPMENT_WORDS[n] for n in active.equipment_off)
-        yield replace(_line("care", f"off while it works: {off}"), asks=True)
+        yield replace(_line("care", phrases.off_while_it_works(off)), asks=True)
     if active.biofilter and here.biofilter:
         if active.biofilter == "never":
-            yield _line("never", "it kills the filter’s bacteria: bare hospital tank only")
+            yield _line("never", phrases.KILLS_THE_BACTERIA)
         else:
-            yield _line("care", "the filter’s bacteria suffer: test ammonia and nitrite daily")
+            yield _line("care", phrases.BACTERIA_SUFFER)
 
 
 def _of_interactions(active: Active, here: Surroundings, found: Library) -> Iterator[SlipCaution]:
@@ -98,16 +99,16 @@ def _of_interactions(active: Active, here: Surroundings, found: Library) -> Iter
         if twice:
             listed.add(name)
             what = " and ".join(sorted(found.actives[t].short_name for t in twice))
-            yield _line("never", f"{found.actives[name].short_name} is in this water, and both hold {what}: it would be given twice")
+            yield _line("never", phrases.given_twice(found.actives[name].short_name, what))
     for pair, ours, theirs in _both_ways(found) if there else ():
         if not mine.isdisjoint(ours) and (met := there & theirs):
             other = sorted(met & set(found.actives)) or sorted(met)
             listed |= met
             name = found.actives[other[0]].short_name if other[0] in found.actives else other[0]
-            yield _line(pair.level, f"{name} is in this water: {pair.text}", pair.source, recalled=pair.recalled)
+            yield _line(pair.level, phrases.in_this_water(name, pair.text), pair.source, recalled=pair.recalled)
     for name in sorted(here.in_water - listed - {active.id}):
         if name in found.actives:
-            yield _line("care", f"{found.actives[name].short_name} is in this water: one treatment at a time, wash it out first")
+            yield _line("care", phrases.one_at_a_time(found.actives[name].short_name))
 
 
 @lru_cache(maxsize=2)
@@ -131,21 +132,21 @@ def beyond(bound: WaterBound, value: float) -> bool:
 
 def _of_water(active: Active, use: Use, here: Surroundings) -> Iterator[SlipCaution]:
     if here.water not in use.water:
-        yield _line("never", f"this use of {active.short_name} is for other water than this", use.source)
+        yield _line("never", phrases.for_other_water(active.short_name), use.source)
     for bound in (*active.bounds, *use.bounds):
         value = here.readings.get(bound.measure)
         if value is None:
             if bound.level == "never":
-                yield replace(_line("care", f"read the {READ_FOR[bound.measure]} first: {bound.text}", bound.source), asks=True)
+                yield replace(_line("care", phrases.read_first(READ_FOR[bound.measure], bound.text), bound.source), asks=True)
         elif beyond(bound, value):
             # a hardness typed in degrees is no round figure of milligrams
             figure = f"{value:.3g}" if abs(value) < 1000 else f"{value:.0f}"
-            yield _line(bound.level, f"{MEASURES[bound.measure]} {figure}{UNITS[bound.measure]}: {bound.text}", bound.source)
+            yield _line(bound.level, phrases.reads_what_forbids(MEASURES[bound.measure], figure, UNITS[bound.measure], bound.text), bound.source)
 
 
 def meets(active: Active, use: Use, *, here: Surroundings, found: Library) -> tuple[SlipCaution, ...]:
     """What this use meets in these surroundings. With a never-line among them no amount is given."""
-    lines = [_line("never", f"this {active.short_name} is past its date: nobody knows its strength")] if here.expired else []
+    lines = [_line("never", phrases.past_its_date(active.short_name))] if here.expired else []
     # gear is treated in an empty bucket: no fish, no plants, no filter meet it
     if use.route != "gear":
         lines += [*_of_life(active, here, found), *_of_equipment(active, use, here), *_of_interactions(active, here, found), *_of_water(active, use, here)]
@@ -159,16 +160,14 @@ def uptake_line(active: Active, *, found: Library, words: str) -> SlipCaution | 
         return None
     share = known.sand_share
     low, high = (share.low or share.value) * 100, (share.high or share.value) * 100
-    text = (
-        f"{words} take up {low:.0f} to {high:.0f} in 100 of the {active.short_name} that is dosed, nobody can say how fast: the reading decides, not the dose"
-    )
+    text = phrases.taken_up(words, low, high, active.short_name)
     return SlipCaution(level="care", text=text, source=share.source, recalled=share.recalled, asks=True)
 
 
 def active_meets(active: Active, *, here: Surroundings, found: Library) -> tuple[SlipCaution, ...]:
     """What an active meets in these surroundings whatever it is given for: life, other medicines, what it was mixed with."""
     allergens = [a.name for a in found.allergens.values() if a.id in here.allergies and active.id in a.actives]
-    allergic = [_line("care", f"you are allergic to {name}, and {active.short_name} holds or resembles it: another handles it") for name in allergens]
+    allergic = [_line("care", phrases.you_are_allergic(name, active.short_name)) for name in allergens]
     return (*allergic, *_of_life(active, here, found), *_of_interactions(active, here, found))
 
 
@@ -176,14 +175,14 @@ def cautions(active: Active, use: Use, *, met: tuple[SlipCaution, ...]) -> tuple
     """What the use meets, and what always stands beside it: never first; each says why and where it comes from."""
     hazard, stop, law = active.keeper_hazard, active.stop, active.regulation
     always = [
-        _line("care", f"for you: {hazard.text}", hazard.source, recalled=hazard.recalled),
-        _line("know", f"to stop it: {stop.text}", stop.source, recalled=stop.recalled),
+        _line("care", phrases.for_you(hazard.text), hazard.source, recalled=hazard.recalled),
+        _line("know", phrases.to_stop_it_aside(stop.text), stop.source, recalled=stop.recalled),
         _line("know", law.text, law.source, recalled=law.recalled),
     ]
     if use.contraindications and use.route != "gear":
         always.insert(0, _line("care", use.contraindications, use.source))
     if use.most_minutes:
-        always.append(_line("never", f"longer than {use.most_minutes:g} minutes, or past the first fish that rolls, gasps or bolts", use.source))
+        always.append(_line("never", phrases.longer_than(use.most_minutes), use.source))
     # what the active itself asks, whoever lives here
     always += [SlipCaution(level=c.level, text=c.text, source=c.source, recalled=c.recalled) for c in active.cautions]
     lines: dict[str, SlipCaution] = {}

@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput, Refused
+from pennywort.core.medicine import phrases
 from pennywort.core.medicine.tools import Measures
 
 # Labels do not give more than this; beyond it a unit was mistaken (mL for drops, gallons for millilitres).
@@ -66,9 +67,9 @@ def check_label(label: LabelDirections) -> LabelDirections:
     if label.change_on_day is not None and not 1 <= label.change_on_day <= MOST_LABEL_DAYS + 1:
         raise InvalidInput("Which day of it, counted from the first dose?", field="label.change_on_day")
     most, words = {
-        "volume": (MOST_LABEL_ML_PER_L, "20 mL in every litre: no label says so. Check mL against the volume"),
-        "mass": (MOST_LABEL_MG_PER_L, "20 g in every litre: no label says so. Check grams against the volume"),
-        "pieces": (MOST_LABEL_PIECES_PER_L, "five pieces in every litre: no label says so. Check the volume"),
+        "volume": (MOST_LABEL_ML_PER_L, phrases.TOO_MANY_ML),
+        "mass": (MOST_LABEL_MG_PER_L, phrases.TOO_MANY_GRAMS),
+        "pieces": (MOST_LABEL_PIECES_PER_L, phrases.TOO_MANY_PIECES),
     }[label.measures]
     if label.amount / label.per_volume_l > most:
         raise Refused(f"That is more than {words}.", field="label.amount")

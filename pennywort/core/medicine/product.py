@@ -8,6 +8,7 @@ from datetime import date, timedelta
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
+from pennywort.core.medicine import phrases
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.naming import capital
 
@@ -69,17 +70,17 @@ def own_product(active: Active, *, kind: Own, value: float, density_kg_per_l: fl
     if form and form not in {f.id for f in active.forms}:
         raise InvalidInput(f"There is no such kind of {active.short_name}.", field="form")
     if kind == "mg_each":
-        return Product(name=f"{value:g} mg in each {piece}", each_mg=value, piece=piece, form=form)
+        return Product(name=phrases.mg_in_each_piece(value, piece), each_mg=value, piece=piece, form=form)
     if kind == "purity_percent":
         if value > 100:
             raise InvalidInput("A powder holds at most 100 % of it.", field="own_strength")
-        return Product(name=f"powder, {value:g} %", share=value / 100, form=form)
+        return Product(name=phrases.powder_of(value), share=value / 100, form=form)
     if kind in ("percent_w_v", "percent_w_w") and value > 100:
         raise InvalidInput("That is more than all of it. Check the per cent.", field="own_strength")
     mg_per_ml = {"percent_w_v": 10 * value, "percent_w_w": 10 * value * density_kg_per_l, "mg_per_ml": value}[kind]
     if mg_per_ml > MOST_MG_PER_ML:
         raise InvalidInput("No liquid holds so much. Check the strength.", field="own_strength")
-    words = {"percent_w_v": f"{value:g} %, grams in 100 mL", "percent_w_w": f"{value:g} % by weight", "mg_per_ml": f"{value:g} mg in each mL"}[kind]
+    words = {"percent_w_v": phrases.percent_by_volume(value), "percent_w_w": phrases.percent_by_weight(value), "mg_per_ml": phrases.mg_in_each_ml(value)}[kind]
     return Product(name=words, mg_per_ml=mg_per_ml, asks=_seldom(active, mg_per_ml), form=form)
 
 
@@ -95,7 +96,7 @@ def fits_form(active: Active, use: Use, product: Product, *, field: str) -> None
         asked = "; ".join(f"{f.name}: {f.text}" for f in active.forms)
         raise NotKnownYet(f"Which kind is it? {capital(asked)}. Their levels lie far apart.", field=field)
     if product.form != use.form:
-        words = f"This level is for {names[use.form]}, and yours is {names[product.form]}: their levels lie far apart. Choose the way for yours."
+        words = phrases.level_of_the_other_form(names[use.form], names[product.form])
         raise Refused(words, field=field)
 
 

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from pennywort.core.medicine import phrases
 from pennywort.core.reference.models import Spoons, Tool
 from pennywort.core.units import quarters
 
@@ -27,7 +28,7 @@ DROP_SPREAD = 0.10
 _EPSILON = 1e-9
 # a tablet is halved at its score and no finer
 HALF_PIECES = Tool(
-    id="half_pieces", name="whole and half ones", form="piece", measures="pieces", smallest_mark=0.5, largest_fill=40,
+    id="half_pieces", name=phrases.WHOLE_AND_HALF, form="piece", measures="pieces", smallest_mark=0.5, largest_fill=40,
     source=("common practice",), confidence="C", recalled=True,
 )  # fmt: skip
 
@@ -91,8 +92,7 @@ def _drops(amount_ml: float, tool: Tool, most: float) -> InTool:
     verdict: Verdict = "rough" if count > 0 and error <= ROUGH_FRACTION else "too coarse"
     if verdict == "rough" and rounded > tool.largest_fill:
         verdict = "too many fills"
-    words = f"{count} drop{'s' if count != 1 else ''}"
-    return InTool(tool=tool, name=tool.name, amount=rounded, words=words, fills=max(count, 1), error_fraction=error, verdict=verdict)
+    return InTool(tool=tool, name=tool.name, amount=rounded, words=phrases.drops(count), fills=max(count, 1), error_fraction=error, verdict=verdict)
 
 
 def _marked(amount: float, tool: Tool, most: float) -> InTool:
@@ -116,11 +116,11 @@ def _fills(rounded: float, tool: Tool) -> str:
     whole = math.floor(rounded / tool.largest_fill + _EPSILON)
     rest = rounded - whole * tool.largest_fill
     if tool.measures == "mass":
-        sacks = f"{whole} sack{'s' if whole != 1 else ''} of {_number(tool.largest_fill / scale)} {unit}"
-        return sacks if rest < tool.smallest_mark / 2 else f"{sacks} and {_number(rest / scale)} {unit}"
+        sacks = phrases.sacks_of(whole, _number(tool.largest_fill / scale), unit)
+        return sacks if rest < tool.smallest_mark / 2 else phrases.sacks_and(sacks, _number(rest / scale), unit)
     if whole == 0 or (whole == 1 and rest < tool.smallest_mark / 2):
         return f"{_number(rounded)} {unit}"
-    return f"{whole} full" if rest < tool.smallest_mark / 2 else f"{whole} full and {_number(rest)} {unit}"
+    return phrases.full(whole) if rest < tool.smallest_mark / 2 else phrases.full_and(whole, _number(rest), unit)
 
 
 def in_tools(

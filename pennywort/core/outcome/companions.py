@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
+from pennywort.core.outcome import phrases
 from pennywort.core.reference.models import Species
 from pennywort.core.reference.naming import capital, plural
 
@@ -20,19 +21,19 @@ def trouble_ahead(newcomer: Species, residents: Iterable[Species]) -> list[str]:
     words = [told for one in residents if (told := _goes_for(one, newcomer))]
     words += [told for one in residents if one.id != newcomer.id and (told := _goes_for(newcomer, one))]
     if "kept_alone" in newcomer.needs and residents:
-        words.append(f"A {newcomer.name} is kept alone.")
-    words += [f"A {one.name} is kept alone." for one in residents if "kept_alone" in one.needs and one.id != newcomer.id]
+        words.append(phrases.kept_alone(newcomer.name))
+    words += [phrases.kept_alone(one.name) for one in residents if "kept_alone" in one.needs and one.id != newcomer.id]
     return list(dict.fromkeys(words))
 
 
 def _goes_for(one: Species, other: Species) -> str:
     if one.id == other.id:
-        return f"{_many(one)} fight their own kind." if "own_kind" in one.bullies else ""
+        return phrases.fight_their_own_kind(one.bullies, _many(one))
     if "look_alikes" in one.bullies and one.shape == other.shape:
-        return f"{_many(one)} go for fish of their own outline, and {_many(other, within=True)} have it."
+        return phrases.go_for_their_outline(_many(one), _many(other, within=True))
     smaller = one.adult_cm is not None and other.adult_cm is not None and other.adult_cm < SMALL_FRACTION * one.adult_cm
     if "small" in one.bullies and smaller:
-        return f"{_many(one)} go for smaller fish, and {_many(other, within=True)} stay smaller."
+        return phrases.go_for_smaller(_many(one), _many(other, within=True))
     return ""
 
 

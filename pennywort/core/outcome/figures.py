@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.outcome import phrases
 
 MOST_FISH = 100_000
 
@@ -21,7 +22,7 @@ class Count:
 
     @property
     def words(self) -> str:
-        return f"about {self.count} ± {self.plus_minus}" if self.plus_minus else f"{self.count}"
+        return phrases.about(self.plus_minus, self.count)
 
 
 def check_count(count: Count, *, field: str, least: int = 0) -> Count:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Literal
 
+from pennywort.core.outcome import phrases
 from pennywort.core.outcome.figures import Count
 from pennywort.core.reference.naming import mid_sentence
 
@@ -87,44 +88,25 @@ def look_back(facts: CaseFacts) -> tuple[Finding, ...]:
     found += _ranking(facts)
     found += _doses(facts)
     found += [_level(h) for h in facts.held]
-    found += [Finding(topic="clock", words=f"The clock of the treatment began again: {w}.") for w in facts.restarts]
+    found += [Finding(topic="clock", words=phrases.clock_began_again(w)) for w in facts.restarts]
     found += _tests(facts)
     found += _losses(facts)
     return tuple(found)
 
 
-def span_words(span: timedelta) -> str:
-    """A length of time as a keeper says it: "40 minutes", "5 hours", "2 days 4 hours"."""
-    minutes = round(span / timedelta(minutes=1))
-    if minutes < 120:
-        return _number(minutes, "minute")
-    hours = round(span / timedelta(hours=1))
-    if hours < 48:
-        return _number(hours, "hour")
-    days, rest = divmod(hours, 24)
-    return _number(days, "day") + (f" {_number(rest, 'hour')}" if rest and days < 7 else "")
-
-
-def _number(count: int, word: str) -> str:
-    return f"{count} {word}" if count == 1 else f"{count} {word}s"
-
-
 def _delay(facts: CaseFacts) -> list[Finding]:
     if facts.acted_at is None:
-        return [Finding(topic="delay", words=f"From the first sign ({facts.noticed}) nothing was given, changed or moved.")]
+        return [Finding(topic="delay", words=phrases.nothing_was_done(facts.noticed))]
     gap = facts.acted_at - facts.first_sign_at
-    words = f"From the first sign ({facts.noticed}) to the first step ({facts.acted}): {span_words(gap)}."
+    words = phrases.first_sign_to_first_step(facts.noticed, facts.acted, gap)
     found = [Finding(topic="delay", words=words)]
     urgent = next((r for r in facts.ranked if r.urgent and r.at <= facts.acted_at), None)
     if urgent is not None and facts.acted_at - urgent.at > timedelta(hours=12):
-        waited = span_words(facts.acted_at - urgent.at)
-        found.append(
-            Finding(topic="delay", words=f"The ranking held {mid_sentence(urgent.urgent)} possible, which asks for hours, {waited} before the first step.")
-        )
+        waited = facts.acted_at - urgent.at
+        found.append(Finding(topic="delay", words=phrases.urgent_was_possible(mid_sentence(urgent.urgent), waited)))
     if facts.others_in_water:
-        told = "the sick fish were moved apart" if facts.isolated_at else "nobody was moved apart"
-        after = f" {span_words(facts.isolated_at - facts.first_sign_at)} after the first sign" if facts.isolated_at else ""
-        found.append(Finding(topic="moves", words=f"Other fish shared the water; {told}{after}."))
+        isolated_after = facts.isolated_at - facts.first_sign_at if facts.isolated_at else None
+        found.append(Finding(topic="moves", words=phrases.others_shared_the_water(isolated_after)))
     return found
 
 
@@ -135,29 +117,32 @@ def _place(order: tuple[tuple[str, float], ...], name: str) -> int | None:
 def _ranking(facts: CaseFacts) -> list[Finding]:
     """What stood first at the first look, and from when on the thing it was stood first."""
     if not facts.ranked and facts.ranked_later_count:
-        words = "The looks were written down later: what they ranked nobody knew at the time."
-        return [Finding(topic="ranking", words=words)]
+        return [Finding(topic="ranking", words=phrases.WRITTEN_DOWN_LATER)]
     if not facts.ranked:
-        return [Finding(topic="ranking", words="Nobody looked through the signs, so nothing was ranked.")]
+        return [Finding(topic="ranking", words=phrases.NOBODY_LOOKED)]
     first = facts.ranked[0]
     if not first.order:
         return []
     name, share = first.order[0]
-    words = f"At the first look the ranking put {mid_sentence(name)} first, {share * 100:.0f} %."
+    first_name = mid_sentence(name)
     if not facts.was:
-        return [Finding(topic="ranking", words=words)]
-    if name == facts.was:
-        return [Finding(topic="ranking", words=f"{words} That is what it was.")]
-    place = _place(first.order, facts.was)
-    words += f" What it was, {mid_sentence(facts.was)}, " + (f"stood in place {place}." if place else "was not among those it named.")
-    led = next((r for r in facts.ranked if r.order and r.order[0][0] == facts.was), None)
-    after = "It never came to stand first." if led is None else f"It stood first {span_words(led.at - first.at)} later."
-    return [Finding(topic="ranking", words=f"{words} {after}")]
+        words = phrases.ranked_first(first_name, share)
+    elif name == facts.was:
+        words = phrases.ranked_first_rightly(first_name, share)
+    else:
+        led = next((r for r in facts.ranked if r.order and r.order[0][0] == facts.was), None)
+        words = phrases.ranked_another_first(
+            first_name, share, was=mid_sentence(facts.was), place=_place(first.order, facts.was), led_after=led.at - first.at if led else None
+        )
+    return [Finding(topic="ranking", words=words)]
+
+
+def _lateness(dose: DueDone) -> timedelta:
+    return (dose.done_at or dose.due_at) - dose.due_at
 
 
 def _late(dose: DueDone) -> bool:
-    slack = max(ON_TIME, timedelta(hours=(dose.every_h or 0.0) * ON_TIME_PART))
-    return dose.done_at is not None and dose.done_at - dose.due_at > slack
+    return _lateness(dose) > max(ON_TIME, timedelta(hours=(dose.every_h or 0.0) * ON_TIME_PART))
 
 
 def _doses(facts: CaseFacts) -> list[Finding]:
@@ -166,33 +151,18 @@ def _doses(facts: CaseFacts) -> list[Finding]:
         return []
     given = [d for d in due if d.done_at is not None and not d.left_out]
     late = [d for d in given if _late(d)]
-    words = f"{len(given)} of {_number(len(due), 'dose')} given"
-    words += ", all on time." if given and not late and len(given) == len(due) else "."
-    if late:
-        worst = max(late, key=lambda d: (d.done_at or d.due_at) - d.due_at)
-        words += f" {len(late)} late, the latest by {span_words((worst.done_at or worst.due_at) - worst.due_at)}."
     out = sum(d.left_out for d in due)
-    never = len(due) - len(given) - out
-    if out:
-        words += f" {out} left out."
-    if never:
-        words += f" {never} fell due and were never written down."
+    words = phrases.doses(
+        due=len(due), given=len(given), late=len(late), latest_by=max((_lateness(d) for d in late), default=timedelta()), left_out=out,
+        never_written=len(due) - len(given) - out,
+    )  # fmt: skip
     return [Finding(topic="doses", words=words)]
 
 
 def _level(held: Held) -> Finding:
     if not held.reached:
-        return Finding(topic="level", words=f"{held.name} never reached its range.")
-    words = f"{held.name}, once in its range: {span_words(timedelta(hours=held.within_h))} in it"
-    below, above = (_beside_range(hours, side) for hours, side in ((held.below_h, "below"), (held.above_h, "above")))
-    return Finding(topic="level", words=f"{words}, {below}, {above}.")
-
-
-def _beside_range(hours: float, side: str) -> str:
-    """How long a level lay beside its range: "never" only where it never did."""
-    if hours <= 0:
-        return f"never {side}"
-    return f"{span_words(timedelta(hours=hours))} {side}" if hours >= 0.5 else f"{side} for minutes"
+        return Finding(topic="level", words=phrases.never_in_its_range(held.name))
+    return Finding(topic="level", words=phrases.in_its_range(held.name, within_h=held.within_h, below_h=held.below_h, above_h=held.above_h))
 
 
 def _tests(facts: CaseFacts) -> list[Finding]:
@@ -200,17 +170,15 @@ def _tests(facts: CaseFacts) -> list[Finding]:
     if not due:
         return []
     done = sum(t.done_at is not None and not t.left_out for t in due)
-    words = "all done." if done == len(due) else f"{done} done."
-    return [Finding(topic="tests", words=f"{_number(len(due), 'water test')} fell due, {words}")]
+    return [Finding(topic="tests", words=phrases.tests_fell_due(len(due), done))]
 
 
 def _losses(facts: CaseFacts) -> list[Finding]:
     total = sum(n for _, n in facts.lost)
     if not total:
-        return [Finding(topic="losses", words=f"None of {facts.fish_at_start.words} was lost.")]
-    words = f"{total} of {facts.fish_at_start.words} lost"
-    if facts.acted_at is not None:
-        before = sum(n for at, n in facts.lost if at < facts.acted_at)
-        settled = sum(n for at, n in facts.lost if at >= facts.acted_at + LOOK_AGAIN)
-        words += f": {before} before the first step, {total - before - settled} within four days of it, {settled} later"
-    return [Finding(topic="losses", words=f"{words}.")]
+        return [Finding(topic="losses", words=phrases.none_lost(facts.fish_at_start.words))]
+    if facts.acted_at is None:
+        return [Finding(topic="losses", words=phrases.lost_of(total, facts.fish_at_start.words))]
+    before = sum(n for at, n in facts.lost if at < facts.acted_at)
+    settled = sum(n for at, n in facts.lost if at >= facts.acted_at + LOOK_AGAIN)
+    return [Finding(topic="losses", words=phrases.lost_when(total, facts.fish_at_start.words, before=before, settled=settled))]

@@ -9,6 +9,7 @@ from datetime import datetime, timedelta
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.outcome import phrases
 from pennywort.core.units.degrees import APART
 from pennywort.core.water.matched import WITHIN_C
 
@@ -82,9 +83,9 @@ def gate(facts: Facts, *, now: datetime) -> Gate:
         raise InvalidInput("Between one day and a year of watching.", field="days")
     checks = [_watched(facts, now), _treated(facts, now), _medicine(facts), _water(facts), _eating(facts, now), _signs(facts, now)]
     if facts.destination:
-        checks.append(_matched("temperature", facts.apart_c, WITHIN_C["release"], APART, "Read the thermometer in both tanks."))
+        checks.append(_matched("temperature", facts.apart_c, WITHIN_C["release"], APART, phrases.READ_BOTH_THERMOMETERS))
         if facts.salt_matters:
-            checks.append(_matched("salinity", facts.apart_g_per_kg, MATCHED_G_PER_KG, " g/kg", "Read the salinity of both."))
+            checks.append(_matched("salinity", facts.apart_g_per_kg, MATCHED_G_PER_KG, " g/kg", phrases.READ_BOTH_SALINITIES))
     missing = [c for c in checks if c.state != "yes"]
     dates = [c.ready_at for c in missing]
     earliest = now if not missing else max(d for d in dates if d is not None) if all(d is not None for d in dates) else None
@@ -98,55 +99,54 @@ def _days(begin: datetime, end: datetime) -> float:
 def _watched(facts: Facts, now: datetime) -> Check:
     ready = facts.watched_since + timedelta(days=facts.needed_days)
     done = max(0, int(_days(facts.watched_since, now)))
-    words = f"{min(done, int(facts.needed_days))} of {facts.needed_days:g} days"
+    words = phrases.days_of(min(done, int(facts.needed_days)), facts.needed_days)
     return Check(name="watched", state="yes" if ready <= now else "no", words=words, ready_at=ready)
 
 
 def _treated(facts: Facts, now: datetime) -> Check:
     if facts.treated_until is None or facts.treated_until <= now:
-        return Check(name="no treatment runs", state="yes", words="none")
-    return Check(name="no treatment runs", state="no", words="one is running, with its days of watching", ready_at=facts.treated_until)
+        return Check(name=phrases.NO_TREATMENT, state="yes", words="none")
+    return Check(name=phrases.NO_TREATMENT, state="no", words=phrases.ONE_IS_RUNNING, ready_at=facts.treated_until)
 
 
 def _medicine(facts: Facts) -> Check:
-    return Check(name="medicine out", state="no" if facts.medicine else "yes", words=facts.medicine or "none in the water")
+    return Check(name="medicine out", state="no" if facts.medicine else "yes", words=facts.medicine or phrases.NONE_IN_THE_WATER)
 
 
 def _water(facts: Facts) -> Check:
     words = ", ".join(facts.water_at_fault)
-    return Check(name="water", state="no" if words else "yes", words=f"mend it first: {words}" if words else "nothing was read in red")
+    return Check(name="water", state="no" if words else "yes", words=phrases.water_to_mend(words))
 
 
 def _eating(facts: Facts, now: datetime) -> Check:
     recent = [m for m in facts.meals if 0 <= _days(m.at, now) <= EATING_DAYS]
     if not recent:
-        return Check(name="eating", state="unknown", words="nobody wrote down whether they eat in three days")
+        return Check(name="eating", state="unknown", words=phrases.APPETITE_UNKNOWN)
     bad = [m for m in recent if not m.well]
     if bad:
-        return Check(name="eating", state="no", words="not as usual within three days", ready_at=max(m.at for m in bad) + timedelta(days=EATING_DAYS))
-    return Check(name="eating", state="yes", words="as usual, whenever it was written down in three days")
+        return Check(name="eating", state="no", words=phrases.NOT_EATING, ready_at=max(m.at for m in bad) + timedelta(days=EATING_DAYS))
+    return Check(name="eating", state="yes", words=phrases.EATING)
 
 
 def _signs(facts: Facts, now: datetime) -> Check:
     if facts.looked_at is None or _days(facts.looked_at, now) > LOOKED_DAYS:
-        return Check(name="no signs", state="unknown", words="nobody has looked closely in two days")
+        return Check(name="no signs", state="unknown", words=phrases.NOT_LOOKED_CLOSELY)
     since = facts.watched_since if facts.sign_at is None else facts.sign_at
     if facts.sign_at is not None and facts.sign_at > facts.watched_since:
         ready = facts.sign_at + timedelta(days=facts.needed_days)
-        return Check(name="no signs", state="yes" if ready <= now else "no", words=f"one was seen {_ago(since, now)}", ready_at=ready)
-    return Check(name="no signs", state="yes", words="none since they are watched")
+        return Check(name="no signs", state="yes" if ready <= now else "no", words=phrases.sign_was_seen(_ago(since, now)), ready_at=ready)
+    return Check(name="no signs", state="yes", words=phrases.NO_SIGN_SINCE)
 
 
 def _ago(at: datetime, now: datetime) -> str:
-    days = int(_days(at, now))
-    return "today" if days == 0 else "yesterday" if days == 1 else f"{days} days ago"
+    return phrases.days_ago(int(_days(at, now)))
 
 
 def _matched(name: str, apart: float | None, most: float, unit: str, ask: str) -> Check:
     if apart is None:
         return Check(name=f"{name} matched", state="unknown", words=ask)
     words = f"{apart:.1f}{unit} apart"
-    return Check(name=f"{name} matched", state="yes" if apart <= most else "no", words=words if apart <= most else f"{words}: ramp it slowly, or drip longer")
+    return Check(name=f"{name} matched", state="yes" if apart <= most else "no", words=words if apart <= most else phrases.ramp_slowly(words))
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -206,7 +206,7 @@ class FeedingDays:
 def feeding_plan() -> tuple[FeedingDays, ...]:
     """Two weeks of small feeds after the release, sinking to the usual (common practice: several small feeds a day for two weeks)."""
     return (
-        FeedingDays(from_days=1, to_days=4, feeds_count=5, words="Those who live there first, then the newcomers away from them."),
-        FeedingDays(from_days=5, to_days=9, feeds_count=4, words="At both ends at once. Test nitrate on day 7."),
-        FeedingDays(from_days=10, to_days=14, feeds_count=3, words="Test nitrate on day 14; above 30 mg/L change water. Then the usual."),
+        FeedingDays(from_days=1, to_days=4, feeds_count=5, words=phrases.THOSE_THERE_FIRST),
+        FeedingDays(from_days=5, to_days=9, feeds_count=4, words=phrases.BOTH_ENDS),
+        FeedingDays(from_days=10, to_days=14, feeds_count=3, words=phrases.NITRATE_ON_DAY_14),
     )

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal
 
+from pennywort.core.outcome import phrases
 from pennywort.core.outcome.figures import Count, alive, plus_minus_of, together
 
 Kind = Literal["lost", "left", "parted", "joined", "recount"]
@@ -36,12 +37,12 @@ class Reconciled:
     def words(self) -> str:
         """What the recount says, as a sentence."""
         if self.missing is not None:
-            return f"The book said {self.book.words}: {self.missing.words} missing."
+            return phrases.some_missing(self.book.words, self.missing.words)
         if self.more is not None:
-            return f"The book said {self.book.words}: {self.more.words} more than it knew of."
+            return phrases.more_than_known(self.book.words, self.more.words)
         if self.shift_count:
-            return f"The book said {self.book.words}: within its plus-minus."
-        return f"The book said {self.book.words} as well."
+            return phrases.within_plus_minus(self.book.words)
+        return phrases.book_as_well(self.book.words)
 
 
 def reconcile(*, book: Count, counted: Count) -> Reconciled:

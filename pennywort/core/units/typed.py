@@ -12,6 +12,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.units import phrases
 from pennywort.core.units.preferences import Preferences
 from pennywort.core.units.registry import convert_temperature, factor
 
@@ -233,7 +234,7 @@ def _unit_name(unit: str, *, spec: Kind, preferences: Preferences) -> str | None
 
 
 def _wrong_unit(unit: str, *, spec: Kind, field: str) -> InvalidInput:
-    return InvalidInput(f"“{unit}” is not a unit that fits here. Write for example {spec.examples}.", field=field)
+    return InvalidInput(phrases.not_a_unit(unit, spec.examples), field=field)
 
 
 def _within(value: float, *, spec: Kind, field: str, text: str) -> float:

@@ -122,7 +122,7 @@ def forecast(
     return Forecast(curves=curves, ready_days=_ready(paced.ready, weights), load_mg_per_l=load_mg_per_l)
 
 
-Stop = tuple[float, "Happening | NitrogenRead | str"]
+Stop = tuple[float, Happening | NitrogenRead | str]
 
 
 def _stops(read: Sequence[NitrogenRead], happenings: Sequence[Happening], now_days: float) -> list[Stop]:

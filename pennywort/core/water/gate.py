@@ -11,6 +11,7 @@ from pennywort.core.reference.disease_models import Measure, WaterType
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Limit, Species
 from pennywort.core.reference.reading_models import ReadingKind
+from pennywort.core.water import phrases
 from pennywort.core.water.chemistry import chloride_to_nitrite, unionised_ammonia_fraction
 from pennywort.core.water.oxygen import oxygen_saturation_mg_per_l
 from pennywort.core.water.warmth import THERMOMETER_C, bears
@@ -170,17 +171,17 @@ def _ammonia(readings: Readings, *, water: WaterType, found: Library) -> GateLin
         return GateLine(name="ammonia", state=state, harmful=harmful, value=value, unit=unit, low=None, high=care.value, words=words, source=care.source)
 
     if total is None:
-        return line("unknown", "not read", unit="mg/L as N")
+        return line("unknown", phrases.NOT_READ, unit="mg/L as N")
     if total == 0:
-        return line("in_range", "none", value=0.0)
+        return line("in_range", phrases.NONE, value=0.0)
     part = free_ammonia_mg_per_l(readings, water=water)
     if part is None:
-        missing = " and ".join(n for n, v in (("pH", readings.ph), ("temperature", readings.temperature_c)) if v is None)
+        missing = [n for n, v in (("pH", readings.ph), ("temperature", readings.temperature_c)) if v is None]
         raised = total >= _limit(found, "ammonia_seen", water).value
-        return line("above" if raised else "unknown", f"there is some; read {missing} to know how much of it harms", harmful=raised)
+        return line("above" if raised else "unknown", phrases.some_is_there(missing), harmful=raised)
     if part > care.value:
-        return line("above", "harms the gills" if part > harm.value else "too much", value=part, harmful=part > harm.value)
-    return line("in_range", f"{part:.3f} of it harms", value=part)
+        return line("above", phrases.harms_or_too_much(part, harm.value), value=part, harmful=part > harm.value)
+    return line("in_range", phrases.of_it_harms(part), value=part)
 
 
 def _nitrite(readings: Readings, *, water: WaterType, found: Library) -> GateLine:
@@ -189,12 +190,12 @@ def _nitrite(readings: Readings, *, water: WaterType, found: Library) -> GateLin
     value = readings.nitrite_as_n_mg_per_l
     state: State = "unknown" if value is None else "above" if value > care.value else "in_range"
     harmful = value is not None and value > harm.value
-    words = "not read" if value is None else "too much" if state == "above" else "none" if value == 0 else "low enough"
+    words = phrases.NOT_READ if value is None else phrases.TOO_MUCH if state == "above" else phrases.NONE if value == 0 else phrases.LOW_ENOUGH
     if value is not None and state == "above" and readings.chloride_mg_per_l is not None and water != "marine":
         ratio = chloride_to_nitrite(chloride_mg_per_l=readings.chloride_mg_per_l, nitrite_as_n_mg_per_l=value)
         guard = _limit(found, "nitrite_guard", water).value
         harmful = harmful and ratio < guard
-        words = f"too much; chloride {ratio:.0f} : 1 guards" if ratio >= guard else f"too much; chloride only {ratio:.1f} : 1, {guard:g} guards"
+        words = phrases.chloride_guards(ratio, guard)
     return GateLine(
         name="nitrite", state=state, harmful=harmful, value=value, unit="mg/L as N", low=None, high=care.value, words=words, source=care.source
     )  # fmt: skip
@@ -204,7 +205,9 @@ def _between(
     name: Measure, value: float | None, *, low: float, high: float, unit: str, margin: float, source: tuple[str, ...], needed: bool = True
 ) -> GateLine:
     if value is None:
-        return GateLine(name=name, state="unknown", harmful=False, value=None, unit=unit, low=low, high=high, words="not read", source=source, needed=needed)
+        return GateLine(
+            name=name, state="unknown", harmful=False, value=None, unit=unit, low=low, high=high, words=phrases.NOT_READ, source=source, needed=needed
+        )
     state: State = "below" if value < low else "above" if value > high else "in_range"
     harmful = value < low - margin or value > high + margin
     return GateLine(name=name, state=state, harmful=harmful, value=value, unit=unit, low=low, high=high, words="", source=source, needed=needed)
@@ -217,7 +220,7 @@ def _swing(line: GateLine, before: float | None, *, limit: Limit) -> GateLine:
     change = line.value - before
     # a line in range that swung is out of order all the same
     state: State = line.state if line.state in ("above", "below") else "above" if change > 0 else "below"
-    words = f"{'up' if change > 0 else 'down'} {abs(change):.1f} within a day: a shock"
+    words = phrases.shock(change)
     return GateLine(**{**vars(line), "state": state, "harmful": True, "words": words, "swung": True})
 
 
@@ -225,12 +228,12 @@ def _oxygen(readings: Readings, *, water: WaterType, found: Library) -> GateLine
     care, harm = _limit(found, "oxygen_care", water), _limit(found, "oxygen_harm", water)
     value = readings.oxygen_mg_per_l
     state: State = "unknown" if value is None else "below" if value < care.value else "in_range"
-    words = "not read"
+    words = phrases.NOT_READ
     if value is not None:
-        words = "too little" if state == "below" else "enough"
+        words = phrases.TOO_LITTLE if state == "below" else phrases.ENOUGH
         if readings.temperature_c is not None and readings.temperature_c >= 0:
             full = oxygen_saturation_mg_per_l(temperature_c=readings.temperature_c, salinity_g_per_kg=min(_salinity(readings, water), 45.0))
-            words += f", {value / full:.0%} of what it can hold"
+            words = phrases.of_what_it_can_hold(words, value, full)
     return GateLine(
         name="oxygen", state=state, harmful=value is not None and value < harm.value, value=value, unit="mg/L", low=care.value, high=None,
         words=words, source=care.source, needed=False,
@@ -239,7 +242,7 @@ def _oxygen(readings: Readings, *, water: WaterType, found: Library) -> GateLine
 
 def _at_most(name: Measure, value: float | None, *, care: Limit, harm: float, unit: str, good: str, bad: str) -> GateLine:
     state: State = "unknown" if value is None else "above" if value > care.value else "in_range"
-    words = "not read" if value is None else bad if state == "above" else "none" if value == 0 else good
+    words = phrases.NOT_READ if value is None else bad if state == "above" else phrases.NONE if value == 0 else good
     harmful = value is not None and value > harm
     return GateLine(
         name=name, state=state, harmful=harmful, value=value, unit=unit, low=None, high=care.value, words=words, source=care.source, needed=False
@@ -253,7 +256,7 @@ def _by_limits(kind: ReadingKind, readings: Readings, *, water: WaterType, found
     if value is None or limit is None:
         return None
     if limit.low is None:
-        return _at_most(kind.id, value, care=limit, harm=math.inf, unit=limit.unit, good="low enough", bad="too much")
+        return _at_most(kind.id, value, care=limit, harm=math.inf, unit=limit.unit, good=phrases.LOW_ENOUGH, bad=phrases.TOO_MUCH)
     high = math.inf if limit.high is None else limit.high
     line = _between(kind.id, value, low=limit.low, high=high, unit=limit.unit, margin=math.inf, source=limit.source, needed=False)
     return replace(line, high=limit.high)
@@ -265,10 +268,10 @@ def _held(kind: ReadingKind, readings: Readings, *, water: WaterType, medicine: 
     if value is None:
         return None
     seen = _limit(found, f"{kind.id}_seen", water)
-    line = _at_most(kind.id, value, care=seen, harm=math.inf, unit=kind.unit, good="hardly any", bad=f"there is {kind.name} here")
+    line = _at_most(kind.id, value, care=seen, harm=math.inf, unit=kind.unit, good=phrases.HARDLY_ANY, bad=phrases.there_is_here(kind.name))
     if medicine in ("in_range", "over"):
         over = medicine == "over"
-        words = "above the range of the course" if over else "hold it against the range of your product"
+        words = phrases.medicine_stands(over)
         return GateLine(**{**vars(line), "state": "above" if over else "unknown", "harmful": over, "high": None, "words": words})
     return line
 
@@ -286,7 +289,7 @@ def _salt(readings: Readings, before: Readings, *, water: WaterType, round_about
 def _medicine(over: Over) -> GateLine:
     return GateLine(
         name="medicine", state="above", harmful=True, value=over.level_mg_per_l, unit="mg/L", low=None, high=over.high_mg_per_l,
-        words=f"{over.name} above its range, by what was given", source=("arithmetic",), needed=False,
+        words=phrases.above_by_what_was_given(over.name), source=("arithmetic",), needed=False,
     )  # fmt: skip
 
 
@@ -319,7 +322,7 @@ def _lines(readings: Readings, *, water: WaterType, species: Sequence[Species], 
     meant_c = -math.inf if round_about.warmed_to_c is None else round_about.warmed_to_c + THERMOMETER_C
     warm = _between("temperature", readings.temperature_c, low=here.low_c, high=max(here.high_c, meant_c), unit="°C", margin=3.0, source=here.source)
     if warm.state == "in_range" and readings.temperature_c is not None and readings.temperature_c > here.high_c:
-        warm = replace(warm, words="raised for the course")
+        warm = replace(warm, words=phrases.RAISED_FOR_THE_COURSE)
     lines = [
         _ammonia(readings, water=water, found=found),
         _nitrite(readings, water=water, found=found),
@@ -327,7 +330,7 @@ def _lines(readings: Readings, *, water: WaterType, species: Sequence[Species], 
         _swing(warm, before.temperature_c, limit=_limit(found, "swing_temperature", water)),
         _at_most(
             "chlorine", readings.chlorine_mg_per_l, care=_limit(found, "chlorine_care", water), harm=_limit(found, "chlorine_harm", water).value,
-            unit="mg/L", good="hardly any", bad="burns gills",
+            unit="mg/L", good=phrases.HARDLY_ANY, bad=phrases.BURNS_GILLS,
         ),
         _oxygen(readings, water=water, found=found),
     ]  # fmt: skip
@@ -335,7 +338,9 @@ def _lines(readings: Readings, *, water: WaterType, species: Sequence[Species], 
         lines.append(_salt(readings, before, water=water, round_about=round_about, found=found))
     if readings.nitrate_as_n_mg_per_l is not None:
         care = _limit(found, "nitrate_care", water)
-        lines.append(_at_most("nitrate", readings.nitrate_as_n_mg_per_l, care=care, harm=math.inf, unit="mg/L as N", good="low enough", bad="change water"))
+        lines.append(
+            _at_most("nitrate", readings.nitrate_as_n_mg_per_l, care=care, harm=math.inf, unit="mg/L as N", good=phrases.LOW_ENOUGH, bad=phrases.CHANGE_WATER)
+        )
     kinds = found.readings.values()
     lines += [line for k in kinds if (line := _by_limits(k, readings, water=water, found=found)) is not None]
     lines += [line for k in kinds if (line := _held(k, readings, water=water, medicine=round_about.medicine, found=found)) is not None]
@@ -362,21 +367,21 @@ def water_gate(
     strange = [name_of(line.name, found=found) for line in lines if line.doubted]
     suspected = ""
     if strange:
-        suspected = f"Read again: {', '.join(strange)}. {' '.join(line.words for line in lines if line.doubted)}"
+        suspected = phrases.read_again_because(strange, (line.words for line in lines if line.doubted))
     elif here.medicine == "over":
-        suspected = "The medicine stands above its range."
+        suspected = phrases.MEDICINE_ABOVE_RANGE
     elif here.all_at_once and untested:
-        suspected = f"All kinds fell ill at once: that is the water until it is tested ({', '.join(untested)})."
+        suspected = phrases.all_fell_ill_at_once(untested)
     if any(line.harmful for line in lines) or here.medicine == "over":
         what = ", ".join(dict.fromkeys([*bad, *(["medicine"] if here.medicine == "over" else [])]))
-        return Gate(state="shut", lines=lines, words=f"Mend the water first: {what}.", suspected=suspected)
+        return Gate(state="shut", lines=lines, words=phrases.mend_the_water(what), suspected=suspected)
     if strange:
-        return Gate(state="half", lines=lines, words=f"Read again: {', '.join(strange)}.", suspected=suspected)
+        return Gate(state="half", lines=lines, words=phrases.read_again(strange), suspected=suspected)
     if bad:
-        return Gate(state="half", lines=lines, words=f"Out of range: {', '.join(bad)}.", suspected=suspected)
+        return Gate(state="half", lines=lines, words=phrases.out_of_range(bad), suspected=suspected)
     if unread or suspected:
-        return Gate(state="half", lines=lines, words=f"Not read: {', '.join(unread or untested)}.", suspected=suspected)
-    return Gate(state="open", lines=lines, words="All read and in range.", suspected=suspected)
+        return Gate(state="half", lines=lines, words=phrases.not_read(unread or untested), suspected=suspected)
+    return Gate(state="open", lines=lines, words=phrases.ALL_IN_RANGE, suspected=suspected)
 
 
 def signs_from_readings(readings: Readings, *, gate: Gate, water: WaterType, found: Library) -> dict[str, bool]:

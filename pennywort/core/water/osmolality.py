@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.water import phrases
 
 Salt = Literal["sodium_chloride", "magnesium_sulfate", "marine_salt", "tds"]
 # Particles per formula, osmotic coefficient near body strength, and molar mass in g/mol. NaCl 0.93 and MgSO4 0.6 at
@@ -56,7 +57,7 @@ def compare_words(*, bath_mosmol: float, home_mosmol: float) -> tuple[Literal["s
     """Whether a bath is saltier than the water the fish comes from, and by how much. mOsmol/kg; alike within a twentieth (common practice)."""
     difference = bath_mosmol - home_mosmol
     if abs(difference) <= max(SAME_WITHIN * home_mosmol, 2.0):
-        return "same", "The bath is as salty as the water they come from: it changes nothing."
+        return "same", phrases.CHANGES_NOTHING
     if difference < 0:
-        return "thinner", f"This bath is thinner than the water they come from ({bath_mosmol:.0f} against {home_mosmol:.0f} mOsmol/kg): it dilutes them."
-    return "saltier", f"Saltier than the water they come from: {bath_mosmol:.0f} against {home_mosmol:.0f} mOsmol/kg."
+        return "thinner", phrases.dilutes_them(bath_mosmol, home_mosmol)
+    return "saltier", phrases.saltier(bath_mosmol, home_mosmol)

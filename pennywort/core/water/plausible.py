@@ -10,6 +10,7 @@ from typing import Literal
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.models import InstrumentMeasure
+from pennywort.core.water import phrases
 
 Seen = Literal["ok", "out_of_range", "jump", "stuck"]
 # a jump that as many samples in a row agree on is the water, not the instrument (common practice: read it three times)
@@ -45,9 +46,9 @@ def judge(value: float, *, at: datetime, before: Sequence[Sampled], measure: Ins
     if not math.isfinite(value):
         raise InvalidInput("This is not a number.", field="value")
     if not measure.low <= value <= measure.high:
-        return Judged(seen="out_of_range", words=f"{value:g} {measure.unit} is more than it can read, or less: it is broken or out of the water")
+        return Judged(seen="out_of_range", words=phrases.cannot_be_read(value, measure.unit))
     if _stuck(value, at=at, before=before, measure=measure):
-        return Judged(seen="stuck", words=f"the very same figure for more than {measure.stuck_h:g} hours: it is stuck")
+        return Judged(seen="stuck", words=phrases.stuck(measure.stuck_h))
     last = next((s for s in reversed(before) if s.seen == "ok"), None)
     if last is None or not _jumps(value, at=at, last=last, measure=measure):
         return Judged(seen="ok", words="")
@@ -56,7 +57,7 @@ def judge(value: float, *, at: datetime, before: Sequence[Sampled], measure: Ins
         return Judged(seen="ok", words="")
     hours = (at - last.at) / timedelta(hours=1)
     within = f"{hours * 60:.0f} minutes" if hours < 2 else f"{hours:.0f} hours"
-    return Judged(seen="jump", words=f"from {last.value:g} to {value:g} {measure.unit} within {within}: water does not change so fast")
+    return Judged(seen="jump", words=phrases.changed_too_fast(last.value, value, measure.unit, within))
 
 
 def _jumps(value: float, *, at: datetime, last: Sampled, measure: InstrumentMeasure) -> bool:

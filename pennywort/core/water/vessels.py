@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.water import phrases
 
 Shape = Literal["box", "bow_front", "hexagon", "upright_cylinder", "lying_cylinder", "bowl", "tub", "litres", "buckets"]
 # What each shape is measured by, in cm; ``volume`` and ``each`` in L, ``count`` a number.
@@ -102,13 +103,13 @@ def less_than_named_words(*, net_volume_l: float, named_volume_l: float) -> str:
     """How the true water compares with the name on the box, in words. Litres."""
     share = net_volume_l / named_volume_l - 1
     if abs(share) < 0.005:
-        return "as the name says"
-    return f"{abs(share) * 100:.0f} % {'less' if share < 0 else 'more'} than the name on the box"
+        return phrases.AS_THE_NAME_SAYS
+    return phrases.other_than_the_name(share)
 
 
 def less_than_gross_words(*, net_volume_l: float, gross_volume_l: float) -> str:
     """The same where no name is known: against the empty vessel. Litres."""
     share = net_volume_l / gross_volume_l - 1
     if abs(share) < 0.005:
-        return "all of it water"
-    return f"{abs(share) * 100:.0f} % {'less' if share < 0 else 'more'} than the vessel holds"
+        return phrases.ALL_WATER
+    return phrases.other_than_it_holds(share)

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.trace import TraceLine, plain
+from pennywort.core.water import phrases
 from pennywort.core.water.vessels import MEASURES, Shape, filled_l, gross_volume_l
 
 # A tape held against glass reads to half a centimetre (common practice); grain and rock are guesses to a tenth.
@@ -104,7 +105,7 @@ def _measured_alone(net_volume_l: float) -> WaterVolume:
         net_volume_l=net_volume_l,
         net_uncertainty_l=MEASURED_UNCERTAINTY_FRACTION * net_volume_l,
         measured=True,
-        trace=(TraceLine(label="net water, measured", formula="as measured", value=net_volume_l, unit="L"),),
+        trace=(TraceLine(label=phrases.NET_WATER_MEASURED, formula="as measured", value=net_volume_l, unit="L"),),
     )
 
 
@@ -126,26 +127,26 @@ def vessel_volume(shape: Shape, measures: Mapping[str, float], standing: Standin
     if gross_l - sand_solid_l - rock_l - standing.equipment_volume_l <= 0.05 * gross_l:
         taken = {"rock_mass": rock_l, "equipment": standing.equipment_volume_l, "sand_depth": sand_solid_l}
         raise InvalidInput("Sand and rock would leave hardly any water. Check their figures.", field=max(taken, key=lambda name: taken[name]))
-    trace = [TraceLine(label=f"{shape.replace('_', ' ')}, to the water line", formula=_formula(shape, measures), value=gross_l, unit="L")]
+    trace = [TraceLine(label=phrases.to_the_water_line(shape.replace("_", " ")), formula=_formula(shape, measures), value=gross_l, unit="L")]
     if sand_solid_l:
         formula = f"{_bed_formula(shape, measures, standing)} × (1 − {plain(standing.sand_porosity_fraction)}) ÷ 1000"
-        trace.append(TraceLine(label="less sand grains", formula=formula, value=-sand_solid_l, unit="L"))
+        trace.append(TraceLine(label=phrases.LESS_SAND, formula=formula, value=-sand_solid_l, unit="L"))
     if standing.rock_mass_kg:
         formula = f"{plain(standing.rock_mass_kg)} kg ÷ {plain(standing.rock_density_kg_per_l)} kg/L"
         trace.append(TraceLine(label="less rock", formula=formula, value=-standing.rock_mass_kg / standing.rock_density_kg_per_l, unit="L"))
     for label, value in (
-        ("less rock and décor", -standing.rock_volume_l),
+        (phrases.LESS_ROCK, -standing.rock_volume_l),
         ("less equipment", -standing.equipment_volume_l),
         ("plus sump", standing.sump_volume_l),
     ):
         if value:
             trace.append(TraceLine(label=label, formula=f"{plain(abs(value))} L", value=value, unit="L"))
-    trace.append(TraceLine(label="net water, reckoned", formula="sum of the lines above", value=reckoned_l, unit="L"))
+    trace.append(TraceLine(label=phrases.NET_WATER_RECKONED, formula=phrases.SUM_OF_LINES, value=reckoned_l, unit="L"))
     uncertainty_l, net_l = _uncertainty_l(shape, measures, standing, gross_l=gross_l, bed_l=bed_l), reckoned_l
     if standing.measured_net_volume_l is not None:
         net_l = standing.measured_net_volume_l
         uncertainty_l = MEASURED_UNCERTAINTY_FRACTION * net_l
-        trace.append(TraceLine(label="net water, measured", formula="as measured; it overrides the reckoning", value=net_l, unit="L"))
+        trace.append(TraceLine(label=phrases.NET_WATER_MEASURED, formula=phrases.AS_MEASURED, value=net_l, unit="L"))
     return WaterVolume(
         gross_volume_l=gross_l,
         reckoned_net_volume_l=reckoned_l,
@@ -174,7 +175,7 @@ def _bed_formula(shape: Shape, measures: Mapping[str, float], standing: Standing
     if shape in PRODUCTS:
         return f"{plain(measures['length'])} × {plain(measures['width'])} × {plain(standing.sand_depth_cm)}"
     if "depth" in MEASURES[shape]:
-        return f"{plain(filled_l(shape, measures, depth_cm=standing.sand_depth_cm) * 1000)} cm³ of sand"
+        return phrases.of_sand(plain(filled_l(shape, measures, depth_cm=standing.sand_depth_cm) * 1000))
     return f"{plain(standing.sand_area_cm2)} × {plain(standing.sand_depth_cm)}"
 
 

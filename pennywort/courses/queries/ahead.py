@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
-from pennywort.core.medicine.steps import minutes_words
+from pennywort.core.medicine.phrases import time_in
 from pennywort.core.units import Preferences, show_amount, show_fraction, show_temperature
 from pennywort.courses.models import Task
 from pennywort.courses.queries.running import due_amount, open_tasks
@@ -36,7 +36,7 @@ def amount_of(task: Task, preferences: Preferences) -> str:
         return show_temperature(task.temperature_c, preferences).text
     if task.salinity_g_per_kg is not None:
         return f"{task.salinity_g_per_kg:.3g} g/kg"
-    return minutes_words(task.lasts_min) if task.lasts_min else ""
+    return time_in(task.lasts_min) if task.lasts_min else ""
 
 
 def ahead_in(actor: Actor, tank: Tank) -> list[Ahead]:

@@ -12,7 +12,7 @@ from django.db.models import Max
 
 from pennywort.core.errors import AlreadyDone, Conflict, InvalidInput, Refused, Unusual
 from pennywort.core.medicine.dose import put_back_mg, put_back_ml
-from pennywort.core.medicine.steps import minutes_words
+from pennywort.core.medicine.phrases import time_in
 from pennywort.core.medicine.tools import Measures
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.running import BEFORE_START, RUN_HERE, TICKED, WHOLE_CHANGES, active_mg_in, by_label, due_amount, label_of
@@ -215,7 +215,7 @@ def done_already(actor: Actor, *, uid: UUID, task: Task, given: str, minutes: st
     if lasted is not None:
         if not 0 < lasted <= LONGEST_BATH_MIN:
             raise InvalidInput(f"More than nought and at most {LONGEST_BATH_MIN} minutes.", field="minutes")
-        words = f"{words}, {minutes_words(lasted)}"
+        words = f"{words}, {time_in(lasted)}"
     told = do_task(actor, uid=uid, task=task, happened_at=happened_at)
     task.given_words = words
     task.save(update_fields=["given_words"])
