@@ -1,6 +1,7 @@
 /// <reference types="vitest/config" />
 import { fileURLToPath, URL } from 'node:url'
 import { PrimeVueResolver } from '@primevue/auto-import-resolver'
+import UnoCSS from '@unocss/vite'
 import vue from '@vitejs/plugin-vue'
 import Components from 'unplugin-vue-components/vite'
 import { defineConfig, type Plugin } from 'vite'
@@ -37,6 +38,7 @@ export default defineConfig(({ command }) => ({
   base: command === 'build' ? '/static/' : '/',
   plugins: [
     vue(),
+    UnoCSS(),
     Components({ dirs: [], resolvers: [ownDialog, PrimeVueResolver()], dts: 'src/components.d.ts' }),
     besideTheFirst('parts'),
   ],

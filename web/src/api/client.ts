@@ -72,7 +72,7 @@ export const api = createClient<paths>({
 })
 api.use(guard)
 
-interface Answer<T> {
+export interface Answer<T> {
   data?: T
   error?: unknown
   response: Response

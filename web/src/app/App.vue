@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { onKeyStroke } from '@vueuse/core'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
-import { answer, api } from '@/api/client'
 import MedicinePatterns from '@/shared/MedicinePatterns.vue'
 import { readAgain, startOutbox } from '@/shared/outbox'
 import { useSession } from '@/shared/session'
 import OutboxBar from './OutboxBar.vue'
 import RailMark from './RailMark.vue'
 import { SCREENS } from './screens'
+import { useRail } from './queries'
+import { useStale } from '@/shared/queries'
 
 // what few pages show is no part of the first script
 const CautionsDialog = defineAsyncComponent(() => import('./CautionsDialog.vue'))
@@ -18,16 +19,21 @@ const Toast = defineAsyncComponent(() => import('primevue/toast'))
 const RehearsalBand = defineAsyncComponent(() => import('./RehearsalBand.vue'))
 
 const session = useSession()
-const queries = useQueryClient()
+const stale = useStale()
 // what waited in this browser is sent as soon as it can be, and the screens read anew
 startOutbox(
   () => session.keeper,
-  () => void queries.invalidateQueries(),
+  () => void stale.record(),
   session.makeSure,
 )
 watch(
   () => session.keeper?.username,
   () => void readAgain(),
+)
+// units and allergies are in every sentence, those of the reference too
+watch(
+  () => JSON.stringify({ ...session.keeper?.preferences, night: null }),
+  (_, was) => void (was !== '{"night":null}' && stale.everything()),
 )
 const route = useRoute()
 const router = useRouter()
@@ -35,12 +41,7 @@ const keys = ref(false)
 
 const screens = SCREENS
 
-const rail = useQuery({
-  queryKey: ['rail', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/rail', { params: { path: session.inRoom() } })),
-  enabled: computed(() => !!session.room),
-  refetchInterval: 60_000,
-})
+const rail = useRail()
 const counts = computed<Record<string, number>>(() => ({
   today: rail.data.value?.due ?? 0,
   look: rail.data.value?.waiting ?? 0,
@@ -64,8 +65,7 @@ function onKey(event: KeyboardEvent) {
     void router.push({ name: 'timeline', query: { find: '' } })
   } else if (event.key === 'n') void session.prefer({ night: !session.keeper.preferences.night })
 }
-onMounted(() => window.addEventListener('keydown', onKey))
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+onKeyStroke(onKey)
 
 const inMore = computed(
   () => route.name === 'more' || screens.some((s) => !s.foot && s.name === route.meta.rail),
@@ -77,36 +77,47 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
   <MedicinePatterns />
   <Toast v-if="session.keeper && route.name" position="bottom-center" />
   <template v-if="session.keeper && !route.meta.open">
-    <a class="skip" href="#main">To the page</a>
+    <a class="skip absolute -left-249.75" href="#main">To the page</a>
     <nav
-      class="rail"
+      class="rail fixed [inset:0_auto_0_0] w-28 overflow-hidden bg-paper phone:[inset:auto_0_0_0] phone:w-auto phone:h-16 phone:line-t-2-ink phone:z-10 print:hidden"
       :class="{ alone: route.meta.alone, rehearsed: session.room?.rehearsal }"
       aria-label="Screens"
     >
-      <svg class="gauge" width="14" height="2000" aria-hidden="true" focusable="false">
+      <svg
+        class="gauge absolute right-0 top-0 phone:hidden"
+        width="14"
+        height="2000"
+        aria-hidden="true"
+        focusable="false"
+      >
         <path v-for="t in ticks" :key="t.y" :d="`M${t.long ? 6 : 9} ${t.y}H14`" />
         <path class="edge" d="M13.5 0V2000" />
       </svg>
-      <RouterLink :to="{ name: 'today' }" class="house">
-        <RailMark class="mark" />
+      <RouterLink
+        :to="{ name: 'today' }"
+        class="house absolute left-5 top-4.5 no-underline text-12 leading-4 phone:hidden"
+      >
+        <RailMark class="text-ink" />
         <b>Pennywort</b>
         <span class="quiet">{{ session.room?.name }}</span>
       </RouterLink>
       <ul>
         <li v-for="s in screens" :key="s.name" :class="{ wide: !s.foot }">
           <RouterLink
+            class="flex justify-between h-10 leading-10 text-15 no-underline relative pr-5 phone:justify-center phone:h-15.5 phone:leading-4.5 phone:text-12 phone:p-0 phone:flex-col-reverse phone:items-center"
             :to="{ name: s.name }"
             :class="{ here: route.meta.rail === s.name }"
             :aria-current="route.meta.rail === s.name ? 'page' : undefined"
           >
             <span>{{ s.label }}</span>
-            <span v-if="counts[s.name]" class="fig count"
+            <span v-if="counts[s.name]" class="fig count text-13 text-ink2"
               >{{ counts[s.name] }}<span class="unseen"> waiting</span></span
             >
           </RouterLink>
         </li>
-        <li class="narrow">
+        <li class="hidden phone:block">
           <RouterLink
+            class="flex justify-between h-10 leading-10 text-15 no-underline relative pr-5 phone:justify-center phone:h-15.5 phone:leading-4.5 phone:text-12 phone:p-0 phone:flex-col-reverse phone:items-center"
             :to="{ name: 'more' }"
             :class="{ here: inMore }"
             :aria-current="route.name === 'more' ? 'page' : undefined"
@@ -114,7 +125,7 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
           >
         </li>
       </ul>
-      <div class="foot">
+      <div class="foot absolute left-5 bottom-4 text-12 leading-6 text-ink2 phone:hidden">
         <RouterLink :to="{ name: 'settings' }" :class="{ here: route.name === 'settings' }">{{
           session.keeper.display_name
         }}</RouterLink>
@@ -134,23 +145,12 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
 </template>
 
 <style scoped>
-.skip {
-  position: absolute;
-  left: -999px;
-}
 .skip:focus {
   left: 8px;
   top: 8px;
   z-index: 20;
   background: var(--plate);
   padding: 8px 12px;
-}
-.rail {
-  position: fixed;
-  inset: 0 auto 0 0;
-  width: 112px;
-  overflow: hidden;
-  background: var(--paper);
 }
 /* day's colours at the rail stand for a fishroom of one's own: the other way round, nothing here is */
 .rehearsed {
@@ -168,11 +168,6 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
   --rule2: #7c8a82;
   --leaf: #0d1b18;
 }
-.gauge {
-  position: absolute;
-  right: 0;
-  top: 0;
-}
 .gauge path {
   stroke: var(--rule2);
   fill: none;
@@ -180,38 +175,17 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
 .gauge .edge {
   stroke: var(--ink);
 }
-.house {
-  position: absolute;
-  left: 20px;
-  top: 18px;
-  text-decoration: none;
-  font-size: 12.5px;
-  line-height: 16px;
-}
 .house b {
   display: block;
   margin-top: 6px;
   font-size: 15px;
   line-height: 20px;
 }
-.mark {
-  color: var(--ink);
-}
 ul {
   position: absolute;
   left: 20px;
   right: 0;
   top: 116px;
-}
-li a {
-  display: flex;
-  justify-content: space-between;
-  height: 40px;
-  line-height: 40px;
-  font-size: 15px;
-  text-decoration: none;
-  position: relative;
-  padding-right: 20px;
 }
 li a:hover span:first-child {
   text-decoration: underline;
@@ -228,23 +202,8 @@ li a.here::after {
   border-right: 13px solid var(--leaf);
   border-left: 0;
 }
-li.narrow {
-  display: none;
-}
-.count {
-  font-size: 13px;
-  color: var(--ink2);
-}
 .here .count {
   color: var(--leaf);
-}
-.foot {
-  position: absolute;
-  left: 20px;
-  bottom: 16px;
-  font-size: 12.5px;
-  line-height: 24px;
-  color: var(--ink2);
 }
 .foot a,
 .foot button {
@@ -276,17 +235,6 @@ kbd {
   .rail.alone {
     display: none;
   }
-  .rail {
-    inset: auto 0 0 0;
-    width: auto;
-    height: 64px;
-    border-top: 2px solid var(--ink);
-    z-index: 10;
-  }
-  .gauge,
-  .house {
-    display: none;
-  }
   ul {
     position: static;
     display: flex;
@@ -298,18 +246,6 @@ kbd {
   li.wide {
     display: none;
   }
-  li.narrow {
-    display: block;
-  }
-  li a {
-    flex-direction: column-reverse;
-    align-items: center;
-    justify-content: center;
-    height: 62px;
-    line-height: 18px;
-    font-size: 12.5px;
-    padding: 0;
-  }
   li a.here::after {
     right: auto;
     left: 50%;
@@ -318,14 +254,6 @@ kbd {
     border: 8px solid transparent;
     border-top: 9px solid var(--leaf);
     border-bottom: 0;
-  }
-  .foot {
-    display: none;
-  }
-}
-@media print {
-  .rail {
-    display: none;
   }
 }
 </style>

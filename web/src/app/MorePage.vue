@@ -13,23 +13,14 @@ const others = SCREENS.filter((s) => !s.foot)
   <PageHead title="More" :sentence="session.room?.name" />
   <ul class="rows">
     <li v-for="s in others" :key="s.name">
-      <RouterLink :to="{ name: s.name }"
+      <RouterLink class="grid min-h-14 content-center no-underline" :to="{ name: s.name }"
         ><b>{{ s.label }}</b> <span class="quiet">{{ s.words }}</span></RouterLink
       >
     </li>
     <li>
-      <RouterLink :to="{ name: 'settings' }"
+      <RouterLink class="grid min-h-14 content-center no-underline" :to="{ name: 'settings' }"
         ><b>{{ session.keeper?.display_name }}</b> <span class="quiet">units, night, people</span></RouterLink
       >
     </li>
   </ul>
 </template>
-
-<style scoped>
-a {
-  display: grid;
-  min-height: 56px;
-  align-content: center;
-  text-decoration: none;
-}
-</style>

@@ -7,11 +7,11 @@ import { discard, flush, others, refused, tryAgain, waiting } from '@/shared/out
 <template>
   <div
     v-if="waiting.length || refused.length || others.length"
-    class="bar"
+    class="[border:1.5px_solid_var(--tannin)] [border-left-width:6px] rounded bg-plate py-2 px-3 mb-3.5 max-w-225"
     role="status"
     data-testid="outbox"
   >
-    <p v-if="waiting.length">
+    <p v-if="waiting.length" class="my-1">
       <b>{{ waiting.length }} {{ waiting.length === 1 ? 'entry has' : 'entries have' }} not arrived yet.</b>
       {{
         waiting.length === 1
@@ -20,7 +20,7 @@ import { discard, flush, others, refused, tryAgain, waiting } from '@/shared/out
       }}
       <button type="button" @click="flush()">try now</button>
     </p>
-    <p v-for="o in others" :key="o.name">
+    <p v-for="o in others" :key="o.name" class="my-1">
       <b
         >{{ o.count }} {{ o.count === 1 ? 'entry' : 'entries' }} of {{ o.name }}
         {{ o.count === 1 ? 'waits' : 'wait' }} in this browser.</b
@@ -28,7 +28,7 @@ import { discard, flush, others, refused, tryAgain, waiting } from '@/shared/out
       {{ o.count === 1 ? 'It goes' : 'They go' }} out in no other name: when {{ o.name }} signs in here.
     </p>
     <div v-for="r in refused" :key="r.nr" class="refused">
-      <p class="brick">
+      <p class="brick my-1">
         Not taken: {{ r.words }} ({{
           new Date(r.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
         }}): {{ r.why }}
@@ -42,18 +42,6 @@ import { discard, flush, others, refused, tryAgain, waiting } from '@/shared/out
 </template>
 
 <style scoped>
-.bar {
-  border: 1.5px solid var(--tannin);
-  border-left-width: 6px;
-  border-radius: 4px;
-  background: var(--plate);
-  padding: 8px 12px;
-  margin-bottom: 14px;
-  max-width: 900px;
-}
-p {
-  margin: 4px 0;
-}
 button + button {
   margin-left: 16px;
 }

@@ -1,20 +1,14 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { answer, api } from '@/api/client'
 import LinkButton from '@/shared/LinkButton.vue'
 import { useSession } from '@/shared/session'
+import { useRehearsalClock } from './queries'
 
 /** On every screen of a rehearsal: that it is one, at which hour of its own clock, and the way back to the tank and out. */
 const session = useSession()
 const route = useRoute()
-const { data } = useQuery({
-  queryKey: ['rehearsal-clock', () => session.room?.uid],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/rehearsal/clock', { params: { path: session.inRoom() } })),
-  refetchOnWindowFocus: false,
-})
+const { data } = useRehearsalClock()
 const words = computed(() => {
   const r = data.value
   if (!r) return 'nothing here is written to a tank of yours'
@@ -26,67 +20,38 @@ function leave() {
 </script>
 
 <template>
-  <aside class="band" aria-label="This is a rehearsal" data-testid="rehearsal-band">
-    <b class="chip">Rehearsal</b>
-    <span class="words">{{ words }}</span>
+  <aside
+    class="band in-row gap-y-1.5 gap-x-3.5 min-h-10 mb-2 print:hidden"
+    aria-label="This is a rehearsal"
+    data-testid="rehearsal-band"
+  >
+    <b class="bg-ink text-paper rounded py-0.5 px-2.25 text-14 leading-5">Rehearsal</b>
+    <span class="words flex-1 text-14 text-ink2 phone:basis-60%">{{ words }}</span>
     <LinkButton v-if="data?.ended && route.name !== 'reveal'" :to="{ name: 'reveal' }" label="What it was" />
     <LinkButton
       v-else-if="!data?.ended && route.name !== 'tank-side'"
       :to="{ name: 'tank-side' }"
       label="At the tank"
     />
-    <button type="button" class="leave" data-testid="leave-rehearsal" @click="leave">Leave it</button>
+    <button
+      type="button"
+      class="min-h-8 bare line-none py-0 px-1 text-ink [font:inherit] underline cursor-pointer phone:min-h-11"
+      data-testid="leave-rehearsal"
+      @click="leave"
+    >
+      Leave it
+    </button>
   </aside>
 </template>
 
 <style scoped>
-.band {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 14px;
-  min-height: 40px;
-  margin-bottom: 8px;
-}
-.chip {
-  background: var(--ink);
-  color: var(--paper);
-  border-radius: 4px;
-  padding: 2px 9px;
-  font-size: 13.5px;
-  line-height: 20px;
-}
-.words {
-  flex: 1;
-  font-size: 14px;
-  color: var(--ink2);
-}
 .band :deep(.act) {
   padding: 3px 12px;
   min-height: 32px;
 }
-.leave {
-  min-height: 32px;
-  background: none;
-  border: 0;
-  padding: 0 4px;
-  color: var(--ink);
-  font: inherit;
-  text-decoration: underline;
-  cursor: pointer;
-}
 @media (max-width: 759px) {
-  .band :deep(.act),
-  .leave {
+  .band :deep(.act) {
     min-height: 44px;
-  }
-  .words {
-    flex-basis: 60%;
-  }
-}
-@media print {
-  .band {
-    display: none;
   }
 }
 </style>

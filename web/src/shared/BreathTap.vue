@@ -1,22 +1,21 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { useTimeoutFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
 
 /** Breaths a minute, by tapping along with the gills: from the time between the first tap and the last. */
 const breaths = defineModel<number | null>({ required: true })
 const LEAST = 4
 const IDLE_MS = 4000
 const taps = ref<number[]>([])
-let timer: ReturnType<typeof setTimeout> | undefined
+const idle = useTimeoutFn(() => (taps.value = []), IDLE_MS, { immediate: false })
 function tap() {
   const now = performance.now()
   taps.value = [...taps.value, now]
   const count = taps.value.length - 1
   const spent = now - taps.value[0]!
   if (count >= LEAST && spent > 0) breaths.value = Math.round((count / spent) * 60_000)
-  clearTimeout(timer)
-  timer = setTimeout(() => (taps.value = []), IDLE_MS)
+  idle.start()
 }
-onBeforeUnmount(() => clearTimeout(timer))
 const words = computed(() =>
   taps.value.length && taps.value.length <= LEAST
     ? `${LEAST + 1 - taps.value.length} more`
@@ -27,10 +26,10 @@ const words = computed(() =>
 </script>
 
 <template>
-  <div class="breath">
+  <div class="flex gap-2">
     <button
       type="button"
-      class="tap"
+      class="tap active:bg-shade"
       data-testid="breath-tap"
       @pointerdown.prevent="tap"
       @keydown.space.prevent="tap"
@@ -40,7 +39,7 @@ const words = computed(() =>
     <button
       v-if="breaths"
       type="button"
-      class="clear"
+      class="clear min-w-18 bare line-none text-ink underline [font:inherit] cursor-pointer"
       aria-label="count again"
       @click="((breaths = null), (taps = []))"
     >
@@ -50,10 +49,6 @@ const words = computed(() =>
 </template>
 
 <style scoped>
-.breath {
-  display: flex;
-  gap: 8px;
-}
 .tap {
   flex: 1;
   min-height: 64px;
@@ -69,17 +64,5 @@ const words = computed(() =>
   cursor: pointer;
   touch-action: manipulation;
   user-select: none;
-}
-.tap:active {
-  background: var(--shade);
-}
-.clear {
-  min-width: 72px;
-  background: none;
-  border: 0;
-  color: var(--ink);
-  text-decoration: underline;
-  font: inherit;
-  cursor: pointer;
 }
 </style>

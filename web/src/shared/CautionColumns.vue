@@ -14,32 +14,22 @@ const columns = computed(() =>
 </script>
 
 <template>
-  <section v-if="columns.length" class="cautions">
+  <section
+    v-if="columns.length"
+    class="cautions grid grid-cols-[repeat(auto-fit,minmax(150px,1fr))] gap-y-2 gap-x-5 py-2.5 line-b-ink"
+  >
     <div v-for="c in columns" :key="c.level">
-      <h2 :class="c.level"><LevelMark :level="c.level" />{{ c.level }}</h2>
+      <h2 class="flex gap-2 items-center text-14 capitalize pb-1" :class="c.level">
+        <LevelMark :level="c.level" />{{ c.level }}
+      </h2>
       <ul>
-        <li v-for="l in c.lines" :key="l.text" class="small" :title="l.source">{{ l.text }}</li>
+        <li v-for="l in c.lines" :key="l.text" class="small py-0.75" :title="l.source">{{ l.text }}</li>
       </ul>
     </div>
   </section>
 </template>
 
 <style scoped>
-.cautions {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
-  gap: 8px 20px;
-  padding: 10px 0;
-  border-bottom: 1px solid var(--ink);
-}
-h2 {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  font-size: 14px;
-  text-transform: capitalize;
-  padding-bottom: 4px;
-}
 h2.never {
   color: var(--brick);
 }
@@ -48,8 +38,5 @@ h2.care {
 }
 h2.know {
   color: var(--water);
-}
-.cautions li {
-  padding: 3px 0;
 }
 </style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api } from '@/api/client'
 import FigureText from '@/shared/FigureText.vue'
@@ -8,6 +7,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import TextField from '@/shared/TextField.vue'
+import { useGoesBack } from '@/shared/queries'
 
 /** A water change of a stated share: how much water that is, and what must go back in. */
 const props = defineProps<{ tank: string; share: string; task?: string; putBack: boolean }>()
@@ -17,18 +17,7 @@ const share = ref(props.share)
 const back = ref(props.putBack)
 const at = ref<string | null>(null)
 
-const goes = useQuery({
-  queryKey: ['goes-back', () => props.tank, share, at],
-  queryFn: () =>
-    answer(
-      api.POST('/api/rooms/{room_id}/tanks/{tank_id}/goes-back', {
-        params: { path: { ...session.inRoom(), tank_id: props.tank } },
-        body: { share: share.value, happened_at: at.value },
-      }),
-    ),
-  enabled: computed(() => share.value.trim() !== ''),
-  placeholderData: (before) => before,
-})
+const goes = useGoesBack(() => props.tank, share, at)
 const parts = computed(() => goes.data.value?.parts ?? [])
 const sent = () => ({
   share: share.value,
@@ -83,15 +72,23 @@ async function save() {
     />
     <WhenField v-model="at" :problem="write.problem.value" />
     <template v-if="parts.length">
-      <div class="tick">
+      <div class="flex items-center gap-2.5 min-h-12">
         <Checkbox v-model="back" binary input-id="put-back" />
         <label for="put-back">Put back what the change takes out</label>
       </div>
       <div v-if="back" class="back" data-testid="goes-back">
-        <p v-for="p in parts" :key="p.name">
-          <FigureText class="amount" :figure="p.amount.figure" :unit="p.amount.unit" />
+        <p
+          v-for="p in parts"
+          :key="p.name"
+          class="grid grid-cols-[auto_1fr] gap-y-0 gap-x-3 items-baseline py-2 line-t-rule"
+        >
+          <FigureText
+            class="amount text-28 leading-8.5 font-600"
+            :figure="p.amount.figure"
+            :unit="p.amount.unit"
+          />
           <span>{{ p.name }}</span>
-          <span class="small quiet">{{ p.tool_words }}</span>
+          <span class="small quiet col-span-full">{{ p.tool_words }}</span>
         </p>
       </div>
     </template>
@@ -101,27 +98,5 @@ async function save() {
 <style scoped>
 .share {
   width: 96px;
-}
-.tick {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  min-height: 48px;
-}
-.back p {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 0 12px;
-  align-items: baseline;
-  padding: 8px 0;
-  border-top: 1px solid var(--rule);
-}
-.back .small {
-  grid-column: 1 / -1;
-}
-.amount {
-  font-size: 28px;
-  line-height: 34px;
-  font-weight: 600;
 }
 </style>

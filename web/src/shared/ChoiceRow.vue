@@ -24,14 +24,7 @@ const id = useId()
       option-value="value"
       :allow-empty="!!empty"
       :aria-labelledby="id"
-      class="choices"
+      class="flex-wrap py-1 px-0"
     />
   </FieldRow>
 </template>
-
-<style scoped>
-.choices {
-  flex-wrap: wrap;
-  padding: 4px 0;
-}
-</style>

@@ -35,25 +35,16 @@ useHeld(
       <InputText
         :id="f.id"
         v-model="text"
-        class="when"
+        class="when w-42"
         autocomplete="off"
         :placeholder="placeholder"
         :invalid="f.invalid"
         :aria-describedby="f.described ?? `${f.id}-read`"
         @blur="left = true"
       />
-      <span :id="`${f.id}-read`" class="read small" :class="{ quiet: !words }" role="status">{{
+      <span :id="`${f.id}-read`" class="small flex-[1_1_120px]" :class="{ quiet: !words }" role="status">{{
         words || hint
       }}</span>
     </FieldRow>
   </div>
 </template>
-
-<style scoped>
-.when {
-  width: 168px;
-}
-.read {
-  flex: 1 1 120px;
-}
-</style>

@@ -15,10 +15,10 @@ const emit = defineEmits<{ save: [] }>()
 </script>
 
 <template>
-  <form novalidate @submit.prevent="emit('save')">
+  <form class="w-[min(460px,80vw)]" novalidate @submit.prevent="emit('save')">
     <slot />
     <ProblemNote :problem="problem" :fields="fields" />
-    <div class="presses">
+    <div class="presses flex flex-wrap gap-2 mt-4">
       <Button type="submit" :label="label" :loading="busy" :disabled="disabled" :data-testid="testid" />
       <slot name="presses" />
     </div>
@@ -26,15 +26,6 @@ const emit = defineEmits<{ save: [] }>()
 </template>
 
 <style scoped>
-form {
-  width: min(460px, 80vw);
-}
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin-top: 16px;
-}
 .presses :deep(.p-button) {
   min-height: 48px;
 }

@@ -27,59 +27,38 @@ const described = computed(() => (error.value ? `${id}-error` : props.hint ? `${
 </script>
 
 <template>
-  <div class="row" :class="{ wide, wrong: error }">
+  <div
+    class="row grid grid-cols-[minmax(96px,min(200px,44%))_1fr] items-center gap-y-0 gap-x-3 min-h-11 py-1 line-b-rule phone:grid-cols-[minmax(96px,38%)_1fr] phone:min-h-14"
+    :class="{ wide, wrong: error }"
+  >
     <span v-if="labelId" :id="labelId">{{ label }}</span>
     <label v-else :for="id">{{ label }}</label>
-    <div class="control">
+    <div class="control in-row gap-2.5 min-w-0">
       <slot :id="id" :described="described" :invalid="!!error" />
-      <span v-if="hint" :id="`${id}-hint`" class="hint small quiet">{{ hint }}</span>
+      <span v-if="hint" :id="`${id}-hint`" class="small quiet flex-[1_1_60px]">{{ hint }}</span>
     </div>
-    <p v-if="error" :id="`${id}-error`" class="error small" role="alert">{{ error }}</p>
+    <p
+      v-if="error"
+      :id="`${id}-error`"
+      class="error small col-span-full text-brick font-600 pt-1 pb-0.5"
+      role="alert"
+    >
+      {{ error }}
+    </p>
   </div>
 </template>
 
 <style scoped>
-.row {
-  display: grid;
-  grid-template-columns: minmax(96px, min(200px, 44%)) 1fr;
-  align-items: center;
-  gap: 0 12px;
-  min-height: 44px;
-  padding: 4px 0;
-  border-bottom: 1px solid var(--rule);
-}
 .row.wide {
   grid-template-columns: 1fr;
 }
 .row.wide .control {
   padding: 4px 0;
 }
-.control {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  flex-wrap: wrap;
-  min-width: 0;
-}
 .control :deep(input),
 .control :deep(.p-select),
 .control :deep(.p-multiselect) {
   max-width: 100%;
   min-width: 0;
-}
-.hint {
-  flex: 1 1 60px;
-}
-.error {
-  grid-column: 1 / -1;
-  color: var(--brick);
-  font-weight: 600;
-  padding: 4px 0 2px;
-}
-@media (max-width: 759px) {
-  .row {
-    grid-template-columns: minmax(96px, 38%) 1fr;
-    min-height: 56px;
-  }
 }
 </style>

@@ -7,22 +7,12 @@ const parts = computed(() => props.figure.split(/([.:])/))
 </script>
 
 <template>
-  <span class="figure"
+  <span class="whitespace-nowrap"
     ><span class="fig"
       ><template v-for="(part, i) in parts" :key="i"
-        ><i v-if="part === '.' || part === ':'">{{ part }}</i
+        ><i v-if="part === '.' || part === ':'" class="not-italic mx-[-0.14em]">{{ part }}</i
         ><template v-else>{{ part }}</template></template
       ></span
     ><span v-if="unit" class="unit">&nbsp;{{ unit }}</span></span
   >
 </template>
-
-<style scoped>
-i {
-  font-style: normal;
-  margin: 0 -0.14em;
-}
-.figure {
-  white-space: nowrap;
-}
-</style>

@@ -5,7 +5,7 @@ defineProps<{ level: 'never' | 'care' | 'know' }>()
 
 <template>
   <svg
-    class="mark"
+    class="flex-none"
     :class="level"
     width="18"
     height="18"
@@ -35,9 +35,6 @@ defineProps<{ level: 'never' | 'care' | 'know' }>()
 </template>
 
 <style scoped>
-.mark {
-  flex: none;
-}
 .never {
   color: var(--brick);
 }

@@ -6,25 +6,15 @@ defineProps<{ to: RouteLocationRaw; label: string; main?: boolean }>()
 </script>
 
 <template>
-  <RouterLink class="act" :class="{ main }" :to="to">{{ label }}</RouterLink>
+  <RouterLink
+    class="act inline-flex items-center justify-center line-ink rounded bg-plate font-650 leading-5 no-underline py-2 px-3.5 phone:min-h-14 hover:bg-shade"
+    :class="{ main }"
+    :to="to"
+    >{{ label }}</RouterLink
+  >
 </template>
 
 <style scoped>
-.act {
-  display: inline-flex;
-  align-items: center;
-  justify-content: center;
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  background: var(--plate);
-  font-weight: 650;
-  line-height: 20px;
-  text-decoration: none;
-  padding: 8px 14px;
-}
-.act:hover {
-  background: var(--shade);
-}
 .main,
 .main:hover {
   background: var(--leaf);
@@ -33,10 +23,5 @@ defineProps<{ to: RouteLocationRaw; label: string; main?: boolean }>()
 }
 .main:hover {
   background: var(--leaf-deep);
-}
-@media (max-width: 759px) {
-  .act {
-    min-height: 56px;
-  }
 }
 </style>

@@ -6,8 +6,7 @@ import FormField from '@/shared/FormField.vue'
 import SelectField from '@/shared/SelectField.vue'
 import StrengthFields from '@/shared/StrengthFields.vue'
 import { productsOf, type StrengthKind } from '@/shared/strengths'
-import { useActives } from '@/shared/useActives'
-import { useShelf } from '@/shared/useShelf'
+import { useActives, useShelf } from '@/shared/queries'
 
 /** Which bottle a medicine of the course is taken from. */
 type Product = Schemas['ProductIn']

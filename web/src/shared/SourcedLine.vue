@@ -6,33 +6,14 @@ defineProps<{ title: string; said: Schemas['SourcedText']; tone?: 'brick' | 'tan
 </script>
 
 <template>
-  <div class="said">
-    <h2 v-if="title" :class="tone">{{ title }}</h2>
+  <div class="grid grid-cols-[160px_1fr] gap-y-1 gap-x-5 py-2.5 line-t-rule phone:grid-cols-[1fr]">
+    <h2 v-if="title" class="text-14" :class="tone">{{ title }}</h2>
     <span v-else />
     <div>
-      <p>{{ said.text }}</p>
-      <p class="small quiet">{{ said.source }}{{ said.recalled ? ', recalled, not yet checked' : '' }}</p>
+      <p class="max-w-[68ch]">{{ said.text }}</p>
+      <p class="small quiet max-w-[68ch]">
+        {{ said.source }}{{ said.recalled ? ', recalled, not yet checked' : '' }}
+      </p>
     </div>
   </div>
 </template>
-
-<style scoped>
-.said {
-  display: grid;
-  grid-template-columns: 160px 1fr;
-  gap: 4px 20px;
-  padding: 10px 0;
-  border-top: 1px solid var(--rule);
-}
-h2 {
-  font-size: 14px;
-}
-p {
-  max-width: 68ch;
-}
-@media (max-width: 759px) {
-  .said {
-    grid-template-columns: 1fr;
-  }
-}
-</style>

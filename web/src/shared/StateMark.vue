@@ -5,7 +5,7 @@ defineProps<{ state: 'in_range' | 'above' | 'below' | 'unknown' | 'none' }>()
 
 <template>
   <svg
-    class="state-mark"
+    class="flex-none"
     :class="state"
     width="16"
     height="16"
@@ -13,33 +13,23 @@ defineProps<{ state: 'in_range' | 'above' | 'below' | 'unknown' | 'none' }>()
     aria-hidden="true"
     focusable="false"
   >
-    <path class="lines" d="M1 4.5H15M1 11.5H15" />
-    <circle v-if="state === 'in_range'" class="solid" cx="8" cy="8" r="2.3" />
-    <path v-else-if="state === 'above'" class="solid" d="M8 -1L5 3.2h6z" />
-    <path v-else-if="state === 'below'" class="solid" d="M8 17L5 12.8h6z" />
-    <circle v-else-if="state === 'unknown'" class="ring" cx="8" cy="8" r="2.5" />
+    <path class="lines stroke-ink fill-none" d="M1 4.5H15M1 11.5H15" />
+    <circle v-if="state === 'in_range'" class="solid fill-leaf" cx="8" cy="8" r="2.3" />
+    <path v-else-if="state === 'above'" class="solid fill-leaf" d="M8 -1L5 3.2h6z" />
+    <path v-else-if="state === 'below'" class="solid fill-leaf" d="M8 17L5 12.8h6z" />
+    <circle
+      v-else-if="state === 'unknown'"
+      class="fill-none stroke-tannin pen-1.3 [stroke-dasharray:1.8_1.5]"
+      cx="8"
+      cy="8"
+      r="2.5"
+    />
   </svg>
 </template>
 
 <style scoped>
-.state-mark {
-  flex: none;
-}
-.lines {
-  stroke: var(--ink);
-  fill: none;
-}
-.solid {
-  fill: var(--leaf);
-}
 .above .solid,
 .below .solid {
   fill: var(--brick);
-}
-.ring {
-  fill: none;
-  stroke: var(--tannin);
-  stroke-width: 1.3;
-  stroke-dasharray: 1.8 1.5;
 }
 </style>

@@ -34,14 +34,14 @@ const ticks = computed(() => {
     <path class="line" d="M8 24H44L52 14H58M8 24V34H44L52 44H58" />
     <rect class="fill" :x="LEFT" y="12" :width="mark - LEFT" height="34" />
     <rect :fill="`url(#p-${colour})`" :x="LEFT" y="12" :width="mark - LEFT" height="34" />
-    <rect class="plunger" :x="mark" y="12" width="10" height="34" />
+    <rect class="fill-ink" :x="mark" y="12" width="10" height="34" />
     <path class="line thin" :d="`M${mark + 10} 25H372M${mark + 10} 33H372`" />
     <path class="line" d="M58 10H318V48H58ZM318 2V56H324V2ZM372 12V46H378V12Z" />
     <template v-for="t in ticks" :key="t.x">
       <path class="line thin" :d="`M${t.x} 46V${t.long ? 36 : 40}`" />
-      <text v-if="t.figure" class="fig" :x="t.x" y="60" text-anchor="middle">{{ t.figure }}</text>
+      <text v-if="t.figure" class="fig text-11" :x="t.x" y="60" text-anchor="middle">{{ t.figure }}</text>
     </template>
-    <path class="pointer" :d="`M${mark - 4} 0H${mark + 4}L${mark} 8Z`" />
+    <path class="fill-leaf" :d="`M${mark - 4} 0H${mark + 4}L${mark} 8Z`" />
   </svg>
   <svg
     v-else-if="tool.shape === 'scale'"
@@ -52,10 +52,10 @@ const ticks = computed(() => {
     focusable="false"
   >
     <path class="line" d="M70 30H250M150 30V38M110 38H210L222 58H98Z" />
-    <path class="fill solid" d="M120 30Q138 8 160 12T204 30Z" />
+    <path class="fill stroke-ink" d="M120 30Q138 8 160 12T204 30Z" />
     <path :fill="`url(#p-${colour})`" d="M120 30Q138 8 160 12T204 30Z" />
     <rect class="line" x="128" y="42" width="64" height="12" rx="2" />
-    <text class="fig" x="160" y="52" text-anchor="middle">{{ tool.words }}</text>
+    <text class="fig text-11" x="160" y="52" text-anchor="middle">{{ tool.words }}</text>
   </svg>
 </template>
 
@@ -98,17 +98,5 @@ const ticks = computed(() => {
 .fill {
   fill: var(--hue);
   opacity: 0.2;
-}
-.solid {
-  stroke: var(--ink);
-}
-.plunger {
-  fill: var(--ink);
-}
-.pointer {
-  fill: var(--leaf);
-}
-text {
-  font-size: 10px;
 }
 </style>

@@ -5,24 +5,11 @@ const GATES: Record<string, string> = { vet: 'vet', block: 'not reckoned', care:
 </script>
 
 <template>
-  <span class="option">
+  <span class="grid gap-0.5 whitespace-normal max-w-[70vw]">
     <span>{{ name }}</span>
-    <span class="small facts">
+    <span class="small flex gap-3">
       <span v-if="dose" class="fig">{{ dose }}</span>
       <span v-if="GATES[gate]" class="tannin">{{ GATES[gate] }}</span>
     </span>
   </span>
 </template>
-
-<style scoped>
-.option {
-  display: grid;
-  gap: 2px;
-  white-space: normal;
-  max-width: 70vw;
-}
-.facts {
-  display: flex;
-  gap: 12px;
-}
-</style>

@@ -7,41 +7,15 @@ defineProps<{ trace: Schemas['TraceOut'][] }>()
 
 <template>
   <details>
-    <summary>Why</summary>
-    <table class="why">
+    <summary class="cursor-pointer font-650 min-h-8 leading-8">Why</summary>
+    <table class="w-full border-collapse">
       <tbody>
         <tr v-for="w in trace" :key="w.label">
-          <th scope="row">{{ w.label }}</th>
-          <td class="fig quiet">{{ w.formula }}</td>
-          <td class="fig">{{ w.figure }} {{ w.unit }}</td>
+          <th class="text-left font-400 line-t-rule h-6.5" scope="row">{{ w.label }}</th>
+          <td class="fig quiet text-right pl-3 line-t-rule h-6.5">{{ w.formula }}</td>
+          <td class="fig text-right pl-3 line-t-rule h-6.5">{{ w.figure }} {{ w.unit }}</td>
         </tr>
       </tbody>
     </table>
   </details>
 </template>
-
-<style scoped>
-summary {
-  cursor: pointer;
-  font-weight: 650;
-  min-height: 32px;
-  line-height: 32px;
-}
-.why {
-  width: 100%;
-  border-collapse: collapse;
-}
-.why th {
-  text-align: left;
-  font-weight: 400;
-}
-.why td {
-  text-align: right;
-  padding-left: 12px;
-}
-.why th,
-.why td {
-  border-top: 1px solid var(--rule);
-  height: 26px;
-}
-</style>

@@ -1,7 +1,6 @@
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch, type Ref } from 'vue'
-import { answer, api, type Schemas } from '@/api/client'
-import { useSession } from './session'
+import { type Schemas } from '@/api/client'
+import { useKinds } from '@/shared/queries'
 
 type Kind = Schemas['SpeciesOut']
 
@@ -9,11 +8,7 @@ const names = (s: Kind) => [s.name, ...s.also, s.latin].map((n) => n.toLowerCase
 
 /** The fish that can be named: the built-in list and this fishroom's own, by any of their names. */
 export function useSpecies(typed: Ref<string | Kind>, water: Ref<string>) {
-  const session = useSession()
-  const list = useQuery({
-    queryKey: ['species', () => session.room?.uid],
-    queryFn: () => answer(api.GET('/api/rooms/{room_id}/species', { params: { path: session.inRoom() } })),
-  })
+  const list = useKinds()
   const offered = ref<Kind[]>([])
   const name = computed(() => (typeof typed.value === 'string' ? typed.value : typed.value.name))
   const known = computed(() =>

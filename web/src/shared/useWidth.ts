@@ -1,17 +1,8 @@
-import { onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, type Ref } from 'vue'
 
-/** The width of an element in CSS pixels, kept up to date. */
+/** The width of an element in whole CSS pixels, kept up to date; `first` until it is drawn. */
 export function useWidth(element: Ref<HTMLElement | null>, first = 0) {
-  const width = ref(first)
-  let watcher: ResizeObserver | null = null
-  onMounted(() => {
-    if (!element.value) return
-    watcher = new ResizeObserver(([entry]) => {
-      if (entry) width.value = Math.floor(entry.contentRect.width)
-    })
-    watcher.observe(element.value)
-    width.value = Math.floor(element.value.getBoundingClientRect().width)
-  })
-  onBeforeUnmount(() => watcher?.disconnect())
-  return width
+  const { width } = useElementSize(element, { width: first, height: 0 })
+  return computed(() => Math.floor(width.value))
 }

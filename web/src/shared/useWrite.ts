@@ -1,9 +1,9 @@
-import { useQueryClient } from '@tanstack/vue-query'
 import { useToast } from 'primevue/usetoast'
 import { ref } from 'vue'
 import { newWriteId, Problem } from '@/api/client'
 import { nowDate } from './now'
 import { write as keep } from './outbox'
+import { useStale } from './queries'
 
 /** What waits in the browser where there is no connection: where it goes, what is sent, and how it is called. */
 export interface Waits {
@@ -25,7 +25,7 @@ export interface Waits {
 export function useWrite<T>(send: (writeId: string) => Promise<T>, waits?: () => Waits | null) {
   const busy = ref(false)
   const problem = ref<Problem | null>(null)
-  const queries = useQueryClient()
+  const stale = useStale()
   const toast = useToast()
   let id = newWriteId()
 
@@ -37,7 +37,7 @@ export function useWrite<T>(send: (writeId: string) => Promise<T>, waits?: () =>
     try {
       const done = await send(id)
       id = newWriteId()
-      await queries.invalidateQueries()
+      await stale.record()
       const words = told(done)
       if (words) toast.add({ severity: 'warn', summary: 'This moved', detail: words, life: 20_000 })
       return done
@@ -53,7 +53,7 @@ export function useWrite<T>(send: (writeId: string) => Promise<T>, waits?: () =>
       problem.value = error
       // offline: keep the id, the server may have it; refused: the next try has other content and needs its own
       if (error.kind !== 'offline' && error.kind !== 'accident') id = newWriteId()
-      if (error.kind === 'already-done' || error.kind === 'conflict') await queries.invalidateQueries()
+      if (error.kind === 'already-done' || error.kind === 'conflict') await stale.record()
       return null
     } finally {
       busy.value = false

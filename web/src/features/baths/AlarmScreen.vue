@@ -17,17 +17,23 @@ const over = computed(() => Math.max(0, props.seconds - Math.round(props.run.min
 </script>
 
 <template>
-  <p class="alarm" role="alert" data-testid="take-them-out">{{ run.say.alarm }}</p>
-  <p class="line">
+  <p
+    class="bg-brick text-paper figure-mid leading-11.5 font-700 py-5 px-4 rounded"
+    role="alert"
+    data-testid="take-them-out"
+  >
+    {{ run.say.alarm }}
+  </p>
+  <p class="line flex justify-between text-16">
     <b v-if="run.sign">{{ run.sign }}</b><b v-else>{{ clock(over) }} over its time</b
     ><span class="fig">{{ clock(seconds) }}</span>
   </p>
-  <ol class="rescue">
+  <ol class="text-20 leading-6.75 pl-6.5 list-decimal grid gap-2">
     <li v-for="r in run.rescue" :key="r">{{ r }}</li>
   </ol>
   <ProblemNote :problem="problem" />
   <TakeOut
-    class="end"
+    class="mt-auto sticky bottom-3"
     :words="run.say.alarm_done"
     :sure="run.say.alarm_sure"
     :small="run.say.stop_small"
@@ -36,33 +42,3 @@ const over = computed(() => Math.max(0, props.seconds - Math.round(props.run.min
     @done="emit('out')"
   />
 </template>
-
-<style scoped>
-.line {
-  display: flex;
-  justify-content: space-between;
-  font-size: 16px;
-}
-.alarm {
-  background: var(--brick);
-  color: var(--paper);
-  font-size: 40px;
-  line-height: 46px;
-  font-weight: 700;
-  padding: 20px 16px;
-  border-radius: 4px;
-}
-.rescue {
-  font-size: 20px;
-  line-height: 27px;
-  padding-left: 26px;
-  list-style: decimal;
-  display: grid;
-  gap: 8px;
-}
-.end {
-  margin-top: auto;
-  position: sticky;
-  bottom: 12px;
-}
-</style>

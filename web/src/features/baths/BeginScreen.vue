@@ -30,7 +30,7 @@ watch([at, minutes], () => given.forget())
 
 <template>
   <p class="say">{{ run.say.start_say }}</p>
-  <table v-if="run.pairs.length && !run.in_tank" class="pairs">
+  <table v-if="run.pairs.length && !run.in_tank" class="pairs border-collapse text-20">
     <thead>
       <tr>
         <th scope="col"><span class="unseen">what</span></th>
@@ -41,8 +41,8 @@ watch([at, minutes], () => given.forget())
     <tbody>
       <tr v-for="p in run.pairs" :key="p.name">
         <th scope="row">{{ p.name }}</th>
-        <td class="fig">{{ p.bath }}</td>
-        <td class="fig">{{ p.home }}</td>
+        <td class="fig text-left line-t-rule pr-3 pl-0 pt-2 pb-2">{{ p.bath }}</td>
+        <td class="fig text-left line-t-rule pr-3 pl-0 pt-2 pb-2">{{ p.home }}</td>
       </tr>
     </tbody>
   </table>
@@ -86,12 +86,7 @@ watch([at, minutes], () => given.forget())
 </template>
 
 <style scoped>
-.pairs {
-  border-collapse: collapse;
-  font-size: 18px;
-}
-.pairs th,
-.pairs td {
+.pairs th {
   text-align: left;
   border-top: 1px solid var(--rule);
   padding: 8px 12px 8px 0;

@@ -10,7 +10,7 @@ const seen = computed(() => props.run.colours.find((c) => c.id === props.run.col
 
 <template>
   <h2>Water colour</h2>
-  <div class="colours">
+  <div class="grid grid-cols-[repeat(4,1fr)] gap-2">
     <button
       v-for="c in run.colours"
       :key="c.id"
@@ -20,11 +20,13 @@ const seen = computed(() => props.run.colours.find((c) => c.id === props.run.col
       :aria-pressed="run.colour === c.id"
       @click="emit('seen', c.id as 'violet')"
     >
-      <span class="swatch" :class="c.id" aria-hidden="true" /><b>{{ c.label }}</b>
+      <span class="swatch block h-9.5 mb-1 [background-size:9px_9px]" :class="c.id" aria-hidden="true" /><b>{{
+        c.label
+      }}</b>
     </button>
   </div>
   <p v-if="seen" class="small" data-testid="colour-words">{{ seen.words }}</p>
-  <div v-if="run.again" class="again">
+  <div v-if="run.again" class="again grid gap-1.5">
     <p class="tannin small">{{ run.again.careful }}</p>
     <Button
       severity="secondary"
@@ -36,17 +38,8 @@ const seen = computed(() => props.run.colours.find((c) => c.id === props.run.col
 </template>
 
 <style scoped>
-.again {
-  display: grid;
-  gap: 6px;
-}
 .again :deep(.p-button) {
   min-height: 56px;
-}
-.colours {
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  gap: 8px;
 }
 .colour {
   border: 1.5px solid var(--rule2);
@@ -61,12 +54,6 @@ const seen = computed(() => props.run.colours.find((c) => c.id === props.run.col
 }
 .colour.on {
   border: 3px solid var(--ink);
-}
-.swatch {
-  display: block;
-  height: 38px;
-  margin-bottom: 4px;
-  background-size: 9px 9px;
 }
 .swatch.violet {
   background-color: #6d2f82;

@@ -96,29 +96,21 @@ watch([bathC, homeC, madeWith, bathSalt, homeSalt, bathTds, homeTds, turns], () 
       <TextField v-model="homeSalt" figure label="Their tank, sea salt" inputmode="decimal" />
     </template>
     <CountField v-model="turns" label="How many turns of fish" :max="20" />
-    <p v-if="stopped" class="stop" role="alert" data-testid="match-stopped">
+    <p
+      v-if="stopped"
+      class="line-3-brick text-brick text-20 leading-6.25 font-600 py-3 px-3.5 rounded my-3"
+      role="alert"
+      data-testid="match-stopped"
+    >
       {{ write.problem.value?.message }}
     </p>
     <ProblemNote v-else :problem="write.problem.value" :fields="FIELDS" />
-    <Button type="submit" class="next" label="They match" :loading="write.busy.value" data-testid="match" />
+    <Button
+      type="submit"
+      class="next w-full min-h-16 text-20 mt-3"
+      label="They match"
+      :loading="write.busy.value"
+      data-testid="match"
+    />
   </form>
 </template>
-
-<style scoped>
-.stop {
-  border: 3px solid var(--brick);
-  color: var(--brick);
-  font-size: 18px;
-  line-height: 25px;
-  font-weight: 600;
-  padding: 12px 14px;
-  border-radius: 4px;
-  margin: 12px 0;
-}
-.next {
-  width: 100%;
-  min-height: 64px;
-  font-size: 18px;
-  margin-top: 12px;
-}
-</style>

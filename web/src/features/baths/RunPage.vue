@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
@@ -16,18 +15,13 @@ import MatchForm from './MatchForm.vue'
 import StepScreen from './StepScreen.vue'
 import TimerScreen from './TimerScreen.vue'
 import { useTimer } from './useTimer'
+import { useBath } from './queries'
 
 /** A bath, one step a screen: prepare, match, measure, fish in, the timer, out. */
 const props = defineProps<{ bath: string }>()
 const session = useSession()
-const queries = useQueryClient()
 const path = computed(() => ({ ...session.inRoom(), bath_id: props.bath }))
-const key = ['bath', () => props.bath]
-const query = useQuery({
-  queryKey: key,
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/baths/{bath_id}', { params: { path: path.value } })),
-  refetchInterval: 15_000,
-})
+const query = useBath(() => props.bath)
 /** Without a connection the press is kept with its second, and the screen goes on by itself. */
 const alone = ref<Pick<Schemas['RunOut'], 'phase' | 'in_at' | 'sign' | 'turn'> | null>(null)
 const run = computed<Schemas['RunOut'] | null>(() => {
@@ -118,7 +112,7 @@ async function keep(what: Schemas['BathEventIn']['kind']) {
 watch(waiting, (now, was) => {
   if (now.length || !was.length) return
   alone.value = null
-  void queries.invalidateQueries({ queryKey: ['bath'] })
+  void query.refetch()
 })
 async function begin() {
   // a phone that refuses sound must not keep the timer from starting
@@ -136,18 +130,18 @@ async function sign(id: Schemas['BathEventIn']['kind']) {
 const left = computed(() => Math.max(0, Math.round((run.value?.minutes ?? 0) * 60) - seconds.value))
 // at its end the page asks the server, which alone decides
 watch(left, (now, was) => {
-  if (was > 0 && now === 0) void queries.invalidateQueries({ queryKey: ['bath'] })
+  if (was > 0 && now === 0) void query.refetch()
 })
 </script>
 
 <template>
   <div v-if="run" class="run" :class="screen" data-testid="bath-run">
-    <header class="top">
+    <header class="flex justify-between items-end gap-3 pb-2.25 [border-bottom:6px_double_var(--ink)]">
       <div>
         <h1 tabindex="-1">{{ run.title }}</h1>
         <span>{{ run.tank_name }}, {{ run.fish }}</span>
       </div>
-      <div class="right small">
+      <div class="small flex-none text-right">
         <span v-if="run.turns > 1" class="fig">turn {{ run.turn }} of {{ run.turns }}</span>
         <span v-if="!run.swab" class="fig block">{{ run.minutes_words }}</span>
         <RouterLink
@@ -267,24 +261,9 @@ watch(left, (now, was) => {
   flex-direction: column;
   gap: 10px;
 }
-.top {
-  display: flex;
-  justify-content: space-between;
-  align-items: flex-end;
-  gap: 12px;
-  padding-bottom: 9px;
-  border-bottom: 6px double var(--ink);
-}
 h1 {
   font-size: 20px;
   line-height: 24px;
-}
-.right {
-  flex: none;
-  text-align: right;
-}
-.block {
-  display: block;
 }
 .strip {
   display: grid;
@@ -294,7 +273,7 @@ h1 {
   padding: 6px 0;
 }
 .run :deep(.say) {
-  font-size: 26px;
+  font-size: 28px;
   line-height: 34px;
   font-weight: 600;
 }
@@ -319,7 +298,7 @@ h1 {
 }
 .run :deep(.next) {
   min-height: 64px;
-  font-size: 18px;
+  font-size: 20px;
   flex: 1;
 }
 .run :deep(.back) {

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
@@ -10,31 +9,20 @@ import ProductPick from '@/shared/ProductPick.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import UseOption from '@/shared/UseOption.vue'
-import { useActives } from '@/shared/useActives'
 import { useWrite } from '@/shared/useWrite'
+import { useActives, useGroups, useTanks, useToday } from '@/shared/queries'
+import { useBaths } from './queries'
 
 /** Which fish, which bath, in how much water: then it is made ready, step by step. */
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const asked = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : '')
-const groups = useQuery({
-  queryKey: ['groups', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
-})
+const groups = useGroups()
 const { data: actives } = useActives()
-const running = useQuery({
-  queryKey: ['baths', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/baths', { params: { path: session.inRoom() } })),
-})
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
-const today = useQuery({
-  queryKey: ['today', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/today', { params: { path: session.inRoom() } })),
-})
+const running = useBaths()
+const tanks = useTanks()
+const today = useToday()
 /** what a course asks to be run by the clock today */
 const due = computed(() => (today.data.value?.due ?? []).filter((d) => d.use && d.task !== asked('task')))
 const alive = computed(() =>
@@ -115,9 +103,13 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
     title="A bath or a swab"
     sentence="Made ready beside the tank, matched with their water, and timed by the clock of the house."
   />
-  <ul v-if="running.data.value?.length" class="rows list">
-    <li v-for="r in running.data.value" :key="r.uid" class="run">
-      <RouterLink :to="{ name: 'bath', params: { bath: r.uid } }"
+  <ul v-if="running.data.value?.length" class="rows max-w-225 mb-7">
+    <li
+      v-for="r in running.data.value"
+      :key="r.uid"
+      class="run grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)_150px_minmax(0,1.2fr)] gap-y-1 gap-x-3 items-center min-h-12 phone:grid-cols-[1fr] phone:py-2 phone:px-0"
+    >
+      <RouterLink class="phone:min-h-11" :to="{ name: 'bath', params: { bath: r.uid } }"
         ><b>{{ r.title }}</b
         >, {{ r.tank_name }}</RouterLink
       >
@@ -130,9 +122,15 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
   </ul>
   <template v-if="due.length">
     <h2 class="block-head">Due</h2>
-    <ul class="rows list" data-testid="baths-due">
-      <li v-for="d in due" :key="d.task" class="run">
-        <RouterLink :to="{ name: 'bath-new', query: { group: d.group, use: d.use, task: d.task } }"
+    <ul class="rows max-w-225 mb-7" data-testid="baths-due">
+      <li
+        v-for="d in due"
+        :key="d.task"
+        class="run grid grid-cols-[minmax(0,1.4fr)_minmax(0,1fr)_150px_minmax(0,1.2fr)] gap-y-1 gap-x-3 items-center min-h-12 phone:grid-cols-[1fr] phone:py-2 phone:px-0"
+      >
+        <RouterLink
+          class="phone:min-h-11"
+          :to="{ name: 'bath-new', query: { group: d.group, use: d.use, task: d.task } }"
           ><b>{{ d.title }}</b
           >, {{ d.tank_name }}</RouterLink
         >
@@ -141,7 +139,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
       </li>
     </ul>
   </template>
-  <form class="start" novalidate @submit.prevent="save">
+  <form class="start max-w-160" novalidate @submit.prevent="save">
     <h2 class="block-head">Make one ready</h2>
     <SelectField
       v-model="group"
@@ -209,13 +207,13 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
         "
         inputmode="decimal"
       />
-      <div class="tick">
+      <div class="flex gap-3 items-start py-3">
         <Checkbox v-model="confirmed" binary input-id="bath-sure" data-testid="bath-sure" />
         <label for="bath-sure"
           >I read the label twice; the strength is the one chosen, gloves and goggles are on.</label
         >
       </div>
-      <div v-if="chosen.gate === 'vet'" class="tick">
+      <div v-if="chosen.gate === 'vet'" class="flex gap-3 items-start py-3">
         <Checkbox v-model="vet" binary input-id="bath-vet" />
         <label for="bath-vet">A veterinarian told me to use it here.</label>
       </div>
@@ -232,39 +230,12 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
 </template>
 
 <style scoped>
-.start {
-  max-width: 640px;
-}
-.list {
-  max-width: 900px;
-  margin-bottom: 28px;
-}
-.run {
-  display: grid;
-  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr) 150px minmax(0, 1.2fr);
-  gap: 4px 12px;
-  align-items: center;
-  min-height: 48px;
-}
-.tick {
-  display: flex;
-  gap: 12px;
-  align-items: flex-start;
-  padding: 12px 0;
-}
 .start > :deep(.p-button) {
   margin-top: 14px;
   min-height: 56px;
   min-width: 200px;
 }
 @media (max-width: 759px) {
-  .run {
-    grid-template-columns: 1fr;
-    padding: 8px 0;
-  }
-  .run a {
-    min-height: 44px;
-  }
   .start > :deep(.p-button) {
     width: 100%;
   }

@@ -10,11 +10,13 @@ const emit = defineEmits<{ next: []; back: [] }>()
 <template>
   <p class="count small quiet">step {{ place + 1 }} of {{ steps.length + (run.must_match ? 2 : 1) }}</p>
   <p class="say">{{ steps[place]?.text }}</p>
-  <ul v-if="run.tender.length" class="tender tannin" data-testid="tender">
+  <ul v-if="run.tender.length" class="tannin list-none p-0 mt-3 text-16 leading-5.5" data-testid="tender">
     <li v-for="t in run.tender" :key="t">{{ capital(t) }}.</li>
   </ul>
   <div v-if="run.measured.amounts[0] && place === steps.length - 1" class="amount">
-    <b class="fig">{{ run.measured.amounts[0].big.figure }} {{ run.measured.amounts[0].big.unit }}</b>
+    <b class="fig block figure-large leading-18"
+      >{{ run.measured.amounts[0].big.figure }} {{ run.measured.amounts[0].big.unit }}</b
+    >
     <span>{{ run.measured.amounts[0].name }}</span>
   </div>
   <div class="foot">
@@ -22,18 +24,3 @@ const emit = defineEmits<{ next: []; back: [] }>()
     <Button class="next" label="Done, next" data-testid="next-step" @click="emit('next')" />
   </div>
 </template>
-
-<style scoped>
-.tender {
-  list-style: none;
-  padding: 0;
-  margin: 12px 0 0;
-  font-size: 16px;
-  line-height: 22px;
-}
-.amount b {
-  display: block;
-  font-size: 64px;
-  line-height: 72px;
-}
-</style>

@@ -28,10 +28,16 @@ const until = computed(() =>
 </script>
 
 <template>
-  <p class="clock fig" :class="{ long: clock(seconds).length > 5 }" role="timer" data-testid="timer">
-    {{ clock(seconds).slice(0, -3) }}<i>:</i>{{ clock(seconds).slice(-2) }}
+  <p
+    class="clock fig figure-timer leading-none font-650 tracking-[-0.045em] -ml-1"
+    :class="{ long: clock(seconds).length > 5 }"
+    role="timer"
+    data-testid="timer"
+  >
+    {{ clock(seconds).slice(0, -3) }}<i class="not-italic mx-[-0.165em] relative top-[-0.05em]">:</i
+    >{{ clock(seconds).slice(-2) }}
   </p>
-  <p class="line">
+  <p class="line flex justify-between text-16">
     <span
       ><b class="fig">{{ clock(left) }}</b> to go</span
     ><span
@@ -42,7 +48,7 @@ const until = computed(() =>
   <p class="unseen" role="status" aria-live="assertive">{{ spoken }}</p>
   <ColourWatch v-if="run.colours.length" :run="run" @seen="emit('happened', $event)" />
   <h2>The fish <span>press each time you see it</span></h2>
-  <div class="signs">
+  <div class="signs grid grid-cols-[1fr_1fr] gap-2">
     <button
       v-for="n in run.noted"
       :key="n.id"
@@ -60,13 +66,14 @@ const until = computed(() =>
       :data-testid="`sign-${s.id}`"
       @click="emit('sign', s.id as 'rolled')"
     >
-      {{ s.label }}<i>{{ run.in_tank ? 'stop it at once' : 'out at once' }}</i>
+      {{ s.label
+      }}<i class="not-italic font-400 text-13">{{ run.in_tank ? 'stop it at once' : 'out at once' }}</i>
     </button>
   </div>
   <p v-if="run.within_reach"><b>Within reach</b> {{ run.within_reach }} Lid on, air on.</p>
   <ProblemNote :problem="problem" />
   <TakeOut
-    class="end"
+    class="mt-auto sticky bottom-3"
     :words="run.say.stop"
     :sure="run.say.stop_sure"
     :small="run.say.stop_small"
@@ -76,29 +83,6 @@ const until = computed(() =>
 </template>
 
 <style scoped>
-.clock {
-  font-size: clamp(96px, 33vw, 136px);
-  line-height: 1;
-  font-weight: 650;
-  letter-spacing: -0.045em;
-  margin-left: -4px;
-}
-.clock i {
-  font-style: normal;
-  margin: 0 -0.165em;
-  position: relative;
-  top: -0.05em;
-}
-.line {
-  display: flex;
-  justify-content: space-between;
-  font-size: 16px;
-}
-.signs {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-}
 .sign {
   min-height: 58px;
   border: 1.5px solid var(--ink);
@@ -120,17 +104,7 @@ const until = computed(() =>
   align-items: flex-start;
   justify-content: center;
 }
-.sign i {
-  font-style: normal;
-  font-weight: 400;
-  font-size: 13px;
-}
 .clock.long {
-  font-size: clamp(72px, 25vw, 108px);
-}
-.end {
-  margin-top: auto;
-  position: sticky;
-  bottom: 12px;
+  font-size: var(--figure-timer-long);
 }
 </style>

@@ -1,3 +1,4 @@
+import { useIntervalFn, useWakeLock } from '@vueuse/core'
 import { onBeforeUnmount, ref, watch, type Ref } from 'vue'
 import type { Schemas } from '@/api/client'
 
@@ -11,7 +12,8 @@ export function useTimer(run: Ref<Schemas['RunOut'] | null>) {
   let ahead = 0
   let last = -1
   let sound: AudioContext | null = null
-  let lock: { release: () => Promise<void> } | null = null
+  // taken again when the page is looked at again
+  const lock = useWakeLock()
 
   function beep(times: number) {
     navigator.vibrate?.(Array.from({ length: times * 2 - 1 }, (_, i) => (i % 2 ? 120 : 250)))
@@ -34,9 +36,7 @@ export function useTimer(run: Ref<Schemas['RunOut'] | null>) {
   async function arm() {
     sound ??= new AudioContext()
     await sound.resume().catch(() => undefined)
-    const screen = (navigator as { wakeLock?: { request: (kind: 'screen') => Promise<typeof lock> } })
-      .wakeLock
-    lock ??= (await screen?.request('screen').catch(() => null)) ?? null
+    await lock.request('screen').catch(() => undefined)
   }
   function tick() {
     const now = run.value
@@ -67,10 +67,9 @@ export function useTimer(run: Ref<Schemas['RunOut'] | null>) {
     },
     { immediate: true },
   )
-  const timer = setInterval(tick, 250)
+  useIntervalFn(tick, 250)
   onBeforeUnmount(() => {
-    clearInterval(timer)
-    void lock?.release()
+    void lock.release().catch(() => undefined)
     void sound?.close()
   })
   return { seconds, spoken, arm, beep }

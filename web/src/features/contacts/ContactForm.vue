@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import ChoiceRow from '@/shared/ChoiceRow.vue'
@@ -9,6 +8,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import { useTanks } from '@/shared/queries'
 
 /** Gear was used in a tank; or water, or hands, went from one to another. What may come along is asked about before it stands. */
 const props = defineProps<{ gear: Schemas['GearOut'] | null; to?: string }>()
@@ -24,10 +24,7 @@ const tank = ref(props.to ?? '')
 const note = ref('')
 const at = ref<string | null>(null)
 const confirmed = ref(false)
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
+const tanks = useTanks()
 const standing = computed(() => (tanks.data.value ?? []).filter((t) => !t.put_away))
 const write = useWrite((write_id) =>
   answer(

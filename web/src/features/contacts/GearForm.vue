@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
@@ -7,6 +6,7 @@ import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import { useTanks } from '@/shared/queries'
 
 /** A thing that goes from water to water: its name, what it is, and the tank it belongs to. */
 const props = defineProps<{ kinds: Schemas['GearKindOut'][]; gear: Schemas['GearOut'] | null }>()
@@ -15,10 +15,7 @@ const session = useSession()
 const name = ref(props.gear?.name ?? '')
 const kind = ref(props.gear?.kind ?? 'net')
 const home = ref(props.gear?.home ?? '')
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
+const tanks = useTanks()
 const homes = computed(() => [
   { uid: '', name: 'no tank' },
   ...(tanks.data.value ?? []).filter((t) => !t.put_away),

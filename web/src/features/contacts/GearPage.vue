@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
@@ -9,14 +8,12 @@ import { useStrike } from '@/shared/useStrike'
 import { useWrite } from '@/shared/useWrite'
 import ContactForm from './ContactForm.vue'
 import GearForm from './GearForm.vue'
+import { useGear } from './queries'
 
 /** Things that go from water to water: where each belongs, what it may carry now, and one press for each use. */
 type Thing = Schemas['GearOut']
 const session = useSession()
-const told = useQuery({
-  queryKey: ['gear', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/gear', { params: { path: session.inRoom() } })),
-})
+const told = useGear()
 const here = computed(() => (told.data.value?.gear ?? []).filter((g) => !g.gone))
 const gone = computed(() => (told.data.value?.gear ?? []).filter((g) => g.gone))
 const open = ref<'add' | 'mend' | 'used' | 'over' | null>(null)
@@ -69,17 +66,22 @@ const { strike, problem: strikeProblem } = useStrike()
   <PageHead title="Gear" sentence="What goes from tank to tank carries what is in them." />
   <ProblemNote :problem="told.error.value ?? clean.problem.value ?? set.problem.value ?? strikeProblem" />
   <template v-if="told.data.value">
-    <div class="presses">
+    <div class="presses in-row gap-2 mb-4">
       <Button label="List a thing" data-testid="add-gear" @click="ask('add')" />
       <Button label="Water or hands went over" severity="secondary" @click="ask('over')" />
     </div>
-    <p v-if="!here.length" class="none">
+    <p v-if="!here.length" class="py-2">
       Nothing is listed. A net, a siphon, a bucket, a sponge: each with the tank it belongs to. Used
       elsewhere, it is one press, and the trace from a sick tank knows of it.
     </p>
-    <ul class="rows things" data-testid="gear-list">
-      <li v-for="g in here" :key="g.uid" :data-testid="`gear-${g.name}`">
-        <div class="what">
+    <ul class="rows max-w-225 mb-6" data-testid="gear-list">
+      <li
+        v-for="g in here"
+        :key="g.uid"
+        class="flex flex-wrap justify-between gap-y-2 gap-x-4 py-2.5"
+        :data-testid="`gear-${g.name}`"
+      >
+        <div class="grid">
           <b>{{ g.name }}</b>
           <span class="small quiet"
             >{{ g.kind_name }}{{ g.home_name ? `, belongs to ${g.home_name}` : ', belongs to no tank'
@@ -87,7 +89,7 @@ const { strike, problem: strikeProblem } = useStrike()
           >
           <span v-for="c in g.carries" :key="c" class="small tannin">{{ c }}</span>
         </div>
-        <div class="does">
+        <div class="does in-row gap-2">
           <Button label="Used in …" :aria-label="`Used in …: ${g.name}`" @click="ask('used', g)" />
           <Button
             label="Disinfected"
@@ -118,7 +120,11 @@ const { strike, problem: strikeProblem } = useStrike()
     <section v-if="gone.length" aria-label="Thrown away">
       <h2 class="block-head">Thrown away</h2>
       <ul class="rows">
-        <li v-for="g in gone" :key="g.uid" class="line">
+        <li
+          v-for="g in gone"
+          :key="g.uid"
+          class="line flex flex-wrap gap-y-0.5 gap-x-3.5 items-baseline py-1.5"
+        >
           {{ g.name }}
           <button
             type="button"
@@ -134,7 +140,11 @@ const { strike, problem: strikeProblem } = useStrike()
     <section v-if="told.data.value.contacts.length" aria-label="What touched what">
       <h2 class="block-head">What touched what</h2>
       <ul class="rows" data-testid="contact-list">
-        <li v-for="c in told.data.value.contacts" :key="c.uid" class="line">
+        <li
+          v-for="c in told.data.value.contacts"
+          :key="c.uid"
+          class="line flex flex-wrap gap-y-0.5 gap-x-3.5 items-baseline py-1.5"
+        >
           <span class="fig small">{{ c.at_words }}</span>
           <span
             >{{ c.words }} <span class="small quiet">{{ c.note }} {{ c.by }}</span></span
@@ -163,43 +173,12 @@ const { strike, problem: strikeProblem } = useStrike()
 </template>
 
 <style scoped>
-.presses,
-.does {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-}
-.presses {
-  margin-bottom: 16px;
-}
-.things,
 section {
   max-width: 900px;
   margin-bottom: 24px;
 }
-.things li {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: 8px 16px;
-  padding: 10px 0;
-}
-.what {
-  display: grid;
-}
-.line {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  align-items: baseline;
-  padding: 6px 0;
-}
 .line > :nth-child(2) {
   flex: 1;
-}
-.none {
-  padding: 8px 0;
 }
 @media (max-width: 759px) {
   .does > :deep(.p-button),

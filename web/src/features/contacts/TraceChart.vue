@@ -41,9 +41,16 @@ const now = computed(() => clamp(props.trace.now))
 </script>
 
 <template>
-  <div class="tide">
-    <ul class="names">
-      <li v-for="r in trace.rows" :key="r.id" :style="{ height: `${ROW}px` }">
+  <div
+    class="grid grid-cols-[200px_minmax(0,1fr)] gap-y-0 gap-x-3 phone:grid-cols-[104px_minmax(0,1fr)] phone:gap-y-0 phone:gap-x-1.5"
+  >
+    <ul class="pt-12">
+      <li
+        v-for="r in trace.rows"
+        :key="r.id"
+        class="grid content-center line-b-rule"
+        :style="{ height: `${ROW}px` }"
+      >
         <slot name="row" :row="r" />
       </li>
     </ul>
@@ -52,20 +59,20 @@ const now = computed(() => clamp(props.trace.now))
       <svg :width="frame.width" :height="height" role="img" aria-label="Contacts between tanks, day by day">
         <defs>
           <marker id="tip" viewBox="0 0 8 8" refX="7" refY="4" markerWidth="7" markerHeight="7" orient="auto">
-            <path d="M0 0L8 4L0 8Z" class="tip" />
+            <path d="M0 0L8 4L0 8Z" class="fill-ink" />
           </marker>
           <pattern id="may" width="6" height="6" patternUnits="userSpaceOnUse">
-            <path d="M0 6L6 0" class="hatch" />
+            <path d="M0 6L6 0" class="stroke-tannin pen-1" />
           </pattern>
         </defs>
         <path
           v-for="(r, i) in trace.rows"
           :key="r.id"
-          class="rule"
+          class="stroke-rule"
           :d="`M0 ${(i + 1) * ROW}H${frame.width}`"
         />
         <g v-for="b in bars" :key="b.id">
-          <path class="thread" :d="`M0 ${b.y}H${frame.width}`" />
+          <path class="stroke-ink2 pen-0.8" :d="`M0 ${b.y}H${frame.width}`" />
           <rect
             :class="b.sick ? 'sick' : 'may'"
             :x="b.begin"
@@ -77,12 +84,17 @@ const now = computed(() => clamp(props.trace.now))
         </g>
         <g v-for="(l, i) in labelled" :key="i" :class="l.likelihood">
           <path
-            class="carry"
+            class="carry stroke-ink pen-2 fill-none"
             :d="`M${l.x} ${l.from}V${l.to > l.from ? l.to - 7 : l.to + 7}`"
             marker-end="url(#tip)"
           />
-          <circle class="start" :cx="l.x" :cy="l.from" r="3" />
-          <text :x="l.left ? l.x - 6 : l.x + 6" :y="l.label_y + 4" :text-anchor="l.left ? 'end' : 'start'">
+          <circle class="fill-paper stroke-ink pen-1.3" :cx="l.x" :cy="l.from" r="3" />
+          <text
+            class="text-12 [paint-order:stroke] stroke-paper pen-4"
+            :x="l.left ? l.x - 6 : l.x + 6"
+            :y="l.label_y + 4"
+            :text-anchor="l.left ? 'end' : 'start'"
+          >
             {{ l.label }}
           </text>
         </g>
@@ -93,41 +105,12 @@ const now = computed(() => clamp(props.trace.now))
 </template>
 
 <style scoped>
-.tide {
-  display: grid;
-  grid-template-columns: 200px minmax(0, 1fr);
-  gap: 0 12px;
-}
-.names {
-  padding-top: 48px;
-}
-.names li {
-  display: grid;
-  align-content: center;
-  border-bottom: 1px solid var(--rule);
-}
-.rule {
-  stroke: var(--rule);
-}
-.thread {
-  stroke: var(--ink2);
-  stroke-width: 0.8;
-}
 .sick {
   fill: var(--brick);
 }
 .may {
   stroke: var(--tannin);
   stroke-width: 0.9;
-}
-.hatch {
-  stroke: var(--tannin);
-  stroke-width: 1;
-}
-.carry {
-  stroke: var(--ink);
-  stroke-width: 2;
-  fill: none;
 }
 .perhaps .carry {
   stroke-dasharray: 5 3;
@@ -137,28 +120,8 @@ const now = computed(() => clamp(props.trace.now))
   stroke-dasharray: 1.5 3;
   stroke-width: 1.3;
 }
-.tip {
-  fill: var(--ink);
-}
-.start {
-  fill: var(--paper);
-  stroke: var(--ink);
-  stroke-width: 1.3;
-}
-text {
-  font-size: 12.5px;
-  paint-order: stroke;
-  stroke: var(--paper);
-  stroke-width: 4px;
-}
 .now {
   stroke: var(--ink);
   stroke-width: 1.6;
-}
-@media (max-width: 759px) {
-  .tide {
-    grid-template-columns: 104px minmax(0, 1fr);
-    gap: 0 6px;
-  }
 }
 </style>

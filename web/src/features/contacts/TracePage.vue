@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { answer, api } from '@/api/client'
@@ -10,6 +9,8 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import TraceChart from './TraceChart.vue'
+import { useTank } from '@/shared/queries'
+import { useTrace } from './queries'
 
 /** From a sick tank and a first day: what shared water, gear, fish or hands with it, and what is to be done. */
 const props = defineProps<{ tank: string }>()
@@ -17,21 +18,8 @@ const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const since = computed(() => (typeof route.query['since'] === 'string' ? route.query['since'] : undefined))
-const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
-const told = useQuery({
-  queryKey: ['trace', () => props.tank, since],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/tanks/{tank_id}/trace', {
-        params: { path: path.value, query: since.value ? { since: since.value } : {} },
-      }),
-    ),
-  retry: false,
-})
-const board = useQuery({
-  queryKey: ['tank', () => props.tank],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}', { params: { path: path.value } })),
-})
+const told = useTrace(() => props.tank, since)
+const board = useTank(() => props.tank)
 const day = ref('')
 function again() {
   void router.replace({ query: day.value ? { since: day.value } : {} })
@@ -56,7 +44,7 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
 <template>
   <PageHead :title="board.data.value?.name ?? 'Tank'" :sentence="told.data.value?.sentence" />
   <ProblemNote :problem="told.error.value ?? clean.problem.value" />
-  <form class="since" novalidate @submit.prevent="again">
+  <form class="flex flex-wrap gap-y-2 gap-x-4 items-end mb-3" novalidate @submit.prevent="again">
     <DayField
       v-model="day"
       label="Since"
@@ -66,29 +54,32 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
     />
     <Button type="submit" label="Trace from there" severity="secondary" />
   </form>
-  <div v-if="told.data.value" class="two">
+  <div
+    v-if="told.data.value"
+    class="grid grid-cols-[minmax(0,1fr)_280px] gap-y-6 gap-x-8 items-start narrow:grid-cols-[minmax(0,1fr)]"
+  >
     <div>
       <TraceChart :trace="told.data.value" data-testid="trace">
         <template #row="{ row }">
           <RouterLink :to="{ name: 'tank', params: { tank: row.tank } }"
             ><b>{{ row.name }}</b></RouterLink
           >
-          <span class="small quiet one">{{ row.fish }}</span>
+          <span class="small quiet whitespace-nowrap overflow-hidden text-ellipsis">{{ row.fish }}</span>
           <span class="small" :class="row.sick ? 'brick' : 'tannin'">{{
             row.other_water ? 'other water' : says(row.likelihood)
           }}</span>
         </template>
       </TraceChart>
-      <p class="small quiet key">
+      <p class="small quiet py-2">
         A whole line: fish or water went over, surely. A broken one: wet gear, perhaps. A dotted one: dried
         gear or hands, hardly. Coarse, by common practice; no chance is claimed.
       </p>
       <p v-if="told.data.value.untouched.length" class="small">
         Touched nothing, by the record: {{ told.data.value.untouched.join(', ') }}.
       </p>
-      <section aria-label="As a list">
+      <section class="mt-5" aria-label="As a list">
         <h2 class="block-head">As a list</h2>
-        <p v-if="!told.data.value.lines.length" class="none">
+        <p v-if="!told.data.value.lines.length" class="py-2">
           By the record nothing went from here to another tank. What nobody wrote down is not in it: nets,
           siphons, a splash, a hand.
         </p>
@@ -98,7 +89,7 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
           </li>
         </ol>
       </section>
-      <section v-if="told.data.value.came.length" aria-label="Where it may have come from">
+      <section v-if="told.data.value.came.length" class="mt-5" aria-label="Where it may have come from">
         <h2 class="block-head">What came in before</h2>
         <ol class="rows">
           <li v-for="(l, i) in told.data.value.came" :key="i">
@@ -107,20 +98,27 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
         </ol>
       </section>
     </div>
-    <div class="todo">
+    <div>
       <h2 class="block-head">To do</h2>
       <ul class="rows">
-        <li v-for="r in told.data.value.rows.filter((r) => r.watch_words)" :key="r.id">
+        <li v-for="r in told.data.value.rows.filter((r) => r.watch_words)" :key="r.id" class="grid gap-0.5">
           <b>{{ r.name }}: {{ r.watch_words }}</b>
           <span class="small quiet">{{
             r.other_water || 'Look at them every day, at the skin and the breath first.'
           }}</span>
         </li>
-        <li v-for="g in told.data.value.gear" :key="g.uid" :data-testid="`trace-gear-${g.name}`">
+        <li
+          v-for="g in told.data.value.gear"
+          :key="g.uid"
+          class="grid gap-0.5"
+          :data-testid="`trace-gear-${g.name}`"
+        >
           <b>{{ g.name }}, {{ says(g.likelihood) }}</b>
           <span class="small quiet">{{ g.words }}</span>
-          <span v-for="n in g.never" :key="n" class="small never"><LevelMark level="never" /> {{ n }}</span>
-          <span class="presses">
+          <span v-for="n in g.never" :key="n" class="small text-brick"
+            ><LevelMark level="never" /> {{ n }}</span
+          >
+          <span class="presses in-row gap-2.5 pt-1">
             <Button
               label="It is disinfected"
               severity="secondary"
@@ -133,7 +131,7 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
           </span>
         </li>
       </ul>
-      <p v-if="told.data.value.rows.length < 2 && !told.data.value.gear.length" class="none">Nothing.</p>
+      <p v-if="told.data.value.rows.length < 2 && !told.data.value.gear.length" class="py-2">Nothing.</p>
       <p class="small">
         <RouterLink :to="{ name: 'gear' }">Gear, and what it touched</RouterLink>
       </p>
@@ -142,53 +140,7 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
 </template>
 
 <style scoped>
-.since {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: end;
-  margin-bottom: 12px;
-}
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 280px;
-  gap: 24px 32px;
-  align-items: start;
-}
-.key {
-  padding: 8px 0;
-}
-section {
-  margin-top: 20px;
-}
 .rows li {
   padding: 6px 0;
-}
-.todo li {
-  display: grid;
-  gap: 2px;
-}
-.one {
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.never {
-  color: var(--brick);
-}
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: center;
-  padding-top: 4px;
-}
-.none {
-  padding: 8px 0;
-}
-@media (max-width: 1000px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

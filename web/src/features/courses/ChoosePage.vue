@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
 import { inSentence } from '@/shared/inSentence'
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { answer, api, type Problem, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
@@ -21,35 +21,23 @@ import SchoolTable from './SchoolTable.vue'
 import SlipCard from './SlipCard.vue'
 import StagesChart from '@/shared/strips/StagesChart.vue'
 import StripsChart from '@/shared/strips/StripsChart.vue'
+import { useConditions, useGroups, useTanks } from '@/shared/queries'
+import { useSchools, useSlip, useSuspected } from './queries'
 
 const props = defineProps<{ group: string }>()
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const path = computed(() => ({ ...session.inRoom(), group_id: props.group }))
-const groups = useQuery({
-  queryKey: ['groups', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
-})
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
-const conditions = useQuery({
-  queryKey: ['conditions'],
-  queryFn: () => answer(api.GET('/api/reference/conditions')),
-  staleTime: Infinity,
-})
+const groups = useGroups()
+const tanks = useTanks()
+const conditions = useConditions()
 const fish = computed(() => groups.data.value?.find((g) => g.uid === props.group) ?? null)
 const tank = computed(() => tanks.data.value?.find((t) => t.uid === fish.value?.tank) ?? null)
 /** nothing seen: on arrival, in advance, or watched */
 const NOTHING = { id: 'nothing', short_name: 'nothing seen: on arrival, or watched' }
 /** what the last look held for likely stands first */
-const suspected = useQuery({
-  queryKey: ['suspected', () => props.group],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/groups/{group_id}/suspected', { params: { path: path.value } })),
-})
+const suspected = useSuspected(() => props.group)
 const here = computed(() => {
   const likely = suspected.data.value ?? []
   const rank = (id: string) => (likely.includes(id) ? likely.indexOf(id) : likely.length)
@@ -66,17 +54,11 @@ const stray = computed(() =>
     ? conditions.data.value?.find((c) => c.id === condition.value)?.short_name
     : undefined,
 )
-const schools = useQuery({
-  queryKey: ['schools', () => props.group, condition],
-  queryFn: () =>
-    answer(
-      api.POST('/api/rooms/{room_id}/groups/{group_id}/schools', {
-        params: { path: path.value },
-        body: { condition: condition.value },
-      }),
-    ),
-  enabled: computed(() => !!fish.value && (!!chosen.value || picked.value === NOTHING.id)),
-})
+const schools = useSchools(
+  () => props.group,
+  condition,
+  () => !!fish.value && (!!chosen.value || picked.value === NOTHING.id),
+)
 const list = computed(() => schools.data.value ?? [])
 const protocol = ref(typeof route.query['protocol'] === 'string' ? route.query['protocol'] : '')
 const labels = ref<LabelText[]>([emptyLabel()])
@@ -133,29 +115,15 @@ const wish = computed(() => ({
   starts_at: startsAt.value,
 }))
 const settled = ref(wish.value)
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(
-  wish,
-  (now) => {
-    clearTimeout(timer)
-    timer = setTimeout(() => (settled.value = JSON.parse(JSON.stringify(now))), 200)
-  },
-  { deep: true },
-)
-onBeforeUnmount(() => clearTimeout(timer))
-const slipQuery = useQuery({
-  queryKey: ['slip', () => props.group, settled],
-  queryFn: () =>
-    answer(
-      api.POST('/api/rooms/{room_id}/groups/{group_id}/slip', {
-        params: { path: path.value },
-        body: settled.value,
-      }),
-    ),
-  enabled: computed(() => ready.value && settled.value.protocol === protocol.value),
-  placeholderData: keepPreviousData,
-  retry: false,
+watchDebounced(wish, (now) => (settled.value = JSON.parse(JSON.stringify(now))), {
+  debounce: 200,
+  deep: true,
 })
+const slipQuery = useSlip(
+  () => props.group,
+  settled,
+  () => ready.value && settled.value.protocol === protocol.value,
+)
 const slip = computed(() =>
   ready.value && !slipQuery.error.value && slipQuery.data.value?.protocol === protocol.value
     ? slipQuery.data.value
@@ -221,9 +189,12 @@ const FIELDS = computed(() => [
       fish ? `${fish.words}. Choose how to treat them, and see what it takes before anything goes in.` : ''
     "
   />
-  <div v-if="fish && tank" class="choose">
+  <div
+    v-if="fish && tank"
+    class="grid grid-cols-[minmax(0,420px)_minmax(0,1fr)] gap-8 items-start narrow:grid-cols-[minmax(0,1fr)] narrow:gap-4"
+  >
     <div class="left">
-      <div class="pick">
+      <div class="pick flex gap-3 items-center pb-3">
         <label for="condition">Against</label>
         <Select
           v-model="picked"
@@ -257,7 +228,7 @@ const FIELDS = computed(() => [
       <SchoolTable v-if="list.length" v-model="protocol" :schools="list" />
     </div>
     <div class="slipside">
-      <div v-if="school" class="adjust">
+      <div v-if="school" class="max-w-140 pb-3">
         <ProductPick
           v-for="m in school.medicines"
           :key="`${school.protocol} ${m.active}`"
@@ -308,33 +279,33 @@ const FIELDS = computed(() => [
           Nothing is dosed into this water: the steps stand on the day board. A bath is measured in
           <RouterLink :to="{ name: 'measure' }">Measure</RouterLink>, in its own vessel.
         </p>
-        <dl class="facts">
+        <dl class="grid grid-cols-[110px_1fr] gap-y-0.75 gap-x-3 py-3">
           <template v-for="b in slip.to_buy" :key="b.name">
-            <dt>In all</dt>
-            <dd>
+            <dt class="font-650">In all</dt>
+            <dd class="col-[2]">
               <b class="fig">{{ b.amount.figure }} {{ b.amount.unit }}</b> {{ b.product
               }}<template v-if="b.cost"
                 >, costs <span class="fig">{{ b.cost }}</span></template
-              ><span v-if="b.there_words" class="small there" data-testid="there-words">{{
+              ><span v-if="b.there_words" class="small there block" data-testid="there-words">{{
                 b.there_words
               }}</span>
             </dd>
           </template>
           <template v-if="slip.smaller_words">
-            <dt>Smaller</dt>
-            <dd>{{ slip.smaller_words }}</dd>
+            <dt class="font-650">Smaller</dt>
+            <dd class="col-[2]">{{ slip.smaller_words }}</dd>
           </template>
           <template v-if="slip.clock_words">
-            <dt>What counts</dt>
-            <dd>{{ slip.clock_words }}</dd>
+            <dt class="font-650">What counts</dt>
+            <dd class="col-[2]">{{ slip.clock_words }}</dd>
           </template>
           <template v-if="slip.left_words">
-            <dt>What is left</dt>
-            <dd>{{ slip.left_words }}</dd>
+            <dt class="font-650">What is left</dt>
+            <dd class="col-[2]">{{ slip.left_words }}</dd>
           </template>
           <template v-if="slip.rules.length">
-            <dt>Until</dt>
-            <dd v-for="r in slip.rules" :key="r">{{ r }}</dd>
+            <dt class="font-650">Until</dt>
+            <dd v-for="r in slip.rules" :key="r" class="col-[2]">{{ r }}</dd>
           </template>
         </dl>
         <p>
@@ -344,7 +315,7 @@ const FIELDS = computed(() => [
             >What if it is done otherwise?</RouterLink
           >
         </p>
-        <p v-if="slip.broken.length" class="brick never">Never here: {{ slip.broken.join('; ') }}.</p>
+        <p v-if="slip.broken.length" class="brick font-600">Never here: {{ slip.broken.join('; ') }}.</p>
         <ConfirmStart
           v-model:confirmed="confirmed"
           v-model:vet-word="vetWord"
@@ -373,7 +344,7 @@ const FIELDS = computed(() => [
   </div>
   <template v-if="slip">
     <DayBoard :steps="slip.days" :ends="slip.ends_words" />
-    <section class="over-time" aria-label="The plan on its time axis">
+    <section class="mt-6" aria-label="The plan on its time axis">
       <h2 class="block-head"><span>What will be in the water when</span></h2>
       <StripsChart :axis="slip.strip.axis" :strips="[slip.strip.strip]" label="The plan as a strip" plain own>
         <template #default="{ frame, wide }">
@@ -385,42 +356,8 @@ const FIELDS = computed(() => [
 </template>
 
 <style scoped>
-.choose {
-  display: grid;
-  grid-template-columns: minmax(0, 420px) minmax(0, 1fr);
-  gap: 32px;
-  align-items: start;
-}
-.pick {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  padding-bottom: 12px;
-}
 .pick :deep(.p-select) {
   min-width: 240px;
-}
-.adjust {
-  max-width: 560px;
-  padding-bottom: 12px;
-}
-.facts {
-  display: grid;
-  grid-template-columns: 110px 1fr;
-  gap: 3px 12px;
-  padding: 12px 0;
-}
-.facts dt {
-  font-weight: 650;
-}
-.facts dd {
-  grid-column: 2;
-}
-.never {
-  font-weight: 600;
-}
-.over-time {
-  margin-top: 24px;
 }
 .plain {
   border: 1px solid var(--rule2);
@@ -428,18 +365,9 @@ const FIELDS = computed(() => [
   padding: 16px;
   max-width: 56ch;
 }
-@media (max-width: 999px) {
-  .choose {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 16px;
-  }
-}
 @media (max-width: 759px) {
   .tick {
     min-height: 56px;
   }
-}
-.there {
-  display: block;
 }
 </style>

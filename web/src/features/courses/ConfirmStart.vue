@@ -27,19 +27,19 @@ const open = computed(
 </script>
 
 <template>
-  <form class="confirm" novalidate @submit.prevent="emit('start')">
-    <div v-for="(c, i) in slip.confirm" :key="c.text" class="tick">
+  <form class="confirm pt-3" novalidate @submit.prevent="emit('start')">
+    <div v-for="(c, i) in slip.confirm" :key="c.text" class="tick phone:min-h-14">
       <Checkbox v-model="confirmed" :value="i" :input-id="`c-${i}`" :data-testid="`confirm-${i}`" />
       <label :for="`c-${i}`">{{ c.text }}</label>
     </div>
-    <div v-if="slip.cared.length" class="tick why">
+    <div v-if="slip.cared.length" class="tick why flex-col phone:min-h-14">
       <label for="reason"
         >{{ capital(slip.cared.join('; ')) }}.
         <span class="small tannin">Why is it given all the same?</span></label
       >
       <Textarea id="reason" v-model="reason" rows="2" maxlength="300" data-testid="reason" />
     </div>
-    <div v-if="slip.needs_vet" class="tick">
+    <div v-if="slip.needs_vet" class="tick phone:min-h-14">
       <Checkbox v-model="vetWord" binary input-id="vet" data-testid="vet-word" />
       <label for="vet"
         >A veterinarian told me to use it here. <span class="small tannin">{{ slip.vet_reason }}</span></label
@@ -62,18 +62,12 @@ const open = computed(
 </template>
 
 <style scoped>
-.confirm {
-  padding-top: 12px;
-}
 .tick {
   display: flex;
   gap: 12px;
   align-items: flex-start;
   padding: 8px 0;
   border-bottom: 1px solid var(--rule);
-}
-.why {
-  flex-direction: column;
 }
 .why :deep(textarea) {
   width: 100%;
@@ -85,9 +79,6 @@ const open = computed(
   min-width: 240px;
 }
 @media (max-width: 759px) {
-  .tick {
-    min-height: 56px;
-  }
   .confirm :deep(.p-button) {
     width: 100%;
     min-height: 56px;

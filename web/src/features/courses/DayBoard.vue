@@ -36,21 +36,35 @@ function words(steps: Schemas['StepOut'][]): string {
     <h2 class="block-head">
       <span>Day board</span><span class="small quiet">{{ ends }}</span>
     </h2>
-    <div class="scroll" tabindex="0" role="group" aria-label="Day board, scrolls sideways">
-      <table>
+    <div class="relative overflow-x-auto" tabindex="0" role="group" aria-label="Day board, scrolls sideways">
+      <table class="border-collapse text-13">
         <thead>
           <tr>
-            <th scope="col" class="kind">day</th>
-            <th v-for="d in days" :key="d" scope="col" class="fig">{{ d }}</th>
-            <th scope="col" class="fig sum">in all</th>
+            <th scope="col" class="kind line-b-ink h-6.5">day</th>
+            <th
+              v-for="d in days"
+              :key="d"
+              scope="col"
+              class="fig line-b-ink h-6.5 w-6.5 min-w-6.5 text-center font-400 text-12"
+            >
+              {{ d }}
+            </th>
+            <th scope="col" class="fig line-b-ink h-6.5 min-w-6.5 text-center w-6.5 font-400 text-12">
+              in all
+            </th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="r in rows" :key="r.kind">
-            <th scope="row" class="kind">{{ r.label }}</th>
-            <td v-for="d in days" :key="d">
+            <th scope="row" class="kind line-b-rule h-7">{{ r.label }}</th>
+            <td
+              v-for="d in days"
+              :key="d"
+              class="w-6.5 min-w-6.5 text-center font-400 text-12 line-b-rule h-7"
+            >
               <span v-if="r.byDay.get(d)" :title="words(r.byDay.get(d)!)">
                 <svg
+                  class="my-0 mx-auto"
                   width="14"
                   height="16"
                   viewBox="0 0 14 16"
@@ -65,13 +79,19 @@ function words(steps: Schemas['StepOut'][]): string {
                   <path v-else-if="r.kind === 'food'" d="M4 8a3 3 0 1 0 6 0a3 3 0 1 0 -6 0" class="change" />
                   <path v-else-if="r.kind === 'carbon_in'" d="M7 4V12M3 8H11" class="thin" />
                   <path v-else-if="r.kind === 'temperature'" d="M7 14V3M3 7l4 -4 4 4" class="thin" />
-                  <circle v-else-if="r.kind === 'water_test'" cx="7" cy="8" r="3" class="thin" />
+                  <circle
+                    v-else-if="r.kind === 'water_test'"
+                    cx="7"
+                    cy="8"
+                    r="3"
+                    class="thin fill-none stroke-ink"
+                  />
                   <path v-else d="M3 8H11" class="look" />
                 </svg>
                 <span class="unseen">{{ words(r.byDay.get(d)!) }}</span>
               </span>
             </td>
-            <td class="fig sum">{{ r.count }}</td>
+            <td class="fig w-6.5 min-w-14 text-right font-400 text-12 line-b-rule h-7">{{ r.count }}</td>
           </tr>
         </tbody>
       </table>
@@ -83,32 +103,6 @@ function words(steps: Schemas['StepOut'][]): string {
 .days {
   margin-top: 24px;
 }
-.scroll {
-  /* holds the unseen words too, which would widen the page */
-  position: relative;
-  overflow-x: auto;
-}
-table {
-  border-collapse: collapse;
-  font-size: 13px;
-}
-th.fig,
-td {
-  width: 26px;
-  min-width: 26px;
-  text-align: center;
-  font-weight: 400;
-  font-size: 12px;
-}
-thead th {
-  border-bottom: 1px solid var(--ink);
-  height: 26px;
-}
-tbody td,
-tbody th {
-  border-bottom: 1px solid var(--rule);
-  height: 28px;
-}
 .kind {
   text-align: left;
   font-weight: 400;
@@ -116,15 +110,7 @@ tbody th {
   min-width: 116px;
   white-space: nowrap;
 }
-.sum {
-  min-width: 56px;
-  text-align: right;
-}
-svg {
-  margin: 0 auto;
-}
-path,
-circle {
+path {
   fill: none;
   stroke: var(--ink);
 }

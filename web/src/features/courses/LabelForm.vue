@@ -7,10 +7,9 @@ import SelectField from '@/shared/SelectField.vue'
 import TextField from '@/shared/TextField.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
-import { useActives } from '@/shared/useActives'
-import { useShelf } from '@/shared/useShelf'
 import { useWrite } from '@/shared/useWrite'
 import { asSent, isSaid, labelFields, type LabelText } from './labels'
+import { useActives, useShelf } from '@/shared/queries'
 
 /** One product's label. `at` is its name in the request. */
 const props = defineProps<{ problem: Problem | null; at: string }>()
@@ -200,7 +199,7 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       :problem="problem"
       :placeholder="example"
     />
-    <div class="presses">
+    <div class="presses flex gap-4 min-h-11 items-center">
       <button
         v-if="isSaid(label)"
         type="button"
@@ -227,11 +226,5 @@ fieldset {
 }
 legend {
   width: 100%;
-}
-.presses {
-  display: flex;
-  gap: 16px;
-  min-height: 44px;
-  align-items: center;
 }
 </style>

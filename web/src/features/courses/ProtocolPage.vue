@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { onBeforeRouteLeave, useRouter } from 'vue-router'
 import { answer, api, type Problem } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
@@ -8,6 +8,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import { takeDraft } from './draft'
+import { useProtocol, useProtocolCheck } from './queries'
 
 /** A protocol as text, with what it would do in a sample of 100 L beside it; kept only once it reads without a fault. */
 const props = defineProps<{ protocol: string }>()
@@ -15,13 +16,10 @@ const session = useSession()
 const router = useRouter()
 const fresh = computed(() => props.protocol === 'new')
 const path = computed(() => ({ ...session.inRoom(), protocol_id: props.protocol }))
-const kept = useQuery({
-  queryKey: ['protocol', () => props.protocol],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/protocols/{protocol_id}', { params: { path: path.value } })),
-  enabled: computed(() => !fresh.value),
-  refetchOnWindowFocus: false,
-})
+const kept = useProtocol(
+  () => props.protocol,
+  () => !fresh.value,
+)
 const text = ref(fresh.value ? takeDraft() : '')
 const first = ref(text.value)
 watch(
@@ -32,25 +30,8 @@ watch(
   },
   { immediate: true },
 )
-const settled = ref(text.value)
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(text, (now) => {
-  clearTimeout(timer)
-  timer = setTimeout(() => (settled.value = now), 300)
-})
-onBeforeUnmount(() => clearTimeout(timer))
-const check = useQuery({
-  queryKey: ['protocol-check', settled],
-  queryFn: () =>
-    answer(
-      api.POST('/api/rooms/{room_id}/protocols/check', {
-        params: { path: session.inRoom() },
-        body: { text: settled.value },
-      }),
-    ),
-  enabled: computed(() => !!settled.value.trim()),
-  retry: false,
-})
+const settled = refDebounced(text, 300)
+const check = useProtocolCheck(settled)
 const fault = computed(() => (settled.value === text.value ? (check.error.value as Problem | null) : null))
 const preview = computed(() => (check.error.value ? null : (check.data.value ?? null)))
 const keep = useWrite((write_id) =>
@@ -100,7 +81,10 @@ onBeforeRouteLeave(() =>
     "
   />
   <ProblemNote :problem="kept.error.value" />
-  <div v-if="text || fresh" class="both">
+  <div
+    v-if="text || fresh"
+    class="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-8 items-start narrow:grid-cols-[minmax(0,1fr)] narrow:gap-4"
+  >
     <div>
       <label for="protocol-text" class="small quiet">YAML, as docs/courses.md describes it</label>
       <Textarea
@@ -108,10 +92,10 @@ onBeforeRouteLeave(() =>
         v-model="text"
         rows="26"
         spellcheck="false"
-        class="fig text"
+        class="fig w-full text-13 leading-4.5 font-figures whitespace-pre overflow-x-auto"
         data-testid="protocol-text"
       />
-      <div class="presses">
+      <div class="presses flex flex-wrap gap-2 mt-3">
         <Button
           :label="preview?.replaces ? 'Keep this version' : 'Keep it as your own'"
           :disabled="!preview || !!fault || settled !== text"
@@ -137,12 +121,12 @@ onBeforeRouteLeave(() =>
           <span>{{ preview.sample }}</span><span class="small quiet">{{ preview.days }} days in all</span>
         </h2>
         <p class="small quiet">against {{ preview.conditions.join(', ') || 'nothing named' }}</p>
-        <table>
+        <table class="border-collapse w-full">
           <tbody>
             <tr v-for="(s, i) in preview.steps" :key="i">
-              <td class="fig">day {{ s.day }}</td>
-              <td>{{ s.title }}</td>
-              <td class="fig right">{{ s.amount }}</td>
+              <td class="fig first:whitespace-nowrap first:w-17.5">day {{ s.day }}</td>
+              <td class="first:whitespace-nowrap first:w-17.5">{{ s.title }}</td>
+              <td class="fig right pr-0 whitespace-nowrap first:w-17.5">{{ s.amount }}</td>
             </tr>
           </tbody>
         </table>
@@ -153,50 +137,12 @@ onBeforeRouteLeave(() =>
 </template>
 
 <style scoped>
-.both {
-  display: grid;
-  grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
-  gap: 32px;
-  align-items: start;
-}
-.text {
-  width: 100%;
-  font-size: 13px;
-  line-height: 18px;
-  font-family: var(--figures);
-  white-space: pre;
-  overflow-x: auto;
-}
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin-top: 12px;
-}
 .presses :deep(.p-button) {
   min-height: 44px;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
 }
 td {
   border-top: 1px solid var(--rule);
   padding: 4px 12px 4px 0;
   vertical-align: top;
-}
-td:first-child {
-  white-space: nowrap;
-  width: 70px;
-}
-td.right {
-  padding-right: 0;
-  white-space: nowrap;
-}
-@media (max-width: 999px) {
-  .both {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 16px;
-  }
 }
 </style>

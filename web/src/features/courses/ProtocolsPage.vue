@@ -1,20 +1,14 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
-import { useSession } from '@/shared/session'
 import { keepDraft } from './draft'
+import { useProtocols } from './queries'
 
 /** All protocols of this fishroom: its own first, then the shipped ones to copy from. */
-const session = useSession()
 const router = useRouter()
-const rows = useQuery({
-  queryKey: ['protocols', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/protocols', { params: { path: session.inRoom() } })),
-})
+const rows = useProtocols()
 const WATER: Record<string, string> = {
   freshwater_tropical: 'fresh',
   coldwater_pond: 'cold',
@@ -44,7 +38,7 @@ async function bringIn(event: Event) {
     sentence="Courses as files. Copy one and make it yours; a course that runs keeps the version it was started by."
   />
   <ProblemNote :problem="rows.error.value" />
-  <div class="tools">
+  <div class="tools flex flex-wrap gap-2 mb-5">
     <InputText v-model="find" placeholder="find" aria-label="Find a protocol" />
     <Button label="Bring one in from a file" severity="secondary" @click="picked?.click()" />
     <input
@@ -58,15 +52,23 @@ async function bringIn(event: Event) {
       @change="bringIn"
     />
   </div>
-  <section aria-label="Your own">
+  <section class="mb-7 max-w-250" aria-label="Your own">
     <h2 class="block-head">Your own</h2>
-    <p v-if="!own.length" class="quiet none">
+    <p v-if="!own.length" class="quiet py-2.5">
       None yet. Open one of those below, change what you do otherwise, and keep it under its own name.
     </p>
     <ul v-else class="rows">
-      <li v-for="p in own" :key="p.id" class="row" :data-testid="`own-${p.id}`">
+      <li
+        v-for="p in own"
+        :key="p.id"
+        class="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1.4fr)_110px_130px] gap-y-1 gap-x-4 py-2 items-start phone:grid-cols-[minmax(0,1fr)]"
+        :data-testid="`own-${p.id}`"
+      >
         <span
-          ><RouterLink :to="{ name: 'protocol', params: { protocol: p.id } }">{{ p.name }}</RouterLink
+          ><RouterLink
+            class="inline-block min-h-6 phone:min-h-11"
+            :to="{ name: 'protocol', params: { protocol: p.id } }"
+            >{{ p.name }}</RouterLink
           ><span v-if="p.fault" class="small brick block">Can’t be started as it stands: {{ p.fault }}</span
           ><span v-else class="small quiet block">{{ p.school }}</span></span
         >
@@ -76,14 +78,21 @@ async function bringIn(event: Event) {
       </li>
     </ul>
   </section>
-  <section aria-label="Shipped">
+  <section class="mb-7 max-w-250" aria-label="Shipped">
     <h2 class="block-head">
       <span>Shipped</span><span class="small quiet">{{ shipped.length }}</span>
     </h2>
     <ul class="rows">
-      <li v-for="p in shipped" :key="p.id" class="row">
+      <li
+        v-for="p in shipped"
+        :key="p.id"
+        class="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1.4fr)_110px_130px] gap-y-1 gap-x-4 py-2 items-start phone:grid-cols-[minmax(0,1fr)]"
+      >
         <span
-          ><RouterLink :to="{ name: 'protocol', params: { protocol: p.id } }">{{ p.name }}</RouterLink
+          ><RouterLink
+            class="inline-block min-h-6 phone:min-h-11"
+            :to="{ name: 'protocol', params: { protocol: p.id } }"
+            >{{ p.name }}</RouterLink
           ><span v-if="p.fault" class="small brick block">Can’t be started as it stands: {{ p.fault }}</span
           ><span v-else class="small quiet block">{{ p.school }}</span></span
         >
@@ -94,41 +103,3 @@ async function bringIn(event: Event) {
     </ul>
   </section>
 </template>
-
-<style scoped>
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin-bottom: 20px;
-}
-section {
-  margin-bottom: 28px;
-  max-width: 1000px;
-}
-.row {
-  display: grid;
-  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1.4fr) 110px 130px;
-  gap: 4px 16px;
-  padding: 8px 0;
-  align-items: start;
-}
-.row a {
-  display: inline-block;
-  min-height: 24px;
-}
-.block {
-  display: block;
-}
-.none {
-  padding: 10px 0;
-}
-@media (max-width: 759px) {
-  .row {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .row a {
-    min-height: 44px;
-  }
-}
-</style>

@@ -31,7 +31,7 @@ function days(s: Schemas['SchoolOut']): string {
       :class="{ chosen: chosen === s.protocol, never: s.never }"
     >
       <label>
-        <span class="head"
+        <span class="flex gap-2.5 items-center text-16"
           ><RadioButton
             v-model="chosen"
             :value="s.protocol"
@@ -43,14 +43,14 @@ function days(s: Schemas['SchoolOut']): string {
         <span class="small quiet">{{ s.school }}</span>
         <svg
           v-if="s.all_days"
-          class="span"
+          class="w-full h-3"
           viewBox="0 0 300 12"
           preserveAspectRatio="none"
           aria-hidden="true"
           focusable="false"
         >
-          <rect class="watch" x="0" y="3" :width="(s.all_days / most) * 300" height="6" />
-          <rect class="treat" x="0" y="3" :width="((s.treat_days ?? 0) / most) * 300" height="6" />
+          <rect class="fill-rule2" x="0" y="3" :width="(s.all_days / most) * 300" height="6" />
+          <rect class="fill-leaf" x="0" y="3" :width="((s.treat_days ?? 0) / most) * 300" height="6" />
         </svg>
         <span class="small"
           ><b class="fig">{{ days(s) }}</b
@@ -105,22 +105,6 @@ label {
   gap: 2px;
   padding: 10px 12px;
   cursor: pointer;
-}
-.head {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  font-size: 16px;
-}
-.span {
-  width: 100%;
-  height: 12px;
-}
-.watch {
-  fill: var(--rule2);
-}
-.treat {
-  fill: var(--leaf);
 }
 .risks {
   display: flex;

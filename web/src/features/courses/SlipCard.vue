@@ -16,7 +16,10 @@ const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', r
 </script>
 
 <template>
-  <article class="slip" data-testid="slip">
+  <article
+    class="slip bg-plate line-t-none line-ink px-6 pt-4.5 pb-3.5 relative [background-image:radial-gradient(_circle_at_6px_-2px,var(--paper)_5.5px,var(--ink)_5.6px,var(--ink)_6.6px,transparent_6.7px_)] [background-size:14px_12px] [background-repeat:repeat-x] phone:py-4 phone:px-3.5"
+    data-testid="slip"
+  >
     <header>
       <p>
         <b>{{ tank }}</b>, {{ fish }}
@@ -29,15 +32,18 @@ const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', r
     <section
       v-for="line in slip.lines"
       :key="line.name"
-      class="line"
+      class="line line-b-ink pt-1 pb-2"
       :data-testid="`slip-${line.short_name}`"
     >
       <div class="what">
-        <p class="big" :class="{ two: first }">
+        <p
+          class="big figure-slip leading-24 font-700 tracking-[-0.03em] phone:leading-20"
+          :class="{ two: first }"
+        >
           <FigureText :figure="line.big.figure" :unit="line.big.unit" />
         </p>
         <div>
-          <p class="name">{{ line.name }}</p>
+          <p class="name text-16 font-700">{{ line.name }}</p>
           <p v-if="line.whole_words" class="small quiet">{{ line.whole_words }}</p>
           <p v-if="line.tools[0]?.usable" class="small">
             {{ line.tools[0].name }}: <b>{{ line.tools[0].words }}</b>
@@ -45,7 +51,9 @@ const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', r
         </div>
       </div>
       <ToolDrawing v-if="line.tools[0]?.usable" :tool="line.tools[0]" :colour="line.colour" />
-      <ul class="tools">
+      <ul
+        class="tools grid grid-cols-[repeat(auto-fit,minmax(104px,1fr))] line-rule2 rounded overflow-hidden mt-1.5 mb-2.5"
+      >
         <li v-for="t in line.tools" :key="t.name" :class="{ best: t.verdict === 'fits best', no: !t.usable }">
           <span class="small">{{ t.name }}</span>
           <b class="fig">{{ t.usable ? t.words : '–' }}</b>
@@ -53,7 +61,7 @@ const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', r
         </li>
       </ul>
       <template v-if="line.ruler && line.reaches">
-        <p class="reach">
+        <p class="reach flex justify-between items-baseline text-15">
           <span
             >{{ line.share_words }} <b class="fig">{{ line.reaches.figure }}</b> {{ line.reaches.unit }}</span
           >
@@ -65,37 +73,20 @@ const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', r
       </template>
       <p v-else class="small tannin">By its label: what level it reaches is not known here.</p>
       <WhyLines :trace="line.trace" />
-      <p class="small quiet source">
+      <p class="small quiet source pt-1.5">
         <b>Source</b> {{ line.source }}{{ line.recalled ? ', recalled, not yet checked' : '' }}. Rule
         {{ slip.version }}.
       </p>
     </section>
     <CautionColumns :cautions="slip.cautions" />
-    <p v-if="cautionSources" class="small quiet source"><b>Cautions from</b> {{ cautionSources }}.</p>
-    <p class="small quiet end">
+    <p v-if="cautionSources" class="small quiet source pt-1.5"><b>Cautions from</b> {{ cautionSources }}.</p>
+    <p class="small quiet pt-2">
       Not veterinary advice. Ornamental fish only. The label, the law and your vet come first.
     </p>
   </article>
 </template>
 
 <style scoped>
-.slip {
-  background: var(--plate);
-  border: 1px solid var(--ink);
-  border-top: 0;
-  padding: 18px 24px 14px;
-  position: relative;
-  /* a torn upper edge, as a slip from a block */
-  background-image: radial-gradient(
-    circle at 6px -2px,
-    var(--paper) 5.5px,
-    var(--ink) 5.6px,
-    var(--ink) 6.6px,
-    transparent 6.7px
-  );
-  background-size: 14px 12px;
-  background-repeat: repeat-x;
-}
 header {
   display: flex;
   justify-content: space-between;
@@ -103,44 +94,22 @@ header {
   border-bottom: 1px solid var(--ink);
   padding-bottom: 8px;
 }
-.line {
-  border-bottom: 1px solid var(--ink);
-  padding: 4px 0 8px;
-}
 .what {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 24px;
   align-items: center;
 }
-.big {
-  font-size: 88px;
-  line-height: 96px;
-  font-weight: 700;
-  letter-spacing: -0.03em;
-}
 .big.two {
-  font-size: 56px;
+  font-size: var(--figure-large);
   line-height: 66px;
 }
 .big :deep(.unit) {
-  font-size: 32px;
+  font-size: var(--figure-mid);
   letter-spacing: 0;
 }
 .big.two :deep(.unit) {
-  font-size: 24px;
-}
-.name {
-  font-size: 16px;
-  font-weight: 700;
-}
-.tools {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(104px, 1fr));
-  border: 1px solid var(--rule2);
-  border-radius: 4px;
-  overflow: hidden;
-  margin: 6px 0 10px;
+  font-size: 20px;
 }
 .tools li {
   display: grid;
@@ -159,26 +128,7 @@ header {
 .tools .no b {
   color: var(--ink2);
 }
-.reach {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-  font-size: 15px;
-}
-p.source {
-  padding-top: 6px;
-}
-.end {
-  padding-top: 8px;
-}
 @media (max-width: 759px) {
-  .slip {
-    padding: 16px 14px;
-  }
-  .big {
-    font-size: 72px;
-    line-height: 80px;
-  }
   header {
     flex-direction: column;
     gap: 2px;

@@ -1,26 +1,16 @@
 <!-- what stands before the door: the name, a sentence, and what is asked -->
 <template>
-  <main class="enter">
-    <h1>Pennywort</h1>
+  <main class="max-w-115 mx-auto mt-[12vh] px-5">
+    <h1
+      class="text-28 leading-10 pb-1 line-b-3-ink [box-shadow:0_4px_0_-1px_var(--paper),0_5px_0_-1px_var(--ink)]"
+    >
+      Pennywort
+    </h1>
     <slot />
   </main>
 </template>
 
 <style scoped>
-.enter {
-  max-width: 460px;
-  margin: 12vh auto 0;
-  padding: 0 20px;
-}
-h1 {
-  font-size: 28px;
-  line-height: 40px;
-  padding-bottom: 4px;
-  border-bottom: 3px solid var(--ink);
-  box-shadow:
-    0 4px 0 -1px var(--paper),
-    0 5px 0 -1px var(--ink);
-}
 :deep(.lead) {
   padding: 16px 0;
   font-size: 16px;

@@ -1,32 +1,21 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { answer, api, type Schemas } from '@/api/client'
+import { type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
-import { useSession } from '@/shared/session'
+import { useBeforeBuying } from './queries'
 
 /** Before fish are paid for: what their kind needs in quarantine, and which tank is ready for them. */
 const props = defineProps<{ species: string; count: number; water: Schemas['InspectionIn']['water'] }>()
-const session = useSession()
-const told = useQuery({
-  queryKey: ['before-buying', () => props.species, () => props.count, () => props.water],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/before-buying', {
-        params: {
-          path: session.inRoom(),
-          query: { species: props.species, count: props.count, water: props.water },
-        },
-      }),
-    ),
-  enabled: computed(() => props.species.trim().length > 2 && props.count > 0),
-  retry: false,
-})
+const told = useBeforeBuying(() => ({ species: props.species, count: props.count, water: props.water }))
 </script>
 
 <template>
-  <section v-if="told.data.value || told.error.value" aria-label="In quarantine" data-testid="before-buying">
+  <section
+    v-if="told.data.value || told.error.value"
+    class="mt-7 max-w-160"
+    aria-label="In quarantine"
+    data-testid="before-buying"
+  >
     <ProblemNote :problem="told.error.value" />
     <template v-if="told.data.value">
       <h2 class="block-head">In quarantine</h2>
@@ -35,10 +24,14 @@ const told = useQuery({
         A {{ told.data.value.name }} needs {{ told.data.value.needs.join('; ') }}.
       </p>
       <p v-for="w in told.data.value.bears_badly" :key="w" class="small tannin">Bears badly: {{ w }}.</p>
-      <h2 class="block-head tanks">A tank for it</h2>
+      <h2 class="block-head mt-3.5">A tank for it</h2>
       <p v-if="!told.data.value.tanks.length" class="small">No tank here holds this kind of water.</p>
       <ul class="rows">
-        <li v-for="t in told.data.value.tanks" :key="t.tank">
+        <li
+          v-for="t in told.data.value.tanks"
+          :key="t.tank"
+          class="grid grid-cols-[110px_minmax(0,1fr)] gap-y-0.5 gap-x-3 py-1.75 phone:grid-cols-[1fr]"
+        >
           <RouterLink :to="{ name: 'tank-ready', params: { tank: t.tank } }"
             ><b>{{ t.name }}</b></RouterLink
           >
@@ -53,25 +46,7 @@ const told = useQuery({
 </template>
 
 <style scoped>
-section {
-  margin-top: 28px;
-  max-width: 640px;
-}
 p {
   padding: 3px 0;
-}
-.tanks {
-  margin-top: 14px;
-}
-.rows > li {
-  display: grid;
-  grid-template-columns: 110px minmax(0, 1fr);
-  gap: 2px 12px;
-  padding: 7px 0;
-}
-@media (max-width: 759px) {
-  .rows > li {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

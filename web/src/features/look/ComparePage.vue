@@ -1,20 +1,15 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ComparePanel from './ComparePanel.vue'
 import { inSentence } from '@/shared/inSentence'
 import type { Signs } from './marks'
+import { useConditions } from '@/shared/queries'
 
 /** Two conditions laid side by side, away from any fish. Answers given here are for thinking only. */
 const props = defineProps<{ condition: string; other: string }>()
 const signs = ref<Signs>({})
-const { data } = useQuery({
-  queryKey: ['conditions'],
-  queryFn: () => answer(api.GET('/api/reference/conditions')),
-  staleTime: Infinity,
-})
+const { data } = useConditions()
 const of = (id: string) => data.value?.find((c) => c.id === id)
 const water = computed(
   () => of(props.condition)?.water.find((w) => of(props.other)?.water.includes(w)) ?? 'freshwater_tropical',
@@ -29,7 +24,7 @@ const title = computed(
     :title="data ? `${title}?` : 'Side by side'"
     sentence="Signs that separate the two, most telling first."
   />
-  <div v-if="data" class="narrow">
+  <div v-if="data" class="max-w-225">
     <ComparePanel
       :one="condition"
       :other="other"
@@ -39,9 +34,3 @@ const title = computed(
     />
   </div>
 </template>
-
-<style scoped>
-.narrow {
-  max-width: 900px;
-}
-</style>

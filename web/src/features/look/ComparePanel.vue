@@ -1,32 +1,20 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { answer, api, type Schemas } from '@/api/client'
+import { type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import SignMark from '@/shared/SignMark.vue'
-import { useSession } from '@/shared/session'
 import { answerOf, type Signs } from './marks'
+import { useComparison } from './queries'
 
 /** Two look-alikes side by side: which sign speaks for which, and the question that separates them. */
 const props = defineProps<{ one: string; other: string; water: string; signs: Signs }>()
 const emit = defineEmits<{ answer: [sign: string, seen: boolean] }>()
-const session = useSession()
-const { data, error } = useQuery({
-  queryKey: ['compare', () => props.one, () => props.other, () => props.water, () => props.signs],
-  queryFn: () =>
-    answer(
-      api.POST('/api/rooms/{room_id}/compare', {
-        params: { path: session.inRoom() },
-        body: {
-          one: props.one,
-          other: props.other,
-          water: props.water as Schemas['CompareIn']['water'],
-          signs: props.signs,
-        },
-      }),
-    ),
-  retry: false,
-})
+const { data, error } = useComparison(() => ({
+  one: props.one,
+  other: props.other,
+  water: props.water as Schemas['CompareIn']['water'],
+  signs: props.signs,
+}))
 const PACE: Record<string, string> = {
   hours: 'kills in hours',
   days: 'days count',
@@ -38,12 +26,12 @@ const rows = computed(() => (data.value?.rows ?? []).slice(0, 12))
 
 <template>
   <ProblemNote :problem="error" />
-  <div v-if="data" class="compare" data-testid="compare">
-    <div v-if="data.question" class="ask">
-      <h2>What separates them</h2>
-      <p class="big">{{ data.question.label }}</p>
+  <div v-if="data" class="grid gap-3.5" data-testid="compare">
+    <div v-if="data.question" class="ask line-2-ink bg-plate px-3 pb-3">
+      <h2 class="text-13 leading-5 bg-ink text-paper -mx-3 px-3 pt-0.25 pb-0.5">What separates them</h2>
+      <p class="big text-16 leading-5.75 font-700 pt-1.5">{{ data.question.label }}</p>
       <p class="small">{{ data.question_look }}. {{ data.question_how }}</p>
-      <div class="answers">
+      <div class="answers flex gap-2 pt-2.5">
         <Button
           type="button"
           label="Seen"
@@ -58,7 +46,7 @@ const rows = computed(() => (data.value?.rows ?? []).slice(0, 12))
         />
       </div>
     </div>
-    <table>
+    <table class="w-full border-collapse">
       <caption class="unseen">
         Signs of
         {{
@@ -72,42 +60,51 @@ const rows = computed(() => (data.value?.rows ?? []).slice(0, 12))
       </caption>
       <thead>
         <tr>
-          <th scope="col" class="one">
-            {{ data.one_name }}<span class="small quiet">{{ PACE[data.one_urgency] }}</span>
+          <th scope="col" class="one text-right">
+            {{ data.one_name }}<span class="small quiet font-400 ml-2">{{ PACE[data.one_urgency] }}</span>
           </th>
-          <th scope="col" class="mid"><span class="unseen">sign</span></th>
+          <th scope="col" class="mid w-46% px-3.5 phone:px-1.5">
+            <span class="unseen">sign</span>
+          </th>
           <th scope="col">
-            {{ data.other_name }}<span class="small quiet">{{ PACE[data.other_urgency] }}</span>
+            {{ data.other_name }}<span class="small quiet font-400 ml-2">{{ PACE[data.other_urgency] }}</span>
           </th>
         </tr>
       </thead>
       <tbody>
         <tr>
-          <td class="one small">{{ data.one_summary.text }}</td>
-          <td class="mid" />
+          <td class="one small text-right">{{ data.one_summary.text }}</td>
+          <td class="mid w-46% px-3.5 phone:px-1.5" />
           <td class="small">{{ data.other_summary.text }}</td>
         </tr>
         <tr v-for="r in rows" :key="r.sign" :class="r.for_one ? 'left' : 'right-side'">
-          <td class="one">{{ r.one_words }}</td>
-          <th scope="row" class="mid">
-            <span class="arrow" aria-hidden="true">{{ r.for_one ? '‹'.repeat(r.marks) : '' }}</span>
+          <td class="one text-right">{{ r.one_words }}</td>
+          <th
+            scope="row"
+            class="mid line-b-rule py-1.5 px-0 align-top text-14 w-46% px-3.5 font-400 table-cell phone:px-1.5"
+          >
+            <span class="min-w-6.5 font-700 text-leaf text-16 leading-4 phone:min-w-0" aria-hidden="true">{{
+              r.for_one ? '‹'.repeat(r.marks) : ''
+            }}</span>
             <SignMark :state="answerOf(signs, r.sign)" :size="15" />
             <span>{{ r.label }}</span>
-            <span class="arrow" aria-hidden="true">{{ r.for_one ? '' : '›'.repeat(r.marks) }}</span>
+            <span class="min-w-6.5 font-700 text-leaf text-16 leading-4 phone:min-w-0" aria-hidden="true">{{
+              r.for_one ? '' : '›'.repeat(r.marks)
+            }}</span>
           </th>
           <td>{{ r.other_words }}</td>
         </tr>
       </tbody>
     </table>
-    <dl v-if="data.cost">
-      <dt>Why the mistake costs</dt>
-      <dd>{{ data.cost }}.</dd>
-      <dt>What separates</dt>
-      <dd>{{ data.separates }}.</dd>
-      <dt>Meanwhile</dt>
-      <dd>{{ data.meanwhile }}.</dd>
-      <dt>Decide</dt>
-      <dd>{{ data.decide_by }}</dd>
+    <dl v-if="data.cost" class="grid grid-cols-[160px_1fr] gap-y-1 gap-x-3 phone:grid-cols-[1fr] phone:gap-0">
+      <dt class="font-650">Why the mistake costs</dt>
+      <dd class="phone:pb-2">{{ data.cost }}.</dd>
+      <dt class="font-650">What separates</dt>
+      <dd class="phone:pb-2">{{ data.separates }}.</dd>
+      <dt class="font-650">Meanwhile</dt>
+      <dd class="phone:pb-2">{{ data.meanwhile }}.</dd>
+      <dt class="font-650">Decide</dt>
+      <dd class="phone:pb-2">{{ data.decide_by }}</dd>
     </dl>
     <p class="small quiet">
       How often each shows the sign: expert guesses.<template v-if="data.pair_source">
@@ -121,14 +118,6 @@ const rows = computed(() => (data.value?.rows ?? []).slice(0, 12))
 .big::first-letter {
   text-transform: uppercase;
 }
-.compare {
-  display: grid;
-  gap: 14px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
 thead th {
   border-top: 2px solid var(--ink);
   border-bottom: 1px solid var(--ink);
@@ -137,28 +126,11 @@ thead th {
   font-size: 15px;
   width: 27%;
 }
-thead .small {
-  font-weight: 400;
-  margin-left: 8px;
-}
-.one {
-  text-align: right;
-}
-td,
-tbody th {
+td {
   border-bottom: 1px solid var(--rule);
   padding: 6px 0;
   vertical-align: top;
-  font-size: 13.5px;
-}
-th.mid,
-td.mid {
-  width: 46%;
-  padding-inline: 14px;
-}
-tbody th.mid {
-  font-weight: 400;
-  display: table-cell;
+  font-size: 14px;
 }
 tbody th.mid > * {
   display: inline-block;
@@ -167,67 +139,14 @@ tbody th.mid > * {
 tbody th.mid :deep(svg) {
   margin: 0 6px;
 }
-.arrow {
-  min-width: 26px;
-  font-weight: 700;
-  color: var(--leaf);
-  font-size: 16px;
-  line-height: 16px;
-}
 .left .one,
 .right-side td:last-child {
   font-weight: 650;
 }
-.ask {
-  border: 2px solid var(--ink);
-  background: var(--plate);
-  padding: 0 12px 12px;
-}
-h2 {
-  font-size: 13px;
-  line-height: 20px;
-  background: var(--ink);
-  color: var(--paper);
-  margin: 0 -12px;
-  padding: 1px 12px 2px;
-}
-.big {
-  font-size: 18px;
-  line-height: 23px;
-  font-weight: 700;
-  padding-top: 6px;
-}
-.answers {
-  display: flex;
-  gap: 8px;
-  padding-top: 10px;
-}
 .answers :deep(.p-button) {
   min-height: 44px;
 }
-dl {
-  display: grid;
-  grid-template-columns: 160px 1fr;
-  gap: 4px 12px;
-}
-dt {
-  font-weight: 650;
-}
 @media (max-width: 759px) {
-  dl {
-    grid-template-columns: 1fr;
-    gap: 0;
-  }
-  dd {
-    padding-bottom: 8px;
-  }
-  th.mid,
-  td.mid {
-    padding-inline: 6px;
-  }
-  .arrow {
-    min-width: 0;
-  }
   .answers :deep(.p-button) {
     min-height: 56px;
     flex: 1;

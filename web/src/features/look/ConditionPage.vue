@@ -1,24 +1,15 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { answer, api } from '@/api/client'
 import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import SourcedLine from '@/shared/SourcedLine.vue'
+import { useCondition } from './queries'
 
 const props = defineProps<{ condition: string }>()
 const route = useRoute()
-const { data, error } = useQuery({
-  queryKey: ['condition', () => props.condition],
-  queryFn: () =>
-    answer(
-      api.GET('/api/reference/conditions/{condition_id}', {
-        params: { path: { condition_id: props.condition } },
-      }),
-    ),
-})
+const { data, error } = useCondition(() => props.condition)
 const group = computed(() => (typeof route.query['group'] === 'string' ? route.query['group'] : ''))
 const PACE: Record<string, string> = {
   hours: 'Hours count.',
@@ -35,7 +26,10 @@ const reported = computed(() => data.value?.notifiable === 'most places')
     :sentence="data ? `${data.name}, ${data.kind}. ${PACE[data.urgency]}` : ''"
   />
   <ProblemNote :problem="error" />
-  <div v-if="data" class="page-grid">
+  <div
+    v-if="data"
+    class="grid grid-cols-[minmax(0,720px)_minmax(0,1fr)] gap-y-2 gap-x-10 items-start narrow:grid-cols-[1fr]"
+  >
     <article>
       <p v-if="reported" class="banner brick" role="note">
         Notifiable in most places: it is reported to a vet or the authority, not treated. No fish, water or
@@ -67,29 +61,29 @@ const reported = computed(() => data.value?.notifiable === 'most places')
       />
     </article>
     <aside>
-      <div class="block-head"><h2>How often each sign is seen</h2></div>
+      <div class="block-head mt-3.5 first:mt-0"><h2 class="text-14">How often each sign is seen</h2></div>
       <dl class="signs">
         <template v-for="s in data.signs" :key="s.step">
-          <dt>{{ s.step }}</dt>
-          <dd>{{ s.signs.join('; ') }}</dd>
+          <dt class="font-650 text-12 pt-1">{{ s.step }}</dt>
+          <dd class="text-13 leading-4.5">{{ s.signs.join('; ') }}</dd>
         </template>
       </dl>
       <p class="small quiet">
         Expert guesses, not counts. A sign that is not listed is as likely as in any sick fish.
       </p>
       <template v-if="data.mixed_up_with.length">
-        <div class="block-head"><h2>Side by side with</h2></div>
+        <div class="block-head mt-3.5 first:mt-0"><h2 class="text-14">Side by side with</h2></div>
         <ul class="others">
-          <li v-for="m in data.mixed_up_with" :key="m.id">
+          <li v-for="m in data.mixed_up_with" :key="m.id" class="min-h-7">
             <RouterLink :to="{ name: 'compare', params: { condition: data.id, other: m.id } }">{{
               m.short_name
             }}</RouterLink>
           </li>
         </ul>
       </template>
-      <div class="block-head"><h2>Where this comes from</h2></div>
-      <ul class="small sources">
-        <li v-for="s in data.sources" :key="s">{{ s }}</li>
+      <div class="block-head mt-3.5 first:mt-0"><h2 class="text-14">Where this comes from</h2></div>
+      <ul class="small">
+        <li v-for="s in data.sources" :key="s" class="py-0.5">{{ s }}</li>
       </ul>
       <p class="small quiet">Written from memory; nobody has reopened the pages yet.</p>
     </aside>
@@ -110,41 +104,11 @@ const reported = computed(() => data.value?.notifiable === 'most places')
 </template>
 
 <style scoped>
-.page-grid {
-  display: grid;
-  grid-template-columns: minmax(0, 720px) minmax(0, 1fr);
-  gap: 8px 40px;
-  align-items: start;
-}
 .banner {
   border: 2px solid currentcolor;
   font-weight: 650;
   padding: 8px 12px;
   margin-bottom: 10px;
-}
-h2 {
-  font-size: 14px;
-}
-aside .block-head {
-  margin-top: 14px;
-}
-aside .block-head:first-child {
-  margin-top: 0;
-}
-.signs dt {
-  font-weight: 650;
-  font-size: 12.5px;
-  padding-top: 4px;
-}
-.signs dd {
-  font-size: 13px;
-  line-height: 18px;
-}
-.others li {
-  min-height: 28px;
-}
-.sources li {
-  padding: 2px 0;
 }
 .presses {
   grid-column: 1 / -1;
@@ -153,11 +117,6 @@ aside .block-head:first-child {
   gap: 8px 20px;
   align-items: center;
   padding: 16px 0 8px;
-}
-@media (max-width: 999px) {
-  .page-grid {
-    grid-template-columns: 1fr;
-  }
 }
 @media print {
   .presses {

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
+import { useConditions } from '@/shared/queries'
 
 /** Every condition of the reference, to look one up without a fish. */
 const WATERS = [
@@ -16,11 +15,7 @@ const WATERS = [
 ]
 const water = ref('')
 const words = ref('')
-const { data, error } = useQuery({
-  queryKey: ['conditions'],
-  queryFn: () => answer(api.GET('/api/reference/conditions')),
-  staleTime: Infinity,
-})
+const { data, error } = useConditions()
 const shown = computed(() =>
   [...(data.value ?? [])]
     .filter((c) => !water.value || c.water.includes(water.value))
@@ -35,7 +30,7 @@ const shown = computed(() =>
     :sentence="data ? `${shown.length} of ${data.length}: diseases, and troubles of the water.` : ''"
   />
   <ProblemNote :problem="error" />
-  <div class="find">
+  <div class="find flex flex-wrap gap-y-2 gap-x-4 mb-3">
     <InputText
       v-model="words"
       aria-label="Find a condition"
@@ -51,8 +46,12 @@ const shown = computed(() =>
       aria-label="Water"
     />
   </div>
-  <ul class="all">
-    <li v-for="c in shown" :key="c.id">
+  <ul class="columns-2 gap-x-8 phone:columns-1">
+    <li
+      v-for="c in shown"
+      :key="c.id"
+      class="break-inside-avoid line-t-rule py-1.5 flex flex-wrap gap-y-0 gap-x-2.5 items-baseline min-h-8 phone:min-h-14"
+    >
       <RouterLink :to="{ name: 'condition', params: { condition: c.id } }"
         ><b>{{ c.short_name }}</b></RouterLink
       >
@@ -64,36 +63,10 @@ const shown = computed(() =>
 </template>
 
 <style scoped>
-.find {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  margin-bottom: 12px;
-}
 .find :deep(.p-inputtext) {
   width: 280px;
 }
-.all {
-  columns: 2;
-  column-gap: 32px;
-}
-.all li {
-  break-inside: avoid;
-  border-top: 1px solid var(--rule);
-  padding: 6px 0;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 10px;
-  align-items: baseline;
-  min-height: 32px;
-}
 @media (max-width: 759px) {
-  .all {
-    columns: 1;
-  }
-  .all li {
-    min-height: 56px;
-  }
   .find :deep(.p-inputtext) {
     width: 100%;
     min-height: 48px;

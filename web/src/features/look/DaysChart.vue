@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import { scale, through } from '@/shared/scales'
 import { useWidth } from '@/shared/useWidth'
 
 /** The ranking over the looks: one line a condition, named at its end; a mark where another took the lead. */
@@ -14,18 +15,13 @@ const TOP = 14
 const BOTTOM = 34
 const DASHES = ['', '7 3', '2 3', '9 3 2 3', '1 4']
 const at = (iso: string) => new Date(iso).getTime()
-const span = computed(() => {
-  const times = props.days.looks.map((l) => at(l.at))
-  return { from: Math.min(...times), to: Math.max(...times) }
-})
 const right = computed(() => Math.max(width.value - NAMES, LEFT + 60))
-function x(iso: string): number {
-  const { from, to } = span.value
-  return to === from
-    ? (LEFT + right.value) / 2
-    : LEFT + 8 + ((at(iso) - from) / (to - from)) * (right.value - LEFT - 16)
-}
-const y = (share: number) => TOP + (1 - share / 100) * (HEIGHT - TOP - BOTTOM)
+const across = computed(() => {
+  const times = props.days.looks.map((l) => at(l.at))
+  return scale([Math.min(...times), Math.max(...times)], [LEFT + 8, right.value - 8])
+})
+const x = (iso: string) => across.value(at(iso))
+const y = scale([100, 0], [TOP, HEIGHT - BOTTOM])
 const lines = computed(() =>
   props.days.lines.map((line, i) => {
     const points = props.days.looks.map((l) => ({ x: x(l.at), y: y(l.shares[line.condition] ?? 0) }))
@@ -33,7 +29,7 @@ const lines = computed(() =>
       ...line,
       dash: DASHES[i] ?? '',
       points,
-      d: points.map((p, k) => `${k ? 'L' : 'M'}${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join(''),
+      d: through(points),
       end: points.at(-1)?.y ?? 0,
       now: props.days.looks.at(-1)?.shares[line.condition] ?? 0,
     }
@@ -63,83 +59,56 @@ const told = computed(
 </script>
 
 <template>
-  <figure ref="box" class="chart">
+  <figure ref="box" class="mb-2">
     <figcaption class="block-head">
-      <h2>What fitted, look by look</h2>
+      <h2 class="text-14">What fitted, look by look</h2>
       <span class="small quiet fig">in 100</span>
     </figcaption>
     <svg v-if="width" :width="width" :height="HEIGHT" role="img" :aria-label="told">
       <g v-for="s in [0, 50, 100]" :key="s">
-        <path class="grid" :d="`M${LEFT} ${y(s)}H${right}`" />
-        <text class="fig tick" :x="LEFT - 6" :y="y(s) + 4" text-anchor="end">{{ s }}</text>
+        <path class="stroke-rule fill-none" :d="`M${LEFT} ${y(s)}H${right}`" />
+        <text class="fig text-11 fill-ink2" :x="LEFT - 6" :y="y(s) + 4" text-anchor="end">{{ s }}</text>
       </g>
       <g v-for="(t, i) in turned" :key="i" class="turn">
-        <path :d="`M${t} ${TOP - 6}V${HEIGHT - BOTTOM}`" />
-        <path class="head" :d="`M${t - 5} ${TOP - 8}h10l-5 7z`" />
+        <path
+          class="stroke-water pen-1.2 [stroke-dasharray:3_3] fill-none"
+          :d="`M${t} ${TOP - 6}V${HEIGHT - BOTTOM}`"
+        />
+        <path
+          class="stroke-none pen-1.2 [stroke-dasharray:3_3] fill-water"
+          :d="`M${t - 5} ${TOP - 8}h10l-5 7z`"
+        />
       </g>
       <g v-for="l in lines" :key="l.condition">
-        <path class="line" :d="l.d" :stroke-dasharray="l.dash" />
-        <circle v-for="(p, i) in l.points" :key="i" class="dot" :cx="p.x" :cy="p.y" r="3" />
+        <path class="line fill-none stroke-ink pen-1.8" :d="l.d" :stroke-dasharray="l.dash" />
+        <circle
+          v-for="(p, i) in l.points"
+          :key="i"
+          class="dot fill-paper stroke-ink pen-1.5"
+          :cx="p.x"
+          :cy="p.y"
+          r="3"
+        />
       </g>
       <g v-for="n in names" :key="n.condition">
-        <path class="lead" :d="`M${(n.points.at(-1)?.x ?? 0) + 5} ${n.end}L${right + 6} ${n.label}`" />
-        <path class="line" :d="`M${right + 8} ${n.label}h18`" :stroke-dasharray="n.dash" />
-        <text :x="right + 31" :y="n.label + 4" class="name">{{ n.name }}</text>
+        <path
+          class="lead fill-none stroke-rule2 pen-0.7"
+          :d="`M${(n.points.at(-1)?.x ?? 0) + 5} ${n.end}L${right + 6} ${n.label}`"
+        />
+        <path
+          class="line fill-none stroke-ink pen-1.8"
+          :d="`M${right + 8} ${n.label}h18`"
+          :stroke-dasharray="n.dash"
+        />
+        <text :x="right + 31" :y="n.label + 4" class="name text-12">{{ n.name }}</text>
       </g>
       <g v-for="m in dayMarks" :key="m.day">
-        <path class="grid" :d="`M${m.x} ${HEIGHT - BOTTOM}v5`" />
-        <text class="fig tick" :x="m.x" :y="HEIGHT - BOTTOM + 17" text-anchor="middle">{{ m.day }}</text>
+        <path class="stroke-rule fill-none" :d="`M${m.x} ${HEIGHT - BOTTOM}v5`" />
+        <text class="fig text-11 fill-ink2" :x="m.x" :y="HEIGHT - BOTTOM + 17" text-anchor="middle">
+          {{ m.day }}
+        </text>
       </g>
-      <text :x="LEFT" :y="HEIGHT - 3" class="axis">day</text>
+      <text :x="LEFT" :y="HEIGHT - 3" class="text-11 fill-ink2">day</text>
     </svg>
   </figure>
 </template>
-
-<style scoped>
-.chart {
-  margin-bottom: 8px;
-}
-h2 {
-  font-size: 14px;
-}
-.grid {
-  stroke: var(--rule);
-  fill: none;
-}
-.tick {
-  font-size: 11px;
-  fill: var(--ink2);
-}
-.axis {
-  font-size: 11px;
-  fill: var(--ink2);
-}
-.line {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 1.8;
-}
-.dot {
-  fill: var(--paper);
-  stroke: var(--ink);
-  stroke-width: 1.5;
-}
-.lead {
-  fill: none;
-  stroke: var(--rule2);
-  stroke-width: 0.7;
-}
-.name {
-  font-size: 12.5px;
-}
-.turn path {
-  stroke: var(--water);
-  stroke-width: 1.2;
-  stroke-dasharray: 3 3;
-  fill: none;
-}
-.turn .head {
-  fill: var(--water);
-  stroke: none;
-}
-</style>

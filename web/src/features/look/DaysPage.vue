@@ -1,36 +1,22 @@
 <script setup lang="ts">
 import { inSentence } from '@/shared/inSentence'
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
-import { answer, api } from '@/api/client'
 import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
-import { useSession } from '@/shared/session'
 import DaysChart from './DaysChart.vue'
 import PhotoDays from './PhotoDays.vue'
+import { useGroups } from '@/shared/queries'
+import { useDays } from './queries'
 
 /** One group or fish over its days: how the ranking moved, whether they get better, and the photos side by side. */
 const props = defineProps<{ group: string }>()
-const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const fish = computed(() => (typeof route.query['fish'] === 'string' ? route.query['fish'] : ''))
-const path = computed(() => ({ ...session.inRoom(), group_id: props.group }))
-const { data: days, error } = useQuery({
-  queryKey: ['days', () => props.group, fish],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/groups/{group_id}/days', {
-        params: { path: path.value, query: { fish: fish.value } },
-      }),
-    ),
-})
-const groups = useQuery({
-  queryKey: ['groups', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
-})
+const { data: days, error } = useDays(() => props.group, fish)
+const groups = useGroups()
 const mine = computed(() => groups.data.value?.find((g) => g.uid === props.group) ?? null)
 const who = computed(() => [
   { value: '', label: 'the whole group' },
@@ -62,7 +48,7 @@ const sentence = computed(() => {
 <template>
   <PageHead :title="mine ? `${mine.tank_name}, over the days` : 'Over the days'" :sentence="sentence" />
   <ProblemNote :problem="error" />
-  <div class="presses">
+  <div class="presses flex flex-wrap gap-y-2 gap-x-4 mb-3.5">
     <LinkButton main :to="{ name: 'look-at', params: { group } }" label="Look now" />
     <SelectButton
       v-if="who.length > 1"
@@ -79,7 +65,7 @@ const sentence = computed(() => {
     <p v-if="!days.looks.length">Nobody has looked at them yet.</p>
     <template v-else>
       <section v-if="days.progress" class="progress" aria-label="Progress" data-testid="progress">
-        <div class="head">
+        <div class="col-span-full pt-1.5 pb-0.5">
           <h2>
             <span :class="TREND[days.progress.since_last]?.tone"
               >{{ TREND[days.progress.since_last]?.mark }} {{ TREND[days.progress.since_last]?.label }}</span
@@ -98,7 +84,7 @@ const sentence = computed(() => {
             <span>{{ t.label }}</span><span class="small quiet">{{ t.words }}</span>
           </li>
         </ul>
-        <div v-if="days.expect" class="expect small">
+        <div v-if="days.expect" class="small line-t-rule pt-1">
           <h3>
             What to expect, {{ inSentence(days.expect.name)
             }}<template v-if="days.expect.day">
@@ -126,15 +112,21 @@ const sentence = computed(() => {
         </div>
       </section>
       <DaysChart :days="days" />
-      <ul v-if="days.turns.length" class="turns" data-testid="turns">
-        <li v-for="t in days.turns" :key="t.look">{{ t.words }}</li>
+      <ul v-if="days.turns.length" class="turns mt-1 mb-4" data-testid="turns">
+        <li
+          v-for="t in days.turns"
+          :key="t.look"
+          class="line-l-3-water pl-2.5 pt-0.75 pb-0.75 text-15 leading-5.25 mb-1"
+        >
+          {{ t.words }}
+        </li>
       </ul>
       <PhotoDays :group="group" :fish="fish" />
-      <div class="block-head"><h2>Look by look</h2></div>
+      <div class="block-head"><h2 class="text-14 leading-5">Look by look</h2></div>
       <ol class="looks">
         <li v-for="l in newestFirst" :key="l.uid">
           <span class="day"
-            ><b class="fig">{{ l.day }}</b
+            ><b class="fig block text-20 font-600">{{ l.day }}</b
             ><span class="small quiet">{{ l.day_words }} {{ l.at_words }}</span></span
           >
           <span>
@@ -147,12 +139,12 @@ const sentence = computed(() => {
                 }}{{ l.absent_count ? `. ${l.absent_count} not there` : '' }}</span
               ></span
             >
-            <span v-if="l.note" class="small block said">{{ l.note }}</span>
+            <span v-if="l.note" class="small block italic">{{ l.note }}</span>
           </span>
           <span class="small quiet by">{{ l.by }}</span>
         </li>
       </ol>
-      <p class="small quiet foot">
+      <p class="small quiet foot line-t-rule pt-2">
         Looks are never changed. A wrong one is struck out in
         <RouterLink :to="{ name: 'records' }">its case</RouterLink>. Old looks are weighed here by today’s
         figures; the words beside each are those of its own day.
@@ -162,22 +154,12 @@ const sentence = computed(() => {
 </template>
 
 <style scoped>
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  margin-bottom: 14px;
-}
 .progress {
   border-top: 2px solid var(--ink);
   display: grid;
   grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
   gap: 4px 32px;
   padding-bottom: 12px;
-}
-.head {
-  grid-column: 1 / -1;
-  padding: 6px 0 2px;
 }
 h2 {
   font-size: 20px;
@@ -186,10 +168,6 @@ h2 {
 h2 .small {
   font-weight: 400;
   margin-left: 10px;
-}
-.block-head h2 {
-  font-size: 14px;
-  line-height: 20px;
 }
 .again {
   border: 2px solid var(--tannin);
@@ -208,10 +186,6 @@ h2 .small {
 h3 {
   font-size: 13px;
 }
-.expect {
-  border-top: 1px solid var(--rule);
-  padding-top: 4px;
-}
 dl {
   display: grid;
   grid-template-columns: 90px 1fr;
@@ -220,16 +194,6 @@ dl {
 dt {
   font-weight: 650;
 }
-.turns {
-  margin: 4px 0 16px;
-}
-.turns li {
-  border-left: 3px solid var(--water);
-  padding: 3px 0 3px 10px;
-  font-size: 15px;
-  line-height: 21px;
-  margin-bottom: 4px;
-}
 .looks > li {
   display: grid;
   grid-template-columns: 84px 1fr 90px;
@@ -237,23 +201,8 @@ dt {
   border-top: 1px solid var(--rule);
   padding: 7px 0;
 }
-.day .fig {
-  display: block;
-  font-size: 20px;
-  font-weight: 600;
-}
-.block {
-  display: block;
-}
-.said {
-  font-style: italic;
-}
 .by {
   text-align: right;
-}
-.foot {
-  border-top: 1px solid var(--rule);
-  padding-top: 8px;
 }
 @media (max-width: 759px) {
   .progress {

@@ -61,7 +61,7 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
   <div class="plan" :class="{ listed: picked === list }">
     <button
       type="button"
-      class="all"
+      class="all hover:bg-shade"
       :aria-pressed="picked === list"
       data-testid="place-list"
       @click="picked = list"
@@ -70,14 +70,16 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
     </button>
     <button
       type="button"
-      class="all pick"
+      class="all pick hidden hover:bg-shade"
       :aria-pressed="picked !== list"
       data-testid="place-pick"
       @click="picked = picked === list ? (shown[0]?.id ?? list) : picked"
     >
       place by place
     </button>
-    <div class="board">
+    <div
+      class="board relative [aspect-ratio:580_/_394] bg-plate line-ink phone:[aspect-ratio:auto] phone:line-b-none phone:grid phone:grid-cols-[1fr_1fr] phone:pt-48% phone:col-span-full phone:mt-2"
+    >
       <FishPlate :shape="shape" :drawn="drawn" class="side" :style="side" @places="lie = $event" />
       <div
         v-for="p in shown.filter((s) => s.inset)"
@@ -124,7 +126,7 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
         @click="picked = p.id"
       >
         <SignMark :state="p.answer" :size="15" /><span
-          >{{ p.region.name }}<span v-if="p.seen > 1" class="fig n"> {{ p.seen }}</span
+          >{{ p.region.name }}<span v-if="p.seen > 1" class="fig font-700 ml-1.25"> {{ p.seen }}</span
           ><span class="unseen">, {{ WORDS[p.answer] }}</span></span
         >
       </button>
@@ -150,26 +152,10 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
   padding: 0 8px;
   cursor: pointer;
 }
-.pick {
-  display: none;
-}
-.n {
-  font-weight: 700;
-  margin-left: 5px;
-}
-.all:hover {
-  background: var(--shade);
-}
 .all[aria-pressed='true'] {
   background: var(--ink);
   border-color: var(--ink);
   color: var(--paper);
-}
-.board {
-  position: relative;
-  aspect-ratio: 580 / 394;
-  background: var(--plate);
-  border: 1px solid var(--ink);
 }
 .side {
   position: absolute;
@@ -257,13 +243,6 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
   font-weight: 700;
 }
 @media (max-width: 759px) {
-  .board {
-    aspect-ratio: auto;
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    padding-top: 48%;
-    border-bottom: 0;
-  }
   .side {
     height: auto !important;
     aspect-ratio: 648 / 346;
@@ -290,10 +269,6 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
   .pick {
     border-radius: 0 4px 4px 0;
     border-left: 0;
-  }
-  .board {
-    grid-column: 1 / -1;
-    margin-top: 8px;
   }
   .listed .board {
     display: none;

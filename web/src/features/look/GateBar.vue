@@ -65,27 +65,27 @@ const out = (line: Schemas['GateLineOut'] | null) => line?.state === 'above' || 
 
 <template>
   <section class="gate" aria-label="Water first">
-    <div class="title">
+    <div class="title flex gap-3 items-center py-2 phone:items-start">
       <svg width="58" height="40" viewBox="0 0 86 56" aria-hidden="true" focusable="false">
-        <path class="wall" d="M0 8H86M0 48H86" />
-        <path class="wall thin" d="M0 4H86M0 52H86" />
+        <path class="fill-none stroke-ink pen-2.4" d="M0 8H86M0 48H86" />
+        <path class="thin fill-none stroke-ink pen-1" d="M0 4H86M0 52H86" />
         <path v-if="gate?.state === 'open'" class="leafs" d="M30 9.5L62 12.5M30 46.5L62 43.5" />
         <path v-else-if="gate?.state === 'shut'" class="leafs" d="M30 9.5L44 28L30 46.5" />
         <path v-else class="leafs" d="M30 9.5L56 22M30 46.5L56 34" />
         <path
-          class="waves"
+          class="fill-none stroke-water pen-1.2"
           d="M4 20q6 -4 12 0t12 0M4 30q6 -4 12 0t12 0M4 40q6 -4 12 0t12 0M60 24q6 -4 12 0t12 0M60 34q6 -4 12 0t12 0"
         />
-        <circle cx="30" cy="9.5" r="3" class="pin" />
-        <circle cx="30" cy="46.5" r="3" class="pin" />
+        <circle cx="30" cy="9.5" r="3" class="fill-paper stroke-ink pen-1.6" />
+        <circle cx="30" cy="46.5" r="3" class="fill-paper stroke-ink pen-1.6" />
       </svg>
-      <div>
+      <div class="phone:grid phone:flex-1 phone:grid-cols-[1fr_auto] phone:items-center">
         <h2>Water first</h2>
         <p :class="tone" class="state" data-testid="gate">{{ gate ? TITLES[gate.state] : '' }}</p>
         <p class="small quiet">{{ readWords }}</p>
         <button
           type="button"
-          class="link wide"
+          class="link text-ink text-12 phone:col-[2] phone:row-[1/span_3] phone:min-h-14 phone:pl-3 phone:hidden"
           :aria-expanded="more"
           data-testid="more-readings"
           @click="more = !more"
@@ -94,7 +94,7 @@ const out = (line: Schemas['GateLineOut'] | null) => line?.state === 'above' || 
         </button>
         <button
           type="button"
-          class="link narrow"
+          class="link text-ink text-12 hidden phone:block phone:col-[2] phone:row-[1/span_3] phone:min-h-14 phone:pl-3"
           :aria-expanded="typing"
           data-testid="type-readings"
           @click="typing = !typing"
@@ -104,8 +104,12 @@ const out = (line: Schemas['GateLineOut'] | null) => line?.state === 'above' || 
       </div>
     </div>
     <div class="cells" :class="{ typing }">
-      <div v-for="c in cells" :key="c.name" class="cell">
-        <span class="top">
+      <div
+        v-for="c in cells"
+        :key="c.name"
+        class="cell line-l-rule2 pr-1.5 pl-2.5 pt-1.5 pb-1.5 min-w-0 narrow:line-t-rule"
+      >
+        <span class="top apart gap-1 text-12 leading-5">
           <label :for="`${id}-${c.name}`">{{ c.label }}</label>
           <Select
             v-if="c.kits"
@@ -123,7 +127,7 @@ const out = (line: Schemas['GateLineOut'] | null) => line?.state === 'above' || 
         <InputText
           :id="`${id}-${c.name}`"
           v-model="typed[c.name]"
-          class="fig entry"
+          class="fig entry w-full min-h-8.5 py-0.75 text-16 phone:min-h-12"
           :invalid="!!c.wrong"
           :aria-describedby="`${id}-${c.name}-says`"
           :placeholder="c.was"
@@ -131,7 +135,7 @@ const out = (line: Schemas['GateLineOut'] | null) => line?.state === 'above' || 
           autocomplete="off"
           :data-testid="`read-${c.name}`"
         />
-        <p :id="`${id}-${c.name}-says`" class="says">
+        <p :id="`${id}-${c.name}-says`" class="says flex gap-1.25 items-start text-12 leading-4 pt-1">
           <span v-if="c.wrong" class="brick">{{ c.wrong }}</span>
           <template v-else-if="c.line">
             <StateMark :state="c.line.state as 'in_range'" /><b v-if="c.was" class="fig was">{{ c.was }}</b
@@ -153,35 +157,11 @@ const out = (line: Schemas['GateLineOut'] | null) => line?.state === 'above' || 
   border-top: 1px solid var(--rule2);
   margin-bottom: 12px;
 }
-.title {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  padding: 8px 0;
-}
-.wall {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 2.4;
-}
-.wall.thin {
-  stroke-width: 1;
-}
 .leafs {
   fill: none;
   stroke: var(--ink);
   stroke-width: 4;
   stroke-linecap: round;
-}
-.waves {
-  fill: none;
-  stroke: var(--water);
-  stroke-width: 1.2;
-}
-.pin {
-  fill: var(--paper);
-  stroke: var(--ink);
-  stroke-width: 1.6;
 }
 h2 {
   font-size: 15px;
@@ -189,26 +169,13 @@ h2 {
 }
 .state {
   font-weight: 700;
-  font-size: 13.5px;
+  font-size: 14px;
   line-height: 18px;
 }
 .cells {
   display: grid;
   grid-template-columns: repeat(6, minmax(0, 1fr));
   position: relative;
-}
-.cell {
-  border-left: 1px solid var(--rule2);
-  padding: 6px 6px 6px 10px;
-  min-width: 0;
-}
-.top {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 4px;
-  font-size: 12.5px;
-  line-height: 20px;
 }
 .kit {
   border: 0;
@@ -227,29 +194,10 @@ h2 {
   width: 16px;
   color: var(--ink2);
 }
-.entry {
-  width: 100%;
-  min-height: 34px;
-  padding-block: 3px;
-  font-size: 16px;
-}
-.says {
-  display: flex;
-  gap: 5px;
-  align-items: flex-start;
-  font-size: 12.5px;
-  line-height: 16px;
-  padding-top: 4px;
-}
 .says :deep(svg) {
   flex: none;
   margin-top: 1px;
 }
-.link {
-  color: var(--ink);
-  font-size: 12.5px;
-}
-.narrow,
 .was {
   display: none;
 }
@@ -266,9 +214,6 @@ h2 {
   }
   .cells {
     grid-template-columns: repeat(3, minmax(0, 1fr));
-  }
-  .cell {
-    border-top: 1px solid var(--rule);
   }
   .cell:nth-child(3n + 1) {
     border-left: 0;
@@ -287,30 +232,8 @@ h2 {
     border-left: 0;
     padding-left: 0;
   }
-  .entry,
   .kit {
     min-height: 48px;
-  }
-  .title {
-    align-items: start;
-  }
-  .title > div {
-    display: grid;
-    flex: 1;
-    grid-template-columns: 1fr auto;
-    align-items: center;
-  }
-  .link {
-    grid-column: 2;
-    grid-row: 1 / span 3;
-    min-height: 56px;
-    padding-left: 12px;
-  }
-  .narrow {
-    display: block;
-  }
-  .wide {
-    display: none;
   }
   .cells:not(.typing) .entry,
   .cells:not(.typing) .kit,

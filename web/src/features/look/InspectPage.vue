@@ -6,7 +6,7 @@ import { useSpecies } from '@/shared/useSpecies'
 import PageHead from '@/shared/PageHead.vue'
 import BeforeBuying from './BeforeBuying.vue'
 import LookPage from './LookPage.vue'
-import type { Newcomer } from './useLook'
+import type { Newcomer } from './queries'
 
 /** At the seller's: what fish, in what water, how many; then the look itself. */
 const WATERS: { value: Newcomer['water']; label: string }[] = [
@@ -43,7 +43,11 @@ function begin() {
       title="Before you buy"
       sentence="Look at them, at their tank mates, and at all on the same water."
     />
-    <form class="ask" novalidate @submit.prevent="begin">
+    <form
+      class="ask grid grid-cols-[180px_minmax(0,420px)] gap-y-2.5 gap-x-4 items-center phone:grid-cols-[1fr] phone:gap-1"
+      novalidate
+      @submit.prevent="begin"
+    >
       <label for="inspect-fish">Fish</label>
       <AutoComplete
         v-model="species"
@@ -67,7 +71,7 @@ function begin() {
       <label for="inspect-count">How many you look at</label>
       <InputNumber
         v-model="count"
-        class="count"
+        class="count w-24 phone:w-full"
         input-id="inspect-count"
         :min="1"
         :max="100000"
@@ -86,23 +90,7 @@ function begin() {
 </template>
 
 <style scoped>
-.ask {
-  display: grid;
-  grid-template-columns: 180px minmax(0, 420px);
-  gap: 10px 16px;
-  align-items: center;
-}
-.count {
-  width: 96px;
-}
 @media (max-width: 759px) {
-  .count {
-    width: 100%;
-  }
-  .ask {
-    grid-template-columns: 1fr;
-    gap: 4px;
-  }
   .ask :deep(.p-button),
   .ask :deep(input) {
     min-height: 48px;

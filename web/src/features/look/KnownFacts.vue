@@ -15,8 +15,8 @@ function toggle(id: string) {
 </script>
 
 <template>
-  <section class="known" aria-label="What else is known">
-    <div class="line">
+  <section class="line-t-2-ink py-1" aria-label="What else is known">
+    <div class="line grid grid-cols-[auto_1fr_auto] gap-3 items-baseline">
       <h2>Also weighed</h2>
       <p class="small">
         <template v-if="board.kin_known || kin"
@@ -27,12 +27,18 @@ function toggle(id: string) {
           >nothing yet</span
         >
       </p>
-      <button type="button" class="link" :aria-expanded="open" data-testid="more-facts" @click="open = !open">
+      <button
+        type="button"
+        class="link min-h-7 text-ink text-12 phone:min-h-12"
+        :aria-expanded="open"
+        data-testid="more-facts"
+        @click="open = !open"
+      >
         {{ open ? 'done' : 'say more' }}
       </button>
     </div>
-    <div v-if="open" class="chips">
-      <label v-if="!board.kin_known" class="kin small"
+    <div v-if="open" class="flex flex-wrap gap-1.5 pt-1.5 pb-2">
+      <label v-if="!board.kin_known" class="small flex items-center gap-2 w-full"
         >What kind of fish
         <Select
           v-model="kin"
@@ -45,7 +51,7 @@ function toggle(id: string) {
         v-for="c in asked"
         :key="c.id"
         type="button"
-        class="chip"
+        class="chip line-rule2 rounded bare text-ink py-0.75 px-2.25 min-h-7.5 cursor-pointer text-13 phone:min-h-12 hover:bg-shade"
         :aria-pressed="context.includes(c.id)"
         :data-testid="`fact-${c.id}`"
         @click="toggle(c.id)"
@@ -57,58 +63,12 @@ function toggle(id: string) {
 </template>
 
 <style scoped>
-.known {
-  border-top: 2px solid var(--ink);
-  padding: 4px 0;
-}
-.line {
-  display: grid;
-  grid-template-columns: auto 1fr auto;
-  gap: 12px;
-  align-items: baseline;
-}
 h2 {
   font-size: 14px;
-}
-.link {
-  min-height: 28px;
-  color: var(--ink);
-  font-size: 12.5px;
-}
-.chips {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  padding: 6px 0 8px;
-}
-.kin {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  width: 100%;
-}
-.chip {
-  border: 1px solid var(--rule2);
-  border-radius: 4px;
-  background: none;
-  color: var(--ink);
-  padding: 3px 9px;
-  min-height: 30px;
-  cursor: pointer;
-  font-size: 13px;
-}
-.chip:hover {
-  background: var(--shade);
 }
 .chip[aria-pressed='true'] {
   background: var(--ink);
   border-color: var(--ink);
   color: var(--paper);
-}
-@media (max-width: 759px) {
-  .chip,
-  .link {
-    min-height: 48px;
-  }
 }
 </style>

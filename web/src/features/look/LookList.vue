@@ -1,26 +1,14 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
-import { useSession } from '@/shared/session'
 import LinkButton from '@/shared/LinkButton.vue'
+import { useCases, useGroups, useInspections } from '@/shared/queries'
 
-const session = useSession()
-const groups = useQuery({
-  queryKey: ['groups', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
-})
-const cases = useQuery({
-  queryKey: ['cases', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/cases', { params: { path: session.inRoom() } })),
-})
-const inspections = useQuery({
-  queryKey: ['inspections', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/inspections', { params: { path: session.inRoom() } })),
-})
+const groups = useGroups()
+const cases = useCases()
+const inspections = useInspections()
 const rows = computed(() =>
   (groups.data.value ?? [])
     .filter((g) => g.left > 0)
@@ -33,31 +21,40 @@ const rows = computed(() =>
 <template>
   <PageHead title="Look" sentence="Every day, under a good light, in the same order. Which fish?" />
   <ProblemNote :problem="groups.error.value" />
-  <div class="ways">
+  <div class="ways flex gap-y-2 gap-x-5 items-center mb-3">
     <LinkButton :to="{ name: 'inspect' }" label="Look before you buy" />
     <RouterLink :to="{ name: 'conditions' }">All conditions</RouterLink>
   </div>
   <p v-if="groups.data.value && !rows.length">
     There are no fish here yet. <RouterLink :to="{ name: 'tanks' }">Put some in a tank</RouterLink> first.
   </p>
-  <ul class="rows list">
+  <ul class="rows max-w-215">
     <li v-for="g in rows" :key="g.uid">
       <RouterLink
         :to="{ name: 'look-at', params: { group: g.uid } }"
-        class="row"
+        class="row grid grid-cols-[120px_1fr_1fr_auto] items-center gap-3 min-h-14 no-underline phone:grid-cols-[1fr_auto] phone:gap-y-0.5 phone:gap-x-3 phone:py-2 phone:px-0"
         :data-testid="`look-${g.species_name}`"
       >
-        <span class="tank">{{ g.tank_name }}</span>
-        <b>{{ g.words }}</b>
-        <span class="quiet">{{ g.case ? g.case.condition_name || 'no name yet' : 'no case' }}</span>
-        <span class="go">Look</span>
+        <span class="tank font-700 text-16">{{ g.tank_name }}</span>
+        <b class="phone:col-[1]">{{ g.words }}</b>
+        <span class="quiet phone:col-[1]">{{
+          g.case ? g.case.condition_name || 'no name yet' : 'no case'
+        }}</span>
+        <span
+          class="go line-leaf bg-leaf text-on-leaf font-650 rounded py-2 px-5 phone:py-4 phone:px-5 phone:row-[1/span_3] phone:col-[2]"
+          >Look</span
+        >
       </RouterLink>
     </li>
   </ul>
   <template v-if="inspections.data.value?.length">
-    <div class="block-head before"><h2>Looked at before buying</h2></div>
-    <ul class="rows list">
-      <li v-for="i in inspections.data.value" :key="i.uid" class="seen">
+    <div class="block-head mt-6"><h2 class="text-14">Looked at before buying</h2></div>
+    <ul class="rows max-w-215">
+      <li
+        v-for="i in inspections.data.value"
+        :key="i.uid"
+        class="grid grid-cols-[160px_1fr_auto] gap-y-1 gap-x-4 py-2"
+      >
         <b>{{ i.species_name }}</b>
         <span
           >{{ i.verdict
@@ -73,68 +70,8 @@ const rows = computed(() =>
 </template>
 
 <style scoped>
-.list {
-  max-width: 860px;
-}
-.ways {
-  display: flex;
-  gap: 8px 20px;
-  align-items: center;
-  margin-bottom: 12px;
-}
-.before {
-  margin-top: 24px;
-}
-.before h2 {
-  font-size: 14px;
-}
-.seen {
-  display: grid;
-  grid-template-columns: 160px 1fr auto;
-  gap: 4px 16px;
-  padding: 8px 0;
-}
-.block {
-  display: block;
-}
-.row {
-  display: grid;
-  grid-template-columns: 120px 1fr 1fr auto;
-  align-items: center;
-  gap: 12px;
-  min-height: 56px;
-  text-decoration: none;
-}
 .row:hover b,
 .row:hover .go {
   text-decoration: underline;
-}
-.tank {
-  font-weight: 700;
-  font-size: 16px;
-}
-.go {
-  border: 1px solid var(--leaf);
-  background: var(--leaf);
-  color: var(--on-leaf);
-  font-weight: 650;
-  border-radius: 4px;
-  padding: 8px 20px;
-}
-@media (max-width: 759px) {
-  .row {
-    grid-template-columns: 1fr auto;
-    padding: 8px 0;
-    gap: 2px 12px;
-  }
-  .row b,
-  .row .quiet {
-    grid-column: 1;
-  }
-  .go {
-    grid-row: 1 / span 3;
-    grid-column: 2;
-    padding: 16px 20px;
-  }
 }
 </style>

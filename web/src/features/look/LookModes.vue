@@ -34,7 +34,7 @@ function give() {
 </script>
 
 <template>
-  <div class="modes">
+  <div class="modes in-row gap-y-2 gap-x-4 mb-2.5">
     <SelectButton
       v-model="mode"
       :options="MODES"
@@ -54,7 +54,7 @@ function give() {
       aria-label="Where"
       data-testid="look-place"
     />
-    <span class="who">
+    <span class="in-row gap-y-1 gap-x-2">
       <SelectButton
         v-if="who.length > 1"
         v-model="fish"
@@ -64,12 +64,18 @@ function give() {
         :allow-empty="false"
         aria-label="Which fish"
       />
-      <form v-if="naming" class="one" @submit.prevent="give">
+      <form v-if="naming" class="in-row gap-y-1 gap-x-2" @submit.prevent="give">
         <label class="small quiet" for="one-fish">One fish, its name</label>
         <InputText id="one-fish" v-model="name" maxlength="40" placeholder="the pale one" autofocus />
         <Button type="submit" severity="secondary" label="Look at it" />
       </form>
-      <button v-else type="button" class="link" data-testid="one-fish" @click="naming = true">
+      <button
+        v-else
+        type="button"
+        class="link py-0 px-0.5 min-h-7 text-ink phone:min-h-12"
+        data-testid="one-fish"
+        @click="naming = true"
+      >
         {{
           who.length > 1
             ? 'another fish'
@@ -79,49 +85,30 @@ function give() {
         }}
       </button>
     </span>
-    <p v-if="mode === 'daily' && asBefore + changed && board.carried.words" class="carried small">
+    <p
+      v-if="mode === 'daily' && asBefore + changed && board.carried.words"
+      class="carried small ml-auto phone:ml-0 phone:w-full"
+    >
       <b class="fig">{{ asBefore }}</b> as {{ board.carried.words
       }}<template v-if="changed"
         >, <b class="fig leaf">{{ changed }}</b> changed</template
       >.
-      <button type="button" class="link" data-testid="start-empty" @click="emit('empty')">Start empty</button>
+      <button
+        type="button"
+        class="link py-0 px-0.5 min-h-7 text-ink phone:min-h-12"
+        data-testid="start-empty"
+        @click="emit('empty')"
+      >
+        Start empty
+      </button>
     </p>
   </div>
 </template>
 
 <style scoped>
-.modes {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: center;
-  margin-bottom: 10px;
-}
-.who,
-.one {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 8px;
-  align-items: center;
-}
-.carried {
-  margin-left: auto;
-}
-.link {
-  padding: 0 2px;
-  min-height: 28px;
-  color: var(--ink);
-}
 @media (max-width: 759px) {
   .modes :deep(.p-togglebutton) {
     min-height: 48px;
-  }
-  .link {
-    min-height: 48px;
-  }
-  .carried {
-    margin-left: 0;
-    width: 100%;
   }
 }
 </style>

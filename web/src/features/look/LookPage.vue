@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
 import { inSentence } from '@/shared/inSentence'
-import { computed, onBeforeUnmount, onMounted, ref, toRef, watch } from 'vue'
+import { computed, ref, toRef, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import PageHead from '@/shared/PageHead.vue'
 import WhenField from '@/shared/WhenField.vue'
@@ -17,7 +18,8 @@ import MeanwhilePanel from './MeanwhilePanel.vue'
 import NextLook from './NextLook.vue'
 import RankList from './RankList.vue'
 import SignTable from './SignTable.vue'
-import { useLook, type Newcomer } from './useLook'
+import type { Newcomer } from './queries'
+import { useLook } from './useLook'
 
 const props = withDefaults(defineProps<{ group?: string; newcomer?: Newcomer | null }>(), {
   group: '',
@@ -133,8 +135,7 @@ function onKey(event: KeyboardEvent) {
 function focusTable() {
   setTimeout(() => document.querySelector<HTMLInputElement>('.signs input[type=radio]:checked')?.focus(), 30)
 }
-onMounted(() => window.addEventListener('keydown', onKey))
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+onKeyStroke(onKey)
 const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
 </script>
 
@@ -180,7 +181,9 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
       <p v-for="d in weighed.doubts" :key="d.ask">{{ d.ask }}</p>
       <p class="small">Until then these marks count neither way.</p>
     </section>
-    <div class="look">
+    <div
+      class="look grid grid-cols-[minmax(0,580fr)_minmax(0,520fr)] gap-6 items-start narrow:grid-cols-[minmax(0,1fr)]"
+    >
       <div class="eyes">
         <FishPlan
           v-model:picked="picked"
@@ -201,12 +204,12 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
           :told="told"
           :shape="board.shape"
         />
-        <p class="tally">
+        <p class="flex flex-wrap justify-between gap-y-1 gap-x-3">
           <span class="small"
             ><b class="fig">{{ lookedAt }}</b> of <span class="fig">{{ all.length }}</span> looked at</span
           >
           <span class="small quiet">what nobody looked for counts neither way</span>
-          <span class="marks" aria-hidden="true"
+          <span class="flex flex-wrap gap-0.5 w-full" aria-hidden="true"
             ><SignMark v-for="s in all" :key="s.id" :state="answerOf(told, s.id)" :size="10"
           /></span>
         </p>
@@ -218,12 +221,12 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
           v-model:kin="kin"
           :board="board"
           :known="weighed.known"
-          class="facts"
+          class="mt-3"
         />
-        <div class="pair">
+        <div class="grid grid-cols-[1fr_1fr] gap-4 mt-2 items-start phone:grid-cols-[1fr]">
           <div>
             <NextLook v-if="next" :next="next" @answer="(seen) => answerOne(next!.sign, seen)" @show="show" />
-            <p v-if="others.length && weighed.looked_at" class="small quiet then">
+            <p v-if="others.length && weighed.looked_at" class="small quiet then pt-1.5">
               Then
               <template v-for="(o, i) in others" :key="o.look"
                 >{{ i ? '; ' : '' }}{{ inSentence(o.name) }}: {{ o.label }}</template
@@ -238,9 +241,9 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
             @tasks="(which) => keep('treat', which)"
           />
         </div>
-        <div class="keep">
+        <div class="mt-4 line-t-2-ink pt-2">
           <label for="look-note" class="small quiet">Note</label>
-          <InputText id="look-note" v-model="note" maxlength="500" class="note" />
+          <InputText id="look-note" v-model="note" maxlength="500" class="w-full" />
           <WhenField
             v-model="at"
             v-model:text="seenAt"
@@ -249,7 +252,7 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
             :problem="write.problem.value"
           />
           <ProblemNote :problem="write.problem.value" :fields="GATE_FIELDS" />
-          <div class="presses">
+          <div class="presses in-row gap-y-2 gap-x-3 my-2.5">
             <Button
               :label="keepLabel"
               :loading="write.busy.value"
@@ -283,8 +286,13 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
         </div>
       </div>
     </div>
-    <div class="thumb">
-      <a v-if="best && weighed?.looked_at" href="#what-fits" class="small"
+    <div
+      class="thumb hidden phone:flex phone:sticky phone:bottom-15.5 phone:z-2 phone:gap-3 phone:items-center phone:justify-between phone:bg-paper phone:line-t-ink phone:-mx-4 phone:py-1.5 phone:px-4"
+    >
+      <a
+        v-if="best && weighed?.looked_at"
+        href="#what-fits"
+        class="small phone:min-h-11 phone:inline-flex phone:items-center phone:gap-1 phone:flex-wrap"
         ><b>{{ best.short_name }}</b> <span class="fig">{{ best.in_100 }}</span> in 100 ↓</a
       >
       <Button :label="keepLabel" :loading="write.busy.value" data-testid="keep-here" @click="keep('case')" />
@@ -298,7 +306,7 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
       class="wide-dialog"
       @update:visible="comparing = null"
     >
-      <div class="dialog-body">
+      <div class="w-[min(860px,84vw)]">
         <ComparePanel
           :one="comparing.one"
           :other="comparing.other"
@@ -312,12 +320,6 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
 </template>
 
 <style scoped>
-.look {
-  display: grid;
-  grid-template-columns: minmax(0, 580fr) minmax(0, 520fr);
-  gap: 24px;
-  align-items: start;
-}
 .eyes > * + * {
   margin-top: 12px;
 }
@@ -332,54 +334,8 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
   border-color: var(--tannin);
   color: var(--tannin);
 }
-.facts {
-  margin-top: 12px;
-}
-.pair {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 16px;
-  margin-top: 8px;
-  align-items: start;
-}
-.then {
-  padding-top: 6px;
-}
-.tally {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: 4px 12px;
-}
-.marks {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px;
-  width: 100%;
-}
-.keep {
-  margin-top: 16px;
-  border-top: 2px solid var(--ink);
-  padding-top: 8px;
-}
-.note {
-  width: 100%;
-}
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: center;
-  margin: 10px 0;
-}
 .presses :deep(.p-button) {
   min-height: 44px;
-}
-.dialog-body {
-  width: min(860px, 84vw);
-}
-.thumb {
-  display: none;
 }
 @media (min-width: 1000px) {
   /* the ranking stays in view while signs are marked further down */
@@ -390,35 +346,7 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
     overflow-y: auto;
   }
 }
-@media (max-width: 999px) {
-  .look {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
 @media (max-width: 759px) {
-  .pair {
-    grid-template-columns: 1fr;
-  }
-  .thumb {
-    position: sticky;
-    bottom: 62px;
-    z-index: 2;
-    display: flex;
-    gap: 12px;
-    align-items: center;
-    justify-content: space-between;
-    background: var(--paper);
-    border-top: 1px solid var(--ink);
-    margin-inline: -16px;
-    padding: 6px 16px;
-  }
-  .thumb a {
-    min-height: 44px;
-    display: inline-flex;
-    align-items: center;
-    gap: 4px;
-    flex-wrap: wrap;
-  }
   .thumb :deep(.p-button) {
     min-height: 56px;
     margin-left: auto;

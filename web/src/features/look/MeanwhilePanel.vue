@@ -9,31 +9,37 @@ const GATES: Record<string, string> = { vet: 'a vet decides', care: 'with care' 
 </script>
 
 <template>
-  <section class="safe" aria-label="Meanwhile" data-testid="meanwhile">
-    <h2>Meanwhile</h2>
-    <p v-if="acts.report_words" class="report" role="alert">{{ acts.report_words }}</p>
+  <section
+    class="[border:3px_double_var(--ink)] px-2.75 pt-0.75 pb-2.5"
+    aria-label="Meanwhile"
+    data-testid="meanwhile"
+  >
+    <h2 class="text-15 leading-5.5">Meanwhile</h2>
+    <p v-if="acts.report_words" class="line-2-brick text-brick font-650 py-1.5 px-2 mt-1 mb-1.5" role="alert">
+      {{ acts.report_words }}
+    </p>
     <section v-if="mends?.length" class="first" aria-label="First the water" data-testid="mends">
-      <h3>First the water</h3>
+      <h3 class="text-13 pt-1.75">First the water</h3>
       <div
         v-for="m in mends"
         :key="m.id"
-        class="mend"
+        class="mend line-t-rule pt-1.5 pb-1.75"
         :class="{ now: m.harmful }"
         :data-testid="`mend-${m.id}`"
       >
         <b>{{ m.reading }}</b>
-        <p v-if="m.amount" class="amount">{{ m.amount }}</p>
+        <p v-if="m.amount" class="amount text-16 leading-5.25 font-650">{{ m.amount }}</p>
         <p class="small">{{ m.say }}</p>
         <RouterLink
           v-if="m.press === 'change' && tank"
           :to="{ name: 'tank', params: { tank }, query: { log: 'change', ...m.query } }"
-          class="small"
+          class="small inline-block py-1.5 px-0"
           >Write down the change</RouterLink
         >
         <RouterLink
           v-else-if="m.press === 'measure' && tank"
           :to="{ name: 'measure', query: { tank, ...m.query } }"
-          class="small"
+          class="small inline-block py-1.5 px-0"
           >Measure it</RouterLink
         >
         <button
@@ -47,97 +53,49 @@ const GATES: Record<string, string> = { vet: 'a vet decides', care: 'with care' 
         </button>
       </div>
     </section>
-    <p class="small why">{{ acts.why }}</p>
-    <ul class="rows">
-      <li v-for="a in acts.do" :key="a.id" :data-testid="`act-${a.id}`">
-        <b>{{ a.text }}</b>
+    <p class="small pb-1.25">{{ acts.why }}</p>
+    <ul class="rows line-t-ink">
+      <li v-for="a in acts.do" :key="a.id" class="py-1.25 leading-4.25" :data-testid="`act-${a.id}`">
+        <b class="text-13 font-600 mr-1.5">{{ a.text }}</b>
         <span v-if="a.for_name" class="small quiet"
           >for {{ a.for_name }}<template v-if="a.wrong_if">; wrong if it is {{ a.wrong_if }}</template></span
         >
       </li>
     </ul>
     <template v-if="acts.treat.length">
-      <h3>If it gets no clearer</h3>
-      <p v-for="a in acts.treat.slice(0, 2)" :key="a.id" class="small act" :data-testid="`treat-${a.id}`">
+      <h3 class="text-13 pt-1.75">If it gets no clearer</h3>
+      <p
+        v-for="a in acts.treat.slice(0, 2)"
+        :key="a.id"
+        class="small act pt-0.5"
+        :data-testid="`treat-${a.id}`"
+      >
         {{ a.text
         }}<span class="quiet"
           >, most for {{ a.for_name }}{{ GATES[a.gate] ? `; ${GATES[a.gate]}` : '' }}</span
         >
       </p>
     </template>
-    <p v-if="acts.scrape_saves >= 0.1" class="small act">
+    <p v-if="acts.scrape_saves >= 0.1" class="small act pt-0.5">
       <b>{{ acts.scrape }}</b> would save more than any medicine given blind.
     </p>
     <template v-if="acts.not_now.length">
-      <h3 class="brick">Not now</h3>
-      <p v-for="a in acts.not_now" :key="a.id" class="small act">
+      <h3 class="brick text-13 pt-1.75">Not now</h3>
+      <p v-for="a in acts.not_now" :key="a.id" class="small act pt-0.5">
         <b>{{ a.text }}</b>: {{ a.why }}.
       </p>
     </template>
-    <p v-if="acts.end_words" class="small end">{{ acts.end_words }}, may be the kinder act. Ask one.</p>
+    <p v-if="acts.end_words" class="small line-t-rule mt-2 pt-1.5">
+      {{ acts.end_words }}, may be the kinder act. Ask one.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.safe {
-  border: 3px double var(--ink);
-  padding: 3px 11px 10px;
-}
-h2 {
-  font-size: 15px;
-  line-height: 22px;
-}
-h3 {
-  font-size: 13px;
-  padding-top: 7px;
-}
-.mend {
-  border-top: 1px solid var(--rule);
-  padding: 6px 0 7px;
-}
 .mend.now {
   border-top: 3px solid var(--brick);
 }
 .mend.now > b {
   color: var(--brick);
-}
-.mend a {
-  display: inline-block;
-  padding: 6px 0;
-}
-.amount {
-  font-size: 16px;
-  line-height: 21px;
-  font-weight: 650;
-}
-.why {
-  padding-bottom: 5px;
-}
-.rows {
-  border-top: 1px solid var(--ink);
-}
-.rows li {
-  padding: 5px 0;
-  line-height: 17px;
-}
-.rows b {
-  font-size: 13px;
-  font-weight: 600;
-  margin-right: 6px;
-}
-.act {
-  padding-top: 2px;
-}
-.report {
-  border: 2px solid var(--brick);
-  color: var(--brick);
-  font-weight: 650;
-  padding: 6px 8px;
-  margin: 4px 0 6px;
-}
-.end {
-  border-top: 1px solid var(--rule);
-  margin-top: 8px;
-  padding-top: 6px;
 }
 </style>

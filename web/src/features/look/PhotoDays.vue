@@ -1,23 +1,20 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { answer, api, Problem, type Schemas } from '@/api/client'
+import { Problem, type Schemas } from '@/api/client'
 import WhenField from '@/shared/WhenField.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { sendPhoto } from '@/shared/sendPhoto'
 import { useStrike } from '@/shared/useStrike'
+import { usePhotos } from './queries'
+import { useStale } from '@/shared/queries'
 
 /** Photos by day: taken or chosen here, and any two of them laid side by side. */
 const props = defineProps<{ group: string; fish: string }>()
 const session = useSession()
-const queries = useQueryClient()
+const stale = useStale()
 const path = computed(() => ({ ...session.inRoom(), group_id: props.group }))
-const { data, error } = useQuery({
-  queryKey: ['photos', () => props.group],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/groups/{group_id}/photos', { params: { path: path.value } })),
-})
+const { data, error } = usePhotos(() => props.group)
 const photos = computed(() => (data.value ?? []).filter((p) => !props.fish || p.fish === props.fish))
 const chosen = ref<string[]>([])
 // without a choice the first and the newest stand side by side: that is the comparison most often wanted
@@ -55,7 +52,7 @@ async function send() {
   } finally {
     busy.value = false
     if (input.value) input.value.value = ''
-    await queries.invalidateQueries({ queryKey: ['photos'] })
+    await stale.record()
   }
 }
 const removing = ref<Schemas['PhotoOut'] | null>(null)
@@ -68,15 +65,25 @@ const alt = (p: Schemas['PhotoOut']) =>
 </script>
 
 <template>
-  <section aria-label="Photos" class="photos" data-testid="photos">
+  <section aria-label="Photos" class="photos mb-4.5" data-testid="photos">
     <div class="block-head">
       <h2>Photos, day by day</h2>
       <span class="small quiet">place and camera are taken out; two side by side</span>
     </div>
     <ProblemNote :problem="error" />
-    <div v-if="two.length" class="two" :class="{ one: two.length === 1 }">
+    <div
+      v-if="two.length"
+      class="two grid grid-cols-[1fr_1fr] gap-4 phone:grid-cols-[1fr_1fr] phone:gap-1.5"
+      :class="{ one: two.length === 1 }"
+    >
       <figure v-for="p in two" :key="p.uid">
-        <img :src="p.full" :alt="alt(p)" :width="p.width" :height="p.height" />
+        <img
+          class="w-full h-auto max-h-95 object-contain bg-shade block"
+          :src="p.full"
+          :alt="alt(p)"
+          :width="p.width"
+          :height="p.height"
+        />
         <figcaption>
           <b
             >Day <span class="fig">{{ p.day }}</span></b
@@ -85,19 +92,25 @@ const alt = (p: Schemas['PhotoOut']) =>
             >{{ p.day_words }} {{ p.at_words }}, {{ p.by }}{{ p.fish ? `, ${p.fish}` : '' }}</span
           >
           <span v-if="p.note" class="small">{{ p.note }}</span>
-          <button type="button" class="link small" @click="removing = p">take it out</button>
+          <button type="button" class="link small ml-auto" @click="removing = p">take it out</button>
         </figcaption>
       </figure>
     </div>
-    <ul v-if="photos.length > 2" class="roll">
+    <ul v-if="photos.length > 2" class="roll flex gap-2 overflow-x-auto py-2 px-0.5">
       <li v-for="p in photos" :key="p.uid">
-        <button type="button" :aria-pressed="two.includes(p)" :aria-label="alt(p)" @click="choose(p.uid)">
-          <img :src="p.small" alt="" loading="lazy" />
+        <button
+          class="line-rule2 bg-plate rounded p-0.75 cursor-pointer text-ink"
+          type="button"
+          :aria-pressed="two.includes(p)"
+          :aria-label="alt(p)"
+          @click="choose(p.uid)"
+        >
+          <img class="w-23 h-17 object-cover block" :src="p.small" alt="" loading="lazy" />
           <span class="fig small">{{ p.day }}</span>
         </button>
       </li>
     </ul>
-    <form class="add" @submit.prevent>
+    <form class="add in-row gap-y-2 gap-x-3 pt-2" @submit.prevent>
       <InputText
         v-model="note"
         maxlength="200"
@@ -113,9 +126,12 @@ const alt = (p: Schemas['PhotoOut']) =>
         :problem="problem"
         hint="as the file says, if left empty"
       />
-      <label class="file">
+      <label
+        class="file relative inline-flex items-center min-h-11 px-4.5 line-leaf text-leaf rounded font-650 cursor-pointer phone:min-h-14 phone:w-full phone:justify-center hover:bg-shade"
+      >
         <input
           ref="input"
+          class="absolute inset-0 op-0 w-full cursor-pointer"
           type="file"
           accept="image/*"
           multiple
@@ -128,7 +144,7 @@ const alt = (p: Schemas['PhotoOut']) =>
       <ProblemNote :problem="problem" :fields="['taken_at']" />
     </form>
     <Dialog v-if="removing" visible modal header="Take this photo out" @update:visible="removing = null">
-      <div class="ask">
+      <div class="ask grid gap-2.5 w-[min(420px,78vw)]">
         <p>It is struck out of the record of day {{ removing.day }} and no longer shown.</p>
         <ProblemNote :problem="strikeProblem" />
         <Button label="Take it out" severity="danger" :loading="striking" @click="remove" />
@@ -138,27 +154,11 @@ const alt = (p: Schemas['PhotoOut']) =>
 </template>
 
 <style scoped>
-.photos {
-  margin-bottom: 18px;
-}
 h2 {
   font-size: 14px;
 }
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 16px;
-}
 .two.one {
   grid-template-columns: minmax(0, 50%);
-}
-.two img {
-  width: 100%;
-  height: auto;
-  max-height: 380px;
-  object-fit: contain;
-  background: var(--shade);
-  display: block;
 }
 figcaption {
   display: flex;
@@ -167,80 +167,17 @@ figcaption {
   align-items: baseline;
   padding: 4px 0;
 }
-.roll {
-  display: flex;
-  gap: 8px;
-  overflow-x: auto;
-  padding: 8px 2px;
-}
-.roll button {
-  border: 1px solid var(--rule2);
-  background: var(--plate);
-  border-radius: 4px;
-  padding: 3px;
-  cursor: pointer;
-  color: var(--ink);
-}
 .roll button[aria-pressed='true'] {
   outline: 2px solid var(--leaf);
-}
-.roll img {
-  width: 92px;
-  height: 68px;
-  object-fit: cover;
-  display: block;
-}
-.add {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: center;
-  padding-top: 8px;
-}
-.file {
-  position: relative;
-  display: inline-flex;
-  align-items: center;
-  min-height: 44px;
-  padding: 0 18px;
-  border: 1px solid var(--leaf);
-  color: var(--leaf);
-  border-radius: 4px;
-  font-weight: 650;
-  cursor: pointer;
-}
-.file:hover {
-  background: var(--shade);
 }
 .file:has(input:focus-visible) {
   outline: 2px solid var(--water);
   outline-offset: 2px;
 }
-.file input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  width: 100%;
-  cursor: pointer;
-}
-.link {
-  margin-left: auto;
-}
-.ask {
-  display: grid;
-  gap: 10px;
-  width: min(420px, 78vw);
-}
 @media (max-width: 759px) {
-  .two,
   .two.one {
     gap: 6px;
     grid-template-columns: 1fr 1fr;
-  }
-  .file {
-    min-height: 56px;
-    width: 100%;
-    justify-content: center;
   }
   .add :deep(input.p-inputtext) {
     width: 100%;

@@ -19,18 +19,22 @@ const at = (n: number) => 2 + n * 1.76
 
 <template>
   <section class="rank" aria-label="What fits">
-    <div class="block-head top">
-      <h2>What fits</h2>
+    <div class="block-head line-b-ink">
+      <h2 class="text-14">What fits</h2>
       <span class="fig small quiet" aria-hidden="true">in 100</span>
     </div>
-    <div v-if="weighed.together" class="said" data-testid="together">
+    <div
+      v-if="weighed.together"
+      class="line-b-rule2 line-l-3-water pl-2.5 pt-1.5 pb-1.5"
+      data-testid="together"
+    >
       <p>
         <b>{{ weighed.together.name }}</b>: <span class="fig">{{ weighed.together.in_100 }}</span> in 100
         together. By eye these can’t be told apart: {{ weighed.together.members.join(', ') }}.
       </p>
       <p class="small"><b>What tells:</b> {{ weighed.together.separates }}.</p>
     </div>
-    <div v-if="weighed.two" class="said" data-testid="two">
+    <div v-if="weighed.two" class="line-b-rule2 line-l-3-water pl-2.5 pt-1.5 pb-1.5" data-testid="two">
       <p>
         <b>Two at once?</b> {{ weighed.two.one }} with {{ weighed.two.other
         }}<template v-if="weighed.two.proven"
@@ -55,10 +59,16 @@ const at = (n: number) => 2 + n * 1.76
       </dl>
     </div>
     <ol data-testid="ranking">
-      <li v-for="(r, i) in shown" :key="r.condition" :data-testid="`rank-${r.condition}`">
-        <div class="line">
-          <h3>
+      <li
+        v-for="(r, i) in shown"
+        :key="r.condition"
+        class="line-b-rule2 pt-0.75 pb-1.25"
+        :data-testid="`rank-${r.condition}`"
+      >
+        <div class="line grid grid-cols-[1fr_184px_40px] items-center min-h-6.5 phone:grid-cols-[1fr_40px]">
+          <h3 class="text-15 leading-5 font-700">
             <RouterLink
+              class="no-underline hover:underline"
               :to="{ name: 'condition', params: { condition: r.condition }, query: group ? { group } : {} }"
               >{{ r.short_name }}</RouterLink
             >
@@ -76,7 +86,7 @@ const at = (n: number) => 2 + n * 1.76
             >
           </h3>
           <svg
-            class="ruler"
+            class="phone:row-[2] phone:col-span-full"
             :class="{ risk: r.tag === 'worst if missed' }"
             width="184"
             height="18"
@@ -84,28 +94,37 @@ const at = (n: number) => 2 + n * 1.76
             aria-hidden="true"
             focusable="false"
           >
-            <path class="axis" d="M2 14.5H178M2 11V17M46 13V16M90 11V17M134 13V16M178 11V17" />
             <path
-              class="band"
+              class="stroke-rule2 fill-none"
+              d="M2 14.5H178M2 11V17M46 13V16M90 11V17M134 13V16M178 11V17"
+            />
+            <path
+              class="band stroke-ink pen-1.8 fill-none"
               :d="`M${at(r.in_100_low)} 7H${at(r.in_100_high)}M${at(r.in_100_low)} 4V10M${at(r.in_100_high)} 4V10`"
             />
-            <circle :cx="at(r.in_100)" cy="7" r="3.4" />
+            <circle class="fill-ink" :cx="at(r.in_100)" cy="7" r="3.4" />
           </svg>
-          <b class="fig share"
+          <b class="fig text-20 text-right font-600"
             >{{ r.in_100
             }}<span class="unseen"> in 100, between {{ r.in_100_low }} and {{ r.in_100_high }}</span></b
           >
         </div>
-        <div v-if="some && (i < 3 || r.tag || all)" class="evidence small">
+        <div
+          v-if="some && (i < 3 || r.tag || all)"
+          class="evidence small grid grid-cols-[1fr_1fr] gap-y-0 gap-x-4 phone:grid-cols-[1fr]"
+        >
           <ul aria-label="for">
             <li v-for="e in r.evidence_for.slice(0, 4)" :key="e.sign">
-              <span class="fig leaf">{{ MARKS.for[e.marks] }}</span>{{ e.seen ? '' : 'not: ' }}{{ e.label }}
+              <span class="fig leaf absolute left-0 w-7 text-right font-700">{{ MARKS.for[e.marks] }}</span>{{
+                e.seen ? '' : 'not: '
+              }}{{ e.label }}
             </li>
           </ul>
           <ul aria-label="against">
             <li v-for="e in r.evidence_against.slice(0, 3)" :key="e.sign">
-              <span class="fig brick">{{ MARKS.against[e.marks] }}</span>{{ e.seen ? '' : 'not: '
-              }}{{ e.label }}
+              <span class="fig brick absolute left-0 w-7 text-right font-700">{{
+                MARKS.against[e.marks]
+              }}</span>{{ e.seen ? '' : 'not: ' }}{{ e.label }}
             </li>
             <li v-if="r.not_looked_at.length" class="quiet">not looked at: {{ r.not_looked_at[0] }}</li>
             <li v-if="r.hands_asked" class="quiet">
@@ -117,35 +136,38 @@ const at = (n: number) => 2 + n * 1.76
         <button
           v-if="some && i > 0 && i < 3"
           type="button"
-          class="link"
+          class="link text-ink p-0 text-12"
           :data-testid="`compare-${r.condition}`"
           @click="emit('compare', weighed.ranked[0]!.condition, r.condition)"
         >
           {{ weighed.ranked[0]!.short_name }} or {{ inSentence(r.short_name) }}?
         </button>
       </li>
-      <li class="else">
-        <div class="line">
-          <h3>Something else</h3>
+      <li class="else line-b-rule2 pt-0.75 pb-1.25">
+        <div class="line grid grid-cols-[1fr_184px_40px] items-center min-h-6.5 phone:grid-cols-[1fr_40px]">
+          <h3 class="text-15 leading-5 font-700">Something else</h3>
           <svg
-            class="ruler"
+            class="phone:row-[2] phone:col-span-full"
             width="184"
             height="18"
             viewBox="0 0 184 18"
             aria-hidden="true"
             focusable="false"
           >
-            <path class="axis" d="M2 14.5H178M2 11V17M46 13V16M90 11V17M134 13V16M178 11V17" />
-            <circle :cx="at(weighed.something_else_in_100)" cy="7" r="3.4" />
+            <path
+              class="stroke-rule2 fill-none"
+              d="M2 14.5H178M2 11V17M46 13V16M90 11V17M134 13V16M178 11V17"
+            />
+            <circle class="fill-ink" :cx="at(weighed.something_else_in_100)" cy="7" r="3.4" />
           </svg>
-          <b class="fig share">{{ weighed.something_else_in_100 }}</b>
+          <b class="fig text-20 text-right font-600">{{ weighed.something_else_in_100 }}</b>
         </div>
       </li>
     </ol>
-    <p class="small quiet foot">
+    <p class="small quiet foot pt-1.5">
       Expert guesses by two hands, not counts: read them as more and less likely. The bar spans what both make
       of it.
-      <button type="button" class="link" @click="all = !all">
+      <button type="button" class="link text-ink p-0 text-12" @click="all = !all">
         {{ all ? 'Fewer' : `All ${weighed.ranked.length}` }}
       </button>
     </p>
@@ -153,55 +175,11 @@ const at = (n: number) => 2 + n * 1.76
 </template>
 
 <style scoped>
-.top {
-  border-bottom: 1px solid var(--ink);
-}
-h2 {
-  font-size: 14px;
-}
-ol > li {
-  border-bottom: 1px solid var(--rule2);
-  padding: 3px 0 5px;
-}
-.line {
-  display: grid;
-  grid-template-columns: 1fr 184px 40px;
-  align-items: center;
-  min-height: 26px;
-}
-h3 {
-  font-size: 15px;
-  line-height: 20px;
-  font-weight: 700;
-}
-h3 a {
-  text-decoration: none;
-}
-h3 a:hover {
-  text-decoration: underline;
-}
 .tag {
   font-size: 12.5px;
   font-weight: 600;
   margin-left: 10px;
   white-space: nowrap;
-}
-.share {
-  font-size: 20px;
-  text-align: right;
-  font-weight: 600;
-}
-.axis {
-  stroke: var(--rule2);
-  fill: none;
-}
-.band {
-  stroke: var(--ink);
-  stroke-width: 1.8;
-  fill: none;
-}
-circle {
-  fill: var(--ink);
 }
 .risk .band {
   stroke: var(--brick);
@@ -209,45 +187,8 @@ circle {
 .risk circle {
   fill: var(--brick);
 }
-.evidence {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 0 16px;
-}
 .evidence li {
   padding-left: 34px;
   position: relative;
-}
-.evidence li .fig {
-  position: absolute;
-  left: 0;
-  width: 28px;
-  text-align: right;
-  font-weight: 700;
-}
-.said {
-  border-bottom: 1px solid var(--rule2);
-  border-left: 3px solid var(--water);
-  padding: 6px 0 6px 10px;
-}
-.foot {
-  padding-top: 6px;
-}
-.link {
-  color: var(--ink);
-  padding: 0;
-  font-size: 12.5px;
-}
-@media (max-width: 759px) {
-  .line {
-    grid-template-columns: 1fr 40px;
-  }
-  .ruler {
-    grid-row: 2;
-    grid-column: 1 / -1;
-  }
-  .evidence {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

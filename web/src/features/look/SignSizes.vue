@@ -7,12 +7,12 @@ const emit = defineEmits<{ pick: [size: number] }>()
 </script>
 
 <template>
-  <div class="sizes" role="group" :aria-label="`${sign.short}: how much`">
+  <div class="sizes flex flex-wrap gap-1 pb-1.5" role="group" :aria-label="`${sign.short}: how much`">
     <button
       v-for="(word, i) in sign.sizes"
       :key="word"
       type="button"
-      class="size"
+      class="size line-rule2 rounded bare text-ink text-12 min-h-6.5 py-0.25 px-2 cursor-pointer phone:text-14 phone:min-h-11 phone:flex-[1_0_auto] phone:px-1.5 hover:bg-shade"
       :aria-pressed="size === i + 1"
       :data-testid="`size-${sign.id}-${i + 1}`"
       @click="emit('pick', i + 1)"
@@ -23,36 +23,9 @@ const emit = defineEmits<{ pick: [size: number] }>()
 </template>
 
 <style scoped>
-.sizes {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  padding-bottom: 6px;
-}
-.size {
-  border: 1px solid var(--rule2);
-  border-radius: 4px;
-  background: none;
-  color: var(--ink);
-  font-size: 12.5px;
-  min-height: 26px;
-  padding: 1px 8px;
-  cursor: pointer;
-}
-.size:hover {
-  background: var(--shade);
-}
 .size[aria-pressed='true'] {
   background: var(--ink);
   border-color: var(--ink);
   color: var(--paper);
-}
-@media (max-width: 759px) {
-  .size {
-    min-height: 44px;
-    flex: 1 0 auto;
-    padding-inline: 6px;
-    font-size: 14px;
-  }
 }
 </style>

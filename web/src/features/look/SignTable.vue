@@ -108,7 +108,7 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
         <th scope="row">
           <button
             type="button"
-            class="name"
+            class="name cursor-pointer hover:underline"
             :aria-expanded="explained === s.id"
             @click="explained = explained === s.id ? '' : s.id"
           >
@@ -120,7 +120,7 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
             :size="sizes[s.id]"
             @pick="resize(s.id, $event)"
           />
-          <div v-if="explained === s.id || asked === s.id" class="how small">
+          <div v-if="explained === s.id || asked === s.id" class="small pr-3 pb-2 max-w-[56ch]">
             <SignLens v-if="s.drawn" :shape="shape" :drawn="s.drawn" :label="s.short" />
             <p>
               <b>{{ s.label }}.</b> {{ s.look }}
@@ -143,9 +143,15 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
           >
           <span v-else-if="answerOf(signs, s.id) === 'absent'" class="fig quiet">0</span>
         </td>
-        <td v-for="a in ANSWERS" :key="a.value" class="c" :class="{ on: answerOf(signs, s.id) === a.value }">
+        <td
+          v-for="a in ANSWERS"
+          :key="a.value"
+          class="c phone:row-[1/span_2]"
+          :class="{ on: answerOf(signs, s.id) === a.value }"
+        >
           <label>
             <input
+              class="absolute inset-0 w-full h-full m-0 op-0 cursor-pointer"
               type="radio"
               :name="s.id"
               :value="a.value"
@@ -155,7 +161,7 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
               @keydown="onKey($event, s)"
             />
             <SignMark v-if="answerOf(signs, s.id) === a.value" :state="a.value" :size="20" />
-            <span v-else class="dot" aria-hidden="true" />
+            <span v-else class="dot w-1 h-1 rounded-50% bg-rule2" aria-hidden="true" />
           </label>
         </td>
       </tr>
@@ -169,8 +175,13 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
           <span class="name">{{ s.short }}</span>
         </th>
         <td v-if="fishCount > 1" class="n" />
-        <td v-for="a in ANSWERS" :key="a.value" class="c" :class="{ on: answerOf(told, s.id) === a.value }">
-          <span class="mark"
+        <td
+          v-for="a in ANSWERS"
+          :key="a.value"
+          class="c phone:row-[1/span_2]"
+          :class="{ on: answerOf(told, s.id) === a.value }"
+        >
+          <span class="relative flex items-center justify-center min-h-7.5 h-full phone:min-h-14"
             ><SignMark v-if="answerOf(told, s.id) === a.value" :state="a.value" :size="20" /><span
               v-if="answerOf(told, s.id) === a.value"
               class="unseen"
@@ -181,12 +192,12 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
       </tr>
     </tbody>
   </table>
-  <p v-if="all.some((s) => s.reading)" class="small quiet tests">These follow from the figures above.</p>
+  <p v-if="all.some((s) => s.reading)" class="small quiet py-1.5">These follow from the figures above.</p>
   <Button
     v-if="open"
     type="button"
     severity="secondary"
-    class="rest"
+    class="mt-2.5 phone:min-h-14 phone:w-full"
     label="The rest here is not there"
     data-testid="rest"
     @click="rest"
@@ -238,21 +249,11 @@ tbody th {
   color: inherit;
   line-height: 17px;
 }
-button.name {
-  cursor: pointer;
-}
-button.name:hover {
-  text-decoration: underline;
-}
 .was {
   display: inline-block;
   margin-left: 8px;
   color: var(--leaf);
   font-weight: 650;
-}
-.how {
-  padding: 0 12px 8px 0;
-  max-width: 56ch;
 }
 .seen .name {
   font-weight: 650;
@@ -304,8 +305,7 @@ thead .c {
 td.on {
   background: var(--plate);
 }
-label,
-.mark {
+label {
   position: relative;
   display: flex;
   align-items: center;
@@ -319,30 +319,9 @@ label {
 label:hover {
   background: var(--shade);
 }
-label input {
-  position: absolute;
-  inset: 0;
-  width: 100%;
-  height: 100%;
-  margin: 0;
-  opacity: 0;
-  cursor: pointer;
-}
 label:has(input:focus-visible) {
   outline: 2px solid var(--water);
   outline-offset: -2px;
-}
-.dot {
-  width: 4px;
-  height: 4px;
-  border-radius: 50%;
-  background: var(--rule2);
-}
-.rest {
-  margin-top: 10px;
-}
-.tests {
-  padding: 6px 0;
 }
 @media (max-width: 759px) {
   /* the count goes under the name, so that the name has the width */
@@ -394,9 +373,6 @@ label:has(input:focus-visible) {
   .signs tbody tr:not(.part) > th {
     grid-area: 1 / 1;
   }
-  td.c {
-    grid-row: 1 / span 2;
-  }
   .seen .name {
     padding-bottom: 2px;
   }
@@ -404,18 +380,13 @@ label:has(input:focus-visible) {
     width: 64px;
     min-height: 44px;
   }
-  label,
-  .mark {
+  label {
     min-height: 56px;
   }
   .name {
     font-size: 15px;
     line-height: 19px;
     padding-block: 10px;
-  }
-  .rest {
-    min-height: 56px;
-    width: 100%;
   }
 }
 </style>

@@ -50,8 +50,14 @@ describe('the ranking over the days', () => {
   }
 
   it('draws a line for each condition through its share at each look, and marks where it turned', async () => {
-    vi.spyOn(HTMLElement.prototype, 'getBoundingClientRect').mockReturnValue({ width: 600 } as DOMRect)
-    vi.spyOn(HTMLElement.prototype, 'clientWidth', 'get').mockReturnValue(600)
+    vi.stubGlobal(
+      'ResizeObserver',
+      class {
+        constructor(private tell: (entries: unknown[]) => void) {}
+        observe = () => this.tell([{ contentRect: { width: 600, height: 190 } }])
+        disconnect = () => undefined
+      },
+    )
     const drawn = show(DaysChart, { props: { days } })
     await flushPromises()
     const lines = drawn.findAll('path.line').filter((l) => l.attributes('d')?.includes('L'))

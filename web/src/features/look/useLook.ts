@@ -1,22 +1,15 @@
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, watch, type Ref } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref, watch, type Ref } from 'vue'
 import { answer, api, type Problem, type Schemas } from '@/api/client'
 import { useSession } from '@/shared/session'
 import { useKept } from '@/shared/useKept'
 import { useWrite } from '@/shared/useWrite'
 import { NO_TEST, type TypedTest } from '@/shared/waterTest'
 import { changedFrom, type Counts, type Signs, type Sizes } from './marks'
+import { type Newcomer, useLookBoard, useWeighed } from './queries'
 
 export type Mode = 'daily' | 'arrival'
 export type Place = '' | 'bag' | 'tank'
-
-/** Fish that are not bought yet: what kind, in what water, how many, whose. */
-export interface Newcomer {
-  water: Schemas['DiagnoseIn']['water']
-  species: string
-  fish_count: number
-  seller: string
-}
 
 export type Typed = TypedTest
 export type KitBasis = Pick<Schemas['LookIn'], 'ammonia_as' | 'nitrite_as' | 'nitrate_as'>
@@ -45,29 +38,7 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
     ...{ mode, place, fish, signs, counts, sizes, context, kin, typed, kit, note, carried, begun, seenAt },
   })
 
-  const board = useQuery({
-    queryKey: ['look', group, fish, newcomer],
-    queryFn: () =>
-      newcomer.value
-        ? answer(
-            api.GET('/api/rooms/{room_id}/inspection', {
-              params: {
-                path: session.inRoom(),
-                query: {
-                  water: newcomer.value.water,
-                  species: newcomer.value.species,
-                  fish_count: newcomer.value.fish_count,
-                },
-              },
-            }),
-          )
-        : answer(
-            api.GET('/api/rooms/{room_id}/groups/{group_id}/look', {
-              params: { path: path.value, query: { fish: fish.value } },
-            }),
-          ),
-    refetchOnWindowFocus: false,
-  })
+  const board = useLookBoard(group, fish, newcomer)
 
   function begin(from: Schemas['CarriedOut'] | undefined) {
     const takes = mode.value === 'daily' && from
@@ -116,39 +87,11 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
 
   // the server weighs a moment after the last mark or key
   const settled = ref({ ...body.value, in_bag: false })
-  let timer: ReturnType<typeof setTimeout> | undefined
-  watch(
-    [body, inBag],
-    () => {
-      clearTimeout(timer)
-      timer = setTimeout(() => (settled.value = { ...body.value, in_bag: inBag.value }), 120)
-    },
-    { deep: true },
-  )
-  onBeforeUnmount(() => clearTimeout(timer))
-  const weigh = useQuery({
-    queryKey: ['weigh', group, newcomer, settled],
-    queryFn: () => {
-      const { in_bag, ...looked } = settled.value
-      if (!newcomer.value)
-        return answer(
-          api.POST('/api/rooms/{room_id}/groups/{group_id}/weigh', {
-            params: { path: path.value },
-            body: { ...looked, in_bag },
-          }),
-        )
-      const { water, species, fish_count } = newcomer.value
-      return answer(
-        api.POST('/api/rooms/{room_id}/diagnose', {
-          params: { path: session.inRoom() },
-          body: { ...looked, water, species, fish_count, at_seller: true },
-        }),
-      )
-    },
-    enabled: computed(() => !!board.data.value),
-    placeholderData: keepPreviousData,
-    retry: false,
+  watchDebounced([body, inBag], () => (settled.value = { ...body.value, in_bag: inBag.value }), {
+    debounce: 120,
+    deep: true,
   })
+  const weigh = useWeighed(group, newcomer, settled, () => !!board.data.value)
 
   const write = useWrite((write_id) => {
     if (newcomer.value)

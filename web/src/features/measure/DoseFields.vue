@@ -8,9 +8,8 @@ import { productsOf } from '@/shared/strengths'
 import TextField from '@/shared/TextField.vue'
 import DoseMeets from './DoseMeets.vue'
 import UseOption from '@/shared/UseOption.vue'
-import { useActives } from '@/shared/useActives'
-import { useShelf } from '@/shared/useShelf'
 import type { DoseValues } from './useMeasure'
+import { useActives, useShelf } from '@/shared/queries'
 
 /** Which medicine, for what, in which strength, how much, and what it meets. */
 const props = defineProps<{
@@ -157,7 +156,7 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
       :problem="problem"
       @update:model-value="type(r.name, $event)"
     />
-    <label v-if="use?.gate === 'vet'" class="tick">
+    <label v-if="use?.gate === 'vet'" class="flex gap-2.5 items-center min-h-11">
       <Checkbox
         :model-value="dose.prescribed"
         binary
@@ -166,7 +165,10 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
       />
       <span>A veterinarian or the product’s own label gives this dose.</span>
     </label>
-    <label v-if="use?.dose && !dose.strength.startsWith('bottle:')" class="tick">
+    <label
+      v-if="use?.dose && !dose.strength.startsWith('bottle:')"
+      class="flex gap-2.5 items-center min-h-11"
+    >
       <Checkbox
         :model-value="dose.expired"
         binary
@@ -184,30 +186,13 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
       :water="water"
       :spoons="active.spoons"
     />
-    <p class="small from">
+    <p class="small pt-2 phone:min-h-12">
       <RouterLink :to="{ name: 'shelf' }">Tools at hand: {{ tools }}</RouterLink>
     </p>
-    <p class="small from">
+    <p class="small pt-2 phone:min-h-12">
       <RouterLink :to="{ name: 'formulary', params: { active: active.id } }"
         >Where these figures come from</RouterLink
       >
     </p>
   </template>
 </template>
-
-<style scoped>
-.tick {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  min-height: 44px;
-}
-.from {
-  padding-top: 8px;
-}
-@media (max-width: 759px) {
-  .from {
-    min-height: 48px;
-  }
-}
-</style>

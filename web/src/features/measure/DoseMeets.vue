@@ -5,8 +5,8 @@ import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
 import { WATERS } from '@/shared/waters'
 import TextField from '@/shared/TextField.vue'
-import { useActives } from '@/shared/useActives'
 import type { DoseValues } from './useMeasure'
+import { useActives } from '@/shared/queries'
 
 /** What a dose meets: equipment, life, the water itself, and the water of a bath beside the fish's own. */
 const props = defineProps<{
@@ -114,14 +114,14 @@ function toggle(list: 'lives', value: string) {
 </script>
 
 <template>
-  <div class="meets">
+  <div class="flex flex-wrap gap-1.5 py-2 line-b-rule">
     <template v-if="!isBath">
-      <h3 class="small">Runs on this water</h3>
+      <h3 class="small w-full">Runs on this water</h3>
       <button
         v-for="r in RUNNING"
         :key="r.value"
         type="button"
-        class="chip"
+        class="chip hover:bg-shade"
         :aria-pressed="runs.includes(r.value)"
         @click="run(r.value)"
       >
@@ -129,7 +129,7 @@ function toggle(list: 'lives', value: string) {
       </button>
       <button
         type="button"
-        class="chip"
+        class="chip hover:bg-shade"
         :aria-pressed="dose.biofilter"
         data-testid="runs-biofilter"
         @click="set({ biofilter: !dose.biofilter })"
@@ -137,7 +137,7 @@ function toggle(list: 'lives', value: string) {
         a filter that works
       </button>
     </template>
-    <h3 class="small">
+    <h3 class="small w-full">
       {{ isBath ? 'Goes into it' : 'Lives in it'
       }}<span v-if="tank" class="quiet">, besides what the record knows</span>
     </h3>
@@ -145,7 +145,7 @@ function toggle(list: 'lives', value: string) {
       v-for="l in life"
       :key="l.value"
       type="button"
-      class="chip"
+      class="chip hover:bg-shade"
       :aria-pressed="l.recorded || dose.lives.includes(l.value)"
       :disabled="l.recorded"
       :title="l.recorded ? 'by the record of this tank' : undefined"
@@ -156,7 +156,7 @@ function toggle(list: 'lives', value: string) {
     </button>
   </div>
   <template v-if="isBath">
-    <h3 class="small head">The bath beside the water they come from</h3>
+    <h3 class="small pt-2.5">The bath beside the water they come from</h3>
     <TextField
       v-for="r in bath_rows.slice(0, 3)"
       :key="r.name"
@@ -187,7 +187,13 @@ function toggle(list: 'lives', value: string) {
       />
     </template>
   </template>
-  <button type="button" class="link" :aria-expanded="more" data-testid="more-dose" @click="more = !more">
+  <button
+    type="button"
+    class="link w-full text-left min-h-8 text-ink text-13 phone:min-h-12"
+    :aria-expanded="more"
+    data-testid="more-dose"
+    @click="more = !more"
+  >
     {{ more ? 'less' : 'share, temperature, oxygen, alkalinity, what else is in it' }}
   </button>
   <template v-if="more">
@@ -217,21 +223,8 @@ function toggle(list: 'lives', value: string) {
 </template>
 
 <style scoped>
-.meets {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  padding: 8px 0;
-  border-bottom: 1px solid var(--rule);
-}
-.meets h3 {
-  width: 100%;
-}
 h3 {
   font-weight: 650;
-}
-.head {
-  padding-top: 10px;
 }
 .chip {
   border: 1px solid var(--rule2);
@@ -243,19 +236,9 @@ h3 {
   font-size: 13px;
   cursor: pointer;
 }
-.chip:hover {
-  background: var(--shade);
-}
 .chip[aria-pressed='true'] {
   background: var(--ink);
   color: var(--paper);
-}
-.link {
-  width: 100%;
-  text-align: left;
-  min-height: 32px;
-  color: var(--ink);
-  font-size: 13px;
 }
 .tick {
   display: flex;
@@ -264,8 +247,7 @@ h3 {
   min-height: 44px;
 }
 @media (max-width: 759px) {
-  .chip,
-  .link {
+  .chip {
     min-height: 48px;
   }
 }

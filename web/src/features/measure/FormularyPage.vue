@@ -1,22 +1,17 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { answer, api } from '@/api/client'
 import { capital } from '@/shared/capital'
 import LevelMark from '@/shared/LevelMark.vue'
 import PageHead from '@/shared/PageHead.vue'
-import { useActives } from '@/shared/useActives'
+import { useSensitivities } from './queries'
+import { useActives } from '@/shared/queries'
 
 /** Where each figure comes from: every active with all its uses, in full. */
 const props = defineProps<{ active?: string }>()
 const find = ref('')
 const { data } = useActives()
-const { data: bears } = useQuery({
-  queryKey: ['sensitivities'],
-  queryFn: () => answer(api.GET('/api/reference/sensitivities')),
-  staleTime: Infinity,
-})
+const { data: bears } = useSensitivities()
 const one = computed(() => data.value?.find((a) => a.id === props.active) ?? null)
 const shown = computed(() =>
   (data.value ?? []).filter((a) => `${a.name} ${a.family}`.toLowerCase().includes(find.value.toLowerCase())),
@@ -46,20 +41,24 @@ function grounds(said: { source: string; confidence: string }): string {
       :title="one.name"
       :sentence="`${capital(one.family)}. Written from memory; nobody has reopened the pages.`"
     />
-    <dl class="facts">
-      <dt>For you</dt>
+    <dl class="grid grid-cols-[120px_1fr] gap-y-1 gap-x-4 max-w-[90ch] phone:grid-cols-[1fr]">
+      <dt class="font-650">For you</dt>
       <dd>{{ one.keeper_hazard }}</dd>
-      <dt>Taken out by</dt>
+      <dt class="font-650">Taken out by</dt>
       <dd>{{ one.removed_by }}</dd>
-      <dt>To stop it</dt>
+      <dt class="font-650">To stop it</dt>
       <dd>{{ one.stop }}</dd>
-      <dt>Law</dt>
+      <dt class="font-650">Law</dt>
       <dd>{{ one.regulation }}</dd>
     </dl>
-    <section v-if="one.meets.length" class="use" aria-label="What it must not meet">
-      <h2>What it must not meet</h2>
-      <ul class="meets">
-        <li v-for="m in one.meets" :key="m.others + m.text">
+    <section
+      v-if="one.meets.length"
+      class="use line-t-ink mt-3 py-2 max-w-[90ch]"
+      aria-label="What it must not meet"
+    >
+      <h2 class="text-15">What it must not meet</h2>
+      <ul>
+        <li v-for="m in one.meets" :key="m.others + m.text" class="flex gap-2 py-1">
           <LevelMark :level="m.level" />
           <span
             ><b>{{ m.others }}</b
@@ -68,12 +67,12 @@ function grounds(said: { source: string; confidence: string }): string {
         </li>
       </ul>
     </section>
-    <section v-for="u in one.uses" :key="u.id" class="use">
-      <h2>
+    <section v-for="u in one.uses" :key="u.id" class="use line-t-ink mt-3 py-2 max-w-[90ch]">
+      <h2 class="text-15">
         {{ u.name }}
         <span class="small" :class="u.gate === 'block' ? 'brick' : 'quiet'">{{ GATES[u.gate] }}</span>
       </h2>
-      <p v-if="u.dose" class="fig dose">{{ u.dose }}</p>
+      <p v-if="u.dose" class="fig dose text-20 font-700">{{ u.dose }}</p>
       <p>{{ u.dose_text }}</p>
       <p v-if="u.duration !== '–'"><b>How long</b> {{ u.duration }}</p>
       <p v-if="u.depends"><b>Depends on</b> {{ u.depends }}</p>
@@ -92,9 +91,13 @@ function grounds(said: { source: string; confidence: string }): string {
       title="Formulary"
       :sentence="`${data?.length ?? 0} actives, each with all its uses and sources.`"
     />
-    <InputText v-model="find" placeholder="find" aria-label="Find an active" class="find" />
-    <ul class="list">
-      <li v-for="a in shown" :key="a.id">
+    <InputText v-model="find" placeholder="find" aria-label="Find an active" class="mb-3" />
+    <ul class="columns-2 gap-x-8 phone:columns-1">
+      <li
+        v-for="a in shown"
+        :key="a.id"
+        class="flex flex-wrap gap-y-0 gap-x-2.5 items-baseline break-inside-avoid line-b-rule py-1.75 phone:min-h-12"
+      >
         <RouterLink :to="{ name: 'formulary', params: { active: a.id } }"
           ><b>{{ a.name }}</b></RouterLink
         >
@@ -103,21 +106,29 @@ function grounds(said: { source: string; confidence: string }): string {
         >
       </li>
     </ul>
-    <section aria-label="Who bears what" class="bears">
+    <section aria-label="Who bears what" class="bears mt-7">
       <h2 class="block-head">Who bears what</h2>
-      <table data-testid="sensitivities">
-        <thead>
-          <tr>
+      <table class="border-collapse w-full" data-testid="sensitivities">
+        <thead class="phone:hidden">
+          <tr class="phone:block phone:py-2 phone:px-0 phone:line-b-rule">
             <th scope="col">fish, or system</th>
             <th scope="col">bears poorly</th>
             <th scope="col">bears well</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="s in bears" :key="s.id">
-            <th scope="row">{{ s.name }}</th>
-            <td>{{ s.poorly }}</td>
-            <td>{{ s.well }}</td>
+          <tr v-for="s in bears" :key="s.id" class="phone:block phone:py-2 phone:px-0 phone:line-b-rule">
+            <th class="font-650 w-26%" scope="row">{{ s.name }}</th>
+            <td
+              class="text-left align-top line-b-rule pr-4 pl-0 pt-1.5 pb-1.5 phone:line-none phone:py-0.5 phone:px-0 phone:block phone:w-auto phone:[overflow-wrap:anywhere]"
+            >
+              {{ s.poorly }}
+            </td>
+            <td
+              class="text-left align-top line-b-rule pr-4 pl-0 pt-1.5 pb-1.5 phone:line-none phone:py-0.5 phone:px-0 phone:block phone:w-auto phone:[overflow-wrap:anywhere]"
+            >
+              {{ s.well }}
+            </td>
           </tr>
         </tbody>
       </table>
@@ -127,42 +138,7 @@ function grounds(said: { source: string; confidence: string }): string {
 </template>
 
 <style scoped>
-.facts {
-  display: grid;
-  grid-template-columns: 120px 1fr;
-  gap: 4px 16px;
-  max-width: 90ch;
-}
-.facts dt {
-  font-weight: 650;
-}
-.use {
-  border-top: 1px solid var(--ink);
-  margin-top: 12px;
-  padding: 8px 0;
-  max-width: 90ch;
-}
-.use h2 {
-  font-size: 15px;
-}
-.dose {
-  font-size: 20px;
-  font-weight: 700;
-}
-.meets li {
-  display: flex;
-  gap: 8px;
-  padding: 4px 0;
-}
-.bears {
-  margin-top: 28px;
-}
-.bears table {
-  border-collapse: collapse;
-  width: 100%;
-}
-.bears th,
-.bears td {
+.bears th {
   text-align: left;
   vertical-align: top;
   border-bottom: 1px solid var(--rule);
@@ -173,51 +149,13 @@ function grounds(said: { source: string; confidence: string }): string {
   font-weight: 400;
   color: var(--ink2);
 }
-.bears tbody th {
-  font-weight: 650;
-  width: 26%;
-}
-.find {
-  margin-bottom: 12px;
-}
-.list {
-  columns: 2;
-  column-gap: 32px;
-}
-.list li {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 10px;
-  align-items: baseline;
-  break-inside: avoid;
-  border-bottom: 1px solid var(--rule);
-  padding: 7px 0;
-}
 @media (max-width: 759px) {
-  .bears thead {
-    display: none;
-  }
-  .bears tr {
-    display: block;
-    padding: 8px 0;
-    border-bottom: 1px solid var(--rule);
-  }
-  .bears tbody th,
-  .bears td {
+  .bears tbody th {
     display: block;
     width: auto;
     border: 0;
     padding: 2px 0;
     overflow-wrap: anywhere;
-  }
-  .list {
-    columns: 1;
-  }
-  .list li {
-    min-height: 48px;
-  }
-  .facts {
-    grid-template-columns: 1fr;
   }
 }
 </style>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { answer, api, type Schemas } from '@/api/client'
+import { type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
 import PageHead from '@/shared/PageHead.vue'
@@ -14,11 +13,10 @@ import type { Values } from './asked'
 import { KINDS } from './kinds'
 import { firstValues, requestOf } from './requestOf'
 import MeasureSlip from './MeasureSlip.vue'
-import { useActives } from '@/shared/useActives'
 import { useKept } from '@/shared/useKept'
-import { useShelf } from '@/shared/useShelf'
 import { productsOf } from '@/shared/strengths'
 import { doseRequest, noDose, useMeasure } from './useMeasure'
+import { useActives, useShelf, useTanks } from '@/shared/queries'
 
 /** Measure: any volume, dose, salt or bath, for a tank of the record or for water as typed. */
 const session = useSession()
@@ -51,10 +49,7 @@ const WATERS = [
   { value: 'brackish', label: 'brackish' },
   { value: 'marine', label: 'sea' },
 ]
-const { data: tanks } = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
+const { data: tanks } = useTanks()
 // read before anything is reckoned: an address may fill the form
 const { data: actives } = useActives()
 const { data: shelf } = useShelf()
@@ -174,12 +169,17 @@ watch(
 
 <template>
   <PageHead title="Measure" :sentence="sentence" />
-  <div class="choices" :class="{ all: every }" role="group" aria-label="What to measure">
+  <div
+    class="choices in-row gap-1.5 mb-3.5"
+    :class="{ all: every }"
+    role="group"
+    aria-label="What to measure"
+  >
     <button
       v-for="c in choices"
       :key="c.id"
       type="button"
-      class="choice"
+      class="choice hover:bg-shade"
       :aria-pressed="what === c.id"
       :data-testid="`measure-${c.id}`"
       @click="what = c.id"
@@ -189,16 +189,26 @@ watch(
     <button
       v-if="!every"
       type="button"
-      class="choice further"
+      class="choice further hidden phone:inline-flex phone:items-center hover:bg-shade"
       data-testid="further-kinds"
       @click="every = true"
     >
       more …
     </button>
-    <RouterLink :to="{ name: 'worksheet' }" class="aside">many at once</RouterLink>
-    <RouterLink :to="{ name: 'formulary' }" class="aside">the formulary</RouterLink>
+    <RouterLink
+      :to="{ name: 'worksheet' }"
+      class="text-13 py-0 px-1 phone:whitespace-nowrap phone:min-h-12 phone:inline-flex phone:items-center"
+      >many at once</RouterLink
+    >
+    <RouterLink
+      :to="{ name: 'formulary' }"
+      class="text-13 py-0 px-1 phone:whitespace-nowrap phone:min-h-12 phone:inline-flex phone:items-center"
+      >the formulary</RouterLink
+    >
   </div>
-  <div class="measure">
+  <div
+    class="measure grid grid-cols-[minmax(0,524fr)_minmax(0,552fr)] gap-12 items-start narrow:grid-cols-[minmax(0,1fr)] narrow:gap-5"
+  >
     <div class="ask">
       <section v-if="needsWater">
         <h2><span class="fig quiet">1</span> The water</h2>
@@ -293,7 +303,7 @@ watch(
         @confirm="confirmAll"
         @sure="dose = { ...dose, sure: true }"
       />
-      <p v-else-if="!problem" class="quiet wait">
+      <p v-else-if="!problem" class="quiet line-dashed-rule2 py-10 px-6 text-center">
         {{ missing || BY_ITSELF }}
       </p>
     </div>
@@ -301,13 +311,6 @@ watch(
 </template>
 
 <style scoped>
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
-  margin-bottom: 14px;
-}
 .choice {
   border: 1px solid var(--rule2);
   border-radius: 4px;
@@ -318,26 +321,10 @@ watch(
   cursor: pointer;
   font-size: 14px;
 }
-.further {
-  display: none;
-}
-.choice:hover {
-  background: var(--shade);
-}
 .choice[aria-pressed='true'] {
   background: var(--ink);
   border-color: var(--ink);
   color: var(--paper);
-}
-.aside {
-  font-size: 13px;
-  padding: 0 4px;
-}
-.measure {
-  display: grid;
-  grid-template-columns: minmax(0, 524fr) minmax(0, 552fr);
-  gap: 48px;
-  align-items: start;
 }
 .ask section + section {
   margin-top: 16px;
@@ -351,34 +338,13 @@ watch(
   width: 100%;
   min-width: 0;
 }
-.wait {
-  border: 1px dashed var(--rule2);
-  padding: 40px 24px;
-  text-align: center;
-}
-@media (max-width: 999px) {
-  .measure {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 20px;
-  }
-}
 @media (max-width: 759px) {
   .choices:not(.all) .choice:nth-of-type(n + 5):not([aria-pressed='true'], .further) {
     display: none;
   }
-  .further {
-    display: inline-flex;
-    align-items: center;
-  }
   .choice {
     min-height: 48px;
     white-space: nowrap;
-  }
-  .aside {
-    white-space: nowrap;
-    min-height: 48px;
-    display: inline-flex;
-    align-items: center;
   }
 }
 </style>

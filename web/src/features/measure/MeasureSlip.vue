@@ -16,19 +16,27 @@ const print = () => window.print()
 </script>
 
 <template>
-  <article class="slip" data-testid="measured" :data-verdict="told.verdict">
+  <article
+    class="slip bg-plate line-ink py-3.5 px-6 phone:py-3 phone:px-3.5"
+    data-testid="measured"
+    :data-verdict="told.verdict"
+  >
     <header>
       <p>
         <b>{{ told.title }}</b>
       </p>
       <p class="small quiet">{{ where }}</p>
     </header>
-    <p v-if="told.verdict === 'never' || told.verdict === 'block'" class="held never" role="status">
+    <p
+      v-if="told.verdict === 'never' || told.verdict === 'block'"
+      class="held flex gap-2 [border-color:var(--brick)] text-brick"
+      role="status"
+    >
       <LevelMark level="never" /><span>{{ told.words }}</span>
     </p>
     <div v-else-if="told.verdict === 'confirm'" class="held care" role="status">
       <p><LevelMark level="care" /> {{ told.words }}</p>
-      <ul>
+      <ul class="list-disc pl-5 pt-1.5 pb-2 font-400">
         <li v-for="c in told.confirm" :key="c">{{ c }}</li>
       </ul>
       <Button type="button" label="All of it is so" data-testid="confirm-all" @click="emit('confirm')" />
@@ -42,12 +50,15 @@ const print = () => window.print()
         @click="emit('sure')"
       />
     </div>
-    <p v-else-if="told.verdict === 'vet'" class="held care" role="status">
+    <p v-else-if="told.verdict === 'vet'" class="held care flex gap-2" role="status">
       <LevelMark level="care" /><span>{{ told.words }}</span>
     </p>
-    <p v-else-if="told.words" class="words">{{ told.words }}</p>
-    <section v-for="(a, i) in told.amounts" :key="i" class="line">
-      <p class="big" :class="{ two: told.amounts.length > 1 }">
+    <p v-else-if="told.words" class="words pt-2 font-600">{{ told.words }}</p>
+    <section v-for="(a, i) in told.amounts" :key="i" class="line line-b-ink pt-0.5 pb-2">
+      <p
+        class="big figure-slip leading-24 font-700 tracking-[-0.03em] phone:leading-20"
+        :class="{ two: told.amounts.length > 1 }"
+      >
         <FigureText :figure="a.big.figure" :unit="a.big.unit" />
       </p>
       <p>
@@ -57,7 +68,10 @@ const print = () => window.print()
       </p>
       <p v-if="a.words" :class="a.ruler ? 'stock' : 'small quiet'">{{ a.words }}</p>
       <ToolDrawing v-if="a.tools[0]?.usable" :tool="a.tools[0]" colour="clear" />
-      <ul v-if="a.tools.length > 1" class="tools">
+      <ul
+        v-if="a.tools.length > 1"
+        class="tools grid grid-cols-[repeat(auto-fit,minmax(104px,1fr))] line-rule2 rounded mt-1.5 mb-2"
+      >
         <li v-for="t in a.tools" :key="t.name" :class="{ best: t.verdict === 'fits best', no: !t.usable }">
           <span class="small">{{ t.name }}</span>
           <b class="fig">{{ t.usable ? t.words : '–' }}</b>
@@ -65,7 +79,7 @@ const print = () => window.print()
         </li>
       </ul>
       <template v-if="a.ruler && a.reaches">
-        <p class="reach">
+        <p class="reach flex justify-between items-baseline">
           <span
             >Reaches <b class="fig">{{ a.reaches.figure }}</b> {{ a.reaches.unit }}</span
           >
@@ -77,25 +91,29 @@ const print = () => window.print()
         <SlipRuler :ruler="a.ruler" :unit="a.reaches.unit" />
       </template>
     </section>
-    <table v-if="told.figures.length" class="figures">
+    <table v-if="told.figures.length" class="w-full border-collapse">
       <tbody>
         <tr v-for="f in told.figures" :key="f.label + f.unit">
-          <th scope="row">{{ f.label }}</th>
-          <td v-if="f.figure" class="fig">
-            <b>{{ f.figure }}</b> {{ f.unit }}
+          <th class="text-left font-400 pr-3 min-w-23 align-baseline line-b-rule py-1" scope="row">
+            {{ f.label }}
+          </th>
+          <td v-if="f.figure" class="fig align-baseline line-b-rule py-1 text-right whitespace-nowrap pr-3">
+            <b class="text-20">{{ f.figure }}</b> {{ f.unit }}
           </td>
-          <td :colspan="f.figure ? 1 : 2" class="small quiet">{{ f.words }}</td>
+          <td :colspan="f.figure ? 1 : 2" class="small quiet align-baseline line-b-rule py-1">
+            {{ f.words }}
+          </td>
         </tr>
       </tbody>
     </table>
-    <ol v-if="told.steps.length" class="steps">
+    <ol v-if="told.steps.length" class="steps list-decimal pl-5.5 pt-2 pb-2 line-b-ink">
       <li v-for="s in told.steps" :key="s.text" :class="{ brick: s.stop }">
         {{ s.text }}{{ s.lasts_words ? ' ' : '' }}<b v-if="s.lasts_words" class="fig">{{ s.lasts_words }}</b>
       </li>
     </ol>
     <CautionColumns :cautions="told.cautions" />
     <WhyLines v-if="told.trace.length" :trace="told.trace" />
-    <p class="small quiet source">
+    <p class="small quiet source pt-1.5 pb-0.5">
       <b>Source</b> {{ told.source }}{{ told.recalled ? ', recalled, not yet checked' : '' }}.
     </p>
     <details v-if="sources" class="small quiet">
@@ -105,16 +123,11 @@ const print = () => window.print()
     <p class="small quiet">
       Not veterinary advice. Ornamental fish only. The label, the law and your vet come first.
     </p>
-    <Button type="button" severity="secondary" label="Print" class="print" @click="print" />
+    <Button type="button" severity="secondary" label="Print" class="mt-2 print:hidden" @click="print" />
   </article>
 </template>
 
 <style scoped>
-.slip {
-  background: var(--plate);
-  border: 1px solid var(--ink);
-  padding: 14px 24px;
-}
 header {
   display: flex;
   justify-content: space-between;
@@ -128,52 +141,18 @@ header {
   margin: 12px 0;
   font-weight: 600;
 }
-p.held {
-  display: flex;
-  gap: 8px;
-}
-.held.never {
-  border-color: var(--brick);
-  color: var(--brick);
-}
-.held ul {
-  list-style: disc;
-  padding: 6px 0 8px 20px;
-  font-weight: 400;
-}
-.words {
-  padding: 8px 0 0;
-  font-weight: 600;
-}
-.line {
-  border-bottom: 1px solid var(--ink);
-  padding: 2px 0 8px;
-}
-.big {
-  font-size: 88px;
-  line-height: 96px;
-  font-weight: 700;
-  letter-spacing: -0.03em;
-}
 .big.two {
-  font-size: 52px;
+  font-size: var(--figure-large);
   line-height: 62px;
 }
 .big :deep(.unit) {
-  font-size: 30px;
+  font-size: var(--figure-mid);
   letter-spacing: 0;
 }
 .stock {
   border-left: 3px solid var(--water);
   padding: 2px 0 2px 10px;
   margin: 6px 0;
-}
-.tools {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(104px, 1fr));
-  border: 1px solid var(--rule2);
-  border-radius: 4px;
-  margin: 6px 0 8px;
 }
 .tools li {
   display: grid;
@@ -186,40 +165,6 @@ p.held {
 .tools .no {
   color: var(--ink2);
 }
-.reach {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-}
-.figures {
-  width: 100%;
-  border-collapse: collapse;
-}
-.figures th {
-  text-align: left;
-  font-weight: 400;
-  padding-right: 12px;
-  min-width: 92px;
-}
-.figures th,
-.figures td {
-  vertical-align: baseline;
-  border-bottom: 1px solid var(--rule);
-  padding-block: 4px;
-}
-.figures td.fig {
-  text-align: right;
-  white-space: nowrap;
-  padding-right: 12px;
-}
-.figures td.fig b {
-  font-size: 20px;
-}
-.steps {
-  list-style: decimal;
-  padding: 8px 0 8px 22px;
-  border-bottom: 1px solid var(--ink);
-}
 .steps li {
   padding: 3px 0;
 }
@@ -229,28 +174,10 @@ summary {
   min-height: 32px;
   line-height: 32px;
 }
-.source {
-  padding: 6px 0 2px;
-}
-.print {
-  margin-top: 8px;
-}
 @media (max-width: 759px) {
-  .slip {
-    padding: 12px 14px;
-  }
-  .big {
-    font-size: 72px;
-    line-height: 80px;
-  }
   header {
     flex-direction: column;
     gap: 2px;
-  }
-}
-@media print {
-  .print {
-    display: none;
   }
 }
 </style>

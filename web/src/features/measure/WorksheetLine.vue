@@ -41,7 +41,7 @@ function set(name: string, value?: string | null) {
           option-label="label"
           option-value="value"
           placeholder="tank"
-          class="tank"
+          class="tank w-37.5"
           :aria-label="`Tank, line ${number}`"
           :data-testid="`tank-${number}`"
           @update:model-value="set('tank', $event)"
@@ -50,7 +50,7 @@ function set(name: string, value?: string | null) {
       <td>
         <InputText
           :model-value="line['volume']"
-          class="fig volume"
+          class="fig w-23"
           :aria-label="`Water, line ${number}`"
           :placeholder="net"
           :disabled="!!line['tank']"
@@ -69,7 +69,7 @@ function set(name: string, value?: string | null) {
             option-label="label"
             option-value="value"
             filter
-            class="use"
+            class="use w-75 narrow:w-[min(300px,80vw)]"
             :aria-label="`Medicine, line ${number}`"
             placeholder="choose"
             :data-testid="`use-${number}`"
@@ -79,7 +79,7 @@ function set(name: string, value?: string | null) {
         <td>
           <InputText
             :model-value="line['target']"
-            class="fig target"
+            class="fig target w-23"
             :aria-label="`Bring it to, line ${number}`"
             :placeholder="usual || 'to'"
             @update:model-value="set('target', $event)"
@@ -94,11 +94,13 @@ function set(name: string, value?: string | null) {
           />
         </td>
       </template>
-      <td class="fig right">
-        <b class="big">{{ told ? figure : '–' }}</b>
+      <td class="fig text-right whitespace-nowrap">
+        <b class="big text-20">{{ told ? figure : '–' }}</b>
       </td>
-      <td class="fig right">{{ amount?.reaches?.figure }} {{ amount?.reaches?.unit }}</td>
-      <td class="right">
+      <td class="fig text-right whitespace-nowrap">
+        {{ amount?.reaches?.figure }} {{ amount?.reaches?.unit }}
+      </td>
+      <td class="text-right whitespace-nowrap">
         <Button
           severity="secondary"
           label="×"
@@ -107,8 +109,8 @@ function set(name: string, value?: string | null) {
         />
       </td>
     </tr>
-    <tr v-if="props.told" class="said">
-      <td colspan="8" class="small">
+    <tr v-if="props.told">
+      <td colspan="8" class="small px-0 pt-0 pb-1.5">
         <span v-if="props.told.problem" class="brick"
           >{{ props.told.problem.field }}: {{ props.told.problem.detail }}</span
         >
@@ -130,26 +132,6 @@ td {
 tbody {
   border-bottom: 1px solid var(--rule);
 }
-.said td {
-  padding: 0 0 6px;
-}
-.right {
-  text-align: right;
-  white-space: nowrap;
-}
-.tank {
-  width: 150px;
-}
-.volume,
-.target {
-  width: 92px;
-}
-.use {
-  width: 300px;
-}
-.big {
-  font-size: 20px;
-}
 @media (max-width: 999px) {
   tbody,
   tr {
@@ -166,9 +148,6 @@ tbody {
   }
   td {
     padding: 0;
-  }
-  .use {
-    width: min(300px, 80vw);
   }
 }
 </style>

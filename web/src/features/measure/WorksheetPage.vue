@@ -1,22 +1,19 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { answer, api, Problem, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useKept } from '@/shared/useKept'
-import { useActives } from '@/shared/useActives'
 import WorksheetLine from './WorksheetLine.vue'
+import { useActives, useTanks } from '@/shared/queries'
 
 /** Many doses at once: a line for each, reckoned as it is typed; the whole table in and out as CSV. */
 type Line = Record<string, string>
 const session = useSession()
 const { data: actives } = useActives()
-const { data: tanks } = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
+const { data: tanks } = useTanks()
 const blank = (): Line => ({ place: '', tank: '', volume: '', use: '', target: '', confirmed: '' })
 const lines = ref<Line[]>([blank(), blank(), blank()])
 useKept('worksheet', { lines })
@@ -72,15 +69,10 @@ const reckon = () =>
       }),
     ),
   )
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(
-  filled,
-  (now) => {
-    clearTimeout(timer)
-    timer = setTimeout(() => (now.length ? void reckon() : (sheet.value = null)), 250)
-  },
-  { deep: true },
-)
+watchDebounced(filled, (now) => (now.length ? void reckon() : (sheet.value = null)), {
+  debounce: 250,
+  deep: true,
+})
 async function take(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
@@ -129,8 +121,8 @@ const print = () => window.print()
     sentence="A line for each dose, reckoned as you type. What can’t be says why, in its own line."
   />
   <ProblemNote :problem="problem" />
-  <table class="sheet" data-testid="sheet">
-    <thead>
+  <table class="sheet w-full border-collapse" data-testid="sheet">
+    <thead class="phone:hidden">
       <tr>
         <th scope="col">tank</th>
         <th scope="col">or water</th>
@@ -155,7 +147,7 @@ const print = () => window.print()
       @remove="lines = lines.filter((l) => l !== line)"
     />
   </table>
-  <div class="presses">
+  <div class="presses in-row gap-y-2 gap-x-3 mt-3.5 mb-4">
     <Button label="Another line" data-testid="more-lines" @click="lines = [...lines, blank()]" />
     <Button
       v-if="tanks?.length"
@@ -164,8 +156,13 @@ const print = () => window.print()
       data-testid="all-tanks"
       @click="allTanks"
     />
-    <label class="file"
-      >Open a CSV file<input type="file" accept=".csv,text/csv" data-testid="sheet-file" @change="take"
+    <label class="file relative overflow-hidden line-ink rounded py-2.5 px-3.5 cursor-pointer"
+      >Open a CSV file<input
+        class="absolute inset-0 op-0 cursor-pointer"
+        type="file"
+        accept=".csv,text/csv"
+        data-testid="sheet-file"
+        @change="take"
     /></label>
     <Button v-if="sheet" severity="secondary" label="Save as CSV" data-testid="sheet-save" @click="save" />
     <Button v-if="sheet" severity="secondary" label="Print" @click="print" />
@@ -173,33 +170,8 @@ const print = () => window.print()
 </template>
 
 <style scoped>
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: center;
-  margin: 14px 0 16px;
-}
-.file {
-  position: relative;
-  overflow: hidden;
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  padding: 10px 14px;
-  cursor: pointer;
-}
 .file:focus-within {
   outline: 2px solid var(--water);
-}
-.file input {
-  position: absolute;
-  inset: 0;
-  opacity: 0;
-  cursor: pointer;
-}
-.sheet {
-  width: 100%;
-  border-collapse: collapse;
 }
 .sheet thead th {
   text-align: left;
@@ -211,10 +183,5 @@ const print = () => window.print()
 }
 .sheet thead .right {
   text-align: right;
-}
-@media (max-width: 759px) {
-  .sheet thead {
-    display: none;
-  }
 }
 </style>

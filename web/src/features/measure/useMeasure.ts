@@ -1,8 +1,8 @@
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, ref, watch, type Ref } from 'vue'
-import { answer, api, type Problem, type Schemas } from '@/api/client'
-import { useSession } from '@/shared/session'
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref, type Ref } from 'vue'
+import { type Problem, type Schemas } from '@/api/client'
 import type { StrengthKind } from '@/shared/strengths'
+import { useAmount } from './queries'
 
 /** What is typed or ticked for a dose. `strength` is a listed one, `own`, or `bottle:` with its id. */
 export interface DoseValues {
@@ -80,32 +80,9 @@ export function doseRequest(d: DoseValues, ofTank: boolean): Record<string, unkn
 
 /** Asks the server a moment after the last key; keeps the last answer until the next is here. */
 export function useMeasure(body: Ref<Record<string, unknown> | null>) {
-  const session = useSession()
   const settled = ref(body.value)
-  let timer: ReturnType<typeof setTimeout> | undefined
-  watch(
-    body,
-    () => {
-      clearTimeout(timer)
-      timer = setTimeout(() => (settled.value = body.value), 180)
-    },
-    { deep: true },
-  )
-  onBeforeUnmount(() => clearTimeout(timer))
-  const query = useQuery({
-    queryKey: ['measure', settled],
-    queryFn: () =>
-      answer(
-        api.POST('/api/rooms/{room_id}/measure', {
-          params: { path: session.inRoom() },
-          body: settled.value as Schemas['DoseRequest'],
-        }),
-      ),
-    enabled: computed(() => settled.value !== null),
-    placeholderData: keepPreviousData,
-    retry: false,
-    staleTime: 0,
-  })
+  watchDebounced(body, (now) => (settled.value = now), { debounce: 180, deep: true })
+  const query = useAmount(settled)
   const problem = computed(() => (settled.value ? (query.error.value as Problem | null) : null))
   return {
     told: computed(() => (settled.value && !problem.value ? (query.data.value ?? null) : null)),

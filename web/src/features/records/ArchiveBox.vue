@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { onBeforeUnmount, ref, watch } from 'vue'
 import { useSession } from '@/shared/session'
 import { useRestore } from './restore'
+import { useStale } from '@/shared/queries'
 
 /** The whole fishroom as one file, and such a file into an empty fishroom. */
 const session = useSession()
-const queries = useQueryClient()
+const stale = useStale()
 const input = ref<HTMLInputElement | null>(null)
 const { start, stop, words, share, busy, failed, done } = useRestore(() => session.inRoom().room_id)
 function take(event: Event) {
@@ -15,20 +15,20 @@ function take(event: Event) {
   if (input.value) input.value.value = ''
 }
 watch(done, (here) => {
-  if (here) void queries.invalidateQueries()
+  if (here) void stale.record()
 })
 onBeforeUnmount(() => busy.value && stop())
 </script>
 
 <template>
-  <section aria-label="The whole fishroom" class="archive">
+  <section aria-label="The whole fishroom" class="archive mt-7 max-w-190">
     <h2 class="block-head">The whole fishroom as one file</h2>
-    <p class="small quiet">
+    <p class="small quiet pt-1.5 pb-2.5">
       Everything in {{ session.room?.name }}: JSON lines and CSV for each table, and the pictures. It goes
       into an empty fishroom and makes it the same; a damaged file changes nothing. Calendar addresses and the
       tokens of instruments stay here.
     </p>
-    <div class="do">
+    <div class="in-row gap-3">
       <a :href="`/api/rooms/${session.inRoom().room_id}/archive`" download data-testid="export-archive"
         >Take it all out</a
       >
@@ -36,6 +36,7 @@ onBeforeUnmount(() => busy.value && stop())
       <input
         id="archive-file"
         ref="input"
+        class="max-w-full"
         type="file"
         accept=".zip,application/zip"
         :disabled="busy"
@@ -43,7 +44,7 @@ onBeforeUnmount(() => busy.value && stop())
         @change="take"
       />
     </div>
-    <div v-if="busy" class="progress">
+    <div v-if="busy" class="progress in-row gap-3 mt-3">
       <span id="archive-step">{{ words }}</span>
       <ProgressBar :value="share" aria-labelledby="archive-step" />
       <Button label="Stop" severity="secondary" @click="stop" />
@@ -54,27 +55,7 @@ onBeforeUnmount(() => busy.value && stop())
 </template>
 
 <style scoped>
-.archive {
-  margin-top: 28px;
-  max-width: 760px;
-}
-.archive > .small {
-  padding: 6px 0 10px;
-}
-.do,
-.progress {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: center;
-}
-.do input {
-  max-width: 100%;
-}
 .progress :deep(.p-progressbar) {
   flex: 1 1 200px;
-}
-.progress {
-  margin-top: 12px;
 }
 </style>

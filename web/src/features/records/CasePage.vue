@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
@@ -14,14 +13,12 @@ import CourseOutcomes from './CourseOutcomes.vue'
 import LookBack from './LookBack.vue'
 import KindMark from '@/shared/KindMark.vue'
 import LinkButton from '@/shared/LinkButton.vue'
+import { useCase } from './queries'
 
 const props = defineProps<{ caseId: string }>()
 const session = useSession()
 const path = computed(() => ({ ...session.inRoom(), case_id: props.caseId }))
-const { data: story, error } = useQuery({
-  queryKey: ['case', () => props.caseId],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/cases/{case_id}', { params: { path: path.value } })),
-})
+const { data: story, error } = useCase(() => props.caseId)
 const days = computed(() => {
   const byDay: { day: number; words: string; lines: Schemas['LineOut'][] }[] = []
   for (const line of story.value?.lines ?? []) {
@@ -63,7 +60,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
   <ProblemNote :problem="error" />
   <template v-if="story">
     <CaseSummary :figures="story.figures" />
-    <div class="presses">
+    <div class="presses in-row gap-y-2 gap-x-3 mb-5 print:hidden">
       <template v-if="story.open">
         <LinkButton main :to="{ name: 'look-at', params: { group: story.group } }" label="Look again" />
         <LinkButton
@@ -100,35 +97,48 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
       <a :href="`${file}/file`" download data-testid="export-json">Case as JSON</a>
       <a :href="`${file}/calendar`" download data-testid="export-ics">Tasks as calendar</a>
     </div>
-    <p v-if="story.taken_for_name" class="tannin taken">It had been taken for {{ story.taken_for_name }}.</p>
-    <p v-if="story.outcome_note" class="said">{{ story.outcome_note }}</p>
+    <p v-if="story.taken_for_name" class="tannin mb-2">It had been taken for {{ story.taken_for_name }}.</p>
+    <p
+      v-if="story.outcome_note"
+      class="line-l-3-ink pl-3 pt-0.5 pb-0.5 mb-5 text-16 leading-5.75 max-w-[68ch]"
+    >
+      {{ story.outcome_note }}
+    </p>
     <LookBack :case-id="caseId" :open="story.open" />
     <CourseOutcomes v-if="story.courses.length" :courses="story.courses" />
     <h2 class="block-head">Day by day</h2>
     <ol class="story">
-      <li v-for="d in days" :key="`${d.day}`" class="day">
-        <h2>
-          <span class="fig">{{ d.day }}</span><span class="small quiet">{{ d.words }}</span>
+      <li
+        v-for="d in days"
+        :key="`${d.day}`"
+        class="day grid grid-cols-[84px_1fr] line-t-rule2 phone:grid-cols-[1fr]"
+      >
+        <h2 class="pt-2 leading-5">
+          <span class="fig block text-20 font-600 phone:inline phone:mr-2.5">{{ d.day }}</span><span
+            class="small quiet font-400"
+            >{{ d.words }}</span
+          >
         </h2>
         <ol>
           <li
             v-for="(l, i) in d.lines"
             :key="i"
+            class="first:line-t-none"
             :class="[l.kind, { off: l.struck || l.corrected }]"
             data-testid="story-line"
           >
             <span class="fig small quiet">{{ l.at_words }}</span>
             <KindMark :kind="l.kind" />
-            <span class="words">
-              <b>{{ l.words }}</b>
+            <span class="words max-w-[78ch]">
+              <b class="font-600">{{ l.words }}</b>
               <span v-if="l.corrected" class="small quiet">, corrected later</span>
               <span v-if="l.detail" class="small quiet block">{{ l.detail }}</span>
             </span>
-            <span class="small quiet by">{{ l.by }}</span>
+            <span class="small quiet phone:col-[3] phone:text-left">{{ l.by }}</span>
             <button
               v-if="story.open && l.ledger && !l.struck"
               type="button"
-              class="link small"
+              class="link small text-right print:hidden phone:text-left phone:col-[3]"
               :aria-label="`strike out: ${l.words}, ${l.at_words}`"
               @click="((struck = l), (reason = ''))"
             >
@@ -149,7 +159,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
       :header="`Stop: ${stopping.name}`"
       @update:visible="stopping = null"
     >
-      <form class="ask" @submit.prevent="stopNow">
+      <form class="ask grid gap-2.5 w-[min(420px,78vw)]" @submit.prevent="stopNow">
         <p>Its tasks fall away. What is in the water stays in the water until it is changed out.</p>
         <label for="stop-reason">Why</label>
         <InputText id="stop-reason" v-model="reason" maxlength="200" />
@@ -158,7 +168,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
       </form>
     </Dialog>
     <Dialog v-if="struck" visible modal header="Strike out" @update:visible="struck = null">
-      <form class="ask" @submit.prevent="strikeNow">
+      <form class="ask grid gap-2.5 w-[min(420px,78vw)]" @submit.prevent="strikeNow">
         <p>
           <b>{{ struck.words }}</b>, {{ struck.day_words }} {{ struck.at_words }}. It stays in the record,
           crossed through.
@@ -179,43 +189,8 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
 </template>
 
 <style scoped>
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  align-items: center;
-  margin-bottom: 20px;
-}
 .presses a:not(.act) {
   padding: 8px 4px;
-}
-.said {
-  border-left: 3px solid var(--ink);
-  padding: 2px 0 2px 12px;
-  margin-bottom: 20px;
-  font-size: 16px;
-  line-height: 23px;
-  max-width: 68ch;
-}
-.day {
-  display: grid;
-  grid-template-columns: 84px 1fr;
-  border-top: 1px solid var(--rule2);
-}
-.taken {
-  margin-bottom: 8px;
-}
-.day h2 {
-  padding-top: 8px;
-  line-height: 20px;
-}
-h2 .fig {
-  display: block;
-  font-size: 20px;
-  font-weight: 600;
-}
-h2 .small {
-  font-weight: 400;
 }
 .day li {
   display: grid;
@@ -225,18 +200,9 @@ h2 .small {
   padding: 6px 0;
   border-top: 1px solid var(--rule);
 }
-.day li:first-child {
-  border-top: 0;
-}
 .day li :deep(svg) {
   align-self: start;
   margin-top: 2px;
-}
-.words {
-  max-width: 78ch;
-}
-.words b {
-  font-weight: 600;
 }
 .loss .words b,
 .close .words b {
@@ -245,49 +211,20 @@ h2 .small {
 .loss .words b {
   color: var(--brick);
 }
-.block {
-  display: block;
-}
 .off .words b {
   text-decoration: line-through;
   font-weight: 400;
   color: var(--ink2);
 }
-.link {
-  text-align: right;
-}
-.ask {
-  display: grid;
-  gap: 10px;
-  width: min(420px, 78vw);
-}
 @media (max-width: 759px) {
-  .day {
-    grid-template-columns: 1fr;
-  }
-  h2 .fig {
-    display: inline;
-    margin-right: 10px;
-  }
   .day li {
     grid-template-columns: 44px 22px 1fr;
-  }
-  .by,
-  .day li > .link {
-    grid-column: 3;
-    text-align: left;
   }
   .act,
   .presses :deep(.p-button) {
     min-height: 56px;
     display: inline-flex;
     align-items: center;
-  }
-}
-@media print {
-  .presses,
-  .link {
-    display: none;
   }
 }
 </style>

@@ -5,7 +5,10 @@ defineProps<{ figures: Schemas['FiguresOut'] }>()
 </script>
 
 <template>
-  <dl class="figures" data-testid="figures">
+  <dl
+    class="figures grid grid-cols-[repeat(6,minmax(0,auto))] line-b-ink mb-5 phone:grid-cols-[repeat(3,1fr)]"
+    data-testid="figures"
+  >
     <div>
       <dt>days</dt>
       <dd class="fig">{{ figures.days }}</dd>
@@ -30,19 +33,15 @@ defineProps<{ figures: Schemas['FiguresOut'] }>()
       <dt>left</dt>
       <dd class="fig">
         {{ figures.fish_left }}
-        <span v-if="figures.survived" class="small quiet">{{ figures.survived }}</span>
+        <span v-if="figures.survived" class="small quiet text-13 ml-2 phone:ml-0 phone:block">{{
+          figures.survived
+        }}</span>
       </dd>
     </div>
   </dl>
 </template>
 
 <style scoped>
-.figures {
-  display: grid;
-  grid-template-columns: repeat(6, minmax(0, auto));
-  border-bottom: 1px solid var(--ink);
-  margin-bottom: 20px;
-}
 .figures > div {
   border-left: 1px solid var(--rule2);
   padding: 2px 16px 10px 12px;
@@ -60,25 +59,14 @@ dd {
   line-height: 26px;
   font-weight: 600;
 }
-.small {
-  font-size: 13px;
-  margin-left: 8px;
-}
 @media (max-width: 759px) {
-  .figures {
-    grid-template-columns: repeat(3, 1fr);
-  }
   .figures > div {
     padding-right: 4px;
   }
   dd {
-    font-size: 14.5px;
+    font-size: 14px;
     line-height: 22px;
     white-space: nowrap;
-  }
-  .small {
-    display: block;
-    margin-left: 0;
   }
   .figures > div:nth-child(4) {
     border-left: 0;

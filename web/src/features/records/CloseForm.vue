@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
@@ -7,6 +6,7 @@ import SelectField from '@/shared/SelectField.vue'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import { useConditions } from '@/shared/queries'
 
 const props = defineProps<{ story: Schemas['StoryOut'] }>()
 const emit = defineEmits<{ done: [] }>()
@@ -14,11 +14,7 @@ const session = useSession()
 const outcome = ref<Schemas['CloseIn']['outcome'] | null>(null)
 const condition = ref(props.story.condition)
 const note = ref('')
-const conditions = useQuery({
-  queryKey: ['conditions'],
-  queryFn: () => answer(api.GET('/api/reference/conditions')),
-  staleTime: Infinity,
-})
+const conditions = useConditions()
 const outcomes = [
   { value: 'recovered', label: 'cured' },
   { value: 'improved', label: 'improved' },
@@ -53,7 +49,7 @@ async function save() {
     :disabled="!outcome"
     @save="save"
   >
-    <p id="outcome-label" class="what">How did it end?</p>
+    <p id="outcome-label" class="pb-2 font-650">How did it end?</p>
     <SelectButton
       v-model="outcome"
       :options="outcomes"
@@ -92,10 +88,6 @@ async function save() {
 </template>
 
 <style scoped>
-.what {
-  padding-bottom: 8px;
-  font-weight: 650;
-}
 textarea {
   width: 100%;
 }

@@ -40,13 +40,13 @@ async function save() {
 </script>
 
 <template>
-  <section aria-label="Courses" class="courses">
+  <section aria-label="Courses" class="courses mb-6">
     <h2 class="block-head">Courses</h2>
     <ul class="rows">
       <li v-for="c in courses" :key="c.uid" data-testid="case-course">
         <b>{{ c.name }}</b>
         <span class="small quiet">{{ c.words }}{{ c.running ? ', running' : '' }}</span>
-        <span v-if="c.outcome_words" class="did"
+        <span v-if="c.outcome_words" class="font-600"
           >{{ c.outcome_words
           }}<span v-if="c.outcome_note" class="small quiet">: {{ c.outcome_note }}</span></span
         >
@@ -82,7 +82,7 @@ async function save() {
           option-label="label"
           option-value="value"
           aria-label="How it did"
-          class="choices"
+          class="flex-wrap mb-2"
         />
         <TextField
           v-model="note"
@@ -97,21 +97,11 @@ async function save() {
 </template>
 
 <style scoped>
-.courses {
-  margin-bottom: 24px;
-}
 li {
   display: flex;
   flex-wrap: wrap;
   gap: 2px 14px;
   align-items: baseline;
   padding: 8px 0;
-}
-.did {
-  font-weight: 600;
-}
-.choices {
-  flex-wrap: wrap;
-  margin-bottom: 8px;
 }
 </style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { answer, api } from '@/api/client'
@@ -9,13 +8,11 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import ArchiveBox from './ArchiveBox.vue'
+import { useCases } from '@/shared/queries'
 
 const session = useSession()
 const router = useRouter()
-const cases = useQuery({
-  queryKey: ['cases', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/cases', { params: { path: session.inRoom() } })),
-})
+const cases = useCases()
 const open = computed(() => (cases.data.value ?? []).filter((c) => c.open))
 const closed = computed(() => (cases.data.value ?? []).filter((c) => !c.open))
 const sentence = computed(() =>
@@ -45,7 +42,7 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
 <template>
   <PageHead title="Records" :sentence="sentence" />
   <ProblemNote :problem="cases.error.value ?? bring.problem.value" />
-  <p v-if="cases.data.value && !cases.data.value.length" class="empty">
+  <p v-if="cases.data.value && !cases.data.value.length" class="pb-6">
     No case yet. The first look in which something is seen opens one by itself.
   </p>
   <template
@@ -56,12 +53,12 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
     :key="part.title"
   >
     <table v-if="part.rows.length" class="cases">
-      <caption>
+      <caption class="text-left font-700 line-t-2-ink py-1 px-0">
         {{
           part.title
         }}
       </caption>
-      <thead>
+      <thead class="phone:hidden">
         <tr>
           <th scope="col" class="right">no.</th>
           <th scope="col">tank</th>
@@ -75,9 +72,16 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
         </tr>
       </thead>
       <tbody>
-        <tr v-for="c in part.rows" :key="c.uid">
+        <tr
+          v-for="c in part.rows"
+          :key="c.uid"
+          class="phone:grid phone:grid-cols-[34px_1fr_auto] phone:gap-y-0 phone:gap-x-2 phone:line-t-rule phone:py-2 phone:px-0"
+        >
           <td class="fig right quiet">{{ c.number }}</td>
-          <th scope="row">
+          <th
+            class="line-t-rule h-10 text-left pr-2.5 phone:line-none phone:h-auto phone:col-[2]"
+            scope="row"
+          >
             <RouterLink :to="{ name: 'case', params: { case: c.uid } }" :data-testid="`case-${c.number}`">{{
               c.tank_name
             }}</RouterLink>
@@ -93,7 +97,7 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
       </tbody>
     </table>
   </template>
-  <p class="batches">
+  <p class="flex flex-wrap gap-2.5 mb-5">
     <LinkButton :to="{ name: 'timeline' }" label="Time line and search" />
     <LinkButton :to="{ name: 'batches' }" label="Compare batches" />
     <LinkButton :to="{ name: 'supplier-sheet' }" label="Supplier sheet" />
@@ -113,22 +117,10 @@ const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick',
 </template>
 
 <style scoped>
-.batches {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  margin-bottom: 20px;
-}
 .cases {
   width: 100%;
   border-collapse: collapse;
   margin-bottom: 24px;
-}
-caption {
-  text-align: left;
-  font-weight: 700;
-  border-top: 2px solid var(--ink);
-  padding: 4px 0;
 }
 thead th {
   font-size: 12.5px;
@@ -141,8 +133,7 @@ td.right {
   text-align: right;
   padding-right: 16px;
 }
-td,
-tbody th {
+td {
   border-top: 1px solid var(--rule);
   height: 40px;
   text-align: left;
@@ -156,25 +147,13 @@ tbody th {
   border-top: 2px solid var(--ink);
   padding-top: 12px;
 }
-.empty {
-  padding-bottom: 24px;
-}
 @media (max-width: 759px) {
-  thead,
   td:nth-child(5),
   td:nth-child(6),
   td:nth-child(7) {
     display: none;
   }
-  tbody tr {
-    display: grid;
-    grid-template-columns: 34px 1fr auto;
-    gap: 0 8px;
-    border-top: 1px solid var(--rule);
-    padding: 8px 0;
-  }
-  td,
-  tbody th {
+  td {
     border: 0;
     height: auto;
     grid-column: 2;

@@ -6,10 +6,14 @@ defineProps<{ title: string; lines: Schemas['SheetLineOut'][] }>()
 </script>
 
 <template>
-  <section v-if="lines.length" :aria-label="title">
+  <section v-if="lines.length" class="mb-4 break-inside-avoid" :aria-label="title">
     <h2 class="block-head">{{ title }}</h2>
     <ul class="rows">
-      <li v-for="(l, i) in lines" :key="i">
+      <li
+        v-for="(l, i) in lines"
+        :key="i"
+        class="grid grid-cols-[104px_minmax(0,1.4fr)_minmax(0,1fr)] gap-y-0 gap-x-3 py-1.25 phone:grid-cols-[1fr]"
+      >
         <span class="fig small quiet">{{ l.when }}</span>
         <span>{{ l.words }}</span>
         <span class="small quiet">{{ l.detail }}</span>
@@ -17,21 +21,3 @@ defineProps<{ title: string; lines: Schemas['SheetLineOut'][] }>()
     </ul>
   </section>
 </template>
-
-<style scoped>
-section {
-  margin-bottom: 16px;
-  break-inside: avoid;
-}
-li {
-  display: grid;
-  grid-template-columns: 104px minmax(0, 1.4fr) minmax(0, 1fr);
-  gap: 0 12px;
-  padding: 5px 0;
-}
-@media (max-width: 759px) {
-  li {
-    grid-template-columns: 1fr;
-  }
-}
-</style>

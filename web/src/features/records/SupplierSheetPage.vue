@@ -1,21 +1,17 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import SheetPhotos from './SheetPhotos.vue'
+import { useSupplierSheet, useSuppliers } from './queries'
 
 /** What came from one supplier and what was lost within seven days, on one page to send to him. */
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const names = useQuery({
-  queryKey: ['suppliers', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/suppliers', { params: { path: session.inRoom() } })),
-})
+const names = useSuppliers()
 const chosen = computed(() => (typeof route.query['from'] === 'string' ? route.query['from'] : ''))
 watch(
   () => names.data.value,
@@ -24,16 +20,7 @@ watch(
   },
   { immediate: true },
 )
-const sheet = useQuery({
-  queryKey: ['supplier-sheet', chosen],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/sheets/supplier', {
-        params: { path: session.inRoom(), query: { supplier: chosen.value } },
-      }),
-    ),
-  enabled: computed(() => !!chosen.value),
-})
+const sheet = useSupplierSheet(chosen)
 const pdf = computed(
   () =>
     `/api/rooms/${session.inRoom().room_id}/sheets/supplier.pdf?supplier=${encodeURIComponent(chosen.value)}`,
@@ -50,7 +37,7 @@ const print = () => window.print()
   <p v-if="names.data.value && !names.data.value.length" class="quiet">
     Nobody wrote down where fish came from. “From” in “Fish arrive” is the place.
   </p>
-  <div v-else class="presses">
+  <div v-else class="presses in-row gap-3 mb-5 print:hidden">
     <Select
       :model-value="chosen"
       :options="names.data.value ?? []"
@@ -62,29 +49,40 @@ const print = () => window.print()
     <a v-if="chosen" :href="pdf" download data-testid="supplier-pdf">As PDF</a>
   </div>
   <template v-if="sheet.data.value">
-    <p class="lead">{{ sheet.data.value.sentence }}</p>
+    <p class="lead text-16 leading-5.75">{{ sheet.data.value.sentence }}</p>
     <p class="small quiet">{{ sheet.data.value.band_words }}</p>
-    <div class="wide" tabindex="0" role="region" aria-label="Arrivals">
-      <table class="arrivals">
+    <div class="overflow-x-auto relative" tabindex="0" role="region" aria-label="Arrivals">
+      <table class="arrivals w-full border-collapse my-4 mx-0">
         <thead>
-          <tr>
+          <tr class="phone:grid phone:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_52px_58px_78px]">
             <th scope="col">arrived</th>
             <th scope="col">fish</th>
-            <th scope="col" class="right">ordered</th>
-            <th scope="col" class="right">came</th>
-            <th scope="col" class="right">dead on arrival</th>
-            <th scope="col" class="right">dead or lost in 7 days</th>
+            <th scope="col" class="text-right">ordered</th>
+            <th scope="col" class="text-right">came</th>
+            <th scope="col" class="text-right">dead on arrival</th>
+            <th scope="col" class="text-right">dead or lost in 7 days</th>
             <th scope="col">seen within two weeks</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(a, i) in sheet.data.value.arrivals" :key="i">
+          <tr
+            v-for="(a, i) in sheet.data.value.arrivals"
+            :key="i"
+            class="phone:grid phone:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_52px_58px_78px] phone:line-t-rule"
+          >
             <td class="nowrap">{{ a.day_words }}</td>
-            <th scope="row">{{ a.fish }}</th>
-            <td class="fig right">{{ a.ordered || '–' }}</td>
-            <td class="fig right">{{ a.came }}</td>
-            <td class="fig right">{{ a.dead }}</td>
-            <td class="fig right" :class="{ brick: a.lost_week !== '0' }">{{ a.lost_week }}</td>
+            <th
+              class="line-t-rule h-9.5 text-left pr-3 phone:line-t-none phone:h-auto phone:pr-1.5 phone:pl-0 phone:pt-1.5 phone:pb-1.5 phone:whitespace-normal phone:flex phone:items-center"
+              scope="row"
+            >
+              {{ a.fish }}
+            </th>
+            <td class="fig text-right phone:justify-end">{{ a.ordered || '–' }}</td>
+            <td class="fig text-right phone:justify-end">{{ a.came }}</td>
+            <td class="fig text-right phone:justify-end">{{ a.dead }}</td>
+            <td class="fig text-right phone:justify-end" :class="{ brick: a.lost_week !== '0' }">
+              {{ a.lost_week }}
+            </td>
             <td class="small">{{ a.seen }}</td>
           </tr>
         </tbody>
@@ -99,26 +97,6 @@ const print = () => window.print()
 </template>
 
 <style scoped>
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: center;
-  margin-bottom: 20px;
-}
-.lead {
-  font-size: 16px;
-  line-height: 23px;
-}
-.wide {
-  overflow-x: auto;
-  position: relative;
-}
-.arrivals {
-  width: 100%;
-  border-collapse: collapse;
-  margin: 16px 0;
-}
 thead th {
   font-size: 12.5px;
   font-weight: 400;
@@ -126,18 +104,11 @@ thead th {
   text-align: left;
   padding-right: 12px;
 }
-thead th.right {
-  text-align: right;
-}
-td,
-tbody th {
+td {
   border-top: 1px solid var(--rule);
   height: 38px;
   text-align: left;
   padding-right: 12px;
-}
-td.right {
-  text-align: right;
 }
 @media (max-width: 759px) {
   /* what was seen, and what was ordered, stand on the printed sheet; the losses must fit the thumb's page */
@@ -146,10 +117,6 @@ td.right {
   .arrivals thead th:nth-child(7) {
     display: none;
   }
-  .arrivals tr {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) 52px 58px 78px;
-  }
   .arrivals td:nth-child(7):not(:empty) {
     grid-column: 1 / -1;
     padding-top: 0;
@@ -157,25 +124,13 @@ td.right {
   .arrivals td:nth-child(7):empty {
     display: none;
   }
-  .arrivals td,
-  .arrivals tbody th {
+  .arrivals td {
     padding: 6px 6px 6px 0;
     height: auto;
     border-top: 0;
     white-space: normal;
     display: flex;
     align-items: center;
-  }
-  .arrivals tbody tr {
-    border-top: 1px solid var(--rule);
-  }
-  .arrivals td.right {
-    justify-content: flex-end;
-  }
-}
-@media print {
-  .presses {
-    display: none;
   }
 }
 </style>

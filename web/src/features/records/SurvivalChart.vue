@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import { scale, stepped } from '@/shared/scales'
 import { useWidth } from '@/shared/useWidth'
 
 /** Steps of survival with their bands; every figure comes from the server. */
@@ -11,12 +12,10 @@ const HEIGHT = 260
 const LEFT = 44
 const FOOT = 28
 const span = computed(() => Math.max(1, props.days))
-const x = (day: number) => LEFT + (day / span.value) * (width.value - LEFT - 12)
-const y = (share: number) => 8 + (1 - share) * (HEIGHT - FOOT - 8)
-const every = computed(() => [1, 2, 7, 14, 30, 60, 120, 365].find((n) => span.value / n <= 9) ?? 730)
-const ticks = computed(() =>
-  Array.from({ length: Math.floor(span.value / every.value) + 1 }, (_, i) => i * every.value),
-)
+const across = computed(() => scale([0, span.value], [LEFT, width.value - 12]))
+const x = (day: number) => across.value(day)
+const y = scale([1, 0], [8, HEIGHT - FOOT])
+const ticks = computed(() => stepped(span.value, [1, 2, 7, 14, 30, 60, 120, 365], 9))
 type Point = Schemas['SurvivalPoint']
 /** drawn as far as that batch was followed, and no further */
 function steps(points: Point[], until: number): string {
@@ -36,7 +35,7 @@ function band(points: Point[], until: number): string {
 </script>
 
 <template>
-  <div ref="box" class="chart">
+  <div ref="box" class="max-w-250">
     <svg
       :width="width"
       :height="HEIGHT"
@@ -44,12 +43,12 @@ function band(points: Point[], until: number): string {
       :aria-label="batches.map((b) => `${b.name}: ${b.alive_words}`).join('; ')"
     >
       <g v-for="s in [0, 0.25, 0.5, 0.75, 1]" :key="s">
-        <path class="grid" :d="`M${LEFT} ${y(s)}H${width - 12}`" />
-        <text class="fig" :x="LEFT - 6" :y="y(s) + 4" text-anchor="end">{{ s * 100 }}</text>
+        <path class="stroke-rule" :d="`M${LEFT} ${y(s)}H${width - 12}`" />
+        <text class="fig text-11 fill-ink2" :x="LEFT - 6" :y="y(s) + 4" text-anchor="end">{{ s * 100 }}</text>
       </g>
       <g v-for="t in ticks" :key="t">
-        <path class="tick" :d="`M${x(t)} ${y(0)}v5`" />
-        <text class="fig" :x="x(t)" :y="HEIGHT - 6" text-anchor="middle">{{ t }}</text>
+        <path class="stroke-ink" :d="`M${x(t)} ${y(0)}v5`" />
+        <text class="fig text-11 fill-ink2" :x="x(t)" :y="HEIGHT - 6" text-anchor="middle">{{ t }}</text>
       </g>
       <path
         v-for="(b, i) in batches"
@@ -68,19 +67,6 @@ function band(points: Point[], until: number): string {
 </template>
 
 <style scoped>
-.chart {
-  max-width: 1000px;
-}
-.grid {
-  stroke: var(--rule);
-}
-.tick {
-  stroke: var(--ink);
-}
-text {
-  font-size: 11.5px;
-  fill: var(--ink2);
-}
 .band {
   fill-opacity: 0.1;
   stroke: none;

@@ -1,16 +1,14 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { answer, api, type Schemas } from '@/api/client'
+import { type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
-import { useSession } from '@/shared/session'
 import SurvivalChart from './SurvivalChart.vue'
+import { useBatches } from './queries'
 
 /** Batches side by side: how many were alive on which day, and whether they differ. */
 type By = Schemas['ComparisonOut']['by']
-const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const WAYS = [
@@ -25,15 +23,7 @@ const by = computed<By>(() => {
   const asked = route.query['by']
   return WAYS.some((w) => w.value === asked) ? (asked as By) : 'supplier'
 })
-const query = useQuery({
-  queryKey: ['compare', () => session.room?.uid, by],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/batches', {
-        params: { path: session.inRoom(), query: { by: by.value as 'supplier' } },
-      }),
-    ),
-})
+const query = useBatches(by)
 const from = computed(() =>
   ['course', 'medicine', 'condition'].includes(by.value) ? 'the start of the course' : 'the arrival',
 )
@@ -66,7 +56,7 @@ const from = computed(() =>
         ><span class="small quiet">shaded: the 95 % band</span>
       </h2>
       <SurvivalChart :batches="query.data.value.batches" :days="query.data.value.days" />
-      <table class="table batches">
+      <table class="numbers batches">
         <thead>
           <tr>
             <th scope="col">batch</th>
@@ -101,7 +91,7 @@ const from = computed(() =>
         <h2 class="block-head">
           <span>What they were lost to</span><span class="small quiet">days since they came</span>
         </h2>
-        <table class="table causes" data-testid="causes">
+        <table class="numbers causes" data-testid="causes">
           <thead>
             <tr>
               <th scope="col">put down to</th>
@@ -135,34 +125,34 @@ const from = computed(() =>
 .few {
   margin-bottom: 10px;
 }
-.table {
+.numbers {
   border-collapse: collapse;
   width: 100%;
   max-width: 1000px;
   margin: 12px 0;
 }
-.table th:not(.right) {
+.numbers th:not(.right) {
   text-align: left;
 }
-.table th {
+.numbers th {
   font-weight: 400;
 }
-.table thead th {
+.numbers thead th {
   font-size: 12.5px;
   color: var(--ink2);
 }
-.table tbody th,
-.table td {
+.numbers tbody th,
+.numbers td {
   border-top: 1px solid var(--rule);
   padding: 7px 14px 7px 0;
 }
-.table .right {
+.numbers .right {
   text-align: right;
 }
-.table thead th {
+.numbers thead th {
   padding-right: 14px;
 }
-.table svg {
+.numbers svg {
   display: inline-block;
   vertical-align: middle;
   margin-right: 6px;

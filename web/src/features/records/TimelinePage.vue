@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
 import { useInfiniteQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
@@ -18,15 +19,15 @@ const typed = ref(asked.value)
 watch(asked, (words) => {
   if (words !== typed.value) typed.value = words
 })
-let waiting: number | undefined
-watch(typed, (words) => {
-  window.clearTimeout(waiting)
-  waiting = window.setTimeout(() => {
+watchDebounced(
+  typed,
+  (words) => {
     if (words !== asked.value) void router.replace({ query: { ...route.query, words: words || undefined } })
-  }, 300)
-})
+  },
+  { debounce: 300 },
+)
 const pages = useInfiniteQuery({
-  queryKey: ['timeline', () => session.room?.uid, asked, kind],
+  queryKey: ['record', () => session.room?.uid, 'timeline', asked, kind],
   queryFn: ({ pageParam }) =>
     answer(
       api.GET('/api/rooms/{room_id}/timeline', {
@@ -118,7 +119,7 @@ function to(place: { to: string; to_id: string }): RouteLocationRaw | null {
       option-value="value"
       :allow-empty="false"
       aria-label="Which entries"
-      class="kinds"
+      class="kinds overflow-x-auto max-w-full"
       @update:model-value="
         router.replace({ query: { ...route.query, kind: $event === 'all' ? undefined : $event } })
       "
@@ -174,10 +175,6 @@ function to(place: { to: string; to_id: string }): RouteLocationRaw | null {
 .asked :deep(input) {
   width: min(380px, 100%);
 }
-.kinds {
-  overflow-x: auto;
-  max-width: 100%;
-}
 .kinds :deep(.p-togglebutton) {
   flex: none;
 }
@@ -212,9 +209,6 @@ function to(place: { to: string; to_id: string }): RouteLocationRaw | null {
 }
 .loss .words b {
   color: var(--brick);
-}
-.block {
-  display: block;
 }
 @media (max-width: 759px) {
   .line {

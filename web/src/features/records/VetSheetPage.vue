@@ -1,23 +1,18 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import SheetLines from './SheetLines.vue'
 import SheetPhotos from './SheetPhotos.vue'
+import { useVetSheet } from './queries'
 
 /** A case on one page for a veterinarian, to print or to send. */
 const props = defineProps<{ caseId: string }>()
 const session = useSession()
 const path = computed(() => ({ ...session.inRoom(), case_id: props.caseId }))
-const { data, error } = useQuery({
-  queryKey: ['vet-sheet', () => props.caseId],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/cases/{case_id}/vet-sheet', { params: { path: path.value } })),
-})
+const { data, error } = useVetSheet(() => props.caseId)
 const print = () => window.print()
 </script>
 
@@ -28,16 +23,16 @@ const print = () => window.print()
   />
   <ProblemNote :problem="error" />
   <template v-if="data">
-    <div class="presses">
+    <div class="presses in-row gap-3 mb-5 print:hidden">
       <Button label="Print" @click="print" />
       <a :href="`/api/rooms/${path.room_id}/cases/${caseId}/vet-sheet.pdf`" download data-testid="vet-pdf"
         >As PDF</a
       >
       <RouterLink :to="{ name: 'case', params: { case: caseId } }">The case</RouterLink>
     </div>
-    <section aria-label="Fish" class="fish">
+    <section aria-label="Fish" class="fish mb-4">
       <h2 class="block-head">Fish</h2>
-      <p v-for="f in data.fish" :key="f">{{ f }}</p>
+      <p v-for="f in data.fish" :key="f" class="pt-1">{{ f }}</p>
     </section>
     <SheetLines title="Signs, by day" :lines="data.signs" />
     <SheetLines title="Losses" :lines="data.losses" />
@@ -45,37 +40,16 @@ const print = () => window.print()
       :title="`What was given${data.given_left_out ? ` (${data.given_left_out} earlier not shown)` : ''}`"
       :lines="data.given"
     />
-    <section v-if="data.in_water.length" aria-label="In the water now" class="fish">
+    <section v-if="data.in_water.length" aria-label="In the water now" class="fish mb-4">
       <h2 class="block-head">In the water now</h2>
-      <p>{{ data.in_water.join(', ') }}</p>
+      <p class="pt-1">{{ data.in_water.join(', ') }}</p>
     </section>
     <SheetLines title="Water" :lines="data.water" />
-    <section v-if="data.ranked.length" aria-label="What fits" class="fish">
+    <section v-if="data.ranked.length" aria-label="What fits" class="fish mb-4">
       <h2 class="block-head">What fits the last signs, by the program</h2>
-      <p v-for="r in data.ranked" :key="r">{{ r }}</p>
+      <p v-for="r in data.ranked" :key="r" class="pt-1">{{ r }}</p>
     </section>
     <SheetPhotos :photos="data.photos" />
     <p class="small quiet">{{ data.caution }}</p>
   </template>
 </template>
-
-<style scoped>
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: center;
-  margin-bottom: 20px;
-}
-.fish {
-  margin-bottom: 16px;
-}
-.fish p {
-  padding-top: 4px;
-}
-@media print {
-  .presses {
-    display: none;
-  }
-}
-</style>

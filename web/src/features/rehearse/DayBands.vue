@@ -17,51 +17,29 @@ function span(band: Schemas['AliveBandOut']) {
 </script>
 
 <template>
-  <svg :viewBox="`-0.3 0 ${fish + 0.6} 100`" preserveAspectRatio="none" aria-hidden="true" focusable="false">
-    <path v-for="n in fish + 1" :key="n" :d="`M${n - 1} 0V100`" class="grid" />
-    <rect v-bind="span(reveal.nothing)" y="0" height="100" class="bad" />
-    <rect v-bind="span(reveal.best)" y="0" height="100" class="good" />
-    <path :d="step(reveal.nothing.middle)" class="line nothing" />
-    <path :d="step(reveal.best.middle)" class="line best" />
-    <path v-if="day < reveal.alive.length || day === 1" :d="step(reveal.alive)" class="line you" />
+  <svg
+    class="absolute inset-0 w-full h-full"
+    :viewBox="`-0.3 0 ${fish + 0.6} 100`"
+    preserveAspectRatio="none"
+    aria-hidden="true"
+    focusable="false"
+  >
+    <path v-for="n in fish + 1" :key="n" :d="`M${n - 1} 0V100`" class="stroke-rule" />
+    <rect v-bind="span(reveal.nothing)" y="0" height="100" class="fill-ink2 op-16" />
+    <rect v-bind="span(reveal.best)" y="0" height="100" class="fill-leaf op-22" />
+    <path :d="step(reveal.nothing.middle)" class="line pen-2 stroke-ink2 [stroke-dasharray:2_3]" />
+    <path :d="step(reveal.best.middle)" class="line pen-2.5 stroke-leaf" />
+    <path
+      v-if="day < reveal.alive.length || day === 1"
+      :d="step(reveal.alive)"
+      class="line pen-3 stroke-ink"
+    />
   </svg>
 </template>
 
 <style scoped>
-svg {
-  position: absolute;
-  inset: 0;
-  width: 100%;
-  height: 100%;
-}
 path {
   vector-effect: non-scaling-stroke;
   fill: none;
-}
-.grid {
-  stroke: var(--rule);
-}
-.bad {
-  fill: var(--ink2);
-  opacity: 0.16;
-}
-.good {
-  fill: var(--leaf);
-  opacity: 0.22;
-}
-.line {
-  stroke-width: 2.5;
-}
-.nothing {
-  stroke: var(--ink2);
-  stroke-dasharray: 2 3;
-  stroke-width: 2;
-}
-.best {
-  stroke: var(--leaf);
-}
-.you {
-  stroke: var(--ink);
-  stroke-width: 3;
 }
 </style>

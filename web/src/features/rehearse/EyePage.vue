@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { answer, api, type Schemas } from '@/api/client'
+import { onKeyStroke } from '@vueuse/core'
+import { useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { keepBook, nextPair, noted, readBook } from './again'
 import GillCount from './GillCount.vue'
 import EyePlate from './EyePlate.vue'
-import { platePicture } from './picture'
+import { platePicture, useDeck } from './queries'
 
 /** Two look-alikes at a time, drawn anew; what is confused comes again sooner. Kept in this browser, for this keeper. */
 type Plate = Schemas['EyePlateOut']
@@ -17,11 +18,7 @@ const keeper = computed(() => session.keeper?.username ?? '')
 const DAY_MS = 86_400_000
 /** a deck a day, so that it can be learnt by without a connection */
 const deckNumber = ref(Math.floor(Date.now() / DAY_MS))
-const deck = useQuery({
-  queryKey: ['eye', deckNumber],
-  queryFn: () => answer(api.GET('/api/reference/eye', { params: { query: { seed: deckNumber.value } } })),
-  staleTime: Infinity,
-})
+const deck = useDeck(deckNumber)
 const WAYS = [
   { value: 'plates', label: 'look-alikes' },
   { value: 'breaths', label: 'count breaths' },
@@ -95,8 +92,7 @@ function onKey(event: KeyboardEvent) {
   else if (event.key === 'ArrowRight') say(answers.value[1]?.id)
   else if (event.key === 'Enter' && given.value && !(event.target as HTMLElement).closest('button, a')) next()
 }
-onMounted(() => window.addEventListener('keydown', onKey))
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+onKeyStroke(onKey)
 const sentence = computed(() =>
   told.value.seen
     ? `${told.value.right} of ${told.value.seen} told apart in this sitting.`
@@ -121,23 +117,23 @@ const weak = computed(() =>
     option-value="value"
     :allow-empty="false"
     aria-label="What is practised"
-    class="ways"
+    class="ways mb-3.5"
   />
   <ProblemNote :problem="deck.error.value" />
   <GillCount v-if="way === 'breaths' && deck.data.value" :gills="deck.data.value.gills" />
-  <section v-else-if="current && pair" class="one" aria-label="Which is it?">
+  <section v-else-if="current && pair" class="max-w-180" aria-label="Which is it?">
     <h2>{{ pair.question }}</h2>
     <EyePlate
       :plate="current"
       label="A fish, drawn. What it shows is the question."
       data-testid="eye-plate"
     />
-    <div class="answers">
+    <div class="grid grid-cols-[1fr_1fr] gap-2.5 py-3">
       <button
         v-for="(a, i) in answers"
         :key="a.id"
         type="button"
-        class="answer"
+        class="answer min-h-16 [border:1.5px_solid_var(--ink)] rounded bg-plate text-ink font-words font-650 text-16 leading-5 py-2 px-3 cursor-pointer"
         :class="{ was: given && a.id === current.answer, wrong: given === a.id && !right }"
         :aria-disabled="!!given"
         :data-testid="`answer-${i}`"
@@ -146,7 +142,12 @@ const weak = computed(() =>
         <kbd>{{ i ? '→' : '←' }}</kbd>{{ a.words }}
       </button>
     </div>
-    <div v-if="given" class="told" role="status" data-testid="eye-told">
+    <div
+      v-if="given"
+      class="told line-t-2-ink pt-2.5 grid gap-2 justify-items-start"
+      role="status"
+      data-testid="eye-told"
+    >
       <p>
         <b :class="right ? 'leaf' : 'brick'">{{ right ? 'Yes.' : 'No: ' }}</b><template v-if="!right"
           >{{ answers.find((a) => a.id === current?.answer)?.words }}.</template
@@ -157,14 +158,14 @@ const weak = computed(() =>
       <Button label="Next" data-testid="eye-next" @click="next" />
     </div>
   </section>
-  <section v-if="weak.length && way === 'plates'" class="weak" aria-label="What you confuse">
-    <h2 class="block-head">
+  <section v-if="weak.length && way === 'plates'" class="max-w-180 mt-7" aria-label="What you confuse">
+    <h2 class="block-head text-14">
       <span>What you confuse</span><span class="small quiet">comes again sooner</span>
     </h2>
     <ul class="rows">
-      <li v-for="w in weak" :key="w.id">
+      <li v-for="w in weak" :key="w.id" class="flex justify-between gap-3 py-1.5">
         <span>{{ w.answers[0]!.words }} <span class="quiet">or</span> {{ w.answers[1]!.words }}</span>
-        <span class="fig">{{ w.right }} of {{ w.seen }}</span>
+        <span class="fig whitespace-nowrap">{{ w.right }} of {{ w.seen }}</span>
       </li>
     </ul>
     <p class="small quiet">Kept in this browser alone.</p>
@@ -172,32 +173,10 @@ const weak = computed(() =>
 </template>
 
 <style scoped>
-.ways {
-  margin-bottom: 14px;
-}
-.one {
-  max-width: 720px;
-}
 h2 {
   font-size: 20px;
   line-height: 26px;
   padding-bottom: 8px;
-}
-.answers {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px;
-  padding: 12px 0;
-}
-.answer {
-  min-height: 64px;
-  border: 1.5px solid var(--ink);
-  border-radius: 4px;
-  background: var(--plate);
-  color: var(--ink);
-  font: 650 16px/20px var(--words);
-  padding: 8px 12px;
-  cursor: pointer;
 }
 .answer[aria-disabled='true'] {
   cursor: default;
@@ -218,29 +197,6 @@ kbd {
   border-radius: 3px;
   padding: 0 5px;
   margin-right: 10px;
-}
-.told {
-  border-top: 2px solid var(--ink);
-  padding-top: 10px;
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-.weak {
-  max-width: 720px;
-  margin-top: 28px;
-}
-.weak .fig {
-  white-space: nowrap;
-}
-.weak li {
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-  padding: 6px 0;
-}
-h2.block-head {
-  font-size: 14px;
 }
 @media (max-width: 759px) {
   kbd {

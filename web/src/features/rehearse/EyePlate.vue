@@ -1,18 +1,21 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import PlateInk from '@/shared/PlateInk.vue'
 import MovingGill from './MovingGill.vue'
-import { platePicture } from './picture'
+import { usePlatePicture } from './queries'
 
 /** One plate of a deck; its gill moves where it is to be counted. Always tinted: the tint must not say that something is drawn. */
 const props = defineProps<{ plate: Schemas['EyePlateOut']; label: string }>()
-const { data } = useQuery(computed(() => platePicture(props.plate)))
+const { data } = usePlatePicture(() => props.plate)
 </script>
 
 <template>
-  <div class="fish" :class="{ mirrored: plate.mirrored }" :data-pair="plate.pair" :data-drawn="!!data">
+  <div
+    class="fish bg-plate line-rule2 overflow-hidden"
+    :class="{ mirrored: plate.mirrored }"
+    :data-pair="plate.pair"
+    :data-drawn="!!data"
+  >
     <PlateInk :svg="data?.svg ?? ''" tint :label="label">
       <MovingGill
         v-if="data && plate.breaths_per_min"
@@ -24,12 +27,6 @@ const { data } = useQuery(computed(() => platePicture(props.plate)))
 </template>
 
 <style scoped>
-.fish {
-  background: var(--plate);
-  border: 1px solid var(--rule2);
-  /* a torch's dark reaches beyond the plate */
-  overflow: hidden;
-}
 .fish :deep(svg) {
   display: block;
   width: 100%;

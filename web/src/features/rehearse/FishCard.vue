@@ -1,20 +1,23 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import PlateInk from '@/shared/PlateInk.vue'
 import MovingGill from './MovingGill.vue'
-import { platePicture } from './picture'
+import { usePlatePicture } from './queries'
 
 /** One living fish: drawn with what can be drawn, its gill moving, and the rest in words. */
 const props = defineProps<{ fish: Schemas['SeenFishOut'] }>()
-const { data } = useQuery(computed(() => platePicture(props.fish)))
+const { data } = usePlatePicture(() => props.fish)
 const words = computed(() => [props.fish.eats, ...props.fish.signs])
 </script>
 
 <template>
-  <li class="card" :data-fish="fish.number" :data-drawn="fish.drawn.join(',')">
-    <div class="ink">
+  <li
+    class="line-b-rule py-2 text-14 leading-4.5"
+    :data-fish="fish.number"
+    :data-drawn="fish.drawn.join(',')"
+  >
+    <div class="ink bg-plate line-rule2 overflow-hidden mb-1.5">
       <PlateInk
         :svg="data?.svg ?? ''"
         tint
@@ -35,18 +38,6 @@ const words = computed(() => [props.fish.eats, ...props.fish.signs])
 </template>
 
 <style scoped>
-.card {
-  border-bottom: 1px solid var(--rule);
-  padding: 8px 0;
-  font-size: 13.5px;
-  line-height: 18px;
-}
-.ink {
-  background: var(--plate);
-  border: 1px solid var(--rule2);
-  overflow: hidden;
-  margin-bottom: 6px;
-}
 .ink :deep(svg) {
   display: block;
   width: 100%;

@@ -22,8 +22,8 @@ watch(place, () => {
 </script>
 
 <template>
-  <section class="one" aria-label="Count the breaths">
-    <h2>Tap with each opening of the gill, for fifteen seconds.</h2>
+  <section class="one max-w-180 grid gap-2.5 justify-items-stretch" aria-label="Count the breaths">
+    <h2 class="text-20 leading-6.5">Tap with each opening of the gill, for fifteen seconds.</h2>
     <EyePlate :key="place" :plate="gill" label="A fish, drawn, whose gill moves." data-testid="gill-plate" />
     <BreathTap v-model="counted" />
     <Button
@@ -33,7 +33,7 @@ watch(place, () => {
       data-testid="gill-check"
       @click="shown = true"
     />
-    <div v-else class="told" role="status" data-testid="gill-told">
+    <div v-else class="told grid gap-2 justify-items-start" role="status" data-testid="gill-told">
       <p>
         You counted <b class="fig">{{ counted }}</b>; it was <b class="fig">{{ off.true_ }}</b>:
         {{ off.far ? `${off.far} a minute, or ${off.share} %, off` : 'exactly' }}.
@@ -47,21 +47,6 @@ watch(place, () => {
 </template>
 
 <style scoped>
-.one {
-  max-width: 720px;
-  display: grid;
-  gap: 10px;
-  justify-items: stretch;
-}
-h2 {
-  font-size: 20px;
-  line-height: 26px;
-}
-.told {
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
 @media (max-width: 759px) {
   .one :deep(.p-button) {
     min-height: 56px;

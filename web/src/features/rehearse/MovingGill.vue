@@ -21,15 +21,9 @@ onBeforeUnmount(() => moving?.cancel())
 </script>
 
 <template>
-  <path ref="cover" class="gill" :d="outline" />
+  <path
+    ref="cover"
+    class="gill [transform-box:fill-box] [transform-origin:left_center] fill-tint stroke-ink pen-1.6"
+    :d="outline"
+  />
 </template>
-
-<style scoped>
-.gill {
-  transform-box: fill-box;
-  transform-origin: left center;
-  fill: var(--tint);
-  stroke: var(--ink);
-  stroke-width: 1.6;
-}
-</style>

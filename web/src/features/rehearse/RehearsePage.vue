@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api } from '@/api/client'
@@ -9,12 +8,10 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import { useBegin } from './useBegin'
+import { useRehearsals } from './queries'
 
 const session = useSession()
-const { data, error } = useQuery({
-  queryKey: ['rehearsals'],
-  queryFn: () => answer(api.GET('/api/reference/rehearsals')),
-})
+const { data, error } = useRehearsals()
 const picked = ref('')
 const text = ref('')
 const { begin, busy, problem } = useBegin(() =>
@@ -47,8 +44,8 @@ async function goOn(room: string) {
     title="Rehearse"
     sentence="Practice that costs no fish. Nothing here is written to a tank of yours."
   />
-  <ul class="rows list">
-    <li>
+  <ul class="rows max-w-190">
+    <li class="apart gap-6 py-4 phone:grid phone:gap-2.5">
       <div>
         <h2>The eye</h2>
         <p>
@@ -58,7 +55,7 @@ async function goOn(room: string) {
       </div>
       <LinkButton :to="{ name: 'eye' }" label="Look" main data-testid="to-eye" />
     </li>
-    <li>
+    <li class="apart gap-6 py-4 phone:grid phone:gap-2.5">
       <div>
         <h2>What if</h2>
         <p>
@@ -70,24 +67,28 @@ async function goOn(room: string) {
       <LinkButton :to="{ name: 'courses' }" label="Courses" />
     </li>
   </ul>
-  <section class="play" aria-label="A tank that lives">
-    <h2 class="block-head">
+  <section class="play mt-7" aria-label="A tank that lives">
+    <h2 class="block-head text-14">
       <span>A tank that lives</span>
       <span class="small quiet">look, test, treat, wait; at the end you are told what it was</span>
     </h2>
     <ProblemNote :problem="error" />
     <ProblemNote :problem="problem ?? back.problem.value" />
-    <ul v-if="open.length" class="rows begun" aria-label="Begun">
-      <li v-for="b in open" :key="b.room">
+    <ul v-if="open.length" class="rows max-w-190 mb-3.5" aria-label="Begun">
+      <li v-for="b in open" :key="b.room" class="apart gap-6 py-2">
         <span
           ><b>{{ b.name }}</b> <span class="quiet">{{ b.words }}</span></span
         >
         <Button label="Go on" severity="secondary" size="small" @click="goOn(b.room)" />
       </li>
     </ul>
-    <ul class="cards" data-testid="scenarios">
-      <li v-for="s in data?.scenarios" :key="s.id">
-        <h3>{{ s.name }}</h3>
+    <ul class="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-y-0 gap-x-7" data-testid="scenarios">
+      <li
+        v-for="s in data?.scenarios"
+        :key="s.id"
+        class="grid grid-rows-[auto_1fr_auto_auto] gap-1.5 justify-items-start line-b-rule py-3.5"
+      >
+        <h3 class="text-16 leading-5.5">{{ s.name }}</h3>
         <p>{{ s.told }}</p>
         <p class="small quiet">{{ s.fish_words }}; {{ s.water_words }}; up to {{ s.days }} days</p>
         <Button
@@ -100,8 +101,8 @@ async function goOn(room: string) {
         />
       </li>
     </ul>
-    <details class="own">
-      <summary>One of your own, as YAML</summary>
+    <details class="own mt-4 max-w-190">
+      <summary class="cursor-pointer min-h-8">One of your own, as YAML</summary>
       <p class="small">
         As the shipped ones are written: id (own_…), name, told, it_was, water, days, tank, fish, hidden,
         ways, and two lines worth keeping.
@@ -116,10 +117,10 @@ async function goOn(room: string) {
       />
     </details>
   </section>
-  <section v-if="ended.length" class="play" aria-label="Ended">
-    <h2 class="block-head">Ended</h2>
-    <ul class="rows begun">
-      <li v-for="b in ended" :key="b.room">
+  <section v-if="ended.length" class="play mt-7" aria-label="Ended">
+    <h2 class="block-head text-14">Ended</h2>
+    <ul class="rows max-w-190 mb-3.5">
+      <li v-for="b in ended" :key="b.room" class="apart gap-6 py-2">
         <span
           ><b>{{ b.name }}</b> <span class="quiet">{{ b.words }}</span></span
         >
@@ -132,80 +133,24 @@ async function goOn(room: string) {
       </li>
     </ul>
   </section>
-  <section v-if="data?.kept.length" class="play" aria-label="Kept">
-    <h2 class="block-head">Worth keeping</h2>
-    <ul class="rows kept" data-testid="kept-lines">
-      <li v-for="line in data.kept" :key="line">{{ line }}</li>
+  <section v-if="data?.kept.length" class="play mt-7" aria-label="Kept">
+    <h2 class="block-head text-14">Worth keeping</h2>
+    <ul class="rows max-w-190" data-testid="kept-lines">
+      <li v-for="line in data.kept" :key="line" class="py-2">{{ line }}</li>
     </ul>
   </section>
 </template>
 
 <style scoped>
-.list {
-  max-width: 760px;
-}
-.list li,
-.begun li {
-  display: flex;
-  gap: 24px;
-  justify-content: space-between;
-  align-items: center;
-  padding: 16px 0;
-}
-.begun li {
-  padding: 8px 0;
-}
-.begun {
-  max-width: 760px;
-  margin-bottom: 14px;
-}
-h2,
-h3 {
+h2 {
   font-size: 16px;
   line-height: 22px;
-}
-.play {
-  margin-top: 28px;
-}
-h2.block-head {
-  font-size: 14px;
-}
-.cards {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
-  gap: 0 28px;
-}
-.cards li {
-  display: grid;
-  grid-template-rows: auto 1fr auto auto;
-  gap: 6px;
-  justify-items: start;
-  border-bottom: 1px solid var(--rule);
-  padding: 14px 0;
-}
-.own {
-  margin-top: 16px;
-  max-width: 760px;
-}
-.own summary {
-  cursor: pointer;
-  min-height: 32px;
 }
 .own :deep(textarea) {
   width: 100%;
   font: 13px/20px var(--figures);
 }
-.kept {
-  max-width: 760px;
-}
-.kept li {
-  padding: 8px 0;
-}
 @media (max-width: 759px) {
-  .list li {
-    display: grid;
-    gap: 10px;
-  }
   .play :deep(.p-button) {
     min-height: 44px;
   }

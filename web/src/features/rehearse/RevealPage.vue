@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answer, api } from '@/api/client'
 import LinkButton from '@/shared/LinkButton.vue'
@@ -9,16 +8,11 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import DayBands from './DayBands.vue'
 import { useBegin } from './useBegin'
+import { useReveal } from './queries'
 
 /** What it was: day by day what was shown and done, what would have lost least, and the fish alive beside the best way and doing nothing. */
 const session = useSession()
-const { data, error, isPending } = useQuery({
-  queryKey: ['reveal', () => session.room?.uid],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/rehearsal/reveal', { params: { path: session.inRoom() } })),
-  staleTime: Infinity,
-  refetchOnWindowFocus: false,
-})
+const { data, error, isPending } = useReveal()
 const keep = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/rehearsal/keep', {
@@ -49,9 +43,10 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
       <div class="row heads" role="row">
         <span role="columnheader">day</span><span role="columnheader">what you were shown</span
         ><span role="columnheader">what you did</span><span role="columnheader">would have lost least</span
-        ><span role="columnheader" class="right">lost by it</span
-        ><span role="columnheader" class="scale"
-          ><b>fish alive</b><span class="fig">0</span><span class="fig">{{ data.fish }}</span></span
+        ><span role="columnheader" class="text-right">lost by it</span
+        ><span role="columnheader" class="flex justify-between gap-0 flex-wrap"
+          ><b class="basis-full">fish alive</b><span class="fig font-400">0</span
+          ><span class="fig font-400">{{ data.fish }}</span></span
         >
       </div>
       <div
@@ -62,16 +57,19 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
         role="row"
         :data-testid="`reveal-day-${d.day}`"
       >
-        <span role="rowheader" class="day"
-          ><b class="fig">{{ d.day }}</b
-          ><span v-if="d.died" class="dead" :title="`${d.died} died`"
+        <span role="rowheader" class="day grid content-start"
+          ><b class="fig text-15">{{ d.day }}</b
+          ><span
+            v-if="d.died"
+            class="text-brick font-700 leading-3.5 tracking-[1px]"
+            :title="`${d.died} died`"
             ><span v-for="n in d.died" :key="n" aria-hidden="true">○</span
             ><span class="unseen">{{ d.died }} died</span></span
           ></span
         >
         <span role="cell"
           ><b>{{ d.shown.join('; ') }}</b
-          ><span v-if="d.not_looked" class="not small">{{ d.not_looked }}</span
+          ><span v-if="d.not_looked" class="small block text-tannin">{{ d.not_looked }}</span
           ><span class="small quiet fig block">{{ d.water }}</span></span
         >
         <span role="cell" class="told" data-says="you">{{ d.did.join('; ') }}</span>
@@ -79,9 +77,14 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
           ><b v-if="d.best">{{ d.best }}</b
           ><span v-else class="quiet">the same</span></span
         >
-        <span role="cell" class="right fig lost"
+        <span role="cell" class="fig lost text-right text-15 font-600"
           >{{ d.lost.toFixed(1)
-          }}<svg class="bar" viewBox="0 0 100 4" preserveAspectRatio="none" aria-hidden="true">
+          }}<svg
+            class="block w-full h-1 fill-current"
+            viewBox="0 0 100 4"
+            preserveAspectRatio="none"
+            aria-hidden="true"
+          >
             <rect
               :x="100 - (d.lost / dearest) * 100"
               y="0"
@@ -93,36 +96,39 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
       </div>
       <div class="row sums" role="row">
         <span role="cell"></span><span role="cell" class="quiet">{{ data.sums }}</span
-        ><span role="cell"></span><span role="cell" class="right">together</span>
-        <b role="cell" class="right fig" data-testid="together">{{ data.together.toFixed(1) }}</b>
-        <span role="cell" class="small ends"
+        ><span role="cell"></span><span role="cell" class="text-right">together</span>
+        <b role="cell" class="fig text-right" data-testid="together">{{ data.together.toFixed(1) }}</b>
+        <span role="cell" class="small flex justify-between gap-2"
           ><span class="quiet">nothing done: {{ last(data.nothing.middle) }}</span>
           <b>you: {{ last(data.alive) }}</b>
           <b class="leaf">best: {{ last(data.best.middle) }}</b></span
         >
       </div>
     </div>
-    <p class="hours">{{ data.lost_words }}</p>
+    <p class="py-3">{{ data.lost_words }}</p>
     <template v-if="data.look_back.length">
-      <h2 class="block-head">Looking back, from the record alone</h2>
-      <ul class="back" data-testid="reveal-look-back">
-        <li v-for="line in data.look_back" :key="line">{{ line }}</li>
+      <h2 class="block-head text-14">Looking back, from the record alone</h2>
+      <ul class="back max-w-190 pt-1.5 pb-2.5" data-testid="reveal-look-back">
+        <li v-for="line in data.look_back" :key="line" class="py-0.5">{{ line }}</li>
       </ul>
       <LinkButton
         v-if="data.case"
-        class="to-case"
+        class="mb-3.5"
         :to="{ name: 'case', params: { case: data.case } }"
         label="The case"
       />
     </template>
-    <h2 class="block-head">
+    <h2 class="block-head text-14">
       <span>Worth keeping</span><span class="small quiet">from this rehearsal into your own notes</span>
     </h2>
-    <ol class="worth" data-testid="worth">
+    <ol
+      class="grid grid-cols-[repeat(3,minmax(0,1fr))] gap-y-2 gap-x-7 pl-4.5 pt-2 pb-3.5 list-decimal narrow:grid-cols-[1fr]"
+      data-testid="worth"
+    >
       <li v-for="line in data.worth" :key="line">{{ line }}</li>
     </ol>
     <ProblemNote :problem="keep.problem.value ?? again.problem.value ?? another.problem.value" />
-    <div class="presses">
+    <div class="presses flex flex-wrap gap-2">
       <Button
         :label="data.kept || keep.busy.value ? 'Kept' : 'Keep the three'"
         severity="secondary"
@@ -145,7 +151,7 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
         />
       </template>
     </div>
-    <p class="small quiet method">{{ data.method }}</p>
+    <p class="small quiet max-w-190 pt-3.5">{{ data.method }}</p>
   </template>
 </template>
 
@@ -172,97 +178,16 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
 .dear {
   background: var(--plate);
 }
-.day {
-  display: grid;
-  align-content: start;
-}
-.day b {
-  font-size: 15px;
-}
-.dead {
-  color: var(--brick);
-  font-weight: 700;
-  line-height: 14px;
-  letter-spacing: 1px;
-}
-.not {
-  display: block;
-  color: var(--tannin);
-}
-.block {
-  display: block;
-}
-.right {
-  text-align: right;
-}
-.lost {
-  font-size: 15px;
-  font-weight: 600;
-}
 .dear .lost {
   color: var(--brick);
-}
-.bar {
-  display: block;
-  width: 100%;
-  height: 4px;
-  fill: currentColor;
 }
 .row > .chart {
   padding: 0;
   position: relative;
 }
-.scale,
-.ends {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-}
-.scale {
-  flex-wrap: wrap;
-  gap: 0;
-}
-.scale b {
-  flex-basis: 100%;
-}
-.scale .fig {
-  font-weight: 400;
-}
 .sums {
   border-top: 2px solid var(--ink);
   border-bottom: 0;
-}
-.hours {
-  padding: 12px 0;
-}
-.back {
-  max-width: 760px;
-  padding: 6px 0 10px;
-}
-.back li {
-  padding: 2px 0;
-}
-.to-case {
-  margin-bottom: 14px;
-}
-h2 {
-  font-size: 14px;
-}
-.worth {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 8px 28px;
-  padding: 8px 0 14px 18px;
-  list-style: decimal;
-}
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-.method {
-  max-width: 760px;
-  padding-top: 14px;
 }
 @media (max-width: 1000px) {
   .heads {
@@ -295,9 +220,6 @@ h2 {
   .row.sums > * {
     grid-column: 1 / -1;
     text-align: left;
-  }
-  .worth {
-    grid-template-columns: 1fr;
   }
   .presses :deep(.p-button) {
     min-height: 56px;

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
@@ -9,15 +8,12 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import FishCard from './FishCard.vue'
+import { useRehearsal } from './queries'
 
 /** The side of a rehearsed tank: its fish as they look now, what no other screen does, and time to be waited away. */
 const session = useSession()
 const router = useRouter()
-const { data, error } = useQuery({
-  queryKey: ['rehearsal', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/rehearsal', { params: { path: session.inRoom() } })),
-  refetchOnWindowFocus: false,
-})
+const { data, error } = useRehearsal()
 const params = () => ({ path: session.inRoom() })
 const to = ref<Schemas['PlayedWaitIn']['to']>('hours')
 const found = ref('')
@@ -86,17 +82,24 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
     :aside="data ? `${data.alive} alive` : ''"
   />
   <ProblemNote :problem="error" />
-  <div v-if="data" class="side">
+  <div
+    v-if="data"
+    class="grid grid-cols-[minmax(0,1fr)_380px] gap-8 narrow:grid-cols-[minmax(0,1fr)] narrow:gap-4.5"
+  >
     <section aria-label="The fish">
-      <ul v-if="data.fish.length" class="fish" data-testid="rehearsed-fish">
+      <ul
+        v-if="data.fish.length"
+        class="fish grid grid-cols-[repeat(auto-fill,minmax(200px,1fr))] gap-y-1 gap-x-4 narrow:grid-cols-[1fr_1fr]"
+        data-testid="rehearsed-fish"
+      >
         <FishCard v-for="f in data.fish" :key="f.number" :fish="f" />
       </ul>
       <p v-else>No fish is left. End it to see what it was.</p>
     </section>
-    <section class="do" aria-label="What can be done">
+    <section class="grid gap-2.5 content-start" aria-label="What can be done">
       <ProblemNote :problem="problem" />
-      <p v-if="found" class="found" role="status" data-testid="found-dead">{{ found }}</p>
-      <h2 v-if="!data.ended" class="block-head">Wait</h2>
+      <p v-if="found" class="text-brick font-650" role="status" data-testid="found-dead">{{ found }}</p>
+      <h2 v-if="!data.ended" class="block-head text-14">Wait</h2>
       <p v-if="data.over && !data.ended">Its days are over.</p>
       <div v-else-if="!data.ended" class="presses">
         <Button
@@ -121,7 +124,7 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
           @click="wait('task')"
         />
       </div>
-      <h2 class="block-head">
+      <h2 class="block-head text-14">
         <span>Look and test</span><span class="small quiet">thermometer {{ data.temperature }}</span>
       </h2>
       <div v-if="!data.ended" class="presses">
@@ -149,13 +152,13 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
         <LinkButton :to="{ name: 'today' }" label="What is due" />
         <LinkButton :to="{ name: 'tank', params: { tank: data.tank } }" label="The tank, its changes" />
       </div>
-      <h2 v-if="!data.ended" class="block-head">Do</h2>
-      <div v-if="!data.ended" class="acts">
+      <h2 v-if="!data.ended" class="block-head text-14">Do</h2>
+      <div v-if="!data.ended" class="grid gap-1.5">
         <button
           v-for="a in kept"
           :key="a.id"
           type="button"
-          class="act"
+          class="act hover:bg-shade"
           :aria-pressed="a.kept_up"
           :disabled="acting.busy.value"
           :data-testid="`act-${a.id}`"
@@ -167,7 +170,7 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
           v-for="a in once"
           :key="a.id"
           type="button"
-          class="act once"
+          class="act [border-style:dashed] hover:bg-shade"
           :disabled="acting.busy.value"
           :data-testid="`act-${a.id}`"
           @click="act(a.id, false)"
@@ -180,14 +183,14 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
         go by the screens of every day.
       </p>
       <template v-if="data.lines.length">
-        <h2 class="block-head">So far</h2>
+        <h2 class="block-head text-14">So far</h2>
         <ul class="small lines">
-          <li v-for="(l, i) in data.lines" :key="i">
+          <li v-for="(l, i) in data.lines" :key="i" class="py-0.5">
             <span class="quiet">{{ l.when }}</span> {{ l.words }}
           </li>
         </ul>
       </template>
-      <div class="presses end">
+      <div class="presses line-t-2-ink pt-3">
         <LinkButton v-if="data.ended" :to="{ name: 'reveal' }" label="What it was" main />
         <Button
           v-else
@@ -203,36 +206,10 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
 </template>
 
 <style scoped>
-.side {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 380px;
-  gap: 32px;
-}
-.fish {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
-  gap: 4px 16px;
-}
-h2 {
-  font-size: 14px;
-}
-.do {
-  display: grid;
-  gap: 10px;
-  align-content: start;
-}
 .presses {
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
-}
-.found {
-  color: var(--brick);
-  font-weight: 650;
-}
-.acts {
-  display: grid;
-  gap: 6px;
 }
 .act {
   border: 1px solid var(--rule2);
@@ -245,33 +222,13 @@ h2 {
   text-align: left;
   cursor: pointer;
 }
-.act:hover {
-  background: var(--shade);
-}
 .act[aria-pressed='true'] {
   background: var(--ink);
   border-color: var(--ink);
   color: var(--paper);
   font-weight: 650;
 }
-.once {
-  border-style: dashed;
-}
-.lines li {
-  padding: 2px 0;
-}
-.end {
-  border-top: 2px solid var(--ink);
-  padding-top: 12px;
-}
 @media (max-width: 1000px) {
-  .side {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 18px;
-  }
-  .fish {
-    grid-template-columns: 1fr 1fr;
-  }
   .act,
   .presses :deep(.p-button) {
     min-height: 56px;

@@ -13,40 +13,25 @@ const per = (share: number) => `${Number((share * 100).toPrecision(2))}`
 </script>
 
 <template>
-  <svg :width="WIDTH" height="30" role="img" :aria-label="`${course.through} %, ${course.through_band}`">
-    <path class="axis" :d="`M6 16.5H${at(end)}`" />
+  <svg
+    class="block phone:hidden"
+    :width="WIDTH"
+    height="30"
+    role="img"
+    :aria-label="`${course.through} %, ${course.through_band}`"
+  >
+    <path class="stroke-rule2 fill-none" :d="`M6 16.5H${at(end)}`" />
     <g v-for="t in ticks" :key="t">
-      <path class="axis" :d="`M${at(t)} 13v7`" />
-      <text class="fig" :x="at(t)" y="29" :text-anchor="t ? 'middle' : 'start'">{{ per(t) }}</text>
+      <path class="stroke-rule2 fill-none" :d="`M${at(t)} 13v7`" />
+      <text class="fig text-11 fill-ink2" :x="at(t)" y="29" :text-anchor="t ? 'middle' : 'start'">
+        {{ per(t) }}
+      </text>
     </g>
-    <path class="band" :d="`M${at(course.through_low)} 9H${at(course.through_high)}`" />
-    <circle class="dot" :cx="at(course.through_middle)" cy="9" r="3.4" />
+    <path class="stroke-ink pen-2" :d="`M${at(course.through_low)} 9H${at(course.through_high)}`" />
+    <circle class="dot fill-ink" :cx="at(course.through_middle)" cy="9" r="3.4" />
   </svg>
 </template>
 
 <style scoped>
-svg {
-  display: block;
-}
-.axis {
-  stroke: var(--rule2);
-  fill: none;
-}
-.band {
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-.dot {
-  fill: var(--ink);
-}
 /* beside the figure and its band in words there is no room for a scale */
-@media (max-width: 759px) {
-  svg {
-    display: none;
-  }
-}
-text {
-  font-size: 11px;
-  fill: var(--ink2);
-}
 </style>

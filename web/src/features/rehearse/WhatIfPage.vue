@@ -1,21 +1,20 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
-import { answer, api, type Problem, type Schemas } from '@/api/client'
+import { type Problem, type Schemas } from '@/api/client'
 import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
-import { useSession } from '@/shared/session'
 import StripsChart from '@/shared/strips/StripsChart.vue'
 import ThroughBar from './ThroughBar.vue'
+import { useWhatIf } from './queries'
 
 /**
  * A plan, or a course that runs, beside the same done otherwise. The address keeps all of it: nothing is recorded.
  * `wish` in the query is the plan as Choose a course had it.
  */
 const props = defineProps<{ group?: string; course?: string }>()
-const session = useSession()
 const route = useRoute()
 const router = useRouter()
 type Asked = Required<Schemas['OtherwiseIn']>
@@ -41,21 +40,17 @@ const asked = ref<Asked>({
 })
 const anything = computed(() => asked.value.carbon || LINES.some((l) => asked.value[l.field].trim()))
 const settled = ref<Asked>({ ...asked.value })
-let timer: ReturnType<typeof setTimeout> | undefined
-watch(
+watchDebounced(
   asked,
   (now) => {
-    clearTimeout(timer)
-    timer = setTimeout(() => {
-      settled.value = { ...now }
-      const kept = Object.entries(now)
-        .filter(([, v]) => v)
-        .map(([k, v]) => [k, v === true ? 'yes' : String(v)])
-      const wish = text('wish')
-      void router.replace({ query: { ...Object.fromEntries(kept), ...(wish ? { wish } : {}) } })
-    }, 350)
+    settled.value = { ...now }
+    const kept = Object.entries(now)
+      .filter(([, v]) => v)
+      .map(([k, v]) => [k, v === true ? 'yes' : String(v)])
+    const wish = text('wish')
+    void router.replace({ query: { ...Object.fromEntries(kept), ...(wish ? { wish } : {}) } })
   },
-  { deep: true },
+  { debounce: 350, deep: true },
 )
 const wish = computed<Schemas['WhatIfIn'] | null>(() => {
   try {
@@ -64,28 +59,14 @@ const wish = computed<Schemas['WhatIfIn'] | null>(() => {
     return null
   }
 })
-const query = useQuery<Schemas['WhatIfOut'], Problem>({
-  queryKey: ['what-if', () => props.group, () => props.course, wish, settled],
-  queryFn: () =>
-    props.course
-      ? answer(
-          api.POST('/api/rooms/{room_id}/courses/{course_id}/what-if', {
-            params: { path: { ...session.inRoom(), course_id: props.course } },
-            body: settled.value,
-          }),
-        )
-      : answer(
-          api.POST('/api/rooms/{room_id}/groups/{group_id}/what-if', {
-            params: { path: { ...session.inRoom(), group_id: props.group ?? '' } },
-            body: { ...wish.value!, otherwise: settled.value },
-          }),
-        ),
-  enabled: computed(() => anything.value && (!!props.course || !!wish.value)),
-  placeholderData: keepPreviousData,
-  retry: false,
-})
+const query = useWhatIf(
+  () => props,
+  wish,
+  settled,
+  () => anything.value && (!!props.course || !!wish.value),
+)
 const told = computed(() => (anything.value ? query.data.value : undefined))
-const problem = computed(() => (anything.value ? query.error.value : null))
+const problem = computed(() => (anything.value ? (query.error.value as Problem | null) : null))
 const wrong = (field: string) => (problem.value?.body.field === field ? problem.value.message : '')
 const alone = (field: string) => {
   const name = field === 'less_water' || field.endsWith('_day') || field === 'carbon' ? field : 'temperature'
@@ -128,7 +109,7 @@ const back = computed(() => {
     Choose a course first; “what if” stands beside its slip.
     <RouterLink :to="{ name: 'courses' }">Courses</RouterLink>
   </p>
-  <div v-else class="sides">
+  <div v-else class="sides grid grid-cols-[minmax(0,320px)_minmax(0,1fr)] gap-9 items-start">
     <form class="asked" aria-label="What is done otherwise" @submit.prevent>
       <h2 class="block-head"><span>What if you</span><span class="small quiet">each alone</span></h2>
       <div v-for="l in LINES" :key="l.field" class="line">
@@ -141,10 +122,10 @@ const back = computed(() => {
           :invalid="!!wrong(l.field)"
           :data-testid="`if-${l.field}`"
         /><span v-if="l.after">{{ l.after }}</span>
-        <p v-if="wrong(l.field)" class="small brick words">{{ wrong(l.field) }}</p>
+        <p v-if="wrong(l.field)" class="small brick words w-full">{{ wrong(l.field) }}</p>
         <p
           v-else-if="asked[l.field].trim() && alone(l.field)"
-          class="small words"
+          class="small words w-full"
           :data-testid="`alone-${l.field}`"
         >
           {{ alone(l.field) }}
@@ -153,18 +134,22 @@ const back = computed(() => {
       <div v-if="asked.changed_day.trim()" class="line">
         <label for="if-changed_share">how much of it</label>
         <InputText id="if-changed_share" v-model="asked.changed_share" class="fig" placeholder="a third" />
-        <p v-if="wrong('changed_share')" class="small brick words">{{ wrong('changed_share') }}</p>
+        <p v-if="wrong('changed_share')" class="small brick words w-full">{{ wrong('changed_share') }}</p>
       </div>
       <div class="line">
         <Checkbox v-model="asked.carbon" binary input-id="if-carbon" data-testid="if-carbon" />
         <label for="if-carbon">leave carbon in</label>
-        <p v-if="asked.carbon && alone('carbon')" class="small words">{{ alone('carbon') }}</p>
+        <p v-if="asked.carbon && alone('carbon')" class="small words w-full">{{ alone('carbon') }}</p>
       </div>
-      <p v-if="!anything" class="small quiet words">Fill in one of these, or several at once.</p>
+      <p v-if="!anything" class="small quiet words w-full">Fill in one of these, or several at once.</p>
       <ProblemNote :problem="problem" :fields="[...LINES.map((l) => l.field), 'changed_share']" />
-      <LinkButton :to="back" :label="course ? 'To the courses' : 'Back to the plan'" />
+      <LinkButton class="mt-3.5" :to="back" :label="course ? 'To the courses' : 'Back to the plan'" />
     </form>
-    <div v-if="told && axis" class="shown" data-testid="what-if">
+    <div
+      v-if="told && axis"
+      class="shown row-[1/span_2] col-[2] grid grid-cols-[minmax(0,1fr)] gap-5"
+      data-testid="what-if"
+    >
       <div>
         <h2 class="block-head">As planned</h2>
         <StripsChart :axis="axis" :strips="[told.planned.strip.strip]" label="As planned" plain own />
@@ -173,7 +158,7 @@ const back = computed(() => {
         <h2 class="block-head">What if</h2>
         <StripsChart :axis="axis" :strips="[told.otherwise.strip.strip]" label="What if" plain own />
       </div>
-      <table class="beside">
+      <table class="beside w-full border-collapse">
         <thead>
           <tr>
             <td></td>
@@ -183,11 +168,13 @@ const back = computed(() => {
         </thead>
         <tbody>
           <tr v-if="told.parasite">
-            <th scope="row">
+            <th class="line-t-rule pr-4 pl-0 pt-2 pb-2 align-top w-24%" scope="row">
               comes through <span class="small quiet">of {{ told.parasite }}</span>
             </th>
             <td v-for="c in [told.planned, told.otherwise]" :key="c.through_band" data-testid="through">
-              <b v-if="c.through" class="fig big">{{ c.through }}<span class="unit">&nbsp;%</span></b>
+              <b v-if="c.through" class="fig big text-28 leading-8.5 block"
+                >{{ c.through }}<span class="unit text-15 font-400">&nbsp;%</span></b
+              >
               <ThroughBar v-if="c.through" :course="c" :top="top" />
               <span class="small quiet">{{
                 c.through_band || 'nobody has published it at this warmth'
@@ -195,7 +182,7 @@ const back = computed(() => {
             </td>
           </tr>
           <tr v-for="r in ROWS" :key="r.name">
-            <th scope="row">{{ r.name }}</th>
+            <th class="line-t-rule pr-4 pl-0 pt-2 pb-2 align-top w-24%" scope="row">{{ r.name }}</th>
             <td>{{ r.of(told.planned) }}</td>
             <td>{{ r.of(told.otherwise) }}</td>
           </tr>
@@ -204,9 +191,9 @@ const back = computed(() => {
     </div>
     <section v-if="told" class="from" aria-label="Reckoned from">
       <h2 class="block-head">Reckoned from</h2>
-      <dl class="facts">
+      <dl>
         <template v-for="f in told.reckoned_from" :key="f.name">
-          <dt>{{ f.name }}</dt>
+          <dt class="font-600 pt-1.5">{{ f.name }}</dt>
           <dd class="small">{{ f.words }}</dd>
         </template>
       </dl>
@@ -215,12 +202,6 @@ const back = computed(() => {
 </template>
 
 <style scoped>
-.sides {
-  display: grid;
-  grid-template-columns: minmax(0, 320px) minmax(0, 1fr);
-  gap: 36px;
-  align-items: start;
-}
 .line {
   display: flex;
   flex-wrap: wrap;
@@ -232,27 +213,8 @@ const back = computed(() => {
 .line :deep(input.fig) {
   width: 84px;
 }
-.words {
-  width: 100%;
-}
-.asked :deep(.p-button),
-.asked > a {
+.asked :deep(.p-button) {
   margin-top: 14px;
-}
-.facts dt {
-  font-weight: 600;
-  padding-top: 6px;
-}
-.shown {
-  grid-row: 1 / span 2;
-  grid-column: 2;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 20px;
-}
-.beside {
-  width: 100%;
-  border-collapse: collapse;
 }
 .beside th {
   text-align: left;
@@ -261,24 +223,11 @@ const back = computed(() => {
 .beside thead th {
   font-weight: 650;
 }
-.beside tbody th,
 .beside tbody td {
   border-top: 1px solid var(--rule);
   padding: 8px 16px 8px 0;
   vertical-align: top;
   width: 38%;
-}
-.beside tbody th {
-  width: 24%;
-}
-.big {
-  font-size: 28px;
-  line-height: 34px;
-  display: block;
-}
-.big .unit {
-  font-size: 15px;
-  font-weight: 400;
 }
 @media (max-width: 899px) {
   .sides {

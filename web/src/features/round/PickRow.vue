@@ -5,12 +5,12 @@ const chosen = defineModel<string>({ required: true })
 </script>
 
 <template>
-  <div class="row" role="group" :aria-label="label">
+  <div class="grid grid-flow-col auto-cols-[1fr] gap-2" role="group" :aria-label="label">
     <button
       v-for="o in options"
       :key="o.id"
       type="button"
-      class="pick"
+      class="pick min-h-14 [border:1.5px_solid_var(--ink)] rounded bg-plate text-ink font-words font-650 text-16 leading-5 cursor-pointer"
       :aria-pressed="chosen === o.id"
       @click="chosen = chosen === o.id ? '' : o.id"
     >
@@ -20,21 +20,6 @@ const chosen = defineModel<string>({ required: true })
 </template>
 
 <style scoped>
-.row {
-  display: grid;
-  grid-auto-flow: column;
-  grid-auto-columns: 1fr;
-  gap: 8px;
-}
-.pick {
-  min-height: 56px;
-  border: 1.5px solid var(--ink);
-  border-radius: 4px;
-  background: var(--plate);
-  color: var(--ink);
-  font: 650 16px/20px var(--words);
-  cursor: pointer;
-}
 .pick[aria-pressed='true'] {
   background: var(--ink);
   color: var(--paper);

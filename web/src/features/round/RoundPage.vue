@@ -1,8 +1,6 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
-import { answer, api } from '@/api/client'
 import { waiting, write, writePhoto } from '@/shared/outbox'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -10,16 +8,13 @@ import { useSession } from '@/shared/session'
 import BreathTap from '@/shared/BreathTap.vue'
 import PickRow from './PickRow.vue'
 import { READINGS } from '@/shared/waterTest'
+import { useRound } from './queries'
 
 /** The daily round, a tank a screen. What is written waits in the phone where there is no connection. */
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const query = useQuery({
-  queryKey: ['round', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/round', { params: { path: session.inRoom() } })),
-  refetchInterval: 60_000,
-})
+const query = useRound()
 const tanks = computed(() => query.data.value?.tanks ?? [])
 const place = computed(() => Math.min(Number(route.query['tank'] ?? 1) || 1, Math.max(1, tanks.value.length)))
 const tank = computed(() => tanks.value[place.value - 1] ?? null)
@@ -141,32 +136,37 @@ const finished = computed(
     "
   />
   <ProblemNote :problem="query.error.value" />
-  <section v-if="finished" class="one" data-testid="round-done">
-    <p class="say">
+  <section v-if="finished" class="one max-w-115 grid gap-3.5" data-testid="round-done">
+    <p class="say text-28 leading-8.5 font-600">
       The round is done{{ waiting.length ? `; ${waiting.length} entries wait to be sent` : '' }}.
     </p>
     <RouterLink :to="{ query: { tank: '1' } }">From the first tank again</RouterLink>
     <RouterLink :to="{ name: 'today' }">To Today</RouterLink>
   </section>
-  <section v-else-if="tank" :key="tank.uid" class="one" :aria-label="tank.name">
-    <div class="head">
-      <h2>
-        <span class="fig code">{{ tank.code }}</span>{{ tank.name }}
+  <section v-else-if="tank" :key="tank.uid" class="one max-w-115 grid gap-3.5" :aria-label="tank.name">
+    <div class="flex justify-between items-baseline">
+      <h2 class="text-28 leading-8.5">
+        <span class="fig text-14 font-400 text-ink2 pr-2">{{ tank.code }}</span>{{ tank.name }}
       </h2>
       <span class="fig">{{ place }} of {{ tanks.length }}</span>
     </div>
     <p v-if="tank.why" class="small tannin" data-testid="round-why">{{ tank.why }} Wash hands after it.</p>
     <ul v-if="tank.due.length" class="rows due">
-      <li v-for="d in tank.due" :key="d.task">
+      <li v-for="d in tank.due" :key="d.task" class="py-1.5">
         <span class="fig">{{ d.at_words }}</span> {{ d.title
-        }}<b v-if="d.amount" class="fig">{{ d.amount }}</b>
+        }}<b v-if="d.amount" class="fig pl-2">{{ d.amount }}</b>
       </li>
-      <li><RouterLink :to="{ name: 'today' }">record these on Today</RouterLink></li>
+      <li class="py-1.5"><RouterLink :to="{ name: 'today' }">record these on Today</RouterLink></li>
     </ul>
-    <div class="all">
-      <div v-for="f in tank.fish" :key="f.uid" class="fish" :data-testid="`fish-${f.uid}`">
-        <h3>
-          {{ f.words }}<span v-if="f.seen_today" class="small leaf">seen by {{ f.seen_today }}</span>
+    <div class="all grid gap-y-3.5 gap-x-9">
+      <div
+        v-for="f in tank.fish"
+        :key="f.uid"
+        class="fish line-t-2-ink pt-1.5 grid gap-2"
+        :data-testid="`fish-${f.uid}`"
+      >
+        <h3 class="text-16 flex justify-between gap-3">
+          {{ f.words }}<span v-if="f.seen_today" class="small leaf font-400">seen by {{ f.seen_today }}</span>
         </h3>
         <p v-if="f.last_words || f.breaths" class="small quiet">
           last: {{ [f.last_words, f.breaths].filter(Boolean).join(', ') }}
@@ -175,7 +175,9 @@ const finished = computed(
         <BreathTap v-model="of(f.uid).breaths" />
         <PickRow v-model="of(f.uid).compared" label="Beside yesterday" :options="COMPARED" />
         <PickRow v-model="of(f.uid).fed" label="Fed" :options="FED" />
-        <label class="pick camera" :data-testid="`camera-${f.uid}`"
+        <label
+          class="pick camera grid place-items-center disabled:op-45 disabled:cursor-default"
+          :data-testid="`camera-${f.uid}`"
           >{{
             of(f.uid).photos.length
               ? `${of(f.uid).photos.length} ${of(f.uid).photos.length === 1 ? 'picture' : 'pictures'}, one more`
@@ -188,21 +190,21 @@ const finished = computed(
             :aria-label="`Picture of ${f.words}`"
             @change="picture(f.uid, $event)"
         /></label>
-        <div class="loss">
-          <span>lost</span>
+        <div class="loss grid grid-cols-[48px_56px_40px_56px_1fr] items-center text-center gap-1.5">
+          <span class="text-left">lost</span>
           <button
             type="button"
-            class="pick"
+            class="pick disabled:op-45 disabled:cursor-default"
             aria-label="one less"
             :disabled="!of(f.uid).lost"
             @click="of(f.uid).lost--"
           >
             −
           </button>
-          <b class="fig">{{ of(f.uid).lost }}</b>
+          <b class="fig text-20">{{ of(f.uid).lost }}</b>
           <button
             type="button"
-            class="pick"
+            class="pick disabled:op-45 disabled:cursor-default"
             aria-label="one more lost"
             :disabled="of(f.uid).lost >= f.left"
             @click="of(f.uid).lost++"
@@ -217,7 +219,7 @@ const finished = computed(
         </div>
       </div>
     </div>
-    <label class="warm"
+    <label class="warm apart gap-3 line-t-2-ink pt-2.5"
       ><span
         >Temperature<span v-if="tank.temperature" class="small quiet">
           last {{ tank.temperature }}</span
@@ -226,7 +228,7 @@ const finished = computed(
       <InputText v-model="temperature" inputmode="decimal" class="fig" data-testid="round-temperature" />
     </label>
     <template v-if="more">
-      <label v-for="m in MORE" :key="m.id" class="warm more-test"
+      <label v-for="m in MORE" :key="m.id" class="warm line-t-2-ink apart gap-3 pt-2.5"
         ><span>{{ m.label }}</span>
         <InputText v-model="tests[m.id]" inputmode="decimal" class="fig" :data-testid="`round-${m.id}`" />
       </label>
@@ -234,13 +236,13 @@ const finished = computed(
     <button v-else type="button" class="more" data-testid="round-more" @click="more = true">
       {{ MORE_WORDS }}
     </button>
-    <div class="foot">
+    <div class="foot flex gap-4 items-center">
       <RouterLink v-if="place > 1" :to="{ query: { tank: String(place - 1) } }">back</RouterLink>
       <Button
         :label="anything ? 'Write it down, next tank' : 'Next tank'"
         :severity="anything ? undefined : 'secondary'"
         :loading="busy"
-        class="next"
+        class="next flex-1 min-h-16 text-16"
         data-testid="round-next"
         @click="next"
       />
@@ -249,15 +251,6 @@ const finished = computed(
 </template>
 
 <style scoped>
-.one {
-  max-width: 460px;
-  display: grid;
-  gap: 14px;
-}
-.all {
-  display: grid;
-  gap: 14px 36px;
-}
 @media (min-width: 1000px) {
   .one:has(.fish + .fish) {
     max-width: 960px;
@@ -265,47 +258,6 @@ const finished = computed(
   .all:has(.fish + .fish) {
     grid-template-columns: 1fr 1fr;
   }
-}
-.say {
-  font-size: 26px;
-  line-height: 34px;
-  font-weight: 600;
-}
-.head {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-}
-h2 {
-  font-size: 28px;
-  line-height: 34px;
-}
-.code {
-  font-size: 14px;
-  font-weight: 400;
-  color: var(--ink2);
-  padding-right: 8px;
-}
-.due li {
-  padding: 6px 0;
-}
-.due b {
-  padding-left: 8px;
-}
-.fish {
-  border-top: 2px solid var(--ink);
-  padding-top: 6px;
-  display: grid;
-  gap: 8px;
-}
-h3 {
-  font-size: 17px;
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-}
-h3 span {
-  font-weight: 400;
 }
 .pick {
   min-height: 56px;
@@ -316,55 +268,13 @@ h3 span {
   font: 650 16px/20px var(--words);
   cursor: pointer;
 }
-.pick:disabled {
-  opacity: 0.45;
-  cursor: default;
-}
-.camera {
-  display: grid;
-  place-items: center;
-}
 .camera:focus-within {
   outline: 2px solid var(--water);
   outline-offset: 2px;
 }
-.more-test {
-  border-top: 1px solid var(--rule);
-}
-.loss {
-  display: grid;
-  grid-template-columns: 48px 56px 40px 56px 1fr;
-  align-items: center;
-  text-align: center;
-  gap: 6px;
-}
-.loss span {
-  text-align: left;
-}
-.loss b {
-  font-size: 20px;
-}
-.warm {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 12px;
-  border-top: 2px solid var(--ink);
-  padding-top: 10px;
-}
 .warm :deep(input) {
   width: 120px;
   min-height: 56px;
-  font-size: 18px;
-}
-.foot {
-  display: flex;
-  gap: 16px;
-  align-items: center;
-}
-.next {
-  flex: 1;
-  min-height: 64px;
-  font-size: 17px;
+  font-size: 20px;
 }
 </style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { answer, api } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -7,16 +6,14 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import SecretShown from './SecretShown.vue'
+import { useFeeds } from './queries'
 
 /** Calendar addresses: made, shown once, revoked. */
 const session = useSession()
 const name = ref('')
 const made = ref('')
 const revoked = ref('')
-const feeds = useQuery({
-  queryKey: ['feeds', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/feeds', { params: { path: session.inRoom() } })),
-})
+const feeds = useFeeds()
 const make = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/feeds', {
@@ -46,17 +43,24 @@ async function takeBack(uid: string) {
 </script>
 
 <template>
-  <section class="feeds" aria-label="Calendar feeds">
+  <section class="max-w-160 mt-8" aria-label="Calendar feeds">
     <h2 class="block-head">Calendar feeds</h2>
-    <p class="small quiet">
+    <p class="small quiet py-2">
       What is due in {{ session.room?.name }}, as a calendar that a phone or a wall tablet subscribes to.
       Whoever has the address reads it without signing in: keep it to yourself, and revoke it when a device is
       lost.
     </p>
     <ul v-if="feeds.data.value?.length" class="rows">
-      <li v-for="f in feeds.data.value" :key="f.uid" class="feed" data-testid="feed">
+      <li
+        v-for="f in feeds.data.value"
+        :key="f.uid"
+        class="grid grid-cols-[160px_1fr_auto] gap-3 items-center min-h-13 phone:grid-cols-[1fr_auto] phone:py-2 phone:px-0"
+        data-testid="feed"
+      >
         <b>{{ f.name }}</b>
-        <span class="small quiet">made {{ f.made_words }}, {{ f.read_words }}</span>
+        <span class="small quiet phone:row-[2] phone:col-span-full"
+          >made {{ f.made_words }}, {{ f.read_words }}</span
+        >
         <Button
           label="Revoke"
           severity="secondary"
@@ -83,32 +87,8 @@ async function takeBack(uid: string) {
 </template>
 
 <style scoped>
-.feeds {
-  max-width: 640px;
-  margin-top: 32px;
-}
-.feeds > .small {
-  padding: 8px 0;
-}
-.feed {
-  display: grid;
-  grid-template-columns: 160px 1fr auto;
-  gap: 12px;
-  align-items: center;
-  min-height: 52px;
-}
 .add :deep(.p-button) {
   margin-top: 12px;
   min-height: 44px;
-}
-@media (max-width: 759px) {
-  .feed {
-    grid-template-columns: 1fr auto;
-    padding: 8px 0;
-  }
-  .feed .small {
-    grid-row: 2;
-    grid-column: 1 / -1;
-  }
 }
 </style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import EntryForm from '@/shared/EntryForm.vue'
@@ -9,14 +8,12 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import SecretShown from './SecretShown.vue'
+import { usePeople } from './queries'
 
 /** Who belongs to this fishroom, what each did lately, and by an owner: inviting, another role, removing. */
 type Role = Schemas['InviteIn']['role']
 const session = useSession()
-const people = useQuery({
-  queryKey: ['people', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/people', { params: { path: session.inRoom() } })),
-})
+const people = usePeople()
 const told = computed(() => people.data.value)
 const nameOf = (role: string) => told.value?.roles.find((r) => r.id === role)?.name ?? role
 
@@ -84,12 +81,17 @@ async function away() {
 </script>
 
 <template>
-  <section class="people" aria-label="People">
+  <section class="max-w-160 mt-8" aria-label="People">
     <h2 class="block-head">People</h2>
     <ProblemNote :problem="people.error.value" />
     <ul v-if="told" class="rows">
-      <li v-for="p in told.people" :key="p.username" class="person" data-testid="person">
-        <span class="who"
+      <li
+        v-for="p in told.people"
+        :key="p.username"
+        class="flex items-center gap-3 min-h-15 phone:flex-wrap phone:py-2 phone:px-0"
+        data-testid="person"
+      >
+        <span class="flex-1 phone:flex-[1_1_100%]"
           ><b>{{ p.name }}</b> <span v-if="p.me" class="small quiet">you</span
           ><span class="small quiet block">{{ p.lately_words }}</span></span
         >
@@ -106,8 +108,13 @@ async function away() {
         </template>
         <span v-else>{{ nameOf(p.role) }}</span>
       </li>
-      <li v-for="i in told.invitations" :key="i.uid" class="person" data-testid="invitation">
-        <span class="who"
+      <li
+        v-for="i in told.invitations"
+        :key="i.uid"
+        class="flex items-center gap-3 min-h-15 phone:flex-wrap phone:py-2 phone:px-0"
+        data-testid="invitation"
+      >
+        <span class="flex-1 phone:flex-[1_1_100%]"
           ><b>{{ i.name }}</b> <span class="small quiet">invited as {{ nameOf(i.role) }}</span
           ><span class="small quiet block">{{ i.words }}</span></span
         >
@@ -122,10 +129,10 @@ async function away() {
       </li>
     </ul>
     <ProblemNote :problem="change.problem.value ?? takeBack.problem.value" />
-    <dl v-if="told" class="roles small quiet">
+    <dl v-if="told" class="small quiet grid grid-cols-[72px_1fr] gap-y-0.5 gap-x-3 py-3">
       <template v-for="r in told.roles" :key="r.id">
         <dt>{{ r.name }}</dt>
-        <dd>{{ r.words }}</dd>
+        <dd class="m-0">{{ r.words }}</dd>
       </template>
     </dl>
     <SecretShown
@@ -162,61 +169,15 @@ async function away() {
       />
     </EntryForm>
     <Dialog v-if="leaving" visible modal :header="`Remove ${leaving.name}`" @update:visible="leaving = null">
-      <div class="ask">
-        <p>
+      <div class="ask flex flex-wrap gap-3 max-w-105">
+        <p class="flex-[1_1_100%]">
           {{ leaving.me ? 'You come' : `${leaving.name} comes` }} into {{ session.room?.name }} no more. What
           was written stays, with its name.
         </p>
-        <ProblemNote :problem="remove.problem.value" />
+        <ProblemNote class="flex-[1_1_100%]" :problem="remove.problem.value" />
         <Button label="Remove" severity="danger" :loading="remove.busy.value" @click="away" />
         <Button label="Back" severity="secondary" @click="leaving = null" />
       </div>
     </Dialog>
   </section>
 </template>
-
-<style scoped>
-.people {
-  max-width: 640px;
-  margin-top: 32px;
-}
-.person {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  min-height: 60px;
-}
-.who {
-  flex: 1;
-}
-.block {
-  display: block;
-}
-.roles {
-  display: grid;
-  grid-template-columns: 72px 1fr;
-  gap: 2px 12px;
-  padding: 12px 0;
-}
-.roles dd {
-  margin: 0;
-}
-.ask {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  max-width: 420px;
-}
-.ask p {
-  flex: 1 1 100%;
-}
-@media (max-width: 759px) {
-  .person {
-    flex-wrap: wrap;
-    padding: 8px 0;
-  }
-  .who {
-    flex: 1 1 100%;
-  }
-}
-</style>

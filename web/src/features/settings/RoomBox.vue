@@ -1,19 +1,15 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
+import { useReportingPlaces } from './queries'
 
 /** What is said of a fishroom once, for everybody in it: where it stands decides which diseases must be reported. */
 const session = useSession()
 const picked = ref(session.room?.law ?? '')
-const { data: places } = useQuery({
-  queryKey: ['reporting-places'],
-  queryFn: () => answer(api.GET('/api/reference/reporting-places')),
-  staleTime: Infinity,
-})
+const { data: places } = useReportingPlaces()
 const options = computed(() => [{ id: '', name: 'somewhere else, or not said' }, ...(places.value ?? [])])
 const write = useWrite((write_id) =>
   answer(
@@ -31,9 +27,11 @@ async function choose(law: string) {
 </script>
 
 <template>
-  <section class="law" aria-label="Where this fishroom stands">
+  <section class="max-w-160 mt-8" aria-label="Where this fishroom stands">
     <h2 class="block-head">{{ session.room?.name }}</h2>
-    <label v-if="session.own.length > 1" class="line"
+    <label
+      v-if="session.own.length > 1"
+      class="line grid grid-cols-[140px_1fr] items-center min-h-14 phone:grid-cols-[1fr] phone:py-2 phone:px-0 phone:gap-1.5"
       ><span>Fishroom</span>
       <Select
         :model-value="session.room?.uid"
@@ -45,7 +43,8 @@ async function choose(law: string) {
         @update:model-value="session.openRoom($event)"
       />
     </label>
-    <label class="line"
+    <label
+      class="line grid grid-cols-[140px_1fr] items-center min-h-14 phone:grid-cols-[1fr] phone:py-2 phone:px-0 phone:gap-1.5"
       ><span>It stands in</span>
       <Select
         :model-value="picked"
@@ -70,23 +69,3 @@ async function choose(law: string) {
     </p>
   </section>
 </template>
-
-<style scoped>
-.law {
-  max-width: 640px;
-  margin-top: 32px;
-}
-.line {
-  display: grid;
-  grid-template-columns: 140px 1fr;
-  align-items: center;
-  min-height: 56px;
-}
-@media (max-width: 759px) {
-  .line {
-    grid-template-columns: 1fr;
-    padding: 8px 0;
-    gap: 6px;
-  }
-}
-</style>

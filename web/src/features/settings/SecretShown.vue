@@ -7,24 +7,9 @@ async function copy() {
 </script>
 
 <template>
-  <div class="made" role="status">
+  <div class="line-ink bg-plate py-3 px-4 my-3 grid gap-2 justify-items-start" role="status">
     <p>{{ words }}</p>
-    <p class="fig address" :data-testid="testid">{{ address }}</p>
+    <p class="fig [overflow-wrap:anywhere]" :data-testid="testid">{{ address }}</p>
     <Button label="Copy it" severity="secondary" @click="copy" />
   </div>
 </template>
-
-<style scoped>
-.made {
-  border: 1px solid var(--ink);
-  background: var(--plate);
-  padding: 12px 16px;
-  margin: 12px 0;
-  display: grid;
-  gap: 8px;
-  justify-items: start;
-}
-.address {
-  overflow-wrap: anywhere;
-}
-</style>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { useRouter } from 'vue-router'
-import { answer, api, type Schemas } from '@/api/client'
+import { type Schemas } from '@/api/client'
 import { cautionWords } from '@/shared/cautionWords'
 import CalendarFeeds from './CalendarFeeds.vue'
 import PeopleBox from './PeopleBox.vue'
@@ -9,6 +8,7 @@ import SignInsBox from './SignInsBox.vue'
 import RoomBox from './RoomBox.vue'
 import PageHead from '@/shared/PageHead.vue'
 import { useSession } from '@/shared/session'
+import { useAllergens } from './queries'
 
 const session = useSession()
 const router = useRouter()
@@ -61,11 +61,7 @@ const choices: {
     ],
   },
 ]
-const { data: allergens } = useQuery({
-  queryKey: ['allergens'],
-  queryFn: () => answer(api.GET('/api/reference/allergens')),
-  staleTime: Infinity,
-})
+const { data: allergens } = useAllergens()
 const colours = [
   { value: false, label: 'day' },
   { value: true, label: 'night' },
@@ -82,7 +78,7 @@ async function leave() {
     :title="session.keeper?.display_name ?? ''"
     sentence="How you read and type figures. Others in the fishroom keep their own."
   />
-  <section v-if="session.keeper" class="settings" aria-label="Units and colours">
+  <section v-if="session.keeper" class="settings max-w-160" aria-label="Units and colours">
     <div v-for="c in choices" :key="c.name" class="line">
       <span :id="`set-${c.name}`">{{ c.label }}</span>
       <SelectButton
@@ -122,10 +118,10 @@ async function leave() {
         @update:model-value="session.prefer({ allergies: $event })"
       />
     </div>
-    <p class="small quiet">
+    <p class="small quiet py-3">
       What holds something you are allergic to is not reckoned for you until you say who handles it.
     </p>
-    <p class="small quiet">
+    <p class="small quiet py-3">
       Anything you type may carry its own unit all the same: 2.5 gal, 1 tbsp, 82F. A bare number is read in
       the units above.
     </p>
@@ -135,34 +131,21 @@ async function leave() {
   <RoomBox v-if="session.room" />
   <PeopleBox v-if="session.room" />
   <CalendarFeeds v-if="session.room" />
-  <section class="words" aria-label="Words of caution">
+  <section class="words max-w-160 mt-8" aria-label="Words of caution">
     <h2 class="block-head">Words of caution</h2>
     <ul class="rows">
-      <li v-for="words in cautionWords" :key="words">{{ words }}</li>
+      <li v-for="words in cautionWords" :key="words" class="py-2">{{ words }}</li>
     </ul>
   </section>
 </template>
 
 <style scoped>
-.settings {
-  max-width: 640px;
-}
 .line {
   display: grid;
   grid-template-columns: 140px 1fr;
   align-items: center;
   min-height: 56px;
   border-bottom: 1px solid var(--rule);
-}
-.small {
-  padding: 12px 0;
-}
-.words {
-  max-width: 640px;
-  margin-top: 32px;
-}
-.words li {
-  padding: 8px 0;
 }
 @media (max-width: 759px) {
   .line {

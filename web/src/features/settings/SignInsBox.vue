@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, Problem } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
+import { SIGN_INS, useSignIns } from './queries'
 
 /** Where this keeper is signed in, and the press that ends it there. */
 const session = useSession()
 const queries = useQueryClient()
-const found = useQuery({ queryKey: ['sign-ins'], queryFn: () => answer(api.GET('/api/me/sign-ins')) })
+const found = useSignIns()
 const all = computed(() => found.data.value ?? [])
 const since = (at: string) =>
   new Date(at).toLocaleString('en-GB', {
@@ -24,7 +25,7 @@ async function end(which: string) {
   busy.value = which
   problem.value = null
   try {
-    queries.setQueryData(['sign-ins'], await answer(api.POST('/api/me/sign-ins/end', { body: { which } })))
+    queries.setQueryData(SIGN_INS, await answer(api.POST('/api/me/sign-ins/end', { body: { which } })))
   } catch (error) {
     if (!(error instanceof Problem)) throw error
     problem.value = error
@@ -36,10 +37,10 @@ async function end(which: string) {
 </script>
 
 <template>
-  <section class="sign-ins" aria-label="Where you are signed in">
+  <section class="max-w-160 mt-8" aria-label="Where you are signed in">
     <h2 class="block-head">Where you are signed in</h2>
     <ul class="rows">
-      <li v-for="s in all" :key="s.id" data-testid="sign-in">
+      <li v-for="s in all" :key="s.id" class="apart gap-3 min-h-13" data-testid="sign-in">
         <span
           >{{ s.words
           }}<span v-if="s.began_at" class="small quiet">, since {{ since(s.began_at) }}</span></span
@@ -65,17 +66,3 @@ async function end(which: string) {
     />
   </section>
 </template>
-
-<style scoped>
-.sign-ins {
-  max-width: 640px;
-  margin-top: 32px;
-}
-li {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 12px;
-  min-height: 52px;
-}
-</style>

@@ -10,10 +10,10 @@ import { useSession } from '@/shared/session'
 import StrengthFields from '@/shared/StrengthFields.vue'
 import { LABEL_SAYS, type StrengthKind } from '@/shared/strengths'
 import TextField from '@/shared/TextField.vue'
-import { useActives } from '@/shared/useActives'
 import { useWrite } from '@/shared/useWrite'
 import { emptyStocked, STOCKED_FIELDS, stockedSent } from './stocked'
 import StockedFields from './StockedFields.vue'
+import { useActives } from '@/shared/queries'
 
 /** A product as its label says, or a stock solution that was mixed. */
 const emit = defineEmits<{ done: [] }>()

@@ -1,18 +1,18 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
-import { useShelf } from '@/shared/useShelf'
 import { useWrite } from '@/shared/useWrite'
 import BottleForm from './BottleForm.vue'
 import MendForm from './MendForm.vue'
 import SpoonsForm from './SpoonsForm.vue'
 import TakenForm from './TakenForm.vue'
 import ToolForm from './ToolForm.vue'
+import { useLeft } from './queries'
+import { useShelf } from '@/shared/queries'
 
 /** The shelf: what is in the bottles, what was mixed and until when, what is measured with. */
 const session = useSession()
@@ -27,10 +27,7 @@ const sentence = computed(() => {
     ? 'What stands here is offered first wherever something is measured.'
     : 'Nothing stands here yet. What you own is written down once, as its label says.'
 })
-const left = useQuery({
-  queryKey: ['at-hand', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/shelf/left', { params: { path: session.inRoom() } })),
-})
+const left = useLeft()
 const bay = computed(() => left.data.value)
 const leftIn = (uid: string) => left.data.value?.left.find((l) => l.uid === uid)
 type Item = { what: 'bottle' | 'label'; uid: string; name: string }
@@ -58,7 +55,7 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
   <PageHead title="Shelf" :sentence="sentence" />
   <ProblemNote :problem="error" />
   <ProblemNote :problem="write.problem.value" />
-  <p v-if="last" class="undo" role="status">
+  <p v-if="last" class="flex gap-3.5 items-center line-l-3-leaf py-1 px-3 mb-4" role="status">
     {{ last.name }} is off the shelf.
     <Button
       label="Put it back"
@@ -69,7 +66,7 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
   </p>
   <section v-if="shelf" aria-label="Bottles and stock solutions">
     <h2 class="block-head">Bottles and stock solutions</h2>
-    <table v-if="shelf.bottles.length" class="list" data-testid="bottles">
+    <table v-if="shelf.bottles.length" class="w-full border-collapse mb-3" data-testid="bottles">
       <thead>
         <tr>
           <th scope="col">name</th>
@@ -83,7 +80,9 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
         <tr v-for="b in shelf.bottles" :key="b.uid">
           <th scope="row">
             {{ b.name }}
-            <span class="small quiet">{{ b.active_name }}{{ b.stock ? ', stock solution' : '' }}</span>
+            <span class="small quiet block font-400"
+              >{{ b.active_name }}{{ b.stock ? ', stock solution' : '' }}</span
+            >
           </th>
           <td>
             {{ b.holds }} <span class="small quiet">{{ b.made_words }}</span><span
@@ -106,7 +105,7 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
             <span v-if="b.stocked.soon_words" class="small paid">{{ b.stocked.soon_words }}</span>
           </td>
           <td class="right">
-            <span class="does">
+            <span class="does flex gap-3 items-center justify-end pl-3">
               <button
                 type="button"
                 class="link small"
@@ -142,9 +141,9 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
   </section>
   <section v-if="shelf?.labels.length" aria-label="Products by their labels">
     <h2 class="block-head">By their own labels</h2>
-    <ul class="rows" data-testid="labels">
+    <ul class="rows mb-3" data-testid="labels">
       <li v-for="l in shelf.labels" :key="l.uid" class="row">
-        <b>{{ l.label.product }}</b>
+        <b class="phone:col-span-full">{{ l.label.product }}</b>
         <span
           >{{ l.words
           }}<span class="small quiet paid">{{
@@ -176,8 +175,12 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
     <p class="small" :class="{ tannin: bay.sick_bay.some((i) => i.missing) }" data-testid="sick-bay-words">
       {{ bay.words }}
     </p>
-    <ul class="rows" data-testid="sick-bay">
-      <li v-for="i in bay.sick_bay" :key="i.id" class="bay">
+    <ul class="rows mb-3" data-testid="sick-bay">
+      <li
+        v-for="i in bay.sick_bay"
+        :key="i.id"
+        class="bay grid grid-cols-[220px_minmax(0,1fr)_160px] gap-y-0.5 gap-x-3.5 py-1.5 phone:grid-cols-[minmax(0,1fr)_auto]"
+      >
         <b :class="{ tannin: i.missing }">{{ i.name }}</b>
         <span class="small quiet">{{ i.text }}</span>
         <span class="small right">{{ i.here || (i.missing ? 'missing' : '') }}</span>
@@ -186,9 +189,9 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
   </section>
   <section v-if="shelf" aria-label="Tools at hand">
     <h2 class="block-head">Tools at hand</h2>
-    <ul v-if="shelf.tools.length" class="rows" data-testid="tools">
+    <ul v-if="shelf.tools.length" class="rows mb-3" data-testid="tools">
       <li v-for="t in shelf.tools" :key="t.uid" class="row">
-        <b>{{ t.name }}</b>
+        <b class="phone:col-span-full">{{ t.name }}</b>
         <span class="fig">{{ t.words }}</span>
         <Button label="Gone" severity="secondary" :aria-label="`${t.name}: gone`" @click="take('tool', t)" />
       </li>
@@ -200,9 +203,9 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
   </section>
   <section v-if="shelf" aria-label="Weighed spoons">
     <h2 class="block-head">Weighed spoons</h2>
-    <ul v-if="shelf.spoons.length" class="rows" data-testid="spoons">
+    <ul v-if="shelf.spoons.length" class="rows mb-3" data-testid="spoons">
       <li v-for="s in shelf.spoons" :key="s.active" class="row">
-        <b>{{ s.active_name }}</b><span class="fig">{{ s.words }}</span>
+        <b class="phone:col-span-full">{{ s.active_name }}</b><span class="fig">{{ s.words }}</span>
       </li>
     </ul>
     <p v-else class="quiet none">
@@ -242,11 +245,6 @@ section {
 .paid {
   display: block;
 }
-.list {
-  width: 100%;
-  border-collapse: collapse;
-  margin-bottom: 12px;
-}
 thead th {
   padding: 0 14px 4px 0;
   font-size: 12.5px;
@@ -262,7 +260,6 @@ tbody th {
   padding: 7px 14px 7px 0;
   height: 52px;
 }
-tbody th .small,
 td .small {
   display: block;
   font-weight: 400;
@@ -279,20 +276,9 @@ thead .right {
   align-items: center;
   min-height: 48px;
 }
-.rows {
-  margin-bottom: 12px;
-}
 .none {
   padding: 8px 0 12px;
   max-width: 70ch;
-}
-.undo {
-  display: flex;
-  gap: 14px;
-  align-items: center;
-  border-left: 3px solid var(--leaf);
-  padding: 4px 12px;
-  margin-bottom: 16px;
 }
 @media (max-width: 759px) {
   thead {
@@ -322,27 +308,8 @@ thead .right {
   .row {
     grid-template-columns: 1fr auto;
   }
-  .row b {
-    grid-column: 1 / -1;
-  }
-}
-.does {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  justify-content: flex-end;
-  padding-left: 12px;
-}
-.bay {
-  display: grid;
-  grid-template-columns: 220px minmax(0, 1fr) 160px;
-  gap: 2px 14px;
-  padding: 6px 0;
 }
 @media (max-width: 759px) {
-  .bay {
-    grid-template-columns: minmax(0, 1fr) auto;
-  }
   .bay > :nth-child(2) {
     grid-row: 2;
     grid-column: 1 / -1;

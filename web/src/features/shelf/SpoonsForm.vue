@@ -5,8 +5,8 @@ import EntryForm from '@/shared/EntryForm.vue'
 import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
-import { useActives } from '@/shared/useActives'
 import { useWrite } from '@/shared/useWrite'
+import { useActives } from '@/shared/queries'
 
 /** What a level spoon holds of one salt, as it was weighed. */
 const emit = defineEmits<{ done: [] }>()

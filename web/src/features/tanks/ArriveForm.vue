@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import DayField from '@/shared/DayField.vue'
@@ -11,6 +10,8 @@ import { useSpecies } from '@/shared/useSpecies'
 import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
 import CountField from '@/shared/CountField.vue'
+import { useInspections } from '@/shared/queries'
+import { useArrivalChanges, useLikeKinds, useOrders, useReady } from './queries'
 
 /** A group of fish arrives: which, how many (or about how many), how many dead, from where, when. */
 const props = defineProps<{ tank: Schemas['TankOut'] }>()
@@ -25,10 +26,7 @@ const ordered = ref<number | null>(null)
 const supplier = ref('')
 const on = ref('')
 const seenBefore = ref('')
-const inspections = useQuery({
-  queryKey: ['inspections', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/inspections', { params: { path: session.inRoom() } })),
-})
+const inspections = useInspections()
 const waiting = computed(() => [
   { uid: '', words: 'no look before' },
   ...(inspections.data.value ?? []).map((i) => ({
@@ -58,16 +56,9 @@ const { name, known, offered, offer, here } = useSpecies(
 // a name that is on no list is asked once what kind of fish it is
 const kin = ref('')
 const unknown = computed(() => here.value && !known.value && name.value.trim().length > 2)
-const kinds = useQuery({
-  queryKey: ['kinds', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/kinds', { params: { path: session.inRoom() } })),
-  enabled: unknown,
-})
+const kinds = useLikeKinds(unknown)
 /** what is ordered and not here yet: chosen, it fills the form and is closed by the arrival */
-const orders = useQuery({
-  queryKey: ['orders', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/orders', { params: { path: session.inRoom() } })),
-})
+const orders = useOrders()
 const order = ref('')
 const ordersOut = computed(() => [
   { uid: '', words: 'not ordered here' },
@@ -83,20 +74,8 @@ function fromOrder(uid: string) {
   ordered.value = o.count
 }
 const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank.uid }))
-const ready = useQuery({
-  queryKey: ['ready', () => props.tank.uid, ''],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/tanks/{tank_id}/ready', {
-        params: { path: path.value, query: { room: '' } },
-      }),
-    ),
-})
-const changes = useQuery({
-  queryKey: ['arrival-changes', () => props.tank.uid],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/arrival-changes', { params: { path: path.value } })),
-})
+const ready = useReady(() => props.tank.uid, '')
+const changes = useArrivalChanges(() => props.tank.uid)
 const missing = computed(() => {
   const r = ready.data.value
   return r && r.done && r.missing.length ? r.missing : []
@@ -177,14 +156,14 @@ async function save() {
     testid="save-group"
     @save="save"
   >
-    <p v-if="missing.length" class="care small" data-testid="arrive-missing">
+    <p v-if="missing.length" class="small text-tannin py-1" data-testid="arrive-missing">
       Still missing here: {{ missing.join(', ') }}.
     </p>
-    <ul v-if="changes.data.value?.words.length" class="care small" data-testid="arrive-changes">
+    <ul v-if="changes.data.value?.words.length" class="small text-tannin py-1" data-testid="arrive-changes">
       <li v-for="w in changes.data.value.words" :key="w">{{ w }}</li>
     </ul>
     <ul v-if="before.length" class="rows" data-testid="arrive-before">
-      <li v-for="(b, i) in before" :key="i" class="small came">
+      <li v-for="(b, i) in before" :key="i" class="small flex justify-between py-1">
         <b>{{ b.count }} {{ b.species }}</b>
         <button type="button" class="link" :aria-label="`take out ${b.species}`" @click="before.splice(i, 1)">
           take out
@@ -237,7 +216,7 @@ async function save() {
         </AutoComplete></span
       >
     </FieldRow>
-    <ul v-if="known" class="known small">
+    <ul v-if="known" class="small py-1.5">
       <li v-if="known.water !== tank.water_type" class="brick">Not a fish for this tank’s water.</li>
       <li v-if="known.range_words">{{ known.range_words }}</li>
       <li v-for="n in known.needs" :key="n">{{ n }}</li>
@@ -254,7 +233,7 @@ async function save() {
       option-label="name"
       option-value="id"
     />
-    <p v-if="unknown && !known" class="known small quiet">
+    <p v-if="unknown && !known" class="small quiet py-1.5">
       This name is on no list. Say what kind it is and it is kept for this fishroom, with this tank’s water.
     </p>
     <CountField
@@ -290,7 +269,7 @@ async function save() {
     />
     <TextField v-model="supplier" label="From" field="supplier" :problem="problem" maxlength="60" />
     <DayField v-model="on" label="Day" field="arrived_on" :problem="problem" hint="today, if left empty" />
-    <label class="plans"
+    <label class="flex gap-2 items-center min-h-11"
       ><Checkbox v-model="plans" binary data-testid="arrive-plans" /> Put light and first food on Today</label
     >
     <template #presses>
@@ -304,24 +283,3 @@ async function save() {
     </template>
   </EntryForm>
 </template>
-
-<style scoped>
-.known {
-  padding: 6px 0;
-}
-.care {
-  color: var(--tannin);
-  padding: 4px 0;
-}
-.plans {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 44px;
-}
-.came {
-  display: flex;
-  justify-content: space-between;
-  padding: 4px 0;
-}
-</style>

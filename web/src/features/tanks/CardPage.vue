@@ -1,31 +1,15 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { answer, api } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
-import { useSession } from '@/shared/session'
+import { useEmergencies, useTank, useToday } from '@/shared/queries'
+import { useAhead } from './queries'
 
 /** A card to hang on the tank: what is in the water and what comes when, in large type, with room for a pen. */
 const props = defineProps<{ tank: string }>()
-const session = useSession()
-const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
-const tank = useQuery({
-  queryKey: ['tank', () => props.tank],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}', { params: { path: path.value } })),
-})
-const today = useQuery({
-  queryKey: ['today', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/today', { params: { path: session.inRoom() } })),
-})
-const ahead = useQuery({
-  queryKey: ['ahead', () => props.tank],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/ahead', { params: { path: path.value } })),
-})
-const failing = useQuery({
-  queryKey: ['emergencies', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/emergencies', { params: { path: session.inRoom() } })),
-})
+const tank = useTank(() => props.tank)
+const today = useToday()
+const ahead = useAhead(() => props.tank)
+const failing = useEmergencies()
 const strip = computed(() => today.data.value?.strips.find((s) => s.tank === props.tank) ?? null)
 const days = computed(() => {
   const found: { day: string; rows: { at: string; title: string; amount: string; text: string }[] }[] = []
@@ -40,50 +24,63 @@ const print = () => window.print()
 
 <template>
   <ProblemNote :problem="tank.error.value ?? ahead.error.value" />
-  <article v-if="tank.data.value" class="card" data-testid="card">
-    <header>
+  <article
+    v-if="tank.data.value"
+    class="card max-w-205 text-20 leading-6.5 print:max-w-none"
+    data-testid="card"
+  >
+    <header class="flex justify-between items-baseline line-b-3-ink pb-1.5 mb-2.5">
       <h1>{{ tank.data.value.name }}</h1>
-      <span class="fig code">{{ tank.data.value.code }}</span>
+      <span class="fig figure-mid">{{ tank.data.value.code }}</span>
     </header>
-    <p v-if="strip" class="fish">{{ strip.fish }}</p>
+    <p v-if="strip" class="fish text-20">{{ strip.fish }}</p>
     <p class="water">
-      <b class="fig">{{ tank.data.value.volume.net.figure }} {{ tank.data.value.volume.net.unit }}</b> of
-      water<template v-if="strip && !strip.quiet"
+      <b class="fig text-20">{{ tank.data.value.volume.net.figure }} {{ tank.data.value.volume.net.unit }}</b>
+      of water<template v-if="strip && !strip.quiet"
         >, {{ strip.medicine }}<template v-if="strip.day_count">, {{ strip.day_count.words }}</template>
       </template>
     </p>
     <p v-if="strip?.level" class="water">
-      <b class="fig">{{ strip.level.figure }} {{ strip.level.unit }}</b>
+      <b class="fig text-20">{{ strip.level.figure }} {{ strip.level.unit }}</b>
       {{ strip.curves[0]?.name }}, {{ today.data.value?.date_words }} {{ today.data.value?.time_words }}:
       {{ strip.state_words }}
     </p>
-    <table v-if="days.length">
+    <table v-if="days.length" class="w-full border-collapse my-3.5 mx-0">
       <caption class="unseen">
         What comes when
       </caption>
       <thead>
-        <tr>
+        <tr class="print:break-inside-avoid">
           <th scope="col">when</th>
           <th scope="col">what</th>
-          <th scope="col" class="right">how much</th>
-          <th scope="col" class="pen">done, by whom</th>
+          <th scope="col" class="text-right whitespace-nowrap">how much</th>
+          <th scope="col" class="pen w-32.5 pl-3.5">done, by whom</th>
         </tr>
       </thead>
       <tbody v-for="d in days" :key="d.day">
-        <tr v-for="(r, i) in d.rows" :key="i" :class="{ first: !i }">
-          <td class="fig">
+        <tr v-for="(r, i) in d.rows" :key="i" class="print:break-inside-avoid" :class="{ first: !i }">
+          <td class="fig line-t-rule">
             <b v-if="!i">{{ d.day }}</b> {{ r.at }}
           </td>
-          <td>
-            {{ r.title }}<span v-if="r.text" class="small quiet how">{{ r.text }}</span>
+          <td class="line-t-rule">
+            {{ r.title }}<span v-if="r.text" class="small quiet block">{{ r.text }}</span>
           </td>
-          <td class="fig right">{{ r.amount }}</td>
-          <td class="pen"><span class="box" aria-hidden="true"></span></td>
+          <td class="fig line-t-rule text-right whitespace-nowrap">{{ r.amount }}</td>
+          <td class="pen line-t-rule w-32.5 pl-3.5">
+            <span
+              class="inline-block w-4 h-4 [border:1.5px_solid_var(--ink2)] align--2px"
+              aria-hidden="true"
+            ></span>
+          </td>
         </tr>
       </tbody>
     </table>
     <p v-else>No course runs here.</p>
-    <section v-for="k in failing.data.value?.kinds.slice(0, 1) ?? []" :key="k.id" class="failing small">
+    <section
+      v-for="k in failing.data.value?.kinds.slice(0, 1) ?? []"
+      :key="k.id"
+      class="small line-t-ink my-3 pt-2"
+    >
       <b>{{ k.name }}.</b> {{ k.steps.map((s) => s.text).join(' ') }}
     </section>
     <p class="small">
@@ -91,48 +88,13 @@ const print = () => window.print()
       reading out of range, print it anew.
     </p>
   </article>
-  <div class="press"><Button label="Print it" data-testid="print" @click="print" /></div>
+  <div class="mt-4.5 print:hidden"><Button label="Print it" data-testid="print" @click="print" /></div>
 </template>
 
 <style scoped>
-.how {
-  display: block;
-}
-.failing {
-  border-top: 1px solid var(--ink);
-  margin: 12px 0;
-  padding-top: 8px;
-}
-.card {
-  max-width: 820px;
-  font-size: 18px;
-  line-height: 26px;
-}
-header {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-  border-bottom: 3px solid var(--ink);
-  padding-bottom: 6px;
-  margin-bottom: 10px;
-}
 h1 {
-  font-size: 56px;
+  font-size: var(--figure-large);
   line-height: 60px;
-}
-.code {
-  font-size: 32px;
-}
-.fish {
-  font-size: 22px;
-}
-.water b {
-  font-size: 24px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  margin: 14px 0;
 }
 th {
   text-align: left;
@@ -145,33 +107,12 @@ th {
   padding: 5px 10px 5px 0;
   vertical-align: baseline;
 }
-td {
-  border-top: 1px solid var(--rule);
-}
 .first td {
   border-top: 1.5px solid var(--ink);
 }
-.right {
-  text-align: right;
-  white-space: nowrap;
-}
-.pen {
-  width: 130px;
-  padding-left: 14px;
-}
-.box {
-  display: inline-block;
-  width: 16px;
-  height: 16px;
-  border: 1.5px solid var(--ink2);
-  vertical-align: -2px;
-}
-.press {
-  margin-top: 18px;
-}
 @media (max-width: 599px) {
   h1 {
-    font-size: 36px;
+    font-size: var(--figure-mid);
     line-height: 40px;
   }
   .card {
@@ -180,17 +121,6 @@ td {
   }
   .pen {
     width: auto;
-  }
-}
-@media print {
-  .press {
-    display: none;
-  }
-  .card {
-    max-width: none;
-  }
-  tr {
-    break-inside: avoid;
   }
 }
 </style>

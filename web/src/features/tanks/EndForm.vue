@@ -61,7 +61,7 @@ async function save() {
     testid="save-end"
     @save="save"
   >
-    <p class="ask tannin">
+    <p class="ask tannin line-l-3-tannin pl-3 pt-0.5 pb-0.5 mb-2">
       Ask a vet before, not after: whether it is time, which way, and how much. Pennywort gives names, no
       amounts.
     </p>
@@ -83,24 +83,15 @@ async function save() {
       placeholder="which was used"
       data-testid="end-method"
     />
-    <p v-if="chosen" class="small told" data-testid="end-words">
+    <p v-if="chosen" class="small told py-2" data-testid="end-words">
       {{ chosen.text }} <span class="quiet">{{ chosen.source }}</span>
     </p>
     <ChoiceRow v-model="vet" label="A vet was asked" :choices="ASKED" field="vet_asked" :problem="problem" />
     <WhenField v-model="at" :problem="problem" />
     <LossFacts v-model="facts" :names="names" :problem="problem" :words="words" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
-    <p v-if="refused.length" class="small quiet told">Never: {{ refused.map((m) => m.name).join(', ') }}.</p>
+    <p v-if="refused.length" class="small quiet told py-2">
+      Never: {{ refused.map((m) => m.name).join(', ') }}.
+    </p>
   </EntryForm>
 </template>
-
-<style scoped>
-.ask {
-  border-left: 3px solid var(--tannin);
-  padding: 2px 0 2px 12px;
-  margin-bottom: 8px;
-}
-.told {
-  padding: 8px 0;
-}
-</style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import ChoiceRow from '@/shared/ChoiceRow.vue'
@@ -10,6 +9,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import { useTanks } from '@/shared/queries'
 
 /** A filter is begun: from a sponge that ran elsewhere, from a bottle, or from nothing. */
 const props = defineProps<{ tank: string }>()
@@ -26,10 +26,7 @@ const ORIGINS = [
   { value: 'bottle', label: 'bottled bacteria' },
   { value: 'nothing', label: 'from nothing' },
 ] as const
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
+const tanks = useTanks()
 const others = computed(() => (tanks.data.value ?? []).filter((t) => t.uid !== props.tank))
 const write = useWrite((write_id) =>
   answer(

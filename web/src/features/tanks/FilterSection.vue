@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api } from '@/api/client'
 import FigureText from '@/shared/FigureText.vue'
@@ -12,6 +11,7 @@ import FilterChart from './FilterChart.vue'
 import FilterFedForm from './FilterFedForm.vue'
 import FilterForm from './FilterForm.vue'
 import TestForm from './TestForm.vue'
+import { useFilter } from './queries'
 
 /** The filter of a tank from its first day until it takes what the fish give off, and the changes that stand in for it until then. */
 const props = defineProps<{ tank: string }>()
@@ -20,16 +20,7 @@ const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
 const feed = ref('')
 useKept(`filter-${props.tank}`, { feed })
 const asked = ref(feed.value)
-const told = useQuery({
-  queryKey: ['filter', () => props.tank, asked],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/tanks/{tank_id}/filter', {
-        params: { path: path.value, query: { feed: asked.value } },
-      }),
-    ),
-  retry: false,
-})
+const told = useFilter(() => props.tank, asked)
 const open = ref<'begin' | 'feed' | 'test' | null>(null)
 const TITLES = { begin: 'A filter is begun', feed: 'Feed the filter', test: 'Water test' }
 const { strike, problem: strikeProblem } = useStrike()
@@ -72,14 +63,14 @@ async function onToday() {
     </h2>
     <ProblemNote :problem="told.error.value ?? strikeProblem ?? plan.problem.value" />
     <template v-if="told.data.value">
-      <p v-if="!told.data.value.origin_words" class="none">
+      <p v-if="!told.data.value.origin_words" class="py-2">
         No filter was begun here. A sponge that ran for four weeks in a healthy tank works within days;
         bottled bacteria take a week or more; from nothing it takes three to six weeks.
       </p>
-      <p v-if="told.data.value.trouble" class="none">{{ told.data.value.trouble }}</p>
+      <p v-if="told.data.value.trouble" class="py-2">{{ told.data.value.trouble }}</p>
       <template v-if="told.data.value.forecast">
-        <p class="ready" data-testid="filter-ready">
-          <b>{{ told.data.value.forecast.ready_words }}</b>
+        <p class="ready flex flex-wrap justify-between gap-y-1 gap-x-3 py-1.5" data-testid="filter-ready">
+          <b class="text-leaf">{{ told.data.value.forecast.ready_words }}</b>
           <span class="small quiet">band: nine in ten; {{ told.data.value.forecast.unit_words }}</span>
         </p>
         <FilterChart :forecast="told.data.value.forecast" />
@@ -87,7 +78,7 @@ async function onToday() {
           <li v-for="w in told.data.value.forecast.words" :key="w">{{ w }}</li>
         </ul>
       </template>
-      <div class="presses">
+      <div class="presses flex flex-wrap gap-2 py-2.5">
         <Button
           :label="told.data.value.origin_words ? 'Begin anew' : 'Begin a filter'"
           :severity="told.data.value.origin_words ? 'secondary' : undefined"
@@ -100,7 +91,7 @@ async function onToday() {
         </template>
       </div>
       <ul v-if="told.data.value.fed.length" class="rows small">
-        <li v-for="f in told.data.value.fed.slice(0, 6)" :key="f.uid" class="fed">
+        <li v-for="f in told.data.value.fed.slice(0, 6)" :key="f.uid" class="py-1">
           <span class="fig">{{ f.day_words }}</span> {{ f.words }}
           <button
             type="button"
@@ -112,8 +103,8 @@ async function onToday() {
           </button>
         </li>
       </ul>
-      <article class="slip" data-testid="filter-load">
-        <form class="load" novalidate @submit.prevent="asked = feed">
+      <article class="slip bg-plate line-ink py-3.5 px-4.5 mt-3" data-testid="filter-load">
+        <form class="load in-row gap-2 pb-2" novalidate @submit.prevent="asked = feed">
           <label for="feed">Food a day</label>
           <InputText
             id="feed"
@@ -138,14 +129,14 @@ async function onToday() {
             It raises ammonia by {{ told.data.value.load.per_day.figure }}
             {{ told.data.value.load.per_day.unit }} as N a day.
           </p>
-          <p v-if="told.data.value.load.change" class="big">
+          <p v-if="told.data.value.load.change" class="big figure-large leading-14">
             <FigureText
               :figure="told.data.value.load.change.figure"
               :unit="told.data.value.load.change.unit"
             />
           </p>
           <p>{{ told.data.value.load.words }}</p>
-          <p v-if="told.data.value.load.change_share" class="presses">
+          <p v-if="told.data.value.load.change_share" class="presses flex flex-wrap gap-2 py-2.5">
             <Button
               v-if="!planned"
               label="Put the changes on Today"
@@ -166,47 +157,8 @@ async function onToday() {
 </template>
 
 <style scoped>
-.none {
-  padding: 8px 0;
-}
-.ready {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: 4px 12px;
-  padding: 6px 0;
-}
-.ready b {
-  color: var(--leaf);
-}
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  padding: 10px 0;
-}
-.fed {
-  padding: 4px 0;
-}
-.slip {
-  background: var(--plate);
-  border: 1px solid var(--ink);
-  padding: 14px 18px;
-  margin-top: 12px;
-}
-.load {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-  padding-bottom: 8px;
-}
 .load :deep(input) {
   width: 110px;
-}
-.big {
-  font-size: 48px;
-  line-height: 56px;
 }
 @media (max-width: 759px) {
   .presses :deep(.p-button) {

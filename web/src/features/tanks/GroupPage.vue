@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { inSentence } from '@/shared/inSentence'
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
@@ -19,27 +18,18 @@ import LossForm from './LossForm.vue'
 import NameForm from './NameForm.vue'
 import RecountForm from './RecountForm.vue'
 import ScuffleForm from './ScuffleForm.vue'
+import { useGroups } from '@/shared/queries'
+import { useBook } from './queries'
 
 /** A group from its order to its end: every line that changed how many there are, and how many were left after it. */
 const props = defineProps<{ group: string }>()
 const session = useSession()
 const router = useRouter()
-const { data: book, error } = useQuery({
-  queryKey: ['book', () => props.group],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/groups/{group_id}/book', {
-        params: { path: { ...session.inRoom(), group_id: props.group } },
-      }),
-    ),
-})
+const { data: book, error } = useBook(() => props.group)
 const here = computed(() =>
   book.value ? { uid: book.value.uid, words: book.value.left_words, left: book.value.left } : null,
 )
-const all = useQuery({
-  queryKey: ['groups', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
-})
+const all = useGroups()
 /** others of the same kind in the same tank, with whom these may be put together */
 const others = computed(() =>
   (all.data.value ?? []).filter(
@@ -94,7 +84,7 @@ async function strikeNow() {
   />
   <ProblemNote :problem="error" />
   <template v-if="book && here">
-    <div class="presses">
+    <div class="presses in-row gap-2 mb-6">
       <template v-if="book.left">
         <LinkButton main :to="{ name: 'look-at', params: { group } }" label="Look" />
         <Button severity="secondary" label="Loss" data-testid="ask-loss" @click="open = 'loss'" />
@@ -128,26 +118,26 @@ async function strikeNow() {
       <RouterLink :to="{ name: 'days', params: { group } }">Days and pictures</RouterLink>
       <RouterLink :to="{ name: 'tank', params: { tank: book.tank } }">The tank</RouterLink>
     </div>
-    <div class="two">
+    <div class="two grid grid-cols-[minmax(0,1fr)_250px] gap-y-0 gap-x-8 items-start">
       <section aria-label="The book">
         <h2 class="block-head">From order to now <span class="small quiet">left after it</span></h2>
         <ol class="rows" data-testid="book">
           <li class="line first">
             <span />
             <KindMark kind="open" />
-            <span class="words">{{ book.came.join(', ') }}</span>
+            <span class="words phone:col-[2]">{{ book.came.join(', ') }}</span>
           </li>
           <li v-for="(l, i) in book.lines" :key="i" class="line" :class="l.kind">
-            <span class="small quiet when"
+            <span class="small quiet when phone:col-[2]"
               >{{ l.day_words }} <span class="fig">{{ l.at_words }}</span></span
             >
             <KindMark :kind="l.kind" />
-            <span class="words">
+            <span class="words phone:col-[2]">
               <b>{{ l.words }}</b>
               <span v-if="l.told" class="tannin small block">{{ l.told }}</span>
               <span v-if="l.detail" class="small quiet block">{{ l.detail }}</span>
             </span>
-            <span class="small quiet by">{{ l.by }}</span>
+            <span class="small quiet phone:hidden">{{ l.by }}</span>
             <button
               v-if="l.entry"
               type="button"
@@ -175,7 +165,7 @@ async function strikeNow() {
             name one
           </button>
         </h2>
-        <p v-if="!book.individuals.length" class="small quiet none">
+        <p v-if="!book.individuals.length" class="small quiet py-2">
           None. A name lets looks, pictures and a loss be kept for one fish alone.
         </p>
         <ul class="rows">
@@ -197,7 +187,7 @@ async function strikeNow() {
       <component :is="FORMS[open].form" :group="here" @done="open = null" />
     </Dialog>
     <Dialog v-if="into" visible modal header="Put together" @update:visible="into = null">
-      <form class="ask" novalidate @submit.prevent="merge">
+      <form class="ask grid gap-2.5 w-[min(420px,78vw)]" novalidate @submit.prevent="merge">
         <p>
           {{ book.left_words }} and {{ into.words }} are one group from now on. The watching of all begins
           with those who were watched for less.
@@ -213,7 +203,7 @@ async function strikeNow() {
       </form>
     </Dialog>
     <Dialog v-if="striking" visible modal header="Strike out" @update:visible="striking = null">
-      <form class="ask" @submit.prevent="strikeNow">
+      <form class="ask grid gap-2.5 w-[min(420px,78vw)]" @submit.prevent="strikeNow">
         <p>
           <b>{{ striking.words }}</b>, {{ striking.day_words }}. The count goes back to what it was.
         </p>
@@ -227,21 +217,8 @@ async function strikeNow() {
 </template>
 
 <style scoped>
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-  margin-bottom: 24px;
-}
 .presses > a:not(.act) {
   padding: 8px;
-}
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 250px;
-  gap: 0 32px;
-  align-items: start;
 }
 section {
   margin-bottom: 28px;
@@ -265,22 +242,11 @@ section {
 .loss b {
   color: var(--brick);
 }
-.block {
-  display: block;
-}
 .named {
   display: grid;
   grid-template-columns: minmax(0, 1fr) auto;
   gap: 0 10px;
   padding: 8px 0;
-}
-.none {
-  padding: 8px 0;
-}
-.ask {
-  display: grid;
-  gap: 10px;
-  width: min(420px, 78vw);
 }
 .named > :nth-child(2) {
   grid-row: 2;
@@ -299,21 +265,14 @@ section {
   .line {
     grid-template-columns: 20px minmax(0, 1fr) auto;
   }
-  .when {
-    grid-column: 2;
-  }
   .line > :nth-child(2) {
     grid-column: 1;
     grid-row: 1 / span 2;
-  }
-  .words {
-    grid-column: 2;
   }
   .left {
     grid-column: 3;
     grid-row: 1 / span 2;
   }
-  .by,
   .line .link {
     display: none;
   }

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
@@ -10,18 +9,13 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import SampleLine from './SampleLine.vue'
+import { useTanks } from '@/shared/queries'
+import { useInstruments } from './queries'
 
 /** Instruments that speak by themselves: what each says, whether it is believed, and how one is let in. */
 const session = useSession()
-const all = useQuery({
-  queryKey: ['instruments', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/instruments', { params: { path: session.inRoom() } })),
-  refetchInterval: 60_000,
-})
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
+const all = useInstruments(60_000)
+const tanks = useTanks()
 const well = (i: Schemas['InstrumentOut']) => ['well', 'new'].includes(i.state)
 // what is not believed stands first
 const rows = computed(() =>
@@ -99,7 +93,7 @@ const STATE: Record<string, string> = {
 <template>
   <PageHead title="Instruments" :sentence="sentence" />
   <ProblemNote :problem="all.error.value ?? revoke.problem.value ?? bring.problem.value" />
-  <p class="lead">
+  <p class="lead max-w-[72ch] mb-4">
     What an instrument says fills the water tests once an hour, and never beside a figure that somebody read
     by hand within the hour. A figure that can’t be true is kept here and used nowhere.
   </p>
@@ -107,11 +101,11 @@ const STATE: Record<string, string> = {
     <li
       v-for="i in rows"
       :key="i.uid"
-      class="instrument"
+      class="instrument grid grid-cols-[190px_minmax(0,1fr)_220px_120px] gap-y-1 gap-x-4 items-center py-2.5"
       :class="i.state"
       :data-testid="`instrument-${i.name}`"
     >
-      <div class="who">
+      <div class="grid">
         <b>{{ i.name }}</b>
         <RouterLink :to="{ name: 'water', params: { tank: i.tank } }" class="small">{{
           i.tank_name
@@ -119,7 +113,11 @@ const STATE: Record<string, string> = {
         <span class="small quiet">{{ i.kind_name }}</span>
       </div>
       <div class="said">
-        <div v-for="m in i.measures" :key="m.name" class="measure">
+        <div
+          v-for="m in i.measures"
+          :key="m.name"
+          class="measure grid grid-cols-[120px_minmax(60px,1fr)_130px_44px] gap-2.5 items-center min-h-7.5"
+        >
           <span class="small quiet">{{ m.name }}</span>
           <SampleLine :points="m.points" :from="all.data.value!.starts_at" :to="all.data.value!.ends_at" />
           <span class="fig">{{ m.last || '–' }}</span>
@@ -131,7 +129,7 @@ const STATE: Record<string, string> = {
         <b class="small">{{ STATE[i.state] }}</b>
         <span v-if="i.words" class="small">{{ i.words }}</span>
       </div>
-      <div class="do">
+      <div class="do flex gap-3.5 items-center">
         <label class="small file"
           >CSV<input
             type="file"
@@ -157,9 +155,9 @@ const STATE: Record<string, string> = {
   </div>
   <section aria-label="Let one in" class="new">
     <h2 class="block-head">Let one in</h2>
-    <div v-if="token" class="made" role="status">
+    <div v-if="token" class="line-ink bg-plate py-3 px-4 my-3 grid gap-2" role="status">
       <p>Its token, shown this once:</p>
-      <p class="fig address" data-testid="instrument-token">{{ token }}</p>
+      <p class="fig [overflow-wrap:anywhere]" data-testid="instrument-token">{{ token }}</p>
       <p class="small quiet">
         It sends lines of JSON to <span class="fig">/api/instruments/lines</span> with this token; see
         docs/instruments.md. Whoever has it can write figures for this tank, and nothing else.
@@ -209,27 +207,6 @@ const STATE: Record<string, string> = {
 </template>
 
 <style scoped>
-.lead {
-  max-width: 72ch;
-  margin-bottom: 16px;
-}
-.instrument {
-  display: grid;
-  grid-template-columns: 190px minmax(0, 1fr) 220px 120px;
-  gap: 4px 16px;
-  align-items: center;
-  padding: 10px 0;
-}
-.who {
-  display: grid;
-}
-.measure {
-  display: grid;
-  grid-template-columns: 120px minmax(60px, 1fr) 130px 44px;
-  gap: 10px;
-  align-items: center;
-  min-height: 30px;
-}
 .measure .fig:not(.small) {
   text-align: right;
   font-weight: 600;
@@ -241,11 +218,6 @@ const STATE: Record<string, string> = {
 .doubted .state,
 .fault .state {
   color: var(--brick);
-}
-.do {
-  display: flex;
-  gap: 14px;
-  align-items: center;
 }
 .file {
   border: 1px solid var(--ink);
@@ -269,17 +241,6 @@ const STATE: Record<string, string> = {
 .new :deep(.p-button) {
   margin-top: 12px;
   min-height: 44px;
-}
-.made {
-  border: 1px solid var(--ink);
-  background: var(--plate);
-  padding: 12px 16px;
-  margin: 12px 0;
-  display: grid;
-  gap: 8px;
-}
-.address {
-  overflow-wrap: anywhere;
 }
 @media (max-width: 1099px) {
   .instrument {

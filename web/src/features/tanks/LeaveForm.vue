@@ -75,15 +75,9 @@ async function save() {
     />
     <WhenField v-model="at" :problem="problem" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
-    <p v-if="kind === 'released'" class="small tannin caution">
+    <p v-if="kind === 'released'" class="small tannin pt-2">
       Into a garden pond or a display. Never into open water: it is against the law nearly everywhere, and
       carries diseases out.
     </p>
   </EntryForm>
 </template>
-
-<style scoped>
-.caution {
-  padding-top: 8px;
-}
-</style>

@@ -1,21 +1,17 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { answer, api, type Schemas } from '@/api/client'
+import { type Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
 import TextField from '@/shared/TextField.vue'
 import WhenField from '@/shared/WhenField.vue'
 import type { LossFacts } from './lossFacts'
+import { useConditions } from '@/shared/queries'
 
 /** What is known of a loss beside how many: which fish, signs, what is suspected, during what, what was checked. */
 defineProps<{ names: string[]; problem: Error | null; words: Schemas['LossWordsOut'] | undefined }>()
 const facts = defineModel<LossFacts>({ required: true })
-const conditions = useQuery({
-  queryKey: ['conditions'],
-  queryFn: () => answer(api.GET('/api/reference/conditions')),
-  staleTime: Infinity,
-})
+const conditions = useConditions()
 const causes = computed(() => conditions.data.value ?? [])
 </script>
 
@@ -74,7 +70,9 @@ const causes = computed(() => conditions.data.value ?? [])
     show-clear
     placeholder="not said"
   />
-  <fieldset class="checked">
+  <fieldset
+    class="checked line-none line-b-rule py-2 px-0 m-0 grid grid-cols-[repeat(auto-fill,minmax(160px,1fr))] gap-y-0 gap-x-3"
+  >
     <legend>Checked afterwards</legend>
     <label v-for="c in words?.checked ?? []" :key="c.id">
       <Checkbox v-model="facts.checked" :value="c.id" />
@@ -84,15 +82,6 @@ const causes = computed(() => conditions.data.value ?? [])
 </template>
 
 <style scoped>
-.checked {
-  border: 0;
-  border-bottom: 1px solid var(--rule);
-  padding: 8px 0;
-  margin: 0;
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(160px, 1fr));
-  gap: 0 12px;
-}
 .checked legend {
   padding: 8px 0 0;
 }

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { answer, api, Problem, type Schemas } from '@/api/client'
 import ChoiceRow from '@/shared/ChoiceRow.vue'
@@ -14,12 +13,13 @@ import WhenField from '@/shared/WhenField.vue'
 import { LOSS_FIELDS, useLossFacts } from './lossFacts'
 import LossesOver from './LossesOver.vue'
 import LossFacts from './LossFacts.vue'
+import { useStale } from '@/shared/queries'
 
 /** A loss: how many and how in one press; what else is known behind one more. */
 const props = defineProps<{ group: { uid: string; words: string } }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
-const queries = useQueryClient()
+const stale = useStale()
 const count = ref<number | null>(1)
 const plusMinus = ref<number | null>(null)
 const manner = ref<NonNullable<Schemas['LossIn']['manner']>>('died')
@@ -77,7 +77,7 @@ async function save() {
   try {
     if (file) {
       await sendPhoto(path(), file, { fish: facts.value.fish ?? '', loss: kept.value })
-      await queries.invalidateQueries({ queryKey: ['photos'] })
+      await stale.record()
     }
     emit('done')
   } catch (caught) {
@@ -112,7 +112,14 @@ async function save() {
     <template v-if="more">
       <LossFacts v-model="facts" :names="names" :problem="problem" :words="words" />
       <FieldRow v-slot="f" label="Picture" field="file" :problem="photoProblem">
-        <input :id="f.id" ref="photo" type="file" accept="image/*" capture="environment" class="picture" />
+        <input
+          :id="f.id"
+          ref="photo"
+          type="file"
+          accept="image/*"
+          capture="environment"
+          class="max-w-full text-ink"
+        />
       </FieldRow>
     </template>
     <button v-else type="button" class="more" data-testid="more-loss" @click="more = true">
@@ -123,10 +130,3 @@ async function save() {
     </button>
   </EntryForm>
 </template>
-
-<style scoped>
-.picture {
-  max-width: 100%;
-  color: var(--ink);
-}
-</style>

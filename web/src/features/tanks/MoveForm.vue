@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import CountField from '@/shared/CountField.vue'
@@ -9,6 +8,8 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import { useTanks } from '@/shared/queries'
+import { useMoveAhead } from './queries'
 
 /** Fish go to another tank, all or some; what that does to clocks stands there before it is pressed. */
 const props = defineProps<{ group: Schemas['GroupOut']; into?: string }>()
@@ -17,28 +18,18 @@ const session = useSession()
 const to = ref(props.into ?? '')
 const count = ref<number | null>(props.group.left)
 const note = ref('')
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
+const tanks = useTanks()
 const others = computed(() =>
   (tanks.data.value ?? []).filter((t) => t.uid !== props.group.tank && !t.put_away),
 )
 const there = computed(() => others.value.find((t) => t.uid === to.value) ?? null)
 const part = computed(() => (count.value !== null && count.value < props.group.left ? count.value : null))
 const path = computed(() => ({ ...session.inRoom(), group_id: props.group.uid }))
-const ahead = useQuery({
-  queryKey: ['move-ahead', () => props.group.uid, to, part],
-  queryFn: () =>
-    answer(
-      api.POST('/api/rooms/{room_id}/groups/{group_id}/move-ahead', {
-        params: { path: path.value },
-        body: { to: to.value, count: part.value, count_plus_minus: 0 },
-      }),
-    ),
-  enabled: computed(() => !!to.value && !!count.value),
-  retry: false,
-})
+const ahead = useMoveAhead(
+  () => props.group.uid,
+  () => ({ to: to.value, count: part.value }),
+  () => !!to.value && !!count.value,
+)
 const at = ref<string | null>(null)
 const write = useWrite((write_id) =>
   answer(

@@ -58,7 +58,7 @@ async function save() {
     testid="save-observation"
     @save="save"
   >
-    <p id="appetite-label" class="what">Appetite</p>
+    <p id="appetite-label" class="pt-2.5 pb-1.5 font-650">Appetite</p>
     <SelectButton
       v-model="appetite"
       :options="appetites"
@@ -66,7 +66,7 @@ async function save() {
       option-value="value"
       aria-labelledby="appetite-label"
     />
-    <p id="breathing-label" class="what">Breathing</p>
+    <p id="breathing-label" class="pt-2.5 pb-1.5 font-650">Breathing</p>
     <SelectButton
       v-model="breathing"
       :options="breaths"
@@ -89,10 +89,6 @@ async function save() {
 </template>
 
 <style scoped>
-.what {
-  padding: 10px 0 6px;
-  font-weight: 650;
-}
 textarea {
   width: 100%;
 }

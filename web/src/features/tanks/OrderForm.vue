@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import CountField from '@/shared/CountField.vue'
@@ -11,6 +10,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useSpecies } from '@/shared/useSpecies'
 import { useWrite } from '@/shared/useWrite'
+import { useTanks } from '@/shared/queries'
 
 /** Fish that are to come: which, about how many, from whom, when, and into which tank. */
 const props = defineProps<{ tank?: string | undefined }>()
@@ -23,10 +23,7 @@ const supplier = ref('')
 const on = ref('')
 const into = ref(props.tank ?? '')
 const note = ref('')
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
+const tanks = useTanks()
 const water = computed(() => tanks.data.value?.find((t) => t.uid === into.value)?.water_type ?? '')
 const places = computed(() => [
   { value: '', label: 'not decided' },

@@ -26,7 +26,7 @@ async function press(order: string) {
 </script>
 
 <template>
-  <section aria-label="Ordered" class="orders" data-testid="orders">
+  <section aria-label="Ordered" class="mb-6" data-testid="orders">
     <h2 class="block-head">
       Ordered
       <button type="button" class="link small" data-testid="order" @click="ordering = true">
@@ -34,23 +34,25 @@ async function press(order: string) {
       </button>
     </h2>
     <ProblemNote :problem="callOff.problem.value" />
-    <p v-if="!orders.length" class="small quiet none">
+    <p v-if="!orders.length" class="small quiet py-1.5">
       Nothing is ordered. What is written down here is waited for: the tank and its filter are held against
       it.
     </p>
     <ul class="rows">
-      <li v-for="o in orders" :key="o.uid">
-        <span>
+      <li v-for="o in orders" :key="o.uid" class="flex flex-wrap gap-y-0.5 gap-x-3.5 items-baseline py-1.75">
+        <span class="first:grid first:flex-1">
           <b>{{ o.words }}</b>
           <span class="small quiet"
             >{{ o.supplier ? `from ${o.supplier}` : ''
             }}{{ !tank && o.tank_name ? `${o.supplier ? ', ' : ''}for ${o.tank_name}` : '' }}</span
           >
         </span>
-        <span class="fig small" :class="{ brick: o.overdue }">{{ o.expected_words }}</span>
+        <span class="fig small first:grid first:flex-1" :class="{ brick: o.overdue }">{{
+          o.expected_words
+        }}</span>
         <button
           type="button"
-          class="link small"
+          class="link small first:grid first:flex-1"
           :aria-label="`call it off: ${o.words}`"
           @click="press(o.uid)"
         >
@@ -63,23 +65,3 @@ async function press(order: string) {
     </Dialog>
   </section>
 </template>
-
-<style scoped>
-.orders {
-  margin-bottom: 24px;
-}
-.none {
-  padding: 6px 0;
-}
-.rows li {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  align-items: baseline;
-  padding: 7px 0;
-}
-.rows li > :first-child {
-  display: grid;
-  flex: 1;
-}
-</style>

@@ -32,27 +32,38 @@ const done = (id: string) => props.items.some((i) => i.id === id && i.entry)
 </script>
 
 <template>
-  <svg viewBox="0 0 620 316" class="tank" role="img" aria-label="The tank and what is to stand in it">
+  <svg
+    viewBox="0 0 620 316"
+    class="tank w-full max-w-155 h-auto"
+    role="img"
+    aria-label="The tank and what is to stand in it"
+  >
     <defs>
       <pattern id="mesh" width="7" height="7" patternUnits="userSpaceOnUse">
-        <path d="M0 7L7 0M0 0L7 7" class="hair" />
+        <path d="M0 7L7 0M0 0L7 7" class="hair stroke-ink2 pen-0.6 fill-none" />
       </pattern>
       <pattern id="paper" width="6" height="6" patternUnits="userSpaceOnUse">
-        <path d="M0 6L6 0" class="hair" />
+        <path d="M0 6L6 0" class="hair stroke-ink2 pen-0.6 fill-none" />
       </pattern>
     </defs>
-    <path class="water" d="M92 92H448V248H92Z" />
-    <path class="surface" d="M92 92L172 56H528L448 92Z" />
+    <path class="water fill-water op-12" d="M92 92H448V248H92Z" />
+    <path class="fill-water op-24" d="M92 92L172 56H528L448 92Z" />
     <path v-if="done('covered')" class="covered" d="M448 76L528 42V212L448 248Z" fill="url(#paper)" />
     <path v-if="done('lid')" d="M92 76L172 42H528L448 76Z" fill="url(#mesh)" />
     <path
       v-if="has('floor_sand')"
-      class="sand"
+      class="fill-tannin op-40"
       :class="{ open: !done('floor_sand') }"
       d="M92 236q90 -8 178 0t178 -2V248H92Z"
     />
-    <path class="glass thin" d="M172 42V212M172 212H528M172 212L92 248" />
-    <path class="glass" d="M92 76H448V248H92ZM92 76L172 42H528L448 76M448 248L528 212V42" />
+    <path
+      class="thin fill-none stroke-ink pen-0.8 [stroke-linejoin:round] [stroke-dasharray:2_2]"
+      d="M172 42V212M172 212H528M172 212L92 248"
+    />
+    <path
+      class="fill-none stroke-ink pen-1.6 [stroke-linejoin:round]"
+      d="M92 76H448V248H92ZM92 76L172 42H528L448 76M448 248L528 212V42"
+    />
     <g v-if="has('hides')" class="part" :class="{ open: !done('hides') }">
       <path d="M340 248l18 -12h70l-18 12z" />
       <circle cx="358" cy="232" r="15" />
@@ -89,54 +100,20 @@ const done = (id: string) => props.items.some((i) => i.id === id && i.entry)
       <rect x="562" y="140" width="11" height="36" rx="4" />
       <rect x="578" y="140" width="11" height="36" rx="4" />
     </g>
-    <path v-if="done('leak')" class="board" d="M78 252H452L536 214V220L452 260H78Z" />
+    <path v-if="done('leak')" class="fill-shade stroke-ink2" d="M78 252H452L536 214V220L452 260H78Z" />
     <g v-for="m in marks" :key="m.item.id" :class="m.item.entry ? 'ticked' : 'waits'">
-      <path class="points" :d="`M${m.at[0]} ${m.at[1]}L${m.to[0]} ${m.to[1]}`" />
-      <circle class="end" :cx="m.to[0]" :cy="m.to[1]" r="2" />
-      <circle class="disc" :cx="m.at[0]" :cy="m.at[1]" r="11" />
-      <text class="fig" :x="m.at[0]" :y="m.at[1] + 4.5" text-anchor="middle">{{ m.number }}</text>
+      <path class="stroke-ink pen-0.9" :d="`M${m.at[0]} ${m.at[1]}L${m.to[0]} ${m.to[1]}`" />
+      <circle class="fill-ink" :cx="m.to[0]" :cy="m.to[1]" r="2" />
+      <circle class="disc stroke-ink pen-1.4" :cx="m.at[0]" :cy="m.at[1]" r="11" />
+      <text class="fig text-12 font-650" :x="m.at[0]" :y="m.at[1] + 4.5" text-anchor="middle">
+        {{ m.number }}
+      </text>
     </g>
-    <text class="measures" x="270" y="288" text-anchor="middle">{{ measures }}</text>
+    <text class="text-12 font-400 fill-ink2" x="270" y="288" text-anchor="middle">{{ measures }}</text>
   </svg>
 </template>
 
 <style scoped>
-.tank {
-  width: 100%;
-  max-width: 620px;
-  height: auto;
-}
-.glass {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 1.6;
-  stroke-linejoin: round;
-}
-.thin {
-  stroke-width: 0.8;
-  stroke-dasharray: 2 2;
-}
-.hair {
-  stroke: var(--ink2);
-  stroke-width: 0.6;
-  fill: none;
-}
-.water {
-  fill: var(--water);
-  opacity: 0.12;
-}
-.surface {
-  fill: var(--water);
-  opacity: 0.24;
-}
-.sand {
-  fill: var(--tannin);
-  opacity: 0.4;
-}
-.board {
-  fill: var(--shade);
-  stroke: var(--ink2);
-}
 .part {
   fill: var(--plate);
   stroke: var(--ink);
@@ -151,17 +128,6 @@ const done = (id: string) => props.items.some((i) => i.id === id && i.entry)
   stroke-dasharray: 3 2.5;
   fill: none;
 }
-.points {
-  stroke: var(--ink);
-  stroke-width: 0.9;
-}
-.end {
-  fill: var(--ink);
-}
-.disc {
-  stroke: var(--ink);
-  stroke-width: 1.4;
-}
 .ticked .disc {
   fill: var(--ink);
 }
@@ -170,13 +136,5 @@ const done = (id: string) => props.items.some((i) => i.id === id && i.entry)
 }
 .waits .disc {
   fill: var(--paper);
-}
-text {
-  font-size: 12.5px;
-  font-weight: 650;
-}
-.measures {
-  font-weight: 400;
-  fill: var(--ink2);
 }
 </style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api } from '@/api/client'
@@ -13,6 +12,8 @@ import FilterSection from './FilterSection.vue'
 import OrderLines from './OrderLines.vue'
 import ReadyDrawing from './ReadyDrawing.vue'
 import TakeDownForm from './TakeDownForm.vue'
+import { useTank } from '@/shared/queries'
+import { useReady } from './queries'
 
 /** A quarantine tank made ready: what is to stand in it and why, its filter until it works, and who is to come. */
 const props = defineProps<{ tank: string }>()
@@ -21,20 +22,8 @@ const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
 const room = ref('')
 useKept('ready-room', { room })
 const asked = ref(room.value)
-const board = useQuery({
-  queryKey: ['tank', () => props.tank],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}', { params: { path: path.value } })),
-})
-const ready = useQuery({
-  queryKey: ['ready', () => props.tank, asked],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/tanks/{tank_id}/ready', {
-        params: { path: path.value, query: { room: asked.value } },
-      }),
-    ),
-  retry: false,
-})
+const board = useTank(() => props.tank)
+const ready = useReady(() => props.tank, asked)
 const measures = computed(() => {
   const t = board.data.value
   if (!t) return ''
@@ -80,11 +69,14 @@ const taking = ref(false)
       ready.error.value ?? tick.problem.value ?? strikeProblem ?? again.problem.value ?? board.error.value
     "
   />
-  <p v-if="ready.data.value?.put_away_words" class="away" data-testid="put-away">
+  <p v-if="ready.data.value?.put_away_words" class="in-row gap-3 mb-4" data-testid="put-away">
     {{ ready.data.value.put_away_words }}
     <Button label="Set it up again" data-testid="set-up-again" @click="again.run()" />
   </p>
-  <div v-if="ready.data.value" class="two">
+  <div
+    v-if="ready.data.value"
+    class="grid grid-cols-[minmax(0,620px)_minmax(0,1fr)] gap-y-6 gap-x-10 items-start narrow:grid-cols-[minmax(0,1fr)]"
+  >
     <section aria-label="Made ready">
       <ReadyDrawing :items="ready.data.value.items" :measures="measures" />
       <h2 class="block-head">
@@ -92,18 +84,30 @@ const taking = ref(false)
         <span class="fig small">{{ ready.data.value.done }} of {{ ready.data.value.items.length }}</span>
       </h2>
       <ol class="rows" data-testid="setup-items">
-        <li v-for="(item, i) in ready.data.value.items" :key="item.id" :data-testid="`setup-${item.id}`">
-          <span class="fig number" :class="{ done: item.entry }">{{ i + 1 }}</span>
-          <span class="what">
+        <li
+          v-for="(item, i) in ready.data.value.items"
+          :key="item.id"
+          class="grid grid-cols-[26px_minmax(0,1fr)_auto] gap-y-1 gap-x-3 items-center py-1.75"
+          :data-testid="`setup-${item.id}`"
+        >
+          <span
+            class="fig number w-5.5 h-5.5 rounded-50% [border:1.4px_solid_var(--ink)] text-center text-12 leading-4.75"
+            :class="{ done: item.entry }"
+            >{{ i + 1 }}</span
+          >
+          <span class="grid">
             <b :class="{ tannin: !item.entry }">{{ item.name }}</b>
             <span class="small quiet">{{ item.text }}</span>
           </span>
-          <span v-if="item.entry" class="when">
-            <span class="fig small">{{ item.done_words }}</span>
-            <span class="small quiet by">{{ item.by }}</span>
+          <span
+            v-if="item.entry"
+            class="when grid grid-cols-[auto_auto] gap-y-0 gap-x-2.5 text-right justify-items-end"
+          >
+            <span class="fig small first:col-span-full">{{ item.done_words }}</span>
+            <span class="small quiet self-center first:col-span-full">{{ item.by }}</span>
             <button
               type="button"
-              class="link small"
+              class="link small first:col-span-full"
               :aria-label="`strike out ${item.name}`"
               @click="strike('setup', item.entry)"
             >
@@ -119,7 +123,7 @@ const taking = ref(false)
           />
         </li>
       </ol>
-      <form class="room" novalidate @submit.prevent="asked = room">
+      <form class="room in-row gap-2 pt-3" novalidate @submit.prevent="asked = room">
         <label for="coldest">Coldest night in this room</label>
         <InputText id="coldest" v-model="room" placeholder="16 °C" maxlength="20" />
         <Button type="submit" label="Reckon the heater" severity="secondary" />
@@ -128,9 +132,9 @@ const taking = ref(false)
     <div>
       <OrderLines :orders="ready.data.value.orders" :tank="tank" />
       <FilterSection v-if="!ready.data.value.put_away_words" :tank="tank" />
-      <section v-if="!ready.data.value.put_away_words" aria-label="Put it away" class="end">
+      <section v-if="!ready.data.value.put_away_words" aria-label="Put it away" class="mt-6 mb-4">
         <h2 class="block-head">When it is no longer needed</h2>
-        <p class="small quiet">
+        <p class="small quiet pt-1.5 pb-2.5">
           Some keep a tank running for ever and feed its filter a pinch; others empty it, disinfect it and set
           it up anew. Its history stays either way.
         </p>
@@ -147,75 +151,12 @@ const taking = ref(false)
 </template>
 
 <style scoped>
-.two {
-  display: grid;
-  grid-template-columns: minmax(0, 620px) minmax(0, 1fr);
-  gap: 24px 40px;
-  align-items: start;
-}
-.rows li {
-  display: grid;
-  grid-template-columns: 26px minmax(0, 1fr) auto;
-  gap: 4px 12px;
-  align-items: center;
-  padding: 7px 0;
-}
-.number {
-  width: 22px;
-  height: 22px;
-  border-radius: 50%;
-  border: 1.4px solid var(--ink);
-  text-align: center;
-  font-size: 12.5px;
-  line-height: 19px;
-}
 .number.done {
   background: var(--ink);
   color: var(--paper);
 }
-.what,
-.when {
-  display: grid;
-}
-.when {
-  grid-template-columns: auto auto;
-  gap: 0 10px;
-  text-align: right;
-  justify-items: end;
-}
-.when > :first-child {
-  grid-column: 1 / -1;
-}
-.by {
-  align-self: center;
-}
-.away {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: center;
-  margin-bottom: 16px;
-}
-.room {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-  padding-top: 12px;
-}
 .room :deep(input) {
   width: 96px;
-}
-.end {
-  margin: 24px 0 16px;
-}
-.end p {
-  padding: 6px 0 10px;
-}
-@media (max-width: 1000px) {
-  .two {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 @media (max-width: 759px) {
   .rows :deep(.p-button) {

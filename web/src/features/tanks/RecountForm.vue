@@ -56,14 +56,8 @@ async function save() {
     <CountField v-model="plusMinus" label="give or take" field="count_plus_minus" :problem="problem" />
     <WhenField v-model="at" :problem="problem" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
-    <p class="small quiet told">
+    <p class="small quiet told pt-2">
       What the plus-minus can’t explain counts as lost by today in the comparisons, unless a loss says when.
     </p>
   </EntryForm>
 </template>
-
-<style scoped>
-.told {
-  padding-top: 8px;
-}
-</style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api } from '@/api/client'
@@ -10,6 +9,8 @@ import { useSession } from '@/shared/session'
 import SignMark from '@/shared/SignMark.vue'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import { useGroups, useTanks } from '@/shared/queries'
+import { useRelease } from './queries'
 
 /** Whether fish may leave quarantine: every line of the gate, what is missing and from when, then how they are brought over. */
 const props = defineProps<{ group: string }>()
@@ -19,36 +20,16 @@ const to = ref<string | null>(null)
 const box = ref('')
 const holds = ref('')
 const DAYS = [14, 21, 30, 45].map((n) => ({ value: n, label: `${n} days` }))
-const groups = useQuery({
-  queryKey: ['groups', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
-})
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
+const groups = useGroups()
+const tanks = useTanks()
 const here = computed(() => groups.data.value?.find((g) => g.uid === props.group) ?? null)
 const others = computed(() =>
   (tanks.data.value ?? []).filter((t) => t.uid !== here.value?.tank && !t.put_away),
 )
-const gate = useQuery({
-  queryKey: ['release', () => props.group, days, to, box, holds],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/groups/{group_id}/release', {
-        params: {
-          path: { ...session.inRoom(), group_id: props.group },
-          query: {
-            days: days.value,
-            box: box.value,
-            holds: holds.value,
-            ...(to.value ? { to: to.value } : {}),
-          },
-        },
-      }),
-    ),
-  placeholderData: keepPreviousData,
-})
+const gate = useRelease(
+  () => props.group,
+  () => ({ days: days.value, to: to.value, box: box.value, holds: holds.value }),
+)
 const planned = ref(false)
 const plan = useWrite((write_id) =>
   answer(
@@ -74,7 +55,7 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
   />
   <ProblemNote :problem="gate.error.value" :fields="['box', 'holds']" />
   <ProblemNote :problem="plan.problem.value" />
-  <div class="asked">
+  <div class="flex flex-wrap gap-3 mb-4">
     <SelectButton
       v-model="days"
       :options="DAYS"
@@ -95,8 +76,13 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
     />
   </div>
   <template v-if="gate.data.value">
-    <ul class="rows gate" data-testid="gate">
-      <li v-for="c in gate.data.value.checks" :key="c.name" class="check" :data-testid="`check-${c.state}`">
+    <ul class="rows gate max-w-190" data-testid="gate">
+      <li
+        v-for="c in gate.data.value.checks"
+        :key="c.name"
+        class="check grid grid-cols-[28px_190px_minmax(0,1fr)_auto] gap-y-1 gap-x-3 items-center min-h-12 phone:grid-cols-[28px_minmax(0,1fr)] phone:py-2 phone:px-0"
+        :data-testid="`check-${c.state}`"
+      >
         <SignMark :state="MARK[c.state]" />
         <b
           >{{ c.name }}<span class="unseen">, {{ WORDS[c.state] }}</span></b
@@ -105,7 +91,7 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
         <span class="small tannin">{{ c.ready_words }}</span>
       </li>
     </ul>
-    <div class="do">
+    <div class="flex flex-wrap gap-2.5 mt-4 mb-7">
       <LinkButton :to="{ name: 'look-at', params: { group } }" label="Look once more" />
       <LinkButton
         v-if="here"
@@ -114,13 +100,13 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
         :label="gate.data.value.open ? 'Move them over' : 'Move them all the same'"
       />
     </div>
-    <section v-if="gate.data.value.companions.length" aria-label="Who lives there" class="who">
+    <section v-if="gate.data.value.companions.length" aria-label="Who lives there" class="mb-6">
       <h2 class="block-head">Who lives there</h2>
       <ul data-testid="companions">
-        <li v-for="w in gate.data.value.companions" :key="w" class="tannin">{{ w }}</li>
+        <li v-for="w in gate.data.value.companions" :key="w" class="tannin py-1">{{ w }}</li>
       </ul>
     </section>
-    <section aria-label="Bringing them over" class="bringing">
+    <section aria-label="Bringing them over" class="max-w-190">
       <h2 class="block-head">Bringing them over</h2>
       <TextField
         v-model="box"
@@ -142,20 +128,24 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
         hint="to its brim; if empty, all that is dripped"
         data-testid="release-holds"
       />
-      <ol class="plan">
+      <ol class="plan list-decimal pl-5.5 pt-2 max-w-[68ch] grid gap-1.5">
         <li v-for="d in [...gate.data.value.drip, ...gate.data.value.plan]" :key="d">{{ d }}</li>
       </ol>
     </section>
-    <section aria-label="Feeding afterwards" class="feeding">
+    <section aria-label="Feeding afterwards" class="feeding mt-7 max-w-190">
       <h2 class="block-head">Feeding afterwards</h2>
       <ul class="rows">
-        <li v-for="f in gate.data.value.feeding" :key="f.days_words">
+        <li
+          v-for="f in gate.data.value.feeding"
+          :key="f.days_words"
+          class="grid grid-cols-[110px_150px_minmax(0,1fr)] gap-y-0.5 gap-x-3 py-2 phone:grid-cols-[1fr_1fr]"
+        >
           <b>{{ f.days_words }}</b>
           <span>{{ f.feeds_words }}</span>
           <span>{{ f.words }}</span>
         </li>
       </ul>
-      <p v-if="to" class="also">
+      <p v-if="to" class="pt-1.5">
         <Button
           v-if="!planned"
           label="Put the days after on Today"
@@ -165,7 +155,7 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
         />
         <b v-else role="status">Chasing, small feeds, nitrate and an extra change stand on Today.</b>
       </p>
-      <p class="small quiet also">
+      <p class="small quiet pt-1.5">
         Who chases whom is written down in
         <RouterLink :to="{ name: 'fish', params: { group } }">the book of these fish</RouterLink>.
       </p>
@@ -174,65 +164,9 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
 </template>
 
 <style scoped>
-.asked {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  margin-bottom: 16px;
-}
-.gate,
-.bringing {
-  max-width: 760px;
-}
-.check {
-  display: grid;
-  grid-template-columns: 28px 190px minmax(0, 1fr) auto;
-  gap: 4px 12px;
-  align-items: center;
-  min-height: 48px;
-}
-.do {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  margin: 16px 0 28px;
-}
-.who {
-  margin-bottom: 24px;
-}
-.who li {
-  padding: 4px 0;
-}
-.plan {
-  list-style: decimal;
-  padding: 8px 0 0 22px;
-  max-width: 68ch;
-  display: grid;
-  gap: 6px;
-}
-.feeding {
-  margin-top: 28px;
-  max-width: 760px;
-}
-.feeding li {
-  display: grid;
-  grid-template-columns: 110px 150px minmax(0, 1fr);
-  gap: 2px 12px;
-  padding: 8px 0;
-}
-.also {
-  padding-top: 6px;
-}
 @media (max-width: 759px) {
-  .feeding li {
-    grid-template-columns: 1fr 1fr;
-  }
   .feeding li > :nth-child(3) {
     grid-column: 1 / -1;
-  }
-  .check {
-    grid-template-columns: 28px minmax(0, 1fr);
-    padding: 8px 0;
   }
   .check > :nth-child(n + 3) {
     grid-column: 2;

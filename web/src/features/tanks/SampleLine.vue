@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import { scale, through } from '@/shared/scales'
 import { useWidth } from '@/shared/useWidth'
 
 /** A day of one measure; figures that are not believed lie beside the line as crosses. */
@@ -11,15 +12,13 @@ const HEIGHT = 26
 const good = computed(() => props.points.filter((p) => p.seen === 'ok'))
 const low = computed(() => Math.min(...good.value.map((p) => p.value)))
 const high = computed(() => Math.max(...good.value.map((p) => p.value)))
-const x = (at: string) =>
-  ((Date.parse(at) - Date.parse(props.from)) / (Date.parse(props.to) - Date.parse(props.from))) * width.value
-function y(value: number) {
-  const span = high.value - low.value || 1
-  return Math.min(HEIGHT - 3, Math.max(3, HEIGHT - 5 - ((value - low.value) / span) * (HEIGHT - 10)))
-}
-const path = computed(() =>
-  good.value.map((p, i) => `${i ? 'L' : 'M'}${x(p.at).toFixed(1)} ${y(p.value).toFixed(1)}`).join(''),
-)
+const across = computed(() => scale([Date.parse(props.from), Date.parse(props.to)], [0, width.value]))
+const x = (at: string) => across.value(Date.parse(at))
+const up = computed(() => scale([low.value, high.value], [HEIGHT - 5, 5]))
+/** a day that never changed lies at the foot; a doubted figure stays on the paper */
+const y = (value: number) =>
+  Math.min(HEIGHT - 3, Math.max(3, high.value > low.value ? up.value(value) : HEIGHT - 5))
+const path = computed(() => through(good.value.map((p) => ({ x: x(p.at), y: y(p.value) }))))
 const doubted = computed(() =>
   props.points
     .filter((p) => p.seen !== 'ok')
@@ -29,32 +28,11 @@ const doubted = computed(() =>
 </script>
 
 <template>
-  <span ref="box" class="line">
+  <span ref="box" class="line min-w-0 overflow-hidden">
     <svg :width="width" :height="HEIGHT" aria-hidden="true" focusable="false">
-      <path class="foot" :d="`M0 ${HEIGHT - 1}H${width}`" />
-      <path class="good" :d="path" />
-      <path class="doubted" :d="doubted" />
+      <path class="foot fill-none stroke-rule" :d="`M0 ${HEIGHT - 1}H${width}`" />
+      <path class="fill-none stroke-water pen-1.3" :d="path" />
+      <path class="fill-none stroke-brick pen-1" :d="doubted" />
     </svg>
   </span>
 </template>
-
-<style scoped>
-.line {
-  min-width: 0;
-  overflow: hidden;
-}
-path {
-  fill: none;
-}
-.foot {
-  stroke: var(--rule);
-}
-.good {
-  stroke: var(--water);
-  stroke-width: 1.3;
-}
-.doubted {
-  stroke: var(--brick);
-  stroke-width: 1;
-}
-</style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
@@ -13,6 +12,7 @@ import BoxDrawing from './BoxDrawing.vue'
 import { useVolume, type Measures } from './useVolume'
 import VolumeSlip from './VolumeSlip.vue'
 import TextField from '@/shared/TextField.vue'
+import { useTank, useTanks } from '@/shared/queries'
 
 const props = defineProps<{ tank?: string }>()
 const session = useSession()
@@ -28,10 +28,7 @@ const facts = ref({
   equipment: [] as Schemas['TankIn']['equipment'],
   shares_water_with: null as string | null,
 })
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
+const tanks = useTanks()
 const others = computed(() =>
   (tanks.data.value ?? []).filter((t) => t.uid !== props.tank && t.water_type === facts.value.water_type),
 )
@@ -53,16 +50,7 @@ const waters = [
   { value: 'brackish', label: 'brackish' },
   { value: 'marine', label: 'sea' },
 ]
-const { data: old } = useQuery({
-  queryKey: ['tank', () => props.tank ?? like],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/tanks/{tank_id}', {
-        params: { path: { ...session.inRoom(), tank_id: props.tank ?? like } },
-      }),
-    ),
-  enabled: computed(() => !!(props.tank ?? like)),
-})
+const { data: old } = useTank(() => props.tank ?? like, { enabled: () => !!(props.tank ?? like) })
 watch(
   old,
   (tank) => {
@@ -124,7 +112,11 @@ async function save() {
     :title="tank ? `${facts.name || 'Tank'}, measures` : 'New tank'"
     sentence="Inside measures to the water line. The dose follows the water, not the name on the box."
   />
-  <form class="sheet" novalidate @submit.prevent="save">
+  <form
+    class="grid grid-cols-[minmax(0,1fr)_340px] gap-10 items-start narrow:grid-cols-[minmax(0,1fr)] narrow:gap-4"
+    novalidate
+    @submit.prevent="save"
+  >
     <div class="left">
       <section aria-label="The tank">
         <h2 class="block-head"><span>1&ensp;The tank</span></h2>
@@ -150,7 +142,7 @@ async function save() {
         </div>
         <div class="pick">
           <span>Also in it</span>
-          <span class="ticks">
+          <span class="ticks flex flex-wrap gap-y-2 gap-x-5">
             <span
               ><Checkbox v-model="facts.has_plants" binary input-id="plants" /><label for="plants"
                 >live plants</label
@@ -165,7 +157,7 @@ async function save() {
         </div>
         <div class="pick">
           <span>Runs on it</span>
-          <span class="ticks">
+          <span class="ticks flex flex-wrap gap-y-2 gap-x-5">
             <span v-for="e in EQUIPMENT" :key="e.id"
               ><Checkbox v-model="facts.equipment" :value="e.id" :input-id="e.id" /><label :for="e.id">{{
                 e.label
@@ -176,7 +168,9 @@ async function save() {
       </section>
       <section aria-label="The water">
         <h2 class="block-head"><span>2&ensp;The water</span></h2>
-        <div class="water">
+        <div
+          class="water grid grid-cols-[minmax(0,1.4fr)_minmax(220px,1fr)] gap-5 items-center pt-2 phone:grid-cols-[1fr]"
+        >
           <BoxDrawing
             :length="measures.length"
             :width="measures.width"
@@ -225,7 +219,7 @@ async function save() {
         <h2 class="block-head">
           <span>3&ensp;What stands in it</span><span class="small quiet">leave empty what is not there</span>
         </h2>
-        <div class="two">
+        <div class="grid grid-cols-[1fr_1fr] gap-y-0 gap-x-6 phone:grid-cols-[1fr]">
           <TextField
             v-model="measures.sand_depth"
             figure
@@ -280,7 +274,12 @@ async function save() {
         />
       </section>
     </div>
-    <aside class="slip" aria-label="Volume" aria-live="polite" data-testid="volume">
+    <aside
+      class="slip bg-plate line-ink px-5 pt-4 pb-5 sticky top-4 narrow:static"
+      aria-label="Volume"
+      aria-live="polite"
+      data-testid="volume"
+    >
       <VolumeSlip
         v-if="volume && enough"
         :volume="volume"
@@ -305,26 +304,8 @@ async function save() {
 </template>
 
 <style scoped>
-.sheet {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 340px;
-  gap: 40px;
-  align-items: start;
-}
 section {
   margin-bottom: 20px;
-}
-.water {
-  display: grid;
-  grid-template-columns: minmax(0, 1.4fr) minmax(220px, 1fr);
-  gap: 20px;
-  align-items: center;
-  padding-top: 8px;
-}
-.two {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 0 24px;
 }
 .pick {
   display: grid;
@@ -335,43 +316,18 @@ section {
   border-bottom: 1px solid var(--rule);
   padding: 4px 0;
 }
-.ticks {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 20px;
-}
 .ticks > span {
   display: flex;
   gap: 8px;
   align-items: center;
   min-height: 32px;
 }
-.slip {
-  background: var(--plate);
-  border: 1px solid var(--ink);
-  padding: 16px 20px 20px;
-  position: sticky;
-  top: 16px;
-}
 .slip :deep(.p-button) {
   margin-top: 16px;
   width: 100%;
   min-height: 48px;
 }
-@media (max-width: 999px) {
-  .sheet {
-    grid-template-columns: minmax(0, 1fr);
-    gap: 16px;
-  }
-  .slip {
-    position: static;
-  }
-}
 @media (max-width: 759px) {
-  .water,
-  .two {
-    grid-template-columns: 1fr;
-  }
   .pick {
     grid-template-columns: 1fr;
     gap: 4px;

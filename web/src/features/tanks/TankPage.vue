@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { answer, api, type Schemas } from '@/api/client'
+import { type Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
 import ChangeForm from '@/shared/ChangeForm.vue'
 import PageHead from '@/shared/PageHead.vue'
@@ -19,42 +18,19 @@ import TestForm from './TestForm.vue'
 import UpkeepSection from './UpkeepSection.vue'
 import WaterLedger from './WaterLedger.vue'
 import LinkButton from '@/shared/LinkButton.vue'
+import { useGroups, useTank, useToday } from '@/shared/queries'
+import { useInstruments, useReadings, useStages, useWaterLedger } from './queries'
 
 const props = defineProps<{ tank: string }>()
 const session = useSession()
 const route = useRoute()
-const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
-const board = useQuery({
-  queryKey: ['tank', () => props.tank],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}', { params: { path: path.value } })),
-})
-const all = useQuery({
-  queryKey: ['groups', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
-})
-const readings = useQuery({
-  queryKey: ['readings', () => props.tank],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/water', { params: { path: path.value } })),
-})
-const today = useQuery({
-  queryKey: ['today', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/today', { params: { path: session.inRoom() } })),
-})
-const stages = useQuery({
-  queryKey: ['stages', () => props.tank],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/stages', { params: { path: path.value } })),
-})
-const ledgers = useQuery({
-  queryKey: ['water-ledger', () => props.tank],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/ledger', { params: { path: path.value } })),
-})
-const instruments = useQuery({
-  queryKey: ['instruments', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/instruments', { params: { path: session.inRoom() } })),
-})
+const board = useTank(() => props.tank)
+const all = useGroups()
+const readings = useReadings(() => props.tank)
+const today = useToday()
+const stages = useStages(() => props.tank)
+const ledgers = useWaterLedger(() => props.tank)
+const instruments = useInstruments()
 const speaking = computed(() =>
   (instruments.data.value?.instruments ?? []).filter((i) => i.tank === props.tank),
 )
@@ -112,7 +88,7 @@ const { strike, problem: strikeProblem } = useStrike()
   <PageHead :title="board.data.value?.name ?? 'Tank'" :sentence="sentence" :aside="board.data.value?.code" />
   <ProblemNote :problem="board.error.value ?? strikeProblem" />
   <template v-if="board.data.value">
-    <div class="presses">
+    <div class="presses in-row gap-2 mb-6">
       <Button label="Fish arrive" @click="ask('arrive')" />
       <Button label="Water test" severity="secondary" @click="ask('test')" />
       <Button label="Water change" severity="secondary" @click="ask('change')" />
@@ -123,10 +99,10 @@ const { strike, problem: strikeProblem } = useStrike()
       <RouterLink :to="{ name: 'tank-card', params: { tank } }">Card to print</RouterLink>
       <RouterLink :to="{ name: 'tank-new', query: { like: tank } }">Another like it</RouterLink>
     </div>
-    <p v-if="board.data.value.one_water_words" class="one-water" data-testid="one-water">
+    <p v-if="board.data.value.one_water_words" class="-mt-3 mb-4" data-testid="one-water">
       {{ capital(board.data.value.one_water_words) }}.
     </p>
-    <div v-if="today.data.value && strip" class="over-time">
+    <div v-if="today.data.value && strip" class="mb-7 max-w-225">
       <StripsChart :axis="today.data.value.axis" :strips="[strip]" label="This tank on its time axis" plain>
         <template #default="{ frame, wide }">
           <StagesChart
@@ -144,16 +120,17 @@ const { strike, problem: strikeProblem } = useStrike()
     </div>
     <section aria-label="Fish">
       <h2 class="block-head">Fish</h2>
-      <p v-if="!groups.length" class="none">No fish have come yet. Put in the first with “Fish arrive”.</p>
-      <ul class="groups rows">
+      <p v-if="!groups.length" class="py-2.5">No fish have come yet. Put in the first with “Fish arrive”.</p>
+      <ul class="rows">
         <li
           v-for="g in groups"
           :key="g.uid"
+          class="in-row justify-between gap-y-2 gap-x-4 py-2.5"
           :class="{ gone: !g.left }"
           :data-testid="`group-${g.species_name}`"
         >
           <div>
-            <RouterLink :to="{ name: 'fish', params: { group: g.uid } }" class="group-name">{{
+            <RouterLink :to="{ name: 'fish', params: { group: g.uid } }" class="block text-16 font-650">{{
               g.words
             }}</RouterLink>
             <span class="small quiet"
@@ -161,7 +138,7 @@ const { strike, problem: strikeProblem } = useStrike()
               }}{{ g.supplier ? `, from ${g.supplier}` : '' }}</span
             >
           </div>
-          <div v-if="g.left" class="does">
+          <div v-if="g.left" class="does in-row gap-2">
             <LinkButton main :to="{ name: 'look-at', params: { group: g.uid } }" label="Look" />
             <Button
               label="Observe"
@@ -201,8 +178,8 @@ const { strike, problem: strikeProblem } = useStrike()
           >over time, limits, files</RouterLink
         >
       </h2>
-      <ul v-if="speaking.length" class="speaking small" data-testid="speaking">
-        <li v-for="i in speaking" :key="i.uid">
+      <ul v-if="speaking.length" class="small" data-testid="speaking">
+        <li v-for="i in speaking" :key="i.uid" class="flex flex-wrap gap-y-0.5 gap-x-3.5 py-1">
           <RouterLink :to="{ name: 'instruments' }">{{ i.name }}</RouterLink>
           <span v-for="m in i.measures.filter((x) => x.last)" :key="m.name" class="fig"
             >{{ m.last }} {{ m.last_words }}</span
@@ -210,8 +187,8 @@ const { strike, problem: strikeProblem } = useStrike()
           <b v-if="i.words" class="brick">{{ i.words }}</b>
         </li>
       </ul>
-      <p v-if="!readings.data.value?.length" class="none">Nothing read yet.</p>
-      <table v-else class="tests">
+      <p v-if="!readings.data.value?.length" class="py-2.5">Nothing read yet.</p>
+      <table v-else class="tests w-full border-collapse">
         <thead>
           <tr>
             <th scope="col">when</th>
@@ -219,7 +196,7 @@ const { strike, problem: strikeProblem } = useStrike()
             <th scope="col" class="right">pH</th>
             <th scope="col" class="right">ammonia, mg/L</th>
             <th scope="col" class="right">nitrite, mg/L</th>
-            <th scope="col" class="by">by</th>
+            <th scope="col" class="pl-6 phone:hidden">by</th>
             <th scope="col"><span class="unseen">strike out</span></th>
           </tr>
         </thead>
@@ -227,7 +204,7 @@ const { strike, problem: strikeProblem } = useStrike()
           <tr v-for="r in readings.data.value" :key="r.uid">
             <td>
               {{ r.day_words }} <span class="fig">{{ r.at_words }}</span>
-              <span v-if="r.more" class="small quiet also">{{ r.more }}</span>
+              <span v-if="r.more" class="small quiet block">{{ r.more }}</span>
             </td>
             <td class="fig right">
               {{ r.temperature ? `${r.temperature.figure} ${r.temperature.unit}` : '–' }}
@@ -235,11 +212,11 @@ const { strike, problem: strikeProblem } = useStrike()
             <td class="fig right">{{ r.ph || '–' }}</td>
             <td class="fig right">{{ r.ammonia || '–' }}</td>
             <td class="fig right">{{ r.nitrite || '–' }}</td>
-            <td class="by quiet">{{ r.by }}</td>
+            <td class="quiet pl-6 phone:hidden">{{ r.by }}</td>
             <td class="right">
               <button
                 type="button"
-                class="link"
+                class="link text-12"
                 :aria-label="`strike out the test of ${r.day_words} ${r.at_words}`"
                 @click="strike('reading', r.uid)"
               >
@@ -249,7 +226,7 @@ const { strike, problem: strikeProblem } = useStrike()
           </tr>
         </tbody>
       </table>
-      <p class="small quiet kit">
+      <p class="small quiet pt-1.5">
         Ammonia, nitrite and nitrate
         {{
           session.keeper?.preferences.kit_basis === 'n' ? 'as nitrogen, N' : 'as the ion, NH₄, NO₂ and NO₃'
@@ -287,58 +264,15 @@ const { strike, problem: strikeProblem } = useStrike()
 </template>
 
 <style scoped>
-.also {
-  display: block;
-}
-.presses,
-.does {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
-}
-.presses {
-  margin-bottom: 24px;
-}
 .presses > a {
   padding: 8px;
 }
-section,
-.over-time {
+section {
   margin-bottom: 28px;
   max-width: 900px;
 }
-.groups li {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  align-items: center;
-  gap: 8px 16px;
-  padding: 10px 0;
-}
-.group-name {
-  display: block;
-  font-size: 16px;
-  font-weight: 650;
-}
 .gone {
   color: var(--ink2);
-}
-.speaking li {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  padding: 4px 0;
-}
-.none {
-  padding: 10px 0;
-}
-.one-water {
-  margin: -12px 0 16px;
-}
-.tests {
-  width: 100%;
-  border-collapse: collapse;
 }
 .tests th {
   font-size: 12.5px;
@@ -356,15 +290,6 @@ section,
 .tests .right {
   padding-left: 10px;
 }
-.tests .by {
-  padding-left: 24px;
-}
-.kit {
-  padding-top: 6px;
-}
-.link {
-  font-size: 12.5px;
-}
 @media (max-width: 759px) {
   .does > *,
   .presses > * {
@@ -372,7 +297,6 @@ section,
     display: inline-flex;
     align-items: center;
   }
-  .tests .by,
   .tests th:last-child,
   .tests td:last-child {
     display: none;

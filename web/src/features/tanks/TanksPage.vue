@@ -1,27 +1,17 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { answer, api, type Schemas } from '@/api/client'
+import { type Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
-import { useSession } from '@/shared/session'
 import LinkButton from '@/shared/LinkButton.vue'
 import OrderLines from './OrderLines.vue'
+import { useGroups, useTanks } from '@/shared/queries'
+import { useOrders } from './queries'
 
-const session = useSession()
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
-const groups = useQuery({
-  queryKey: ['groups', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/groups', { params: { path: session.inRoom() } })),
-})
-const orders = useQuery({
-  queryKey: ['orders', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/orders', { params: { path: session.inRoom() } })),
-})
+const tanks = useTanks()
+const groups = useGroups()
+const orders = useOrders()
 const standing = computed(() => (tanks.data.value ?? []).filter((t) => !t.put_away))
 const away = computed(() => (tanks.data.value ?? []).filter((t) => t.put_away))
 const WATER: Record<string, string> = {
@@ -44,44 +34,51 @@ const sentence = computed(() => {
 <template>
   <PageHead title="Tanks" :sentence="sentence" />
   <ProblemNote :problem="tanks.error.value" />
-  <table v-if="standing.length" class="tanks">
-    <thead>
+  <table v-if="standing.length" class="w-full border-collapse mb-5">
+    <thead class="phone:hidden">
       <tr>
         <th scope="col"><span class="unseen">mark</span></th>
         <th scope="col">tank</th>
         <th scope="col">fish</th>
         <th scope="col">water</th>
-        <th scope="col" class="right">box</th>
-        <th scope="col" class="right">net</th>
-        <th scope="col" class="less">difference</th>
+        <th scope="col" class="text-right whitespace-nowrap pr-5">box</th>
+        <th scope="col" class="text-right whitespace-nowrap pr-5">net</th>
+        <th scope="col" class="phone:hidden">difference</th>
       </tr>
     </thead>
     <tbody>
       <tr v-for="t in standing" :key="t.uid">
-        <td class="fig quiet">{{ t.code }}</td>
-        <th scope="row">
+        <td class="fig quiet phone:h-15">{{ t.code }}</td>
+        <th
+          class="h-12 pr-2 pl-0 pt-1.5 pb-1.5 line-b-rule text-left text-16 font-700 phone:h-15"
+          scope="row"
+        >
           <RouterLink :to="{ name: 'tank', params: { tank: t.uid } }">{{ t.name }}</RouterLink>
         </th>
-        <td class="fish">{{ fishIn(t) }}</td>
-        <td class="quiet">{{ WATER[t.water_type] }}</td>
-        <td class="fig right quiet">{{ t.volume.gross.figure }} {{ t.volume.gross.unit }}</td>
-        <td class="fig right net">{{ t.volume.net.figure }} {{ t.volume.net.unit }}</td>
-        <td class="less small quiet">
+        <td class="fish phone:h-15">{{ fishIn(t) }}</td>
+        <td class="quiet phone:h-15">{{ WATER[t.water_type] }}</td>
+        <td class="fig quiet text-right whitespace-nowrap pr-5 phone:h-15 phone:pr-0">
+          {{ t.volume.gross.figure }} {{ t.volume.gross.unit }}
+        </td>
+        <td class="fig text-16 font-600 text-right whitespace-nowrap pr-5 phone:h-15 phone:pr-0">
+          {{ t.volume.net.figure }} {{ t.volume.net.unit }}
+        </td>
+        <td class="small quiet phone:h-15 phone:hidden">
           {{ t.volume.measured ? 'as measured' : t.volume.less_words || 'nothing stands in it' }}
         </td>
       </tr>
     </tbody>
   </table>
-  <div class="do">
+  <div class="flex flex-wrap gap-2.5">
     <LinkButton main :to="{ name: 'tank-new' }" label="New tank" />
     <LinkButton :to="{ name: 'gear' }" label="Gear" />
     <LinkButton :to="{ name: 'instruments' }" label="Instruments" />
   </div>
-  <OrderLines v-if="orders.data.value" :orders="orders.data.value" class="below" />
-  <section v-if="away.length" aria-label="Put away" class="below">
+  <OrderLines v-if="orders.data.value" :orders="orders.data.value" class="max-w-180 mt-6" />
+  <section v-if="away.length" aria-label="Put away" class="max-w-180 mt-6">
     <h2 class="block-head">Put away</h2>
     <ul class="rows">
-      <li v-for="t in away" :key="t.uid">
+      <li v-for="t in away" :key="t.uid" class="flex gap-3 py-1.75">
         <RouterLink :to="{ name: 'tank-ready', params: { tank: t.uid } }">{{ t.name }}</RouterLink>
         <span class="small quiet">{{ t.volume.net.figure }} {{ t.volume.net.unit }}</span>
       </li>
@@ -90,11 +87,6 @@ const sentence = computed(() => {
 </template>
 
 <style scoped>
-.tanks {
-  width: 100%;
-  border-collapse: collapse;
-  margin-bottom: 20px;
-}
 thead th {
   font-size: 12.5px;
   font-weight: 400;
@@ -103,54 +95,16 @@ thead th {
   padding: 0 8px 4px 0;
   border-bottom: 1px solid var(--ink);
 }
-td,
-tbody th {
+td {
   height: 48px;
   padding: 6px 8px 6px 0;
   border-bottom: 1px solid var(--rule);
   text-align: left;
 }
-tbody th {
-  font-size: 16px;
-  font-weight: 700;
-}
-thead .right,
-td.right {
-  text-align: right;
-  white-space: nowrap;
-  padding-right: 20px;
-}
-.net {
-  font-size: 16px;
-  font-weight: 600;
-}
-.do {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-}
-.below {
-  max-width: 720px;
-  margin-top: 24px;
-}
-.below li {
-  display: flex;
-  gap: 12px;
-  padding: 7px 0;
-}
 @media (max-width: 759px) {
-  thead,
   td:nth-child(4),
-  td:nth-child(5),
-  .less {
+  td:nth-child(5) {
     display: none;
-  }
-  td,
-  tbody th {
-    height: 60px;
-  }
-  td.right {
-    padding-right: 0;
   }
 }
 </style>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
@@ -9,18 +8,14 @@ import { useUpkeep } from '@/shared/useUpkeep'
 import { useWrite } from '@/shared/useWrite'
 import StandingForm from './StandingForm.vue'
 import UpkeepForm from './UpkeepForm.vue'
+import { useUpkeepOf } from './queries'
 
 /** What is done at this tank every so many days, and what was done last. */
 type Standing = Schemas['StandingOut']
 const props = defineProps<{ tank: string; name: string }>()
 const emit = defineEmits<{ change: [share: string]; test: [] }>()
 const session = useSession()
-const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
-const told = useQuery({
-  queryKey: ['upkeep', () => props.tank],
-  queryFn: () =>
-    answer(api.GET('/api/rooms/{room_id}/tanks/{tank_id}/upkeep', { params: { path: path.value } })),
-})
+const told = useUpkeepOf(() => props.tank)
 const open = ref<'plan' | 'note' | null>(null)
 const { tick, problem, wordOf, isKept, isBusy } = useUpkeep()
 const ending = ref('')
@@ -48,23 +43,28 @@ async function stop(s: Standing) {
   <section v-if="told.data.value" aria-label="Upkeep" data-testid="upkeep">
     <h2 class="block-head">Upkeep</h2>
     <ProblemNote :problem="problem ?? end.problem.value ?? strikeProblem" />
-    <p v-if="!told.data.value.standing.length" class="none">
+    <p v-if="!told.data.value.standing.length" class="py-2.5 max-w-155">
       Nothing is planned here. A change every five days, a test, a sponge: planned once, each comes on Today
       when it is due.
     </p>
     <ul class="rows">
-      <li v-for="s in told.data.value.standing" :key="s.uid" data-testid="standing">
+      <li
+        v-for="s in told.data.value.standing"
+        :key="s.uid"
+        class="in-row justify-between gap-y-1.5 gap-x-4 py-2.5"
+        data-testid="standing"
+      >
         <div>
           <span
             ><b>{{ s.title }}</b
             >, {{ s.words }}</span
           >
-          <span class="small quiet">{{ s.text }}</span>
+          <span class="small quiet block max-w-130">{{ s.text }}</span>
         </div>
-        <div class="does">
+        <div class="does in-row gap-2">
           <span class="small"
             >{{ s.last_words }}, due {{ s.due_words
-            }}<b v-if="s.late_words" class="brick late">{{ s.late_words }}</b></span
+            }}<b v-if="s.late_words" class="brick late block">{{ s.late_words }}</b></span
           >
           <span v-if="isKept(s)" class="small tannin"
             >written down here; it is sent when there is a connection</span
@@ -77,25 +77,34 @@ async function stop(s: Standing) {
             :aria-label="`${wordOf(s)}, ${s.title}`"
             @click="press(s)"
           />
-          <button type="button" class="link small" :aria-label="`end: ${s.title}`" @click="stop(s)">
+          <button
+            type="button"
+            class="link small phone:min-h-11"
+            :aria-label="`end: ${s.title}`"
+            @click="stop(s)"
+          >
             end it
           </button>
         </div>
       </li>
     </ul>
-    <div class="presses">
+    <div class="presses in-row gap-2 mt-2.5">
       <Button label="Plan something" severity="secondary" @click="open = 'plan'" />
       <Button label="Write down what was done" severity="secondary" @click="open = 'note'" />
     </div>
-    <ul v-if="told.data.value.done.length" class="done small" data-testid="upkeep-done">
-      <li v-for="d in told.data.value.done" :key="d.uid">
+    <ul v-if="told.data.value.done.length" class="small mt-3" data-testid="upkeep-done">
+      <li
+        v-for="d in told.data.value.done"
+        :key="d.uid"
+        class="flex items-baseline justify-between gap-3 py-1"
+      >
         <span
           >{{ d.day_words }} <span class="fig">{{ d.at_words }}</span> {{ d.words
           }}{{ d.note ? `, ${d.note}` : '' }}, <span class="quiet">{{ d.by }}</span></span
         >
         <button
           type="button"
-          class="link"
+          class="link flex-none phone:min-h-11"
           :aria-label="`strike out: ${d.words} ${d.day_words}`"
           @click="strike('upkeep', d.uid)"
         >
@@ -121,54 +130,7 @@ section {
   margin-bottom: 28px;
   max-width: 900px;
 }
-.none {
-  padding: 10px 0;
-  max-width: 620px;
-}
-.rows li {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  align-items: center;
-  gap: 6px 16px;
-  padding: 10px 0;
-}
 .rows li > div:first-child {
   flex: 1 1 320px;
-}
-.rows .quiet {
-  display: block;
-  max-width: 520px;
-}
-.does,
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px;
-}
-.presses {
-  margin-top: 10px;
-}
-.late {
-  display: block;
-}
-.done {
-  margin-top: 12px;
-}
-.done .link {
-  flex: none;
-}
-.done li {
-  display: flex;
-  align-items: baseline;
-  justify-content: space-between;
-  gap: 12px;
-  padding: 4px 0;
-}
-@media (max-width: 759px) {
-  .link {
-    min-height: 44px;
-  }
 }
 </style>

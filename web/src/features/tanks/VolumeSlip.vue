@@ -9,26 +9,32 @@ defineProps<{ volume: Schemas['VolumeOut']; boxed: boolean; oneWater?: string }>
 <template>
   <div>
     <p class="small quiet">Net water{{ volume.measured ? ', as measured' : '' }}</p>
-    <p class="huge"><FigureText :figure="volume.net.figure" :unit="volume.net.unit" /></p>
-    <dl>
+    <p class="huge figure-large leading-18 font-700 tracking-[-0.02em] line-b-ink pb-2">
+      <FigureText :figure="volume.net.figure" :unit="volume.net.unit" />
+    </p>
+    <dl class="grid grid-cols-[1fr_auto] py-2 leading-6.5">
       <dt v-if="boxed">box, to the line</dt>
-      <dd v-if="boxed" class="fig" data-testid="gross">{{ volume.gross.figure }} {{ volume.gross.unit }}</dd>
+      <dd v-if="boxed" class="fig text-right" data-testid="gross">
+        {{ volume.gross.figure }} {{ volume.gross.unit }}
+      </dd>
       <dt>give or take</dt>
-      <dd class="fig">{{ volume.uncertainty.figure }} {{ volume.uncertainty.unit }}</dd>
+      <dd class="fig text-right">{{ volume.uncertainty.figure }} {{ volume.uncertainty.unit }}</dd>
     </dl>
-    <p v-if="volume.less_words" class="less">{{ volume.less_words }}</p>
-    <p v-if="oneWater" class="less tannin">
+    <p v-if="volume.less_words" class="text-tannin font-650 pb-2">{{ volume.less_words }}</p>
+    <p v-if="oneWater" class="tannin text-tannin font-650 pb-2">
       {{ oneWater }}
     </p>
     <details>
-      <summary>Why</summary>
-      <table class="why">
+      <summary class="cursor-pointer font-650 min-h-8 leading-8">Why</summary>
+      <table class="w-full border-collapse mb-2">
         <tbody>
           <tr v-for="line in volume.trace" :key="line.label">
-            <th scope="row">
-              {{ line.label }}<span class="fig formula">{{ line.formula }}</span>
+            <th class="text-left font-400 line-t-rule py-1 px-0 align-top" scope="row">
+              {{ line.label }}<span class="fig block text-12 text-ink2">{{ line.formula }}</span>
             </th>
-            <td class="fig">{{ line.figure }} {{ line.unit }}</td>
+            <td class="fig line-t-rule py-1 px-0 align-top text-right whitespace-nowrap">
+              {{ line.figure }} {{ line.unit }}
+            </td>
           </tr>
         </tbody>
       </table>
@@ -41,59 +47,7 @@ defineProps<{ volume: Schemas['VolumeOut']; boxed: boolean; oneWater?: string }>
 </template>
 
 <style scoped>
-.huge {
-  font-size: 64px;
-  line-height: 72px;
-  font-weight: 700;
-  letter-spacing: -0.02em;
-  border-bottom: 1px solid var(--ink);
-  padding-bottom: 8px;
-}
 .huge :deep(.unit) {
   font-size: 28px;
-}
-dl {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  padding: 8px 0;
-  line-height: 26px;
-}
-dd {
-  text-align: right;
-}
-.less {
-  color: var(--tannin);
-  font-weight: 650;
-  padding-bottom: 8px;
-}
-summary {
-  cursor: pointer;
-  font-weight: 650;
-  min-height: 32px;
-  line-height: 32px;
-}
-.why {
-  width: 100%;
-  border-collapse: collapse;
-  margin-bottom: 8px;
-}
-.why th {
-  text-align: left;
-  font-weight: 400;
-}
-.why th,
-.why td {
-  border-top: 1px solid var(--rule);
-  padding: 4px 0;
-  vertical-align: top;
-}
-.why td {
-  text-align: right;
-  white-space: nowrap;
-}
-.formula {
-  display: block;
-  font-size: 12px;
-  color: var(--ink2);
 }
 </style>

@@ -13,42 +13,46 @@ const lines = computed(() => (all.value ? props.ledger.lines : props.ledger.line
 
 <template>
   <section
-    class="ledger"
+    class="mb-7 max-w-225"
     :aria-label="`${ledger.name} in the water`"
     :data-testid="`ledger-${ledger.medicine}`"
   >
     <h2 class="block-head">
       <span>{{ capital(ledger.name) }} in the water</span>
     </h2>
-    <div class="both">
-      <dl>
-        <dt>now</dt>
-        <dd class="big"><FigureText :figure="ledger.level.figure" :unit="ledger.level.unit" /></dd>
-        <dt>most likely</dt>
+    <div
+      class="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-6 pt-2 pb-3 items-start phone:grid-cols-[1fr] phone:gap-3"
+    >
+      <dl class="grid grid-cols-[130px_1fr] gap-y-1 gap-x-3 items-baseline">
+        <dt class="text-ink2">now</dt>
+        <dd class="big text-28 leading-8 font-600">
+          <FigureText :figure="ledger.level.figure" :unit="ledger.level.unit" />
+        </dd>
+        <dt class="text-ink2">most likely</dt>
         <dd class="fig">{{ ledger.band_words }}</dd>
         <template v-if="ledger.window_words">
-          <dt>range</dt>
+          <dt class="text-ink2">range</dt>
           <dd class="fig">{{ ledger.window_words }}</dd>
-          <dt>in range, as reckoned</dt>
+          <dt class="text-ink2">in range, as reckoned</dt>
           <dd class="fig">{{ ledger.hours_words }}</dd>
-          <dt>ahead</dt>
+          <dt class="text-ink2">ahead</dt>
           <dd>{{ ledger.leaves_words }}</dd>
         </template>
       </dl>
-      <table class="parts">
-        <caption class="small quiet">
+      <table class="border-collapse w-full">
+        <caption class="small quiet text-left">
           where all of it went
         </caption>
         <tbody>
           <tr v-for="p in ledger.parts" :key="p.name">
-            <th scope="row">{{ p.name }}</th>
-            <td class="fig right">{{ p.amount }}</td>
-            <td class="fig right quiet">{{ p.share_words }}</td>
+            <th class="font-400 text-left line-t-rule h-7" scope="row">{{ p.name }}</th>
+            <td class="fig right line-t-rule h-7">{{ p.amount }}</td>
+            <td class="fig right quiet line-t-rule h-7">{{ p.share_words }}</td>
           </tr>
         </tbody>
       </table>
     </div>
-    <table class="lines">
+    <table class="lines border-collapse w-full">
       <thead>
         <tr>
           <th scope="col">when</th>
@@ -63,14 +67,19 @@ const lines = computed(() => (all.value ? props.ledger.lines : props.ledger.line
             {{ l.day_words }} <span class="fig">{{ l.at_words }}</span>
           </td>
           <td>
-            {{ l.words }}<span v-if="l.odd" class="small brick odd">{{ l.odd }}</span>
+            {{ l.words }}<span v-if="l.odd" class="small brick block">{{ l.odd }}</span>
           </td>
           <td class="fig right quiet">{{ l.expected }}</td>
           <td class="fig right">{{ l.level }}</td>
         </tr>
       </tbody>
     </table>
-    <button v-if="ledger.lines.length > FEW" type="button" class="link" @click="all = !all">
+    <button
+      v-if="ledger.lines.length > FEW"
+      type="button"
+      class="link min-h-8 phone:min-h-11"
+      @click="all = !all"
+    >
       {{ all ? 'fewer lines' : `all ${ledger.lines.length} lines` }}
     </button>
     <p class="small quiet">
@@ -81,47 +90,6 @@ const lines = computed(() => (all.value ? props.ledger.lines : props.ledger.line
 </template>
 
 <style scoped>
-.ledger {
-  margin-bottom: 28px;
-  max-width: 900px;
-}
-.both {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 24px;
-  padding: 8px 0 12px;
-  align-items: start;
-}
-dl {
-  display: grid;
-  grid-template-columns: 130px 1fr;
-  gap: 4px 12px;
-  align-items: baseline;
-}
-dt {
-  color: var(--ink2);
-}
-.big {
-  font-size: 28px;
-  line-height: 32px;
-  font-weight: 600;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-caption {
-  text-align: left;
-}
-.parts th {
-  font-weight: 400;
-  text-align: left;
-}
-.parts th,
-.parts td {
-  border-top: 1px solid var(--rule);
-  height: 28px;
-}
 .lines thead th {
   font-size: 12.5px;
   font-weight: 400;
@@ -142,23 +110,10 @@ caption {
 .lines td:first-child {
   white-space: nowrap;
 }
-.odd {
-  display: block;
-}
-.link {
-  min-height: 32px;
-}
 @media (max-width: 759px) {
-  .both {
-    grid-template-columns: 1fr;
-    gap: 12px;
-  }
   .lines td:nth-child(3),
   .lines th:nth-child(3) {
     display: none;
-  }
-  .link {
-    min-height: 44px;
   }
 }
 </style>

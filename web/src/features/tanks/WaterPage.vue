@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { answer, api } from '@/api/client'
@@ -12,6 +11,8 @@ import { useWrite } from '@/shared/useWrite'
 import TestForm from './TestForm.vue'
 import WaterRow from './WaterRow.vue'
 import { READINGS } from '@/shared/waterTest'
+import { useTanks } from '@/shared/queries'
+import { useWaterChart } from './queries'
 
 /** The water of a tank over time: every measure against its limits for these fish, then the tests one by one. */
 const props = defineProps<{ tank: string }>()
@@ -19,20 +20,8 @@ const session = useSession()
 const path = computed(() => ({ ...session.inRoom(), tank_id: props.tank }))
 const days = ref(30)
 const DAYS = [7, 30, 90, 365].map((n) => ({ value: n, label: n === 365 ? 'a year' : `${n} days` }))
-const chart = useQuery({
-  queryKey: ['water-chart', () => props.tank, days],
-  queryFn: () =>
-    answer(
-      api.GET('/api/rooms/{room_id}/tanks/{tank_id}/water-chart', {
-        params: { path: path.value, query: { days: days.value } },
-      }),
-    ),
-  placeholderData: keepPreviousData,
-})
-const tanks = useQuery({
-  queryKey: ['tanks', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/tanks', { params: { path: session.inRoom() } })),
-})
+const chart = useWaterChart(() => props.tank, days)
+const tanks = useTanks()
 const name = computed(() => tanks.data.value?.find((t) => t.uid === props.tank)?.name ?? 'Tank')
 const box = ref<HTMLElement | null>(null)
 const wide = useWidth(box, 800)
@@ -98,7 +87,7 @@ const { strike, problem: strikeProblem } = useStrike()
 <template>
   <PageHead :title="`Water of ${name}`" :sentence="sentence" :aside="chart.data.value?.fish" />
   <ProblemNote :problem="chart.error.value ?? strikeProblem" />
-  <div class="asked">
+  <div class="asked in-row gap-3 mb-4">
     <Button label="Water test" data-testid="new-test" @click="adding = true" />
     <SelectButton
       v-model="days"
@@ -110,12 +99,12 @@ const { strike, problem: strikeProblem } = useStrike()
     />
     <RouterLink :to="{ name: 'tank', params: { tank } }">The tank</RouterLink>
   </div>
-  <ul v-if="chart.data.value?.advice.length" class="advice">
+  <ul v-if="chart.data.value?.advice.length" class="line-l-3-tannin pl-3 pt-0.5 pb-0.5 mb-4 text-16">
     <li v-for="a in chart.data.value.advice" :key="a.words" class="tannin" data-testid="water-advice">
       {{ a.words }}
     </li>
   </ul>
-  <div ref="box" class="measures" data-testid="water-chart">
+  <div ref="box" class="line-t-2-ink mb-7" data-testid="water-chart">
     <WaterRow
       v-for="r in chart.data.value?.rows ?? []"
       :key="r.name"
@@ -125,12 +114,12 @@ const { strike, problem: strikeProblem } = useStrike()
       :to="to"
       :width="plot"
     />
-    <div v-if="chart.data.value?.rows.length" class="axis" aria-hidden="true">
+    <div v-if="chart.data.value?.rows.length" class="pl-36 line-t-rule phone:pl-0" aria-hidden="true">
       <svg :width="plot" height="18">
         <text
           v-for="t in ticks"
           :key="t.at"
-          class="fig"
+          class="fig text-11 fill-ink2"
           :x="((Date.parse(t.at) - from) / (to - from)) * (plot - 8) + 4"
           y="13"
           :text-anchor="anchor(t.at)"
@@ -139,7 +128,7 @@ const { strike, problem: strikeProblem } = useStrike()
         </text>
       </svg>
     </div>
-    <p v-if="chart.data.value?.rows.length" class="small quiet key">
+    <p v-if="chart.data.value?.rows.length" class="small quiet pt-1.5">
       Dots: read by hand; triangles: out of range. The shaded band is the range for
       {{ chart.data.value.fish }}. Blue line: an instrument. Dashed: what the ledger expects.
     </p>
@@ -157,10 +146,12 @@ const { strike, problem: strikeProblem } = useStrike()
         {{ handOnly ? 'instruments too' : 'by hand only' }}
       </button>
     </div>
-    <div class="wide" tabindex="0" role="region" aria-label="Tests one by one">
-      <table v-if="tests.length" class="tests">
-        <thead>
-          <tr>
+    <div class="overflow-x-auto relative" tabindex="0" role="region" aria-label="Tests one by one">
+      <table v-if="tests.length" class="tests w-full border-collapse">
+        <thead class="phone:hidden">
+          <tr
+            class="phone:flex phone:flex-wrap phone:gap-y-0.5 phone:gap-x-3.5 phone:items-center phone:line-t-rule phone:py-1.5 phone:px-0"
+          >
             <th scope="col">when</th>
             <th v-for="c in columns" :key="c" scope="col" class="right">{{ HEADS[c] ?? c }}</th>
             <th v-if="held" scope="col" class="right">{{ HEADS[HELD] }}</th>
@@ -170,33 +161,42 @@ const { strike, problem: strikeProblem } = useStrike()
           </tr>
         </thead>
         <tbody>
-          <tr v-for="t in shown" :key="t.uid">
-            <td class="nowrap">
+          <tr
+            v-for="t in shown"
+            :key="t.uid"
+            class="phone:flex phone:flex-wrap phone:gap-y-0.5 phone:gap-x-3.5 phone:items-center phone:line-t-rule phone:py-1.5 phone:px-0"
+          >
+            <td class="nowrap phone:first:w-full">
               {{ t.day_words }} <span class="fig">{{ t.at_words }}</span>
-              <span v-if="t.note" class="small quiet block">{{ t.note }}</span>
+              <span v-if="t.note" class="small quiet block whitespace-normal">{{ t.note }}</span>
             </td>
             <td
               v-for="c in columns"
               :key="c"
-              class="fig right"
+              class="fig right phone:first:w-full"
               :class="{ none: !t.figures[c] }"
               :data-label="HEADS[c] ?? c"
             >
               {{ t.figures[c] ?? '–' }}
             </td>
-            <td v-if="held" class="fig right" :class="{ none: !t.figures[HELD] }" :data-label="HEADS[HELD]">
+            <td
+              v-if="held"
+              class="fig right phone:first:w-full"
+              :class="{ none: !t.figures[HELD] }"
+              :data-label="HEADS[HELD]"
+            >
               {{ t.figures[HELD] ?? '–' }}
             </td>
             <td
               v-if="held"
-              class="fig right quiet nowrap"
+              class="fig right quiet nowrap phone:first:w-full"
               :class="{ none: !t.expected }"
               data-label="expected"
             >
               {{ t.expected }}
             </td>
-            <td class="by quiet">{{ t.by }}</td>
-            <td class="right">
+            <td class="by quiet phone:first:w-full">{{ t.by }}</td>
+            <td class="right phone:first:w-full">
               <button
                 type="button"
                 class="link small"
@@ -214,17 +214,18 @@ const { strike, problem: strikeProblem } = useStrike()
       {{ all ? 'fewer tests' : `all ${tests.length} tests` }}
     </button>
   </section>
-  <section aria-label="Files" class="files">
+  <section aria-label="Files" class="max-w-190">
     <h2 class="block-head">Files</h2>
-    <p class="small quiet">
+    <p class="small quiet pt-1.5 pb-2.5">
       A CSV file with <span class="fig">when</span> and any of the measures, in your units; times without a
       zone are {{ session.room?.name }}’s. All of it is kept, or nothing.
     </p>
-    <div class="bring">
+    <div class="in-row gap-3">
       <label for="tests-file">Bring in tests</label>
       <input
         id="tests-file"
         ref="file"
+        class="max-w-full"
         type="file"
         accept=".csv,text/csv"
         data-testid="tests-file"
@@ -241,49 +242,8 @@ const { strike, problem: strikeProblem } = useStrike()
 </template>
 
 <style scoped>
-.asked {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: center;
-  margin-bottom: 16px;
-}
-.advice {
-  border-left: 3px solid var(--tannin);
-  padding: 2px 0 2px 12px;
-  margin-bottom: 16px;
-  font-size: 16px;
-}
-.measures {
-  border-top: 2px solid var(--ink);
-  margin-bottom: 28px;
-}
-.axis {
-  padding-left: 144px;
-  border-top: 1px solid var(--rule);
-}
-.axis text {
-  font-size: 11.5px;
-  fill: var(--ink2);
-}
-@media (max-width: 759px) {
-  .axis {
-    padding-left: 0;
-  }
-}
-.key {
-  padding-top: 6px;
-}
 section {
   margin-bottom: 28px;
-}
-.wide {
-  overflow-x: auto;
-  position: relative;
-}
-.tests {
-  width: 100%;
-  border-collapse: collapse;
 }
 .tests th {
   font-size: 12.5px;
@@ -307,45 +267,12 @@ section {
 .tests .by {
   padding-left: 24px;
 }
-.block {
-  display: block;
-  white-space: normal;
-}
-.files {
-  max-width: 760px;
-}
-.files > .small {
-  padding: 6px 0 10px;
-}
-.bring {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: center;
-}
-.bring input {
-  max-width: 100%;
-}
 @media (max-width: 759px) {
   /* on the thumb's page each test is a few figures with their names, and nothing stands beyond the edge */
-  .tests thead {
-    display: none;
-  }
-  .tests tr {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 2px 14px;
-    align-items: center;
-    border-top: 1px solid var(--rule);
-    padding: 6px 0;
-  }
   .tests td {
     border: 0;
     height: auto;
     padding: 0;
-  }
-  .tests td:first-child {
-    width: 100%;
   }
   .tests td.none {
     display: none;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { scale, through } from '@/shared/scales'
 
 /** One measure over the days: its limits as hairlines, a keeper's readings as dots, an instrument's as a line. */
 const props = defineProps<{
@@ -11,13 +12,14 @@ const props = defineProps<{
   width: number
 }>()
 const HEIGHT = 84
-const x = (at: string) => ((Date.parse(at) - props.from) / (props.to - props.from)) * (props.width - 8) + 4
-const y = (v: number) =>
-  HEIGHT - 8 - ((v - props.row.foot) / (props.row.top - props.row.foot)) * (HEIGHT - 16)
+const across = computed(() => scale([props.from, props.to], [4, props.width - 4]))
+const x = (at: string) => across.value(Date.parse(at))
+const up = computed(() => scale([props.row.foot, props.row.top], [HEIGHT - 8, 8]))
+const y = (v: number) => up.value(v)
 const hand = computed(() => props.row.points.filter((p) => p.by_hand))
 const machine = computed(() => props.row.points.filter((p) => !p.by_hand))
 const line = (points: { at: string; value: number }[]) =>
-  points.map((p, i) => `${i ? 'L' : 'M'}${x(p.at).toFixed(1)} ${y(p.value).toFixed(1)}`).join('')
+  through(points.map((p) => ({ x: x(p.at), y: y(p.value) })))
 const last = computed(() => props.row.points.at(-1)!)
 const band = computed(() => {
   const top = props.row.high === null ? 0 : y(props.row.high)
@@ -30,7 +32,7 @@ const STATE = { in_range: 'in range', above: 'above', below: 'below', unknown: '
 
 <template>
   <div class="measure" :class="last.state">
-    <div class="name">
+    <div class="name grid">
       <b>{{ row.label }}</b>
       <span class="small quiet">{{ row.unit }}</span>
       <span class="small quiet">{{ row.limit_words }}</span>
@@ -42,18 +44,22 @@ const STATE = { in_range: 'in range', above: 'above', below: 'below', unknown: '
       :aria-label="`${row.label}: last ${last.words} ${row.unit}, ${STATE[last.state]}; ${row.points.length} readings`"
     >
       <rect v-if="limited" class="band" x="0" :width="width" :y="band.y" :height="band.height" />
-      <path v-for="t in ticks" :key="t.at" class="day" :d="`M${x(t.at)} 0V${HEIGHT}`" />
+      <path v-for="t in ticks" :key="t.at" class="day stroke-rule" :d="`M${x(t.at)} 0V${HEIGHT}`" />
       <path v-if="row.high !== null" class="limit" :d="`M0 ${y(row.high)}H${width}`" />
       <path v-if="row.low !== null" class="limit" :d="`M0 ${y(row.low)}H${width}`" />
-      <path v-if="row.curve.length" class="curve" :d="line(row.curve)" />
+      <path
+        v-if="row.curve.length"
+        class="curve fill-none stroke-m-brown pen-1.4 [stroke-dasharray:4_3]"
+        :d="line(row.curve)"
+      />
       <path v-if="machine.length" class="machine" :d="line(machine)" />
       <template v-for="p in hand" :key="p.at">
         <path
           v-if="p.state === 'above' || p.state === 'below'"
-          class="off"
+          class="fill-brick"
           :d="`M${x(p.at) - 5} ${y(p.value) + 4}h10l-5 -9z`"
         />
-        <circle v-else class="dot" :cx="x(p.at)" :cy="y(p.value)" r="3.4" />
+        <circle v-else class="dot fill-ink" :cx="x(p.at)" :cy="y(p.value)" r="3.4" />
       </template>
     </svg>
     <div class="last">
@@ -74,7 +80,6 @@ const STATE = { in_range: 'in range', above: 'above', below: 'below', unknown: '
   align-items: center;
   border-top: 1px solid var(--rule);
 }
-.name,
 .last {
   display: grid;
 }
@@ -90,29 +95,14 @@ const STATE = { in_range: 'in range', above: 'above', below: 'below', unknown: '
   fill: var(--leaf);
   fill-opacity: 0.07;
 }
-.day {
-  stroke: var(--rule);
-}
 .limit {
   stroke: var(--leaf);
   stroke-width: 1;
-}
-.curve {
-  fill: none;
-  stroke: var(--m-brown);
-  stroke-width: 1.4;
-  stroke-dasharray: 4 3;
 }
 .machine {
   fill: none;
   stroke: var(--water);
   stroke-width: 1.2;
-}
-.dot {
-  fill: var(--ink);
-}
-.off {
-  fill: var(--brick);
 }
 @media (max-width: 759px) {
   .measure {

@@ -1,7 +1,6 @@
-import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { answer, api, type Schemas } from '@/api/client'
-import { useSession } from '@/shared/session'
+import { type Schemas } from '@/api/client'
+import { useBook, useLossWords } from './queries'
 
 /** What is known of a loss, as the form holds it. */
 export interface LossFacts {
@@ -18,7 +17,6 @@ export const LOSS_FIELDS = ['fish', 'last_seen_well_at', 'signs', 'cause_id', 'c
 
 /** The facts of a loss among this group: the form's state, what it can be said with, and what is sent. */
 export function useLossFacts(group: () => string) {
-  const session = useSession()
   const facts = ref<LossFacts>({
     fish: null,
     lastSeenWell: null,
@@ -28,20 +26,8 @@ export function useLossFacts(group: () => string) {
     during: null,
     checked: [],
   })
-  const words = useQuery({
-    queryKey: ['loss-words'],
-    queryFn: () => answer(api.GET('/api/reference/losses')),
-    staleTime: Infinity,
-  })
-  const book = useQuery({
-    queryKey: ['book', group],
-    queryFn: () =>
-      answer(
-        api.GET('/api/rooms/{room_id}/groups/{group_id}/book', {
-          params: { path: { ...session.inRoom(), group_id: group() } },
-        }),
-      ),
-  })
+  const words = useLossWords()
+  const book = useBook(group)
   const names = computed(() => (book.data.value?.individuals ?? []).filter((i) => !i.gone).map((i) => i.name))
   const sent = () => ({
     fish: facts.value.fish ?? '',

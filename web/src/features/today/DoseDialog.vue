@@ -61,7 +61,7 @@ const title = computed(() => (props.done ? 'Correct a dose' : `${props.due?.tank
 <template>
   <Dialog visible modal :header="title" class="dose" @update:visible="emit('close')">
     <form novalidate @submit.prevent="save">
-      <p v-if="due?.warning" class="tannin warn">{{ due.warning }}</p>
+      <p v-if="due?.warning" class="tannin pb-2">{{ due.warning }}</p>
       <TextField
         v-model="amount"
         figure
@@ -76,7 +76,7 @@ const title = computed(() => (props.done ? 'Correct a dose' : `${props.due?.tank
         :problem="write.problem.value ?? leave.problem.value"
         :fields="['amount', 'happened_at']"
       />
-      <div class="presses">
+      <div class="presses flex flex-wrap gap-2 mt-4">
         <Button
           type="submit"
           :label="unusual ? `${amount} is true, record it` : done ? `It was ${amount}` : `Gave ${amount}`"
@@ -94,15 +94,6 @@ const title = computed(() => (props.done ? 'Correct a dose' : `${props.due?.tank
 <style scoped>
 form {
   width: min(420px, 78vw);
-}
-.warn {
-  padding-bottom: 8px;
-}
-.presses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin-top: 16px;
 }
 .presses :deep(.p-button) {
   min-height: 44px;

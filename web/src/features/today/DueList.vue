@@ -172,8 +172,9 @@ async function undo(done: Done) {
       </h2>
       <ol>
         <li v-for="d in s.items" :key="d.task" :data-testid="`due-${d.kind}`">
-          <span class="time fig"
-            >{{ d.at_words }}<b v-if="d.late_words" class="brick nowrap">{{ d.late_words }}</b></span
+          <span class="fig pt-0.25"
+            >{{ d.at_words
+            }}<b v-if="d.late_words" class="brick nowrap block font-600">{{ d.late_words }}</b></span
           >
           <span class="task">
             <b>{{ d.tank_name }}</b>
@@ -189,10 +190,10 @@ async function undo(done: Done) {
               d.hangs_words
             }}</span>
           </span>
-          <span v-if="isKept(d)" class="kept small tannin" data-testid="kept-here"
+          <span v-if="isKept(d)" class="small tannin max-w-32" data-testid="kept-here"
             >written down here; it is sent when there is a connection</span
           >
-          <span v-else class="presses">
+          <span v-else class="presses flex flex-col items-stretch gap-0.5">
             <Button
               :label="wordOf(d)"
               :severity="
@@ -211,7 +212,7 @@ async function undo(done: Done) {
             />
             <button
               v-if="d.use"
-              class="link small"
+              class="link small phone:min-h-11"
               type="button"
               :aria-label="`done already, ${d.tank_name}, ${d.what}`"
               @click="tickOff(d)"
@@ -220,7 +221,7 @@ async function undo(done: Done) {
             </button>
             <button
               v-if="d.kind === 'dose' && !d.use"
-              class="link small"
+              class="link small phone:min-h-11"
               type="button"
               :aria-label="`other amount, ${d.tank_name}, ${d.what}`"
               @click="dosing = d"
@@ -232,28 +233,35 @@ async function undo(done: Done) {
       </ol>
     </template>
     <UpkeepList :upkeep="upkeep" />
-    <p v-if="!due.length && !upkeep.length" class="none">Nothing else is due today.</p>
+    <p v-if="!due.length && !upkeep.length" class="line-t-rule py-2">Nothing else is due today.</p>
     <template v-if="done.length">
       <h2>
         Done<span class="fig">{{ done.length }}</span>
       </h2>
       <ol class="done">
         <li v-for="d in done" :key="d.entry" data-testid="done">
-          <span class="time fig">{{ d.at_words }}</span>
+          <span class="fig pt-0.25">{{ d.at_words }}</span>
           <span
             >{{ d.words }}, <span class="nowrap">{{ d.by }}</span></span
           >
-          <span class="links">
+          <span class="links flex gap-2">
             <button
               v-if="d.task && d.ledger === 'dose'"
-              class="link"
+              class="link phone:min-h-11"
               type="button"
               :aria-label="`correct: ${d.words}`"
               @click="correcting = d"
             >
               correct
             </button>
-            <button class="link" type="button" :aria-label="`undo: ${d.words}`" @click="undo(d)">undo</button>
+            <button
+              class="link phone:min-h-11"
+              type="button"
+              :aria-label="`undo: ${d.words}`"
+              @click="undo(d)"
+            >
+              undo
+            </button>
           </span>
         </li>
       </ol>
@@ -262,9 +270,13 @@ async function undo(done: Done) {
       <h2>
         Ready for tomorrow<span class="fig">{{ tomorrow.length }}</span>
       </h2>
-      <ol class="tomorrow" data-testid="tomorrow">
-        <li v-for="t in tomorrow" :key="`${t.tank} ${t.at_words} ${t.title}`">
-          <span class="time fig">{{ t.at_words }}</span>
+      <ol data-testid="tomorrow">
+        <li
+          v-for="t in tomorrow"
+          :key="`${t.tank} ${t.at_words} ${t.title}`"
+          class="grid-cols-[56px_1fr] pt-1 pb-1.25"
+        >
+          <span class="fig pt-0.25">{{ t.at_words }}</span>
           <span
             ><b>{{ t.tank_name }}</b> {{ t.prepare }}</span
           >
@@ -273,7 +285,7 @@ async function undo(done: Done) {
     </template>
     <template v-if="waiting.length">
       <h2>Waiting for you</h2>
-      <p v-for="w in waiting" :key="w" class="wait">{{ w }}</p>
+      <p v-for="w in waiting" :key="w" class="line-t-rule py-2">{{ w }}</p>
     </template>
     <DoseDialog v-if="dosing" :due="dosing" @close="dosing = null" />
     <DoseDialog v-if="correcting" :done="correcting" @close="correcting = null" />
@@ -284,9 +296,6 @@ async function undo(done: Done) {
 </template>
 
 <style scoped>
-.kept {
-  max-width: 128px;
-}
 h2 {
   border-top: 2px solid var(--ink);
   font-size: 14px;
@@ -314,24 +323,11 @@ li {
   font-size: 13px;
   line-height: 17px;
 }
-.time {
-  padding-top: 1px;
-}
-.time b {
-  display: block;
-  font-weight: 600;
-}
 .task > * {
   display: block;
 }
 .task b {
   font-size: 14px;
-}
-.presses {
-  display: flex;
-  flex-direction: column;
-  align-items: stretch;
-  gap: 2px;
 }
 .presses :deep(.p-button) {
   min-width: 108px;
@@ -342,24 +338,11 @@ li {
   padding: 2px 0;
   color: var(--ink);
 }
-.tomorrow li {
-  grid-template-columns: 56px 1fr;
-  padding: 4px 0 5px;
-}
 .done li {
   color: var(--ink2);
   font-size: 12.5px;
   line-height: 16px;
   padding: 4px 0;
-}
-.links {
-  display: flex;
-  gap: 8px;
-}
-.wait,
-.none {
-  border-top: 1px solid var(--rule);
-  padding: 8px 0;
 }
 @media (max-width: 759px) {
   .presses :deep(.p-button) {
@@ -373,9 +356,6 @@ li {
   }
   .task b {
     font-size: 16px;
-  }
-  .link {
-    min-height: 44px;
   }
   .done .links {
     gap: 16px;

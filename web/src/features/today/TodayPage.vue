@@ -1,20 +1,13 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { RouterLink } from 'vue-router'
-import { answer, api } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
-import { useSession } from '@/shared/session'
 import DueList from './DueList.vue'
 import StripsChart from '@/shared/strips/StripsChart.vue'
 import LinkButton from '@/shared/LinkButton.vue'
+import { useToday } from '@/shared/queries'
 
-const session = useSession()
-const { data, error } = useQuery({
-  queryKey: ['today', () => session.room?.uid],
-  queryFn: () => answer(api.GET('/api/rooms/{room_id}/today', { params: { path: session.inRoom() } })),
-  refetchInterval: 60_000,
-})
+const { data, error } = useToday({ every: 60_000 })
 </script>
 
 <template>
@@ -25,15 +18,15 @@ const { data, error } = useQuery({
     :figure="data?.time_words"
   />
   <ProblemNote :problem="error" />
-  <p v-if="data?.strips.some((s) => s.fish !== 'empty')" class="round">
+  <p v-if="data?.strips.some((s) => s.fish !== 'empty')" class="in-row gap-y-1 gap-x-5 -mt-1 mb-2.5">
     <LinkButton :to="{ name: 'round' }" label="Walk the round" />
     <RouterLink :to="{ name: 'emergency' }">Power out, heater failed, a leak</RouterLink>
   </p>
-  <div v-if="data && !data.strips.length" class="empty">
+  <div v-if="data && !data.strips.length" class="max-w-115 grid gap-4 text-16 leading-5.75">
     <p>No tank is set up yet. A tank’s inside measures give its true water, and every dose hangs on that.</p>
     <LinkButton main :to="{ name: 'tank-new' }" label="Set up the first tank" />
   </div>
-  <div v-show="data?.strips.length" class="today">
+  <div v-show="data?.strips.length" class="today grid grid-cols-[minmax(0,1fr)_288px] gap-5 items-start">
     <StripsChart v-if="data" :axis="data.axis" :strips="data.strips" label="Tanks on one time axis" />
     <DueList
       v-if="data"
@@ -48,26 +41,6 @@ const { data, error } = useQuery({
 </template>
 
 <style scoped>
-.today {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 288px;
-  gap: 20px;
-  align-items: start;
-}
-.round {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 20px;
-  margin: -4px 0 10px;
-}
-.empty {
-  max-width: 460px;
-  display: grid;
-  gap: 16px;
-  font-size: 16px;
-  line-height: 23px;
-}
 @media (max-width: 1079px) {
   .today {
     grid-template-columns: minmax(0, 1fr);

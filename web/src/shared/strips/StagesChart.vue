@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
-import { x, type Frame } from '@/shared/axis'
+import { framed, x, type Frame } from '@/shared/axis'
 import { useWidth } from '@/shared/useWidth'
 
 /**
@@ -17,13 +17,7 @@ const roomy = computed(() => props.wide ?? width.value >= 600)
 const own = computed<Frame>(() => {
   const from = Date.parse(props.stages.starts_at)
   const ends = [props.stages.ends_at, ...props.stages.stages.map((s) => s.to_at)].map((t) => Date.parse(t))
-  return {
-    from,
-    to: Math.max(...ends),
-    width: roomy.value ? Math.max(240, width.value - LABEL - 36) : width.value,
-    now: 0,
-    days: [],
-  }
+  return framed(from, Math.max(...ends), roomy.value ? Math.max(240, width.value - LABEL - 36) : width.value)
 })
 const frame = computed(() => props.frame ?? own.value)
 function at(time: string): number {
@@ -60,41 +54,52 @@ const short = (share: number) =>
 
 <template>
   <section ref="chart" class="stages" :aria-label="`Life cycle of ${stages.parasite}`" data-testid="stages">
-    <h3>
+    <h3 class="text-14 font-650 pt-2 pb-1">
       {{ capital(stages.parasite) }} at {{ stages.warmth
-      }}<span class="small quiet"
+      }}<span class="small quiet font-400 pl-2.5"
         >one that settled on a fish when the count began; filled where {{ stages.by }} reaches it</span
       >
     </h3>
     <div v-for="s in rows" :key="s.name" class="line" :class="{ roomy }">
-      <span class="label small">{{ s.name }}</span>
+      <span class="label small flex-none block">{{ s.name }}</span>
       <svg
         :width="frame.width"
         height="18"
         role="img"
         :aria-label="`${s.name}: ${s.reached ? 'reached' : 'not reached'}`"
       >
-        <path class="base" :d="`M0 17.5H${frame.width}`" />
-        <rect class="may" :class="{ met: s.reached }" :x="s.left" y="5" :width="s.span" height="8" />
+        <path class="stroke-rule fill-none" :d="`M0 17.5H${frame.width}`" />
+        <rect
+          class="may fill-none stroke-ink2 [stroke-dasharray:2_2]"
+          :class="{ met: s.reached }"
+          :x="s.left"
+          y="5"
+          :width="s.span"
+          height="8"
+        />
         <rect
           v-if="s.sureSpan"
-          class="sure"
+          class="sure fill-shade stroke-ink2"
           :class="{ met: s.reached }"
           :x="s.sureLeft"
           y="3"
           :width="s.sureSpan"
           height="12"
         />
-        <path v-if="frame.now" class="now" :d="`M${at(new Date(frame.now).toISOString())} 0V18`" />
+        <path
+          v-if="frame.now"
+          class="now stroke-ink fill-none"
+          :d="`M${at(new Date(frame.now).toISOString())} 0V18`"
+        />
       </svg>
     </div>
     <div class="line" :class="{ roomy }">
-      <span class="label small">comes through, if ended then</span>
+      <span class="label small flex-none block">comes through, if ended then</span>
       <svg :width="frame.width" height="30" aria-hidden="true" focusable="false">
         <template v-for="m in marks" :key="m.day">
-          <path class="tick" :d="`M${at(m.at)} 0V6`" />
+          <path class="stroke-ink fill-none" :d="`M${at(m.at)} 0V6`" />
           <text
-            class="fig"
+            class="fig text-11 fill-ink"
             :x="Math.min(frame.width - 2, Math.max(2, at(m.at)))"
             y="18"
             :text-anchor="at(m.at) > frame.width - 30 ? 'end' : at(m.at) < 30 ? 'start' : 'middle'"
@@ -102,7 +107,7 @@ const short = (share: number) =>
             {{ short(m.share) }}
           </text>
           <text
-            class="fig day"
+            class="fig day text-11 fill-ink2"
             :x="Math.min(frame.width - 2, Math.max(2, at(m.at)))"
             y="29"
             :text-anchor="at(m.at) > frame.width - 30 ? 'end' : at(m.at) < 30 ? 'start' : 'middle'"
@@ -121,21 +126,8 @@ const short = (share: number) =>
 </template>
 
 <style scoped>
-h3 {
-  font-size: 14px;
-  font-weight: 650;
-  padding: 8px 0 4px;
-}
-h3 span {
-  font-weight: 400;
-  padding-left: 10px;
-}
 .line.roomy {
   display: flex;
-}
-.label {
-  flex: none;
-  display: block;
 }
 .roomy .label {
   width: 190px;
@@ -144,39 +136,14 @@ h3 span {
   overflow: hidden;
   text-overflow: ellipsis;
 }
-.base {
-  stroke: var(--rule);
-  fill: none;
-}
-.may {
-  fill: none;
-  stroke: var(--ink2);
-  stroke-dasharray: 2 2;
-}
 .may.met {
   stroke: var(--leaf);
   fill: var(--leaf);
   fill-opacity: 0.25;
   stroke-dasharray: none;
 }
-.sure {
-  fill: var(--shade);
-  stroke: var(--ink2);
-}
 .sure.met {
   fill: var(--leaf);
   stroke: var(--leaf);
-}
-.now,
-.tick {
-  stroke: var(--ink);
-  fill: none;
-}
-text {
-  font-size: 11px;
-  fill: var(--ink);
-}
-text.day {
-  fill: var(--ink2);
 }
 </style>

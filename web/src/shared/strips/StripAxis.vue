@@ -14,19 +14,26 @@ const todayAt = computed(() => props.frame.days.findIndex((d) => d.today))
   <svg class="axis" :width="frame.width" height="48" aria-hidden="true" focusable="false">
     <rect
       v-if="todayAt >= 0"
-      class="today"
+      class="today fill-ink"
       :x="todayAt * step - (box - step) / 2"
       y="17"
       :width="box"
       height="31"
     />
     <template v-for="(d, i) in frame.days" :key="i">
-      <text v-if="d.month" class="month" :x="i * step" y="10">{{ d.month }}</text>
-      <path v-if="d.month && i" class="edge" :d="`M${i * step - 1} 2V48`" />
-      <text class="letter" :class="{ now: d.today }" :x="(i + 0.5) * step" y="30">{{ d.letter }}</text>
+      <text v-if="d.month" class="text-12 font-650" :x="i * step" y="10">{{ d.month }}</text>
+      <path v-if="d.month && i" class="edge stroke-rule2" :d="`M${i * step - 1} 2V48`" />
+      <text
+        class="text-11 [text-anchor:middle] fill-ink2"
+        :class="{ now: d.today }"
+        :x="(i + 0.5) * step"
+        y="30"
+      >
+        {{ d.letter }}
+      </text>
       <text
         v-if="!narrow || d.today || i % 2 === todayAt % 2"
-        class="fig number"
+        class="fig number text-11 [text-anchor:middle] fill-ink2"
         :class="{ now: d.today }"
         :x="(i + 0.5) * step"
         y="43"
@@ -34,46 +41,24 @@ const todayAt = computed(() => props.frame.days.findIndex((d) => d.today))
         {{ d.number }}
       </text>
     </template>
-    <text v-if="shared && frame.width > 560" class="quiet" :x="step * 9.2" y="10">two weeks back</text>
-    <text v-if="shared && frame.width > 560" class="quiet end" :x="frame.width" y="10">
+    <text v-if="shared && frame.width > 560" class="quiet text-12 fill-ink2" :x="step * 9.2" y="10">
+      two weeks back
+    </text>
+    <text
+      v-if="shared && frame.width > 560"
+      class="quiet text-12 fill-ink2 [text-anchor:end]"
+      :x="frame.width"
+      y="10"
+    >
       three weeks ahead
     </text>
-    <path class="base" :d="`M0 47.5H${frame.width}`" />
+    <path class="stroke-ink" :d="`M0 47.5H${frame.width}`" />
   </svg>
 </template>
 
 <style scoped>
-.month {
-  font-size: 12.5px;
-  font-weight: 650;
-}
-.letter,
-.number {
-  font-size: 11.5px;
-  text-anchor: middle;
-  fill: var(--ink2);
-}
-.letter {
-  font-size: 11px;
-}
-.today {
-  fill: var(--ink);
-}
 .axis text.now {
   fill: var(--paper);
   font-weight: 700;
-}
-.quiet {
-  font-size: 12px;
-  fill: var(--ink2);
-}
-.end {
-  text-anchor: end;
-}
-.edge {
-  stroke: var(--rule2);
-}
-.base {
-  stroke: var(--ink);
 }
 </style>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { inside, x, type Frame } from '@/shared/axis'
+import { scale } from '@/shared/scales'
 
 /** One tank on the shared axis. Draws what the server reckoned; reckons nothing itself. */
 const props = defineProps<{ strip: Schemas['StripOut']; frame: Frame }>()
@@ -13,9 +14,9 @@ const curve = computed(() => props.strip.curves[0] ?? null)
 const nowX = computed(() => x(props.frame, props.frame.now))
 const step = computed(() => props.frame.width / props.frame.days.length)
 
+const up = computed(() => scale([0, curve.value?.top_mg_per_l ?? 1], [BASE, BASE - ROOM]))
 function y(value: number): number {
-  const top = curve.value?.top_mg_per_l ?? 1
-  return Math.round((BASE - (value / top) * ROOM) * 100) / 100
+  return Math.round(up.value(value) * 100) / 100
 }
 function clamp(px: number): number {
   return Math.min(Math.max(px, 0), props.frame.width)
@@ -84,31 +85,36 @@ const endText = computed(() => {
     <rect
       v-for="d in weekends"
       :key="d.i"
-      class="weekend"
+      class="fill-shade"
       :x="d.i * step"
       y="0"
       :width="step"
       :height="HEIGHT"
     />
     <g v-if="curve" :class="['curve', curve.colour]">
-      <path v-if="past.length" class="wash" :d="area(past)" />
-      <path v-if="past.length" class="pattern" :fill="`url(#p-${curve.colour})`" :d="area(past)" />
-      <path class="wash ahead" :d="area(ahead)" />
+      <path v-if="past.length" class="wash fill-hue op-20" :d="area(past)" />
+      <path v-if="past.length" class="pattern op-75" :fill="`url(#p-${curve.colour})`" :d="area(past)" />
+      <path class="wash ahead fill-hue op-20" :d="area(ahead)" />
       <path class="planned" :d="line(ahead)" />
-      <path v-if="past.length" class="given" :d="line(past)" />
+      <path
+        v-if="past.length"
+        class="given fill-none stroke-hue pen-1.8 [stroke-linejoin:round]"
+        :d="line(past)"
+      />
     </g>
     <g v-if="curve" class="range">
       <path
+        class="stroke-ink pen-0.8"
         :d="`M${rangeFrom} ${y(curve.low_mg_per_l)}H${rangeTo}M${rangeFrom} ${y(curve.high_mg_per_l)}H${rangeTo}`"
       />
       <path
-        class="dots"
+        class="stroke-rule2 pen-0.6 [stroke-dasharray:1_2]"
         :d="`M${rangeTo} ${y(curve.low_mg_per_l)}H${frame.width}M${rangeTo} ${y(curve.high_mg_per_l)}H${frame.width}`"
       />
     </g>
-    <g v-for="(w, i) in windows" :key="`w${i}`" class="window">
+    <g v-for="(w, i) in windows" :key="`w${i}`">
       <rect :x="w.from" y="59" :width="w.to - w.from" height="15" fill="url(#p-observe)" />
-      <path :d="`M${w.from} 74V59H${w.to}V74`" />
+      <path class="fill-none stroke-ink" :d="`M${w.from} 74V59H${w.to}V74`" />
       <text
         v-if="w.to - Math.max(w.from, 0) > 116"
         class="halo"
@@ -121,14 +127,18 @@ const endText = computed(() => {
     <rect
       v-for="(b, i) in blocks"
       :key="`b${i}`"
-      class="block"
+      class="time-block fill-ink"
       :x="b.from + 1"
       y="21"
       :width="Math.max(0.5, b.to - b.from - 1.6)"
       height="4"
     />
-    <path v-if="count && count.to > nowX" class="todo" :d="`M${nowX} 24.5H${count.to}M${count.to} 17V25`" />
-    <path class="base" :d="`M0 ${BASE + 0.5}H${frame.width}`" />
+    <path
+      v-if="count && count.to > nowX"
+      class="stroke-ink fill-none"
+      :d="`M${nowX} 24.5H${count.to}M${count.to} 17V25`"
+    />
+    <path class="stroke-ink fill-none" :d="`M0 ${BASE + 0.5}H${frame.width}`" />
     <g
       v-for="(c, i) in marks.changes"
       :key="`c${i}`"
@@ -136,19 +146,22 @@ const endText = computed(() => {
       :class="{ planned: !c.done, late: c.late }"
     >
       <title>{{ c.words }}</title>
-      <path class="gap" :d="`M${x(frame, c.at) - 5} ${BASE + 0.5}h10`" />
-      <path class="notch" :d="`M${x(frame, c.at) - 5} ${BASE + 0.5}l5 7 5 -7`" />
+      <path class="stroke-paper pen-2.4" :d="`M${x(frame, c.at) - 5} ${BASE + 0.5}h10`" />
+      <path
+        class="notch fill-water [fill-opacity:0.28] stroke-ink pen-1.2 [stroke-linejoin:round]"
+        :d="`M${x(frame, c.at) - 5} ${BASE + 0.5}l5 7 5 -7`"
+      />
     </g>
     <template v-for="(d, i) in marks.doses" :key="`d${i}`">
       <path v-if="d.done" class="dose" :d="`M${x(frame, d.at)} ${BASE + 0.5}v9.5`" />
       <path
         v-else-if="x(frame, d.at) > nowX + 1 && !d.late"
-        class="dose-due"
+        class="dose-due fill-paper stroke-ink2"
         :d="`M${x(frame, d.at) - 1.5} ${BASE + 0.5}v9h3v-9`"
       />
       <path
         v-else-if="x(frame, d.at) > nowX + 1"
-        class="dose-missed"
+        class="dose-missed fill-none stroke-brick pen-1.3"
         :d="`M${x(frame, d.at) - 1.5} ${BASE + 0.5}v9h3v-9m4 0l-11 10`"
       >
         <title>{{ d.words }}</title>
@@ -183,12 +196,19 @@ const endText = computed(() => {
     >
       <title>{{ u.words }}</title>
     </rect>
-    <circle v-for="(l, i) in marks.losses" :key="`l${i}`" class="loss" :cx="x(frame, l.at)" cy="91" r="3.6" />
+    <circle
+      v-for="(l, i) in marks.losses"
+      :key="`l${i}`"
+      class="loss fill-paper stroke-brick pen-1.7"
+      :cx="x(frame, l.at)"
+      cy="91"
+      r="3.6"
+    />
     <template v-for="(a, i) in marks.arrivals" :key="`a${i}`">
-      <path class="arrival" :d="`M${x(frame, a.at)} 30V${BASE}`" />
+      <path class="stroke-rule2 pen-1" :d="`M${x(frame, a.at)} 30V${BASE}`" />
       <text
         v-if="!strip.curves.length"
-        class="halo quiet"
+        class="halo quiet fill-ink2"
         :x="x(frame, a.at) + (x(frame, a.at) > nowX - 110 ? -5 : 5)"
         :text-anchor="x(frame, a.at) > nowX - 110 ? 'end' : 'start'"
         y="50"
@@ -205,25 +225,22 @@ const endText = computed(() => {
     >
       {{ curve.name }}
     </text>
-    <path class="now" :d="`M${nowX} 0V${HEIGHT}`" />
+    <path class="now stroke-ink pen-1.6" :d="`M${nowX} 0V${HEIGHT}`" />
     <text v-if="count?.words" class="halo days" :x="nowX + 6" y="15">{{ count.words }}</text>
     <text
       v-if="count && endText && endText.at - nowX > 110"
-      class="halo quiet"
+      class="halo quiet fill-ink2"
       :x="endText.at"
       :text-anchor="endText.anchor"
       y="15"
     >
       {{ count.end_words }}
     </text>
-    <path class="foot" :d="`M0 97.5H${frame.width}`" />
+    <path class="foot stroke-rule2" :d="`M0 97.5H${frame.width}`" />
   </svg>
 </template>
 
 <style scoped>
-.weekend {
-  fill: var(--shade);
-}
 .brown {
   --hue: var(--m-brown);
 }
@@ -245,59 +262,14 @@ const endText = computed(() => {
 .clear {
   --hue: var(--m-clear);
 }
-.wash {
-  fill: var(--hue);
-  opacity: 0.2;
-}
 .wash.ahead {
   opacity: 0.09;
-}
-.pattern {
-  opacity: 0.75;
-}
-.given {
-  fill: none;
-  stroke: var(--hue);
-  stroke-width: 1.8;
-  stroke-linejoin: round;
 }
 .planned {
   fill: none;
   stroke: var(--hue);
   stroke-width: 1.4;
   stroke-dasharray: 3.5 2.5;
-}
-.range path {
-  stroke: var(--ink);
-  stroke-width: 0.8;
-}
-.range .dots {
-  stroke: var(--rule2);
-  stroke-width: 0.6;
-  stroke-dasharray: 1 2;
-}
-.window path {
-  fill: none;
-  stroke: var(--ink);
-}
-.block {
-  fill: var(--ink);
-}
-.todo,
-.base {
-  stroke: var(--ink);
-  fill: none;
-}
-.gap {
-  stroke: var(--paper);
-  stroke-width: 2.4;
-}
-.notch {
-  fill: var(--water);
-  fill-opacity: 0.28;
-  stroke: var(--ink);
-  stroke-width: 1.2;
-  stroke-linejoin: round;
 }
 .planned .notch {
   fill: var(--paper);
@@ -308,15 +280,6 @@ const endText = computed(() => {
 .dose {
   stroke: var(--ink);
   stroke-width: 2.2;
-}
-.dose-missed {
-  fill: none;
-  stroke: var(--brick);
-  stroke-width: 1.3;
-}
-.dose-due {
-  fill: var(--paper);
-  stroke: var(--ink2);
 }
 .flag {
   stroke: var(--leaf);
@@ -345,23 +308,11 @@ const endText = computed(() => {
   stroke: var(--brick);
   stroke-width: 1.7;
 }
-.loss {
-  fill: var(--paper);
-  stroke: var(--brick);
-  stroke-width: 1.7;
-}
-.arrival {
-  stroke: var(--rule2);
-  stroke-width: 1;
-}
 .halo {
-  font-size: 12px;
+  font-size: 12.5px;
   stroke: var(--paper);
   stroke-width: 3.5;
   paint-order: stroke;
-}
-.quiet {
-  fill: var(--ink2);
 }
 .name {
   font-weight: 650;
@@ -369,12 +320,5 @@ const endText = computed(() => {
 }
 .days {
   font-size: 12.5px;
-}
-.now {
-  stroke: var(--ink);
-  stroke-width: 1.6;
-}
-.foot {
-  stroke: var(--rule2);
 }
 </style>

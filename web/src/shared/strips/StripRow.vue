@@ -28,23 +28,23 @@ function lift(value: number): string {
 
 <template>
   <article class="strip" :class="{ quiet: strip.quiet, wide }" :data-testid="`strip-${strip.name}`">
-    <div class="who">
-      <h2>
-        <RouterLink :to="to"
-          ><span class="fig code">{{ strip.code }}</span
+    <div class="who relative w-47.5 mr-1 h-24.5 pl-6.25 pt-1.75 line-b-rule2 text-12 leading-4.25 flex-none">
+      <h2 class="text-16 leading-5 font-700 -ml-6.25">
+        <RouterLink class="no-underline hover:underline" :to="to"
+          ><span class="fig inline-block w-6.25 text-12 font-400 text-ink2">{{ strip.code }}</span
           >{{ strip.name }}</RouterLink
         >
       </h2>
       <p class="fish">{{ strip.fish }}</p>
       <template v-if="!strip.quiet">
-        <p class="what">{{ strip.medicine }}</p>
-        <p class="state">
+        <p class="text-12 tracking-[-0.01em] text-ink2">{{ strip.medicine }}</p>
+        <p class="flex gap-2.25 items-center -ml-6.25 leading-6 font-600">
           <StateMark :state="strip.state" class="mark" /><span :class="tone">{{ strip.state_words }}</span>
         </p>
         <p v-if="strip.level" class="level">
           <FigureText :figure="strip.level.figure" :unit="wide ? undefined : strip.level.unit" /><span
             v-if="wide"
-            class="unit small quiet"
+            class="unit small quiet text-11 font-400 ml-1"
             >{{ strip.level.unit }}</span
           >
         </p>
@@ -52,9 +52,13 @@ function lift(value: number): string {
     </div>
     <template v-if="!strip.quiet">
       <StripPlot :strip="strip" :frame="frame" />
-      <div v-if="curve && wide" class="scale fig" aria-hidden="true">
-        <span :style="{ bottom: lift(curve.low_mg_per_l) }">{{ curve.low.figure }}</span>
-        <span :style="{ bottom: lift(curve.high_mg_per_l) }">{{ curve.high.figure }}</span>
+      <div v-if="curve && wide" class="fig relative w-9 text-11 text-ink2" aria-hidden="true">
+        <span class="absolute left-1.25 leading-4" :style="{ bottom: lift(curve.low_mg_per_l) }">{{
+          curve.low.figure
+        }}</span>
+        <span class="absolute left-1.25 leading-4" :style="{ bottom: lift(curve.high_mg_per_l) }">{{
+          curve.high.figure
+        }}</span>
       </div>
     </template>
   </article>
@@ -67,69 +71,20 @@ function lift(value: number): string {
 .strip.wide {
   display: flex;
 }
-.who {
-  position: relative;
-  width: 190px;
-  margin-right: 4px;
-  height: 98px;
-  padding: 7px 0 0 25px;
-  border-bottom: 1px solid var(--rule2);
-  font-size: 12.5px;
-  line-height: 17px;
-  flex: none;
-}
 .who p {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
 }
-h2 {
-  font-size: 16px;
-  line-height: 20px;
-  font-weight: 700;
-  margin-left: -25px;
-}
-h2 a {
-  text-decoration: none;
-}
-h2 a:hover {
-  text-decoration: underline;
-}
-.code {
-  display: inline-block;
-  width: 25px;
-  font-size: 12.5px;
-  font-weight: 400;
-  color: var(--ink2);
-}
-
-.who p.what {
-  font-size: 12px;
-  letter-spacing: -0.01em;
-  color: var(--ink2);
-}
-.who .state {
-  display: flex;
-  gap: 9px;
-  align-items: center;
-  margin-left: -25px;
-  line-height: 24px;
-  font-weight: 600;
-}
 .who .level {
   position: absolute;
   right: 4px;
   bottom: 4px;
-  font-size: 19px;
+  font-size: 20px;
   line-height: 24px;
   font-weight: 600;
   overflow: visible;
   background: var(--paper);
-}
-.unit {
-  font-size: 11px;
-  font-weight: 400;
-  margin-left: 4px;
 }
 .strip.quiet .who {
   height: 36px;
@@ -141,17 +96,6 @@ h2 a:hover {
 }
 .strip.quiet {
   color: var(--ink);
-}
-.scale {
-  position: relative;
-  width: 36px;
-  font-size: 11px;
-  color: var(--ink2);
-}
-.scale span {
-  position: absolute;
-  left: 5px;
-  line-height: 16px;
 }
 .strip:not(.wide) .who {
   width: 100%;

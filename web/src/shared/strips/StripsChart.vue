@@ -26,7 +26,10 @@ const frame = computed(() =>
 <template>
   <section ref="chart" class="chart" :aria-label="label">
     <div class="axis" :class="{ wide }">
-      <div v-if="wide" class="labels">
+      <div
+        v-if="wide"
+        class="w-47.5 mr-1 flex-none flex justify-between items-end text-12 leading-4 text-ink2 pb-0.75"
+      >
         <template v-if="!plain"><span>tank and fish</span><span>level now</span></template>
       </div>
       <StripAxis :frame="frame" :shared="!own" />
@@ -40,17 +43,5 @@ const frame = computed(() =>
 <style scoped>
 .axis.wide {
   display: flex;
-}
-.labels {
-  width: 190px;
-  margin-right: 4px;
-  flex: none;
-  display: flex;
-  justify-content: space-between;
-  align-items: flex-end;
-  font-size: 12px;
-  line-height: 16px;
-  color: var(--ink2);
-  padding-bottom: 3px;
 }
 </style>

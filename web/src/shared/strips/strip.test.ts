@@ -126,7 +126,7 @@ describe('a strip', () => {
 
   it('shows the days of the course and the time to observe', () => {
     const plot = show(StripPlot, { props: { strip: strip(), frame } })
-    expect(plot.findAll('rect.block')).toHaveLength(2)
+    expect(plot.findAll('rect.time-block')).toHaveLength(2)
     expect(plot.text()).toContain('day 5 of 14')
     expect(plot.text()).toContain('observe 14 days')
     expect(plot.text()).toContain('Fri 4')
