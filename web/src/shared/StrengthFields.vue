@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import SelectField from '@/shared/SelectField.vue'
-import { LABEL_SAYS, type StrengthKind } from '@/shared/strengths'
+import { STRENGTHS } from './choices'
+import type { StrengthKind } from '@/shared/strengths'
 import TextField from '@/shared/TextField.vue'
 
 /**
@@ -25,7 +26,7 @@ const density = defineModel<string>('density', { required: true })
     v-if="!kindElsewhere"
     v-model="kind"
     label="The label says"
-    :options="LABEL_SAYS"
+    :options="STRENGTHS"
     placeholder="in which way"
     data-testid="label-says"
   />

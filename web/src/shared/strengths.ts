@@ -2,15 +2,6 @@ import type { Schemas } from '@/api/client'
 
 export type StrengthKind = Schemas['OwnStrength']['kind']
 
-/** What a label says of a product that is none of the listed ones, in the words a keeper reads there. */
-export const LABEL_SAYS: { value: StrengthKind; label: string }[] = [
-  { value: 'percent_w_v', label: '% (g in 100 mL)' },
-  { value: 'percent_w_w', label: '% by weight' },
-  { value: 'mg_per_ml', label: 'mg in each mL' },
-  { value: 'purity_percent', label: 'powder, % pure' },
-  { value: 'mg_each', label: 'mg in each tablet, packet' },
-]
-
 type Active = Schemas['ActiveOut'] | null | undefined
 type Shelf = Schemas['ShelfOut'] | undefined
 

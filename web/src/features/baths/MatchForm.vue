@@ -7,7 +7,7 @@ import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
-import { WATERS } from '@/shared/waters'
+import { MADE_WITH } from '@/shared/choices'
 
 /** Both waters side by side, as read now. A bath that dilutes, or is too cold or warm, goes no further. */
 const props = defineProps<{ run: Schemas['RunOut'] }>()
@@ -67,7 +67,7 @@ watch([bathC, homeC, madeWith, bathSalt, homeSalt, bathTds, homeTds, turns], () 
       :problem="write.problem.value"
       inputmode="decimal"
     />
-    <SelectField v-model="madeWith" label="Made with" :options="WATERS" data-testid="made-with" />
+    <SelectField v-model="madeWith" label="Made with" :options="MADE_WITH" data-testid="made-with" />
     <template v-if="madeWith !== 'own'">
       <TextField
         v-model="bathTds"

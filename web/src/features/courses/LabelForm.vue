@@ -10,6 +10,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import { asSent, isSaid, labelFields, type LabelText } from './labels'
 import { useActives, useShelf } from '@/shared/queries'
+import { LABEL_READINGS } from '@/shared/choices'
 
 /** One product's label. `at` is its name in the request. */
 const props = defineProps<{ problem: Problem | null; at: string }>()
@@ -23,10 +24,6 @@ const COUNTS: { value: LabelText['counts']; label: string; example: string }[] =
   { value: 'drops', label: 'drops', example: '10 drops' },
   { value: 'mass', label: 'grams, mg', example: '2 g' },
   { value: 'pieces', label: 'packets, tablets', example: '1 packet' },
-]
-const READINGS: { value: LabelText['reading']; label: string }[] = [
-  { value: 'sick', label: 'sick: the first' },
-  { value: 'new', label: 'new, none is ill: the second' },
 ]
 const PIECES = ['packet', 'tablet', 'capsule', 'capful', 'scoop', 'piece']
 const { data: shelf } = useShelf()
@@ -143,7 +140,7 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       v-if="label.new_days"
       v-model="label.reading"
       label="These are"
-      :options="READINGS"
+      :options="LABEL_READINGS"
       :data-testid="`${at}-reading`"
     />
     <TextField

@@ -4,15 +4,10 @@ import { RouterLink } from 'vue-router'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useConditions } from '@/shared/queries'
+import { WATER_TYPES } from '@/shared/choices'
 
 /** Every condition of the reference, to look one up without a fish. */
-const WATERS = [
-  { value: '', label: 'all waters' },
-  { value: 'freshwater_tropical', label: 'fresh, tropical' },
-  { value: 'coldwater_pond', label: 'fresh, cold' },
-  { value: 'brackish', label: 'brackish' },
-  { value: 'marine', label: 'sea' },
-]
+const WATERS = [{ value: '', label: 'all waters' }, ...WATER_TYPES]
 const water = ref('')
 const words = ref('')
 const { data, error } = useConditions()

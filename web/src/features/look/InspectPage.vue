@@ -7,14 +7,8 @@ import PageHead from '@/shared/PageHead.vue'
 import BeforeBuying from './BeforeBuying.vue'
 import LookPage from './LookPage.vue'
 import type { Newcomer } from './queries'
+import { WATER_TYPES } from '@/shared/choices'
 
-/** At the seller's: what fish, in what water, how many; then the look itself. */
-const WATERS: { value: Newcomer['water']; label: string }[] = [
-  { value: 'freshwater_tropical', label: 'fresh, tropical' },
-  { value: 'coldwater_pond', label: 'fresh, cold' },
-  { value: 'brackish', label: 'brackish' },
-  { value: 'marine', label: 'sea' },
-]
 const water = ref<Newcomer['water']>('freshwater_tropical')
 const species = ref<string | Schemas['SpeciesOut']>('')
 const count = ref<number | null>(1)
@@ -62,7 +56,7 @@ function begin() {
       <span id="inspect-water">Water</span>
       <SelectButton
         v-model="water"
-        :options="WATERS"
+        :options="WATER_TYPES"
         option-label="label"
         option-value="value"
         :allow-empty="false"

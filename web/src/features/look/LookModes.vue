@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import { LOOK_KINDS, LOOK_PLACES } from '@/shared/choices'
 import type { Mode, Place } from './useLook'
 
 /** Which look this is: daily or on arrival, of all fish or of one, and what was taken over from the look before. */
@@ -9,14 +10,6 @@ const mode = defineModel<Mode>('mode', { required: true })
 const place = defineModel<Place>('place', { required: true })
 const fish = defineModel<string>('fish', { required: true })
 const emit = defineEmits<{ empty: [] }>()
-const MODES = [
-  { value: 'daily', label: 'Daily look' },
-  { value: 'arrival', label: 'Arrival' },
-]
-const PLACES = [
-  { value: 'bag', label: 'in the bag' },
-  { value: 'tank', label: 'in the tank' },
-]
 const naming = ref(false)
 const name = ref('')
 const who = computed(() => [
@@ -37,7 +30,7 @@ function give() {
   <div class="modes in-row gap-y-2 gap-x-4 mb-2.5">
     <SelectButton
       v-model="mode"
-      :options="MODES"
+      :options="LOOK_KINDS"
       option-label="label"
       option-value="value"
       :allow-empty="false"
@@ -47,7 +40,7 @@ function give() {
     <SelectButton
       v-if="mode === 'arrival'"
       v-model="place"
-      :options="PLACES"
+      :options="LOOK_PLACES"
       option-label="label"
       option-value="value"
       :allow-empty="false"

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
-import { WATERS } from '@/shared/waters'
+import { MADE_WITH } from '@/shared/choices'
 import TextField from '@/shared/TextField.vue'
 import type { DoseValues } from './useMeasure'
 import { useActives } from '@/shared/queries'
@@ -63,7 +63,7 @@ const BATH: Row[] = [
   { name: 'bath.home.sodium_chloride', label: 'Their water: salt', hint: 'g/L' },
   { name: 'bath.home.marine_salt', label: 'Their water: sea salt', hint: 'g/kg or SG' },
 ]
-const MADE_WITH: Row[] = [
+const ITS_WATER: Row[] = [
   { name: 'bath.water.tds', label: 'Bath water: TDS', hint: 'mg/L' },
   { name: 'bath.water.sodium_chloride', label: 'Bath water: salt', hint: 'g/L, before the dose' },
   { name: 'bath.water.marine_salt', label: 'Bath water: sea salt', hint: 'g/kg or SG' },
@@ -84,7 +84,7 @@ const more_rows = computed(() => [
     ? [{ name: 'teaspoon', label: 'My level teaspoon', hint: 'g of this salt, as you weighed it' }]
     : []),
 ])
-const bath_rows = computed(() => [...BATH, ...(dose.value.madeWith === 'own' ? [] : MADE_WITH)])
+const bath_rows = computed(() => [...BATH, ...(dose.value.madeWith === 'own' ? [] : ITS_WATER)])
 const inWater = computed(() => (actives.value ?? []).map((a) => ({ value: a.id, label: a.short_name })))
 /** What the record says lives in the water that it goes into: it counts whatever is pressed. A vessel of its own holds only the fish. */
 function byRecord(value: string) {
@@ -170,7 +170,7 @@ function toggle(list: 'lives', value: string) {
     <SelectField
       :model-value="dose.madeWith"
       label="Made with"
-      :options="WATERS"
+      :options="MADE_WITH"
       data-testid="made-with"
       @update:model-value="set({ madeWith: $event })"
     />

@@ -17,6 +17,7 @@ import { useKept } from '@/shared/useKept'
 import { productsOf } from '@/shared/strengths'
 import { doseRequest, noDose, useMeasure } from './useMeasure'
 import { useActives, useShelf, useTanks } from '@/shared/queries'
+import { WATER_TYPES } from '@/shared/choices'
 
 /** Measure: any volume, dose, salt or bath, for a tank of the record or for water as typed. */
 const session = useSession()
@@ -43,12 +44,6 @@ watch(kind, (k) => (values.value = k ? firstValues(k) : {}), { immediate: !kept.
 // what a look already read stands in its fields
 if (!kept.restored)
   for (const f of kind.value?.fields ?? []) if (asked(f.name)) values.value[f.name] = asked(f.name)
-const WATERS = [
-  { value: 'freshwater_tropical', label: 'fresh, tropical' },
-  { value: 'coldwater_pond', label: 'fresh, cold' },
-  { value: 'brackish', label: 'brackish' },
-  { value: 'marine', label: 'sea' },
-]
 const { data: tanks } = useTanks()
 // read before anything is reckoned: an address may fill the form
 const { data: actives } = useActives()
@@ -233,7 +228,7 @@ watch(
           label="It is"
           field="water"
           :problem="problem"
-          :options="WATERS"
+          :options="WATER_TYPES"
           placeholder="as this medicine is used"
           show-clear
           data-testid="choose-water"

@@ -1,4 +1,4 @@
-import { LABEL_SAYS } from '@/shared/strengths'
+import { STRENGTHS } from '@/shared/choices'
 
 export interface Field {
   name: string
@@ -43,7 +43,7 @@ export const product = (of: string): Field[] => [
   {
     name: 'own.kind',
     label: 'The label says',
-    options: LABEL_SAYS,
+    options: STRENGTHS,
     when: (v) => !!v[of] && v['strength'] === 'own',
   },
   { name: 'own.value', label: 'So much', when: (v) => !!v[of] && v['strength'] === 'own' },

@@ -7,6 +7,7 @@ import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import { useConditions } from '@/shared/queries'
+import { CASE_OUTCOMES } from '@/shared/choices'
 
 const props = defineProps<{ story: Schemas['StoryOut'] }>()
 const emit = defineEmits<{ done: [] }>()
@@ -15,17 +16,6 @@ const outcome = ref<Schemas['CloseIn']['outcome'] | null>(null)
 const condition = ref(props.story.condition)
 const note = ref('')
 const conditions = useConditions()
-const outcomes = [
-  { value: 'recovered', label: 'cured' },
-  { value: 'improved', label: 'improved' },
-  { value: 'stable', label: 'not cured, stable' },
-  { value: 'no_effect', label: 'no effect' },
-  { value: 'relapsed', label: 'came back' },
-  { value: 'wrong', label: 'it was something else' },
-  { value: 'lost', label: 'lost' },
-  { value: 'ended', label: 'put down' },
-  { value: 'unclear', label: 'unclear' },
-]
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/cases/{case_id}/close', {
@@ -52,7 +42,7 @@ async function save() {
     <p id="outcome-label" class="pb-2 font-650">How did it end?</p>
     <SelectButton
       v-model="outcome"
-      :options="outcomes"
+      :options="CASE_OUTCOMES"
       option-label="label"
       option-value="value"
       aria-labelledby="outcome-label"

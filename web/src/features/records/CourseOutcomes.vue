@@ -5,6 +5,7 @@ import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import { COURSE_OUTCOMES } from '@/shared/choices'
 
 /** The courses of a case and how each did, as its keeper judged it. */
 defineProps<{ courses: Schemas['CourseOut'][] }>()
@@ -12,15 +13,6 @@ const session = useSession()
 const judging = ref<Schemas['CourseOut'] | null>(null)
 const outcome = ref<Schemas['JudgeIn']['outcome'] | null>(null)
 const note = ref('')
-const OUTCOMES = [
-  { value: 'cured', label: 'cured' },
-  { value: 'improved', label: 'improved' },
-  { value: 'no_effect', label: 'no effect' },
-  { value: 'worse', label: 'worse under it' },
-  { value: 'relapsed', label: 'came back' },
-  { value: 'stopped', label: 'not finished' },
-  { value: 'unclear', label: 'unclear' },
-]
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/courses/{course_id}/outcome', {
@@ -78,7 +70,7 @@ async function save() {
       >
         <SelectButton
           v-model="outcome"
-          :options="OUTCOMES"
+          :options="COURSE_OUTCOMES"
           option-label="label"
           option-value="value"
           aria-label="How it did"

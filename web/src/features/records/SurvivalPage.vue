@@ -6,22 +6,15 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import SurvivalChart from './SurvivalChart.vue'
 import { useBatches } from './queries'
+import { COMPARED_BY } from '@/shared/choices'
 
 /** Batches side by side: how many were alive on which day, and whether they differ. */
 type By = Schemas['ComparisonOut']['by']
 const route = useRoute()
 const router = useRouter()
-const WAYS = [
-  { value: 'supplier', label: 'supplier' },
-  { value: 'kind', label: 'kind of fish' },
-  { value: 'arrival', label: 'arrival' },
-  { value: 'course', label: 'course' },
-  { value: 'medicine', label: 'medicine' },
-  { value: 'condition', label: 'what it was' },
-]
 const by = computed<By>(() => {
   const asked = route.query['by']
-  return WAYS.some((w) => w.value === asked) ? (asked as By) : 'supplier'
+  return COMPARED_BY.some((w) => w.value === asked) ? (asked as By) : 'supplier'
 })
 const query = useBatches(by)
 const from = computed(() =>
@@ -35,7 +28,7 @@ const from = computed(() =>
   <div class="ways">
     <SelectButton
       :model-value="by"
-      :options="WAYS"
+      :options="COMPARED_BY"
       option-label="label"
       option-value="value"
       :allow-empty="false"

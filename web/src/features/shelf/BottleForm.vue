@@ -8,7 +8,8 @@ import FormField from '@/shared/FormField.vue'
 import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import StrengthFields from '@/shared/StrengthFields.vue'
-import { LABEL_SAYS, type StrengthKind } from '@/shared/strengths'
+import { STRENGTHS } from '@/shared/choices'
+import type { StrengthKind } from '@/shared/strengths'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import { emptyStocked, STOCKED_FIELDS, stockedSent } from './stocked'
@@ -36,7 +37,7 @@ const choices = computed(() => (actives.value ?? []).filter((a) => a.strengths.l
 const one = computed(() => choices.value.find((a) => a.id === active.value) ?? null)
 const holds = computed(() => [
   ...(one.value?.strengths ?? []).map((s) => ({ value: s.id, label: s.name })),
-  ...LABEL_SAYS,
+  ...STRENGTHS,
   { value: 'stock', label: 'a solution I mixed' },
 ])
 watch(one, (now) => {

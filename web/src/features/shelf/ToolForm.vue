@@ -6,17 +6,11 @@ import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import { TOOL_FORMS } from '@/shared/choices'
 
 /** A measuring tool: how fine it is and how much it holds. */
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
-const FORMS: { value: Schemas['ToolIn']['form']; label: string }[] = [
-  { value: 'scale', label: 'scale' },
-  { value: 'syringe', label: 'syringe' },
-  { value: 'cylinder', label: 'measuring cylinder, jug' },
-  { value: 'dropper', label: 'dropper' },
-  { value: 'spoon', label: 'measuring spoon' },
-]
 const SPOONS = [
   { value: 'teaspoon', label: 'teaspoon' },
   { value: 'tablespoon', label: 'tablespoon' },
@@ -57,7 +51,7 @@ async function save() {
     testid="save-tool"
     @save="save"
   >
-    <SelectField v-model="form" label="It is a" :options="FORMS" data-testid="tool-form" />
+    <SelectField v-model="form" label="It is a" :options="TOOL_FORMS" data-testid="tool-form" />
     <TextField v-model="name" label="Called" field="name" :problem="problem" maxlength="40" />
     <template v-if="form === 'scale' || form === 'syringe' || form === 'cylinder'">
       <TextField

@@ -10,6 +10,7 @@ import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { useTanks } from '@/shared/queries'
+import { FILTER_ORIGINS } from '@/shared/choices'
 
 /** A filter is begun: from a sponge that ran elsewhere, from a bottle, or from nothing. */
 const props = defineProps<{ tank: string }>()
@@ -21,11 +22,6 @@ const from = ref('')
 const since = ref('')
 const note = ref('')
 const at = ref<string | null>(null)
-const ORIGINS = [
-  { value: 'sponge', label: 'a sponge from a tank' },
-  { value: 'bottle', label: 'bottled bacteria' },
-  { value: 'nothing', label: 'from nothing' },
-] as const
 const tanks = useTanks()
 const others = computed(() => (tanks.data.value ?? []).filter((t) => t.uid !== props.tank))
 const write = useWrite((write_id) =>
@@ -58,7 +54,7 @@ async function save() {
     testid="save-filter"
     @save="save"
   >
-    <ChoiceRow v-model="origin" label="From" :choices="ORIGINS" />
+    <ChoiceRow v-model="origin" label="From" :choices="FILTER_ORIGINS" />
     <template v-if="origin === 'sponge'">
       <SelectField
         v-model="from"

@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import { LEAVING_KINDS } from '@/shared/choices'
 
 /** Fish leave alive: sold, given away, or released into a water that is not in this book. */
 const props = defineProps<{ group: { uid: string; words: string; left: number } }>()
@@ -18,11 +19,6 @@ const count = ref<number | null>(props.group.left)
 const plusMinus = ref<number | null>(null)
 const whither = ref('')
 const note = ref('')
-const KINDS = [
-  { value: 'given', label: 'given away' },
-  { value: 'sold', label: 'sold' },
-  { value: 'released', label: 'released' },
-] as const
 const DONE = { given: 'given away', sold: 'sold', released: 'released' }
 const at = ref<string | null>(null)
 const write = useWrite((write_id) =>
@@ -56,7 +52,7 @@ async function save() {
     testid="save-leaving"
     @save="save"
   >
-    <ChoiceRow v-model="kind" label="How" :choices="KINDS" />
+    <ChoiceRow v-model="kind" label="How" :choices="LEAVING_KINDS" />
     <CountField
       v-model="count"
       label="How many"

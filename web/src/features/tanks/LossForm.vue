@@ -14,6 +14,7 @@ import { LOSS_FIELDS, useLossFacts } from './lossFacts'
 import LossesOver from './LossesOver.vue'
 import LossFacts from './LossFacts.vue'
 import { useStale } from '@/shared/queries'
+import { LOSS_MANNERS } from '@/shared/choices'
 
 /** A loss: how many and how in one press; what else is known behind one more. */
 const props = defineProps<{ group: { uid: string; words: string } }>()
@@ -30,10 +31,6 @@ const over = ref(false)
 const photo = ref<HTMLInputElement | null>(null)
 const photoProblem = ref<Problem | null>(null)
 const { facts, words, names, sent } = useLossFacts(() => props.group.uid)
-const MANNERS = [
-  { value: 'died', label: 'found dead' },
-  { value: 'missing', label: 'missing' },
-] as const
 const path = () => ({ ...session.inRoom(), group_id: props.group.uid })
 const lost = () => ({
   count: count.value ?? 0,
@@ -106,7 +103,7 @@ async function save() {
       :hint="`of ${group.words}`"
     />
     <CountField v-model="plusMinus" label="give or take" field="count_plus_minus" :problem="problem" />
-    <ChoiceRow v-model="manner" label="How" :choices="MANNERS" />
+    <ChoiceRow v-model="manner" label="How" :choices="LOSS_MANNERS" />
     <WhenField v-model="at" label="Found" :problem="problem" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
     <template v-if="more">

@@ -6,6 +6,7 @@ import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import { APPETITES, BREATHING } from '@/shared/choices'
 
 const props = defineProps<{ group: string }>()
 const emit = defineEmits<{ done: [] }>()
@@ -13,16 +14,6 @@ const session = useSession()
 const appetite = ref<NonNullable<Schemas['ObservationIn']['appetite']> | null>(null)
 const breathing = ref<NonNullable<Schemas['ObservationIn']['breathing']> | null>(null)
 const note = ref('')
-const appetites = [
-  { value: 'all', label: 'eats' },
-  { value: 'less', label: 'eats less' },
-  { value: 'none', label: 'refuses food' },
-]
-const breaths = [
-  { value: 'calm', label: 'calm' },
-  { value: 'fast', label: 'fast' },
-  { value: 'gasping', label: 'gasping' },
-]
 const at = ref<string | null>(null)
 const sent = () => ({
   appetite: appetite.value ?? ('' as const),
@@ -61,7 +52,7 @@ async function save() {
     <p id="appetite-label" class="pt-2.5 pb-1.5 font-650">Appetite</p>
     <SelectButton
       v-model="appetite"
-      :options="appetites"
+      :options="APPETITES"
       option-label="label"
       option-value="value"
       aria-labelledby="appetite-label"
@@ -69,7 +60,7 @@ async function save() {
     <p id="breathing-label" class="pt-2.5 pb-1.5 font-650">Breathing</p>
     <SelectButton
       v-model="breathing"
-      :options="breaths"
+      :options="BREATHING"
       option-label="label"
       option-value="value"
       aria-labelledby="breathing-label"

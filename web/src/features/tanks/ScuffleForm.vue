@@ -7,6 +7,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import { SCUFFLE_DEGREES } from '@/shared/choices'
 
 /** Who goes for the newcomers, and how hard. */
 const props = defineProps<{ group: { uid: string } }>()
@@ -15,12 +16,6 @@ const session = useSession()
 const byWhom = ref('')
 const degree = ref<Schemas['ScuffleIn']['degree']>('chased')
 const note = ref('')
-const DEGREES = [
-  { value: 'shown', label: 'shown off at' },
-  { value: 'chased', label: 'chased' },
-  { value: 'bitten', label: 'bitten' },
-  { value: 'pinned', label: 'kept from food or cover' },
-] as const
 const at = ref<string | null>(null)
 const write = useWrite((write_id) =>
   answer(
@@ -52,7 +47,7 @@ async function save() {
     @save="save"
   >
     <TextField v-model="byWhom" label="By whom" field="by_whom" :problem="problem" maxlength="60" />
-    <ChoiceRow v-model="degree" label="They were" :choices="DEGREES" />
+    <ChoiceRow v-model="degree" label="They were" :choices="SCUFFLE_DEGREES" />
     <WhenField v-model="at" :problem="problem" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
   </EntryForm>

@@ -13,6 +13,7 @@ import { useVolume, type Measures } from './useVolume'
 import VolumeSlip from './VolumeSlip.vue'
 import TextField from '@/shared/TextField.vue'
 import { useTank, useTanks } from '@/shared/queries'
+import { WATER_TYPES } from '@/shared/choices'
 
 const props = defineProps<{ tank?: string }>()
 const session = useSession()
@@ -44,12 +45,6 @@ const measures = ref<Measures>({
   measured_net_volume: '',
 })
 const kept = useKept('tank', { facts, measures })
-const waters = [
-  { value: 'freshwater_tropical', label: 'fresh, tropical' },
-  { value: 'coldwater_pond', label: 'fresh, cold' },
-  { value: 'brackish', label: 'brackish' },
-  { value: 'marine', label: 'sea' },
-]
 const { data: old } = useTank(() => props.tank ?? like, { enabled: () => !!(props.tank ?? like) })
 watch(
   old,
@@ -133,7 +128,7 @@ async function save() {
           <span id="water-label">Water</span>
           <SelectButton
             v-model="facts.water_type"
-            :options="waters"
+            :options="WATER_TYPES"
             option-label="label"
             option-value="value"
             :allow-empty="false"
