@@ -231,6 +231,18 @@ class Screens(DemoCase):
         self.sees("23.1 US gal of water")
         self.sees("81.0 °F")
 
+    def test_units_change_what_was_read_before(self) -> None:
+        """A page of the reference that the browser has kept, too: it is told anew in the degrees of today."""
+        self.enter_as(self.maren)
+        self.open("/conditions/carp_edema")
+        self.sees("°C")
+        self.press(self.one("a[href='/settings']"))
+        self.press("°F")
+        self.until(lambda: Keeper.objects.get(username="maren").temperature_unit == "f", "the setting to be kept")
+        self.driver.back()
+        self.sees("°F")
+        self.assertNotIn("°C", self.driver.find_element(By.TAG_NAME, "main").text)
+
     def test_a_keeper_without_a_fishroom_is_told_so(self) -> None:
         Membership.objects.filter(keeper=self.ivo).delete()
         self.enter_as(self.ivo)
