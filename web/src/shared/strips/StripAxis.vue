@@ -8,6 +8,17 @@ const narrow = computed(() => step.value < 16)
 /** never narrower than its two figures */
 const box = computed(() => Math.max(step.value, 17))
 const todayAt = computed(() => props.frame.days.findIndex((d) => d.today))
+const MONTH_PX = 68
+const BACK_PX = 92
+const AHEAD_PX = 112
+/** where the months’ names stand: what else stands in their line gives way */
+const months = computed(() => props.frame.days.flatMap((d, i) => (d.month ? [i * step.value] : [])))
+const backAt = computed(() => {
+  const next = months.value.find((m) => m > MONTH_PX) ?? Infinity
+  const at = Math.min(step.value * 9.2, next - BACK_PX)
+  return at > (months.value.includes(0) ? MONTH_PX : 0) ? at : null
+})
+const aheadFits = computed(() => months.value.every((m) => m < props.frame.width - AHEAD_PX - MONTH_PX))
 </script>
 
 <template>
@@ -41,11 +52,16 @@ const todayAt = computed(() => props.frame.days.findIndex((d) => d.today))
         {{ d.number }}
       </text>
     </template>
-    <text v-if="shared && frame.width > 560" class="quiet text-12 fill-ink2" :x="step * 9.2" y="10">
+    <text
+      v-if="shared && frame.width > 560 && backAt !== null"
+      class="quiet text-12 fill-ink2"
+      :x="backAt"
+      y="10"
+    >
       two weeks back
     </text>
     <text
-      v-if="shared && frame.width > 560"
+      v-if="shared && frame.width > 560 && aheadFits"
       class="quiet text-12 fill-ink2 [text-anchor:end]"
       :x="frame.width"
       y="10"

@@ -170,4 +170,19 @@ describe('the axis', () => {
     expect(drawn.text()).toContain('November')
     expect(drawn.get('rect.today').attributes('x')).toBe('252')
   })
+  it('gives way to a month’s name: no word lies on another', () => {
+    const changing = (at: number) => ({
+      ...frame,
+      days: frame.days.map((d, i) => ({ ...d, month: i === at ? 'December' : d.month })),
+    })
+    const back = (at: number) => {
+      const found = show(StripAxis, { props: { frame: changing(at), shared: true } }).findAll('text')
+      return Number(found.find((t) => t.text() === 'two weeks back')?.attributes('x'))
+    }
+    // 18 px a day: today's own month begins at 252, and the words want 92 before it
+    expect(back(14)).toBe(160)
+    expect(back(20)).toBeCloseTo(165.6)
+    // right behind the first month's name there is no room for them
+    expect(back(6)).toBeNaN()
+  })
 })
