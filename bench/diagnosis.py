@@ -12,7 +12,7 @@ from pgmpy.inference import VariableElimination
 
 from bench.timing import say, seconds
 from pennywort.core.diagnosis.acts import acts
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.network import network, weigh
 from pennywort.core.diagnosis.next_look import next_looks, outlook
 from pennywort.core.diagnosis.ranking import ranking_of
@@ -31,7 +31,7 @@ def speed() -> None:
     net = network(FOUND, WATER)
     drawn = draw(net, np.random.default_rng(3), row=net.conditions.index("ich"))
     signs = dict(list(drawn.items())[:40])
-    facts, plain = Facts(water=WATER, signs=signs), exact(FOUND)
+    facts, plain = LookFacts(water=WATER, signs=signs), exact(FOUND)
     # the whole network, as the core holds it, and the forty looks as evidence
     model, _ = model_of(WATER, {s: drawn.get(s, False) for s in net.signs})
     _, evidence = model_of(WATER, signs)
@@ -118,7 +118,7 @@ def brier() -> None:
     def score(shares: np.ndarray) -> float:
         return float(((shares - truth) ** 2).sum(axis=1).mean())
 
-    ours, best = (score(np.array([weigh(Facts(water=WATER, signs=s), found=by).posterior_prob for s in cases])) for by in (FOUND, exact(FOUND)))
+    ours, best = (score(np.array([weigh(LookFacts(water=WATER, signs=s), found=by).posterior_prob for s in cases])) for by in (FOUND, exact(FOUND)))
     say(f"Brier score: this method {ours:.3f}, plain Bayes on its own model {best:.3f}, priors alone {score(np.tile(net.prior_prob, (len(rows), 1))):.3f}")
 
 

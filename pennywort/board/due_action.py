@@ -17,7 +17,7 @@ from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.queries.running import WHOLE_CHANGES, active_mg_in, due_amount, label_of, product_amount, product_of
 from pennywort.courses.queries.salty import task_swap_words
 from pennywort.courses.queries.targets import level_words, window_of, windows_of
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.records.actor import Actor
 from pennywort.shelf.queries import label_spoons, tools_at_hand
 from pennywort.shelf.stocks import stock_of, stock_words
@@ -46,7 +46,7 @@ def best_tool(task: Task, measures: Measures, amount: float, tools: Sequence[Too
     return options[0] if options and options[0].usable else None
 
 
-def press_of(actor: Actor, task: Task, book: Book) -> Press:
+def press_of(actor: Actor, task: Task, book: WaterRecords) -> Press:
     """The press of one due task."""
     if task.kind == "dose":
         return _dose(actor, task, book)
@@ -67,7 +67,7 @@ def _expected(task: Task) -> str:
     return f"expected {level_words(task.expected_mg_per_l, held)}" if held and task.expected_mg_per_l is not None else ""
 
 
-def _dose(actor: Actor, task: Task, book: Book) -> Press:
+def _dose(actor: Actor, task: Task, book: WaterRecords) -> Press:
     level = book.level_to_weigh(task) if task.dose_mg is not None else None
     measures, amount = due_amount(task, level_mg_per_l=level)
     piece = product_of(task.course, task.medicine_id).piece if task.dose_mg is not None else str(label_of(task).get("piece", "piece"))
@@ -103,7 +103,7 @@ def _most(task: Task, *, level_mg_per_l: float | None) -> float:
     return product_amount(task.course, task.medicine_id, max(0.0, held.high_mg_per_l - level_mg_per_l) * task.course.tank.net_volume_l)[1]
 
 
-def _open_change(actor: Actor, task: Task, book: Book) -> str:
+def _open_change(actor: Actor, task: Task, book: WaterRecords) -> str:
     """The title of a change that was planned before this dose and is still open: it would take a part of it out again."""
     before = (p for p in book.planned(task.course.tank) if p.kind in ("water_change", *WHOLE_CHANGES) and not p.put_back)
     late = next((p for p in before if p.course_id == task.course_id and p.due_at <= min(task.due_at, actor.now)), None)

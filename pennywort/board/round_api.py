@@ -15,7 +15,7 @@ from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_temperature
 from pennywort.courses.models import Task
 from pennywort.courses.queries.ahead import amount_of
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.fish.models import Group, Observation
 from pennywort.fish.queries import count_of
 from pennywort.records.actor import Actor
@@ -71,7 +71,7 @@ def walk(request: HttpRequest, room_id: Path[UUID]) -> RoundOut:
     """Every tank with fish: those that are well first, the ill last, each in the order they were set up."""
     actor = act(request, room_id)
     since = actor.now - BACK
-    book = Book(standing_tanks_of(actor), now=actor.now, marks_since=since)
+    book = WaterRecords(standing_tanks_of(actor), now=actor.now, marks_since=since)
     marks = Marks(book, since=since, until=actor.now)
     seen: dict[int, Observation] = {}
     rows = Observation.objects.standing().filter(fishroom=actor.fishroom, happened_at__gt=since).select_related("recorded_by")

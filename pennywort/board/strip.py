@@ -14,7 +14,7 @@ from pennywort.courses.models import Case, Course
 from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.running import amount_words, labels_on
 from pennywort.courses.queries.targets import Window, windows_of
-from pennywort.courses.queries.water_records import Book, Planned
+from pennywort.courses.queries.water_records import Planned, WaterRecords
 from pennywort.courses.strips import Axis, Curve, DayCount, Mark, Span, State, Strip
 from pennywort.fish.models import Group
 from pennywort.fish.queries import fish_words
@@ -33,7 +33,7 @@ def axis_for(actor: Actor) -> Axis:
     return Axis(starts_at=actor.midnight - timedelta(days=DAYS_BACK), ends_at=actor.midnight + timedelta(days=DAYS_AHEAD + 1), now=actor.now)
 
 
-def _curve(book: Book, tank: Tank, *, held: Window, axis: Axis) -> Curve | None:
+def _curve(book: WaterRecords, tank: Tank, *, held: Window, axis: Axis) -> Curve | None:
     past = book.ledger(tank, held.active)
     ahead = book.ahead(tank, past, held.active).curve(until=axis.ends_at)
     behind = past.curve(until=book.now) if past else (ahead[0],)
@@ -78,7 +78,7 @@ def _state(curves: tuple[Curve, ...], *, course: Course | None, planned: list[Pl
     return "in_range", "in range"
 
 
-def _day_count(actor: Actor, book: Book, course: Course) -> DayCount:
+def _day_count(actor: Actor, book: WaterRecords, course: Course) -> DayCount:
     first, last = actor.local(course.starts_at).date(), actor.local(course.treatment_ends_at).date()
     today = actor.local(actor.now).date()
     watch = course.treatment_ends_at <= course.starts_at
@@ -125,7 +125,7 @@ def _clock_words(course: Course, clock: ClockState) -> tuple[str, datetime | Non
     return f"day {clock.day_number} of {clock.of_days}{' in range' if by_readings else ''}", clock.ends_at
 
 
-def _dose_marks(actor: Actor, book: Book, marks: Marks, tank: Tank, axis: Axis) -> tuple[Mark, ...]:
+def _dose_marks(actor: Actor, book: WaterRecords, marks: Marks, tank: Tank, axis: Axis) -> tuple[Mark, ...]:
     given = [
         Mark(at=d.happened_at, words=f"gave {amount_words(marks.courses[d.course_id], d, actor)}") for d in book.given(tank) if axis.starts_at <= d.happened_at
     ]
@@ -159,7 +159,7 @@ def _by_day(actor: Actor, marks: Iterable[Mark]) -> tuple[Mark, ...]:
     )
 
 
-def strip_of(actor: Actor, tank: Tank, *, book: Book, marks: Marks, axis: Axis, upkeep: Sequence[PlannedUpkeep] = ()) -> Strip:
+def strip_of(actor: Actor, tank: Tank, *, book: WaterRecords, marks: Marks, axis: Axis, upkeep: Sequence[PlannedUpkeep] = ()) -> Strip:
     """One tank's strip, from what was read of it and the others."""
     groups, courses, planned = marks.groups(tank), book.running(tank), book.planned(tank)
     course, case = (courses[-1] if courses else None), marks.case(tank)

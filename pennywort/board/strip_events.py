@@ -11,7 +11,7 @@ from typing import TypeVar
 from django.db.models import Q
 
 from pennywort.courses.models import Case, Course
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.fish.models import Group, Loss
 from pennywort.fish.queries import count_of, counted, perhaps_alive
 from pennywort.records.grouped import grouped
@@ -23,7 +23,7 @@ R = TypeVar("R", Group, Case, Course, Upkeep)
 class Marks:
     """Of these tanks, from ``since`` on. Groups: those with fish left, and those that came since."""
 
-    def __init__(self, book: Book, *, since: datetime, until: datetime) -> None:
+    def __init__(self, book: WaterRecords, *, since: datetime, until: datetime) -> None:
         self.book, self.tanks, self.since, self.until = book, book.tanks, since, until
 
     @cached_property

@@ -24,7 +24,7 @@ from pennywort.courses.queries.conditions import decisions
 from pennywort.courses.queries.running import TICKED, amount_words, given_amount, label_of
 from pennywort.courses.queries.salty import task_swap_words
 from pennywort.courses.queries.targets import moved_by
-from pennywort.courses.queries.water_records import IN_WATER, Book
+from pennywort.courses.queries.water_records import IN_WATER, WaterRecords
 from pennywort.courses.strips import Axis, Strip
 from pennywort.fish.models import Group, Look, Loss
 from pennywort.fish.queries import count_of
@@ -132,7 +132,7 @@ def _late(delta: timedelta) -> str:
     return f"{minutes // 60} h" if minutes < 48 * 60 else f"{minutes // 1440} days"
 
 
-def due_item(actor: Actor, task: Task, *, book: Book, moved: tuple[Moved, ...], decided: Decision | None) -> DueItem:
+def due_item(actor: Actor, task: Task, *, book: WaterRecords, moved: tuple[Moved, ...], decided: Decision | None) -> DueItem:
     """A task as the list shows it. ``moved``: what falls due later if it is done now."""
     local = actor.local(task.due_at)
     day = "" if local.date() == actor.local(actor.now).date() else f"{local:%a} "
@@ -157,7 +157,7 @@ def due_item(actor: Actor, task: Task, *, book: Book, moved: tuple[Moved, ...], 
     )
 
 
-def _where_words(task: Task, book: Book) -> str:
+def _where_words(task: Task, book: WaterRecords) -> str:
     """Into which tank it goes: of a move the clean one, of a tank to be emptied its name, of tanks on one water that it goes in once."""
     if task.to_tank_id is not None:
         to = book.tanks.get(task.to_tank_id)
@@ -190,7 +190,7 @@ def section_of(item: DueItem, actor: Actor) -> Literal["late", "now", "later"]:
     return "now" if item.task.due_at <= actor.now + SOON else "later"
 
 
-def _done_today(actor: Actor, book: Book, marks: Marks) -> tuple[DoneItem, ...]:
+def _done_today(actor: Actor, book: WaterRecords, marks: Marks) -> tuple[DoneItem, ...]:
     mine = {"happened_at__gte": actor.midnight}
     items: list[tuple[datetime, DoneItem]] = []
 
@@ -272,7 +272,7 @@ def _waiting(actor: Actor, strips: tuple[Strip, ...], groups: list[Group]) -> tu
     return (*idle, *nameless, *new)
 
 
-def _tomorrow(actor: Actor, task: Task, book: Book) -> Tomorrow | None:
+def _tomorrow(actor: Actor, task: Task, book: WaterRecords) -> Tomorrow | None:
     """What a step of tomorrow needs beforehand: a product weighed, water stood, a tank dried. None for what needs nothing."""
     tank, mine = task.course.tank, actor.preferences
     amount = amount_of(task, mine)
@@ -292,7 +292,7 @@ def _tomorrow(actor: Actor, task: Task, book: Book) -> Tomorrow | None:
 def board_of(actor: Actor) -> TodayBoard:
     """The Today screen of a fishroom, in a number of queries that does not grow with its tanks."""
     axis = axis_for(actor)
-    book = Book(standing_tanks_of(actor), now=actor.now, marks_since=axis.starts_at)
+    book = WaterRecords(standing_tanks_of(actor), now=actor.now, marks_since=axis.starts_at)
     marks = Marks(book, since=axis.starts_at, until=axis.ends_at)
     planned = planned_upkeep(actor)
     by_tank: dict[int, list[PlannedUpkeep]] = defaultdict(list)

@@ -7,14 +7,14 @@ from datetime import datetime, timedelta
 from pennywort.cases.figures import losses_in
 from pennywort.core.diagnosis.ranking import SOMETHING_ELSE
 from pennywort.core.outcome.figures import Count
-from pennywort.core.outcome.look_back import CaseFacts, DueDone, Held, Ranked
+from pennywort.core.outcome.look_back import CaseFacts, DueDone, LevelKept, Ranked
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import capital, mid_sentence
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.span import began_at
 from pennywort.courses.queries.targets import windows_of
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.fish.models import Group, Look, Loss, Move, Observation
 from pennywort.fish.queries import count_of, groups_in_water
 from pennywort.records.actor import Actor
@@ -109,12 +109,12 @@ def _company(case: Case, *, began: datetime) -> bool:
     return any(g.arrived_on <= began.date() and count_of(g, before=began).count for g in others)
 
 
-def _levels(courses: list[Course], *, until: datetime) -> tuple[list[Held], list[str]]:
+def _levels(courses: list[Course], *, until: datetime) -> tuple[list[LevelKept], list[str]]:
     """Hours in, below and above the range of each medicine of each course, and what began a clock again."""
     held, restarts = [], []
     for course in courses:
         end = min(course.stopped_at or until, course.treatment_ends_at, until)
-        book = Book([course.tank], now=max(end, course.starts_at))
+        book = WaterRecords([course.tank], now=max(end, course.starts_at))
         for window in windows_of(course):
             ledger = book.past(course, window.active)
             if ledger is None:
@@ -128,7 +128,7 @@ def _levels(courses: list[Course], *, until: datetime) -> tuple[list[Held], list
             above = ledger.hours_within(high, FAR, since=since, until=end)
             within = max(0.0, (end - since) / timedelta(hours=1) - below - above)
             name = library().actives[window.active].short_name
-            held.append(Held(name=capital(name), within_h=within, below_h=below, above_h=above, reached=reached is not None))
+            held.append(LevelKept(name=capital(name), within_h=within, below_h=below, above_h=above, reached=reached is not None))
         state = book.clock(course) if protocol_of(course) else None
         restarts += [s.words for s in state.slips if s.kind == "restarted"] if state else []
     return held, restarts

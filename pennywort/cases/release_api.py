@@ -11,7 +11,7 @@ from ninja import Path, Query, Router
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.lengths import PIECE
-from pennywort.core.outcome.release import Facts, Gate, drip, feeding_plan, gate
+from pennywort.core.outcome.release import Release, ReleaseFacts, drip, feeding_plan, gate
 from pennywort.core.reference.naming import plural
 from pennywort.core.units import show_small_volume, show_volume
 from pennywort.courses.queries.release import companions_of, release_facts
@@ -59,7 +59,7 @@ def _day(actor: Actor, at: datetime) -> str:
     return f"{local:%A} {local.day} {local:%B}"
 
 
-def _words(actor: Actor, found: Gate) -> str:
+def _words(actor: Actor, found: Release) -> str:
     if found.open:
         return "They may leave."
     missing = sum(c.state != "yes" for c in found.checks)
@@ -68,7 +68,7 @@ def _words(actor: Actor, found: Gate) -> str:
     return f"{'One thing is' if missing == 1 else f'{missing} things are'} missing; waiting alone is not enough."
 
 
-def _drip(actor: Actor, facts: Facts, *, box_l: float, holds_l: float | None) -> list[str]:
+def _drip(actor: Actor, facts: ReleaseFacts, *, box_l: float, holds_l: float | None) -> list[str]:
     """How the box is dripped, by whichever difference asks for more."""
     wanted = [(facts.apart_c, WITHIN_C), (facts.apart_g_per_kg if facts.salt_matters else None, WITHIN_G_PER_KG)]
     plans = [drip(box_l=box_l, apart=apart, within=within, holds_l=holds_l) for apart, within in wanted if apart is not None and apart / within <= 20]

@@ -32,7 +32,7 @@ COMPARED = {"same": "as the day before", "changed": "changed since the day befor
 
 
 @dataclass(frozen=True, kw_only=True)
-class Line:
+class StoryLine:
     """One line of the story. ``ledger`` and ``entry`` let it be struck out; empty where it can't be."""
 
     at: datetime
@@ -53,7 +53,7 @@ class Story:
     case: Case
     began_at: datetime
     figures: CaseFigures
-    lines: tuple[Line, ...]
+    lines: tuple[StoryLine, ...]
     courses: tuple[Course, ...]
 
 
@@ -99,12 +99,12 @@ def look_words(look: Look) -> tuple[str, str]:
     return look.verdict, f"{detail}{f'; {absent} not there' if absent else ''}{f'. {look.note}' if look.note else ''}{f'. {later}' if later else ''}"
 
 
-def _entry(actor: Actor, ledger: str, entry: LedgerRecord, *, kind: str, words: str, detail: str = "") -> Line:
+def _entry(actor: Actor, ledger: str, entry: LedgerRecord, *, kind: str, words: str, detail: str = "") -> StoryLine:
     later: LedgerRecord | None = getattr(entry, "correction", None)
     undone = later is not None and later.struck
     if later is not None and undone:
         detail = f"struck out: {later.reason}" if later.reason else "struck out"
-    return Line(
+    return StoryLine(
         at=entry.happened_at,
         kind=kind,
         words=words,
@@ -123,11 +123,11 @@ def story_of(actor: Actor, case: Case) -> Story:
     began = began_at(case)
     span = {"happened_at__gte": began, "happened_at__lte": until, "struck": False}
     courses = list(Course.objects.filter(case=case).select_related("recorded_by", "tank").order_by("starts_at", "pk"))
-    lines = [Line(at=case.opened_at, kind="open", words="Case opened", detail=_start_words(case), by=case.by)]
+    lines = [StoryLine(at=case.opened_at, kind="open", words="Case opened", detail=_start_words(case), by=case.by)]
     lines += [*_of_fish(actor, case, span), *_of_water(actor, case, span), *_of_courses(actor, case, courses)]
     if case.closed_at:
         lines.append(
-            Line(at=case.closed_at, kind="close", words=f"Closed: {case.get_outcome_display()}", detail=case.outcome_note, by=str(case.closed_by or ""))
+            StoryLine(at=case.closed_at, kind="close", words=f"Closed: {case.get_outcome_display()}", detail=case.outcome_note, by=str(case.closed_by or ""))
         )
     order = {"open": 0, "close": 2}
     return Story(
@@ -142,7 +142,7 @@ def story_of(actor: Actor, case: Case) -> Story:
 RELATED = ("recorded_by", "correction")
 
 
-def _of_fish(actor: Actor, case: Case, span: dict[str, Any]) -> Iterator[Line]:
+def _of_fish(actor: Actor, case: Case, span: dict[str, Any]) -> Iterator[StoryLine]:
     """What was seen of the fish, and what was lost."""
     for look in Look.objects.filter(group=case.group, **span).select_related(*RELATED):
         words, detail = look_words(look)
@@ -154,7 +154,7 @@ def _of_fish(actor: Actor, case: Case, span: dict[str, Any]) -> Iterator[Line]:
         yield _entry(actor, "loss", loss, kind="loss", words=loss_words(loss), detail=loss_detail(loss, actor.local))
 
 
-def _of_water(actor: Actor, case: Case, span: dict[str, Any]) -> Iterator[Line]:
+def _of_water(actor: Actor, case: Case, span: dict[str, Any]) -> Iterator[StoryLine]:
     """What keepers read of the water, and changed."""
     for reading in WaterReading.objects.filter(tank=case.tank, instrument="", **span).select_related(*RELATED):
         yield _entry(actor, "reading", reading, kind="reading", words=reading_words(reading, actor), detail=reading.note)
@@ -162,18 +162,18 @@ def _of_water(actor: Actor, case: Case, span: dict[str, Any]) -> Iterator[Line]:
         yield _entry(actor, "change", change, kind="change", words=f"Changed {show_fraction(change.changed_fraction).text} of the water")
 
 
-def _of_courses(actor: Actor, case: Case, courses: Sequence[Course]) -> Iterator[Line]:
+def _of_courses(actor: Actor, case: Case, courses: Sequence[Course]) -> Iterator[StoryLine]:
     """Courses as they began and were stopped, what was given, and what was given elsewhere."""
     for dose in Dose.objects.filter(course__case=case, struck=False).select_related(*RELATED, "course", "task"):
         words = f"{'Put back' if dose.water_change_id else 'Gave'} {amount_words(dose.course, dose, actor)}"
         yield _entry(actor, "dose", dose, kind="dose", words=words, detail=dose.task.title if dose.task else "")
     for task in Task.objects.filter(course__case=case, done_at__isnull=False).exclude(given_words="").select_related("done_by"):
-        yield Line(at=task.done_at or task.due_at, kind="bath", words=task.title, detail=task.given_words, by=str(task.done_by))
+        yield StoryLine(at=task.done_at or task.due_at, kind="bath", words=task.title, detail=task.given_words, by=str(task.done_by))
     for course in courses:
         began = min(course.starts_at, course.recorded_at)
-        yield Line(at=began, kind="course", words=f"Course started: {course_name(course)}", detail=_course_detail(course, actor), by=course.by)
+        yield StoryLine(at=began, kind="course", words=f"Course started: {course_name(course)}", detail=_course_detail(course, actor), by=course.by)
         if course.stopped_at:
-            yield Line(at=course.stopped_at, kind="course", words="Course stopped", detail=course.stop_reason, by="")
+            yield StoryLine(at=course.stopped_at, kind="course", words="Course stopped", detail=course.stop_reason, by="")
 
 
 def _start_words(case: Case) -> str:

@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 from datetime import date
 
-from pennywort.core.course.plan import CoursePlan, Held, PlannedStep
+from pennywort.core.course.plan import CoursePlan, HeldMedicine, PlannedStep
 from pennywort.core.medicine.dose import dose_trace, known_water, label_trace, reach
 from pennywort.core.medicine.label import LabelDirections
 from pennywort.core.medicine.phrases import time_in
@@ -36,13 +36,13 @@ SHARED_ML = 10.0
 SHOWN_UNIT = {"uL/L": "µL/L", "day": "days", "1": ""}
 
 
-def _level(value_mg_per_l: float, held: Held) -> Shown:
+def _level(value_mg_per_l: float, held: HeldMedicine) -> Shown:
     if held.unit == "uL/L":
         return Shown(figure=f"{value_mg_per_l / library().actives[held.active].mg_per_ul:.1f}", unit="µL/L")
     return show_concentration(value_mg_per_l, like_mg_per_l=held.high_mg_per_l)
 
 
-def _line(held: Held, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLineOut:
+def _line(held: HeldMedicine, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLineOut:
     """One medicine: its first dose in the tool at hand, and what all of its first steps lead to."""
     found, water = library(), known_water(water_of(tank))
     active, product = found.actives[held.active], plan.products[held.active]
@@ -94,7 +94,7 @@ def _line(held: Held, plan: CoursePlan, *, tank: Tank, actor: Actor) -> SlipLine
     )
 
 
-def _trace(step: PlannedStep, held: Held, product: Product, *, tank: Tank, share: float, source: str) -> list[TraceLine]:
+def _trace(step: PlannedStep, held: HeldMedicine, product: Product, *, tank: Tank, share: float, source: str) -> list[TraceLine]:
     water = known_water(water_of(tank))
     lines = list(dose_trace(water=water, target_mg_per_l=held.target_mg_per_l, level_now_mg_per_l=0.0, share=share, source=source))
     holds = active_in(product, amount=1.0)

@@ -11,7 +11,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.units import show_temperature
 from pennywort.courses.queries.kept_protocols import protocol_of
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.records.actor import Actor
 from pennywort.records.schemas import Plain
 from pennywort.tanks.models import Tank
@@ -95,7 +95,7 @@ def stages_out(actor: Actor, protocol: CourseProtocol, *, left: Left | None, sta
 
 def stages_in(actor: Actor, tank: Tank, *, warmth_c: float | None) -> list[StagesOut]:
     """The life cycles under the running courses of a tank, from when their clocks began to count."""
-    book = Book([tank], now=actor.now)
+    book = WaterRecords([tank], now=actor.now)
     found = []
     for course in book.running(tank):
         protocol, clock = protocol_of(course), book.clock(course)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date, datetime, timedelta
 
-from pennywort.core.course.plan import CoursePlan, Held
+from pennywort.core.course.plan import CoursePlan, HeldMedicine
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.courses import strip_schemas as out
@@ -127,7 +127,7 @@ def _midnight_after(actor: Actor, plan: CoursePlan) -> datetime:
     return actor.local(plan.ends_at).replace(hour=0, minute=0, second=0, microsecond=0) + timedelta(days=1)
 
 
-def _planned_curve(held: Held, axis: Axis) -> Curve | None:
+def _planned_curve(held: HeldMedicine, axis: Axis) -> Curve | None:
     points = held.expected.curve(until=axis.ends_at)
     peak = max([p.concentration_mg_per_l for p in points] + [held.high_mg_per_l])
     if peak <= 0:

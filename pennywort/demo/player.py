@@ -11,7 +11,7 @@ from pennywort.board.due_action import press_of
 from pennywort.core.medicine.product import Own
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.running import TICKED, WHOLE_CHANGES
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.courses.services import course, readings, tasks
 from pennywort.courses.services.course import Wish
 from pennywort.demo.pictures import fish_picture
@@ -129,7 +129,7 @@ class Player:
         self.at(now)
 
     def _do(self, task: Task, running: Course) -> None:
-        press = press_of(self.actor, task, Book([running.tank], now=self.actor.now)).amount
+        press = press_of(self.actor, task, WaterRecords([running.tank], now=self.actor.now)).amount
         if task.kind == "dose":
             tasks.give_dose(self.actor, uid=self.uid(), task=task, amount=press, confirm_unusual=False, happened_at=None, corrects=None)
         elif task.kind == "water_change":
@@ -143,7 +143,7 @@ class Player:
         elif task.kind == "water_test":
             typed = TypedTest(ph="8.2" if running.tank.water_type == "marine" else "7.2", ammonia="0", nitrite="0.1", basis="ion")
             if "copper" in task.reads:
-                level = Book([running.tank], now=self.actor.now).level(running.tank, "copper")
+                level = WaterRecords([running.tank], now=self.actor.now).level(running.tank, "copper")
                 # a kit reads a little one way or the other
                 typed = TypedTest(copper=f"{level * (0.97 + task.number % 4 * 0.02):.2f}")
             readings.record_reading(self.actor, uid=self.uid(), tank=running.tank, typed=typed)

@@ -14,7 +14,7 @@ from pennywort.core.reference import library
 from pennywort.core.reference.naming import mid_sentence
 from pennywort.core.units import Preferences, show_concentration, show_fraction, show_mass, show_temperature, show_volume
 from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE
-from pennywort.core.water.gate import Gate, GateLine, Readings, name_of
+from pennywort.core.water.gate import GateLine, Readings, WaterGate, name_of
 from pennywort.library.api import source_words
 from pennywort.looks.weighing import Diagnosis
 from pennywort.records.schemas import Plain
@@ -163,7 +163,7 @@ class GateOut(Plain):
     lines: list[GateLineOut]
 
     @staticmethod
-    def of(gate: Gate, mine: Preferences) -> GateOut:
+    def of(gate: WaterGate, mine: Preferences) -> GateOut:
         return GateOut(state=gate.state, words=gate.words, suspected=gate.suspected, lines=[_gate_line(line, mine) for line in gate.lines])
 
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from datetime import timedelta
 
 from pennywort.core.diagnosis.doubts import doubts, without
-from pennywort.core.diagnosis.facts import Facts, Share
+from pennywort.core.diagnosis.facts import LookFacts, Share
 from pennywort.core.diagnosis.network import Weighed, weigh
 from pennywort.core.diagnosis.progress import Progress, Seen, progress
 from pennywort.core.diagnosis.turning import Kept, Turn, turns
@@ -34,12 +34,12 @@ class OverDays:
     treated_days: float | None
 
 
-def facts_of_look(look: Look, group: Group | None) -> Facts:
+def facts_of_look(look: Look, group: Group | None) -> LookFacts:
     """A kept look as the network takes it; signs and facts that the reference no longer has are left out."""
     found = library()
     signs = {s: seen for s, seen in look.signs.items() if s in found.signs}
     water = water_type_of(group.tank) if group else look.water_type
-    return Facts(
+    return LookFacts(
         water=water,  # type: ignore[arg-type]
         signs=signs,
         shares={s: share for s, share in _shares(look).items() if signs.get(s)},

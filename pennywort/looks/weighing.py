@@ -9,14 +9,14 @@ from typing import Literal
 from pennywort.core.course.mends import Mending, mends_for
 from pennywort.core.diagnosis.acts import Acts, acts
 from pennywort.core.diagnosis.doubts import Doubt, doubts, without
-from pennywort.core.diagnosis.facts import Facts, Share, check
+from pennywort.core.diagnosis.facts import LookFacts, Share, check
 from pennywort.core.diagnosis.network import Weighed, weigh
 from pennywort.core.diagnosis.next_look import NextLook, next_looks
 from pennywort.core.diagnosis.ranking import Ranking, ranking_of
 from pennywort.core.diagnosis.reporting import Law
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
-from pennywort.core.water.gate import Circumstances, Gate, Readings, signs_from_readings, water_gate
+from pennywort.core.water.gate import Circumstances, Readings, WaterGate, signs_from_readings, water_gate
 from pennywort.core.water.warmth import Bears, Thermometer, bears, warmth_facts, worth_moving
 from pennywort.looks.circumstances import Subject
 from pennywort.records.actor import Actor
@@ -43,9 +43,9 @@ class Diagnosis:
     """All that stands beside the fish plan."""
 
     law: Law
-    gate: Gate
+    gate: WaterGate
     readings: Readings
-    facts: Facts
+    facts: LookFacts
     weighed: Weighed
     ranking: Ranking
     next_looks: tuple[NextLook, ...]
@@ -54,7 +54,7 @@ class Diagnosis:
     doubts: tuple[Doubt, ...] = ()
 
 
-def facts_of(subject: Subject, looked: Looked, *, alone: bool = False) -> Facts:
+def facts_of(subject: Subject, looked: Looked, *, alone: bool = False) -> LookFacts:
     """What is known of a case. ``alone``: no record stands behind it, so that what a record would tell is taken as said.
 
     :raises InvalidInput: an unknown sign, fact or kind of fish, a reading given as a sign, or a share that can't be."""
@@ -68,7 +68,7 @@ def facts_of(subject: Subject, looked: Looked, *, alone: bool = False) -> Facts:
         scale = found.worsening.sizes.get(found.signs[sign].sizes, ()) if sign in found.signs else ()
         if not looked.signs.get(sign) or not 1 <= size <= len(scale):
             raise InvalidInput("A size belongs to a sign that was seen, and to its own scale.", field=f"sizes.{sign}")
-    facts = Facts(
+    facts = LookFacts(
         water=subject.water,
         signs=dict(looked.signs),
         shares={s: Share(seen_count=k, fish_count=n) for s, (k, n) in looked.counts.items() if looked.signs.get(s, True)},
@@ -79,7 +79,7 @@ def facts_of(subject: Subject, looked: Looked, *, alone: bool = False) -> Facts:
     return facts
 
 
-def diagnose(subject: Subject, facts: Facts, *, readings: Readings, one_fish: bool = False, at_seller: bool = False) -> Diagnosis:
+def diagnose(subject: Subject, facts: LookFacts, *, readings: Readings, one_fish: bool = False, at_seller: bool = False) -> Diagnosis:
     """Water first, what contradicts itself put aside, then the ranking with the signs that the water gives, what to look at next, and what to do meanwhile."""
     found = library()
     kinds = (facts.kin,) if facts.kin else ()

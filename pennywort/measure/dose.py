@@ -56,7 +56,7 @@ DOSE_KIND = {"mg/L": "dose_mg_per_l", "g/L": "dose_g_per_l", "uL/L": "dose_ul_pe
 
 
 @dataclass(frozen=True, kw_only=True)
-class Place:
+class DosePlace:
     """Where it goes: a tank of the record with what is known of it, or just a volume."""
 
     here: Situation | None
@@ -67,7 +67,7 @@ class Place:
         return self.here.tank if self.here is not None else None
 
 
-def place_of(actor: Actor, typed: WaterIn) -> Place:
+def place_of(actor: Actor, typed: WaterIn) -> DosePlace:
     """:raises NotFound: another fishroom's tank. :raises InvalidInput: a volume that can't be."""
     here = situation_of(actor, tank_of(actor, typed.tank)) if typed.tank else None
     volume = actor.read_optional(typed.volume, kind="volume", field="volume")
@@ -75,11 +75,11 @@ def place_of(actor: Actor, typed: WaterIn) -> Place:
         spread = actor.read_optional(typed.give_or_take, kind="volume", field="give_or_take") or 0.0
         if spread >= volume / 2:
             raise InvalidInput("So uncertain a volume can’t be dosed: measure it.", field="give_or_take")
-        return Place(here=here, water=Water(net_volume_l=volume, net_uncertainty_l=spread / 2))
-    return Place(here=here, water=here.water if here is not None else None)
+        return DosePlace(here=here, water=Water(net_volume_l=volume, net_uncertainty_l=spread / 2))
+    return DosePlace(here=here, water=here.water if here is not None else None)
 
 
-def need_water(place: Place) -> Water:
+def need_water(place: DosePlace) -> Water:
     """:raises InvalidInput: neither a tank nor a volume was given."""
     if place.water is None:
         raise InvalidInput("How much water? Choose a tank or type a volume.", field="volume")
@@ -276,7 +276,7 @@ def dose(actor: Actor, body: DoseRequest) -> MeasuredOut:
     return out
 
 
-def _out(actor: Actor, active: Active, use: Use, measured: Measured, *, place: Place, product: Product | None, minutes: float, bath: BathIn) -> MeasuredOut:
+def _out(actor: Actor, active: Active, use: Use, measured: Measured, *, place: DosePlace, product: Product | None, minutes: float, bath: BathIn) -> MeasuredOut:
     mine = actor.preferences
     amount = measured.amount
     amounts = [amount_out(amount, name=active.name, piece=product.piece if product else "", mine=mine)] if amount else []
@@ -310,7 +310,7 @@ def _steps(
     use: Use,
     measured: Measured,
     *,
-    place: Place,
+    place: DosePlace,
     amounts: list[AmountOut],
     minutes: float,
     bath: BathIn,
@@ -345,7 +345,7 @@ def _steps(
     return tank_steps(amount_words=words, dissolve_words=f", {dissolve_first(dissolve, mine)}" if dissolve else "")
 
 
-def _from_the_tank(use: Use, place: Place, bath: BathIn, mine: Preferences) -> list[FigureOut]:
+def _from_the_tank(use: Use, place: DosePlace, bath: BathIn, mine: Preferences) -> list[FigureOut]:
     """How much water a bath takes from the tank that its fish come from."""
     if use.route not in ("bath", "dip") or place.tank is None or place.water is None or bath.made_with == "other" or use.thinner:
         return []

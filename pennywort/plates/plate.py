@@ -25,7 +25,7 @@ STYLE = re.compile(r'style="([^"]*)"')
 
 
 @dataclass(frozen=True, kw_only=True)
-class Place:
+class BodyPlace:
     """A place of the fish: the outline that is pressed (empty where it is only a point), and the point that its label leads to."""
 
     outline: str
@@ -37,7 +37,7 @@ class Plate:
     """The inside of an SVG in a box of 640 x 330, and the places of the fish on it."""
 
     svg: str
-    places: dict[str, Place]
+    places: dict[str, BodyPlace]
 
 
 def check(shape: str, drawn: Sequence[str]) -> None:
@@ -89,7 +89,7 @@ def lens(name: str, shape: str = "torpedo") -> tuple[str, str]:
     return svg, f"{num(at[0] - size * 0.75)} {num(at[1] - size / 2)} {num(size * 1.5)} {num(size)}"
 
 
-def _places(fish: Fish) -> dict[str, Place]:
+def _places(fish: Fish) -> dict[str, BodyPlace]:
     """Outlines and points of the places that lie on the body itself."""
     spec = fish.spec
     eye = (spec.get("eyes") or [spec["eye"]])[0]
@@ -106,13 +106,17 @@ def _places(fish: Fish) -> dict[str, Place]:
 
     x, y, r = (float(v) for v in eye)
     return {
-        "back_flank": Place(outline=smooth(flank, True, 0.4), point=point(fish.at(0.45, 0.12))),
-        "fins": Place(outline="".join(f["path"] for name, f in fish.fins.items() if name != "adipose"), point=point(fish.onfin(main, main["rays"] // 2, 0.5))),
-        "eye": Place(outline=f"M{num(x - r)} {num(y)}a{num(r)} {num(r)} 0 1 0 {num(2 * r)} 0a{num(r)} {num(r)} 0 1 0 {num(-2 * r)} 0Z", point=point((x, y))),
-        "mouth": Place(outline=_box(mouth, 16.0), point=point(mouth)),
-        "gill_cover": Place(outline=smooth([*cover, *cheek[::-1]], True, 0.4), point=point(cover[len(cover) * 2 // 3])),
-        "behaviour": Place(outline="", point=point(fish.onfin(tail, tail["rays"] // 3, 0.6))),
-        "head": Place(outline="", point=point(fish.at(0.72, 0.45))),
+        "back_flank": BodyPlace(outline=smooth(flank, True, 0.4), point=point(fish.at(0.45, 0.12))),
+        "fins": BodyPlace(
+            outline="".join(f["path"] for name, f in fish.fins.items() if name != "adipose"), point=point(fish.onfin(main, main["rays"] // 2, 0.5))
+        ),
+        "eye": BodyPlace(
+            outline=f"M{num(x - r)} {num(y)}a{num(r)} {num(r)} 0 1 0 {num(2 * r)} 0a{num(r)} {num(r)} 0 1 0 {num(-2 * r)} 0Z", point=point((x, y))
+        ),
+        "mouth": BodyPlace(outline=_box(mouth, 16.0), point=point(mouth)),
+        "gill_cover": BodyPlace(outline=smooth([*cover, *cheek[::-1]], True, 0.4), point=point(cover[len(cover) * 2 // 3])),
+        "behaviour": BodyPlace(outline="", point=point(fish.onfin(tail, tail["rays"] // 3, 0.6))),
+        "head": BodyPlace(outline="", point=point(fish.at(0.72, 0.45))),
     }
 
 

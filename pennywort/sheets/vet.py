@@ -16,7 +16,7 @@ from pennywort.core.units import show_concentration, show_temperature, show_volu
 from pennywort.courses.models import Case, Dose
 from pennywort.courses.queries.running import amount_words
 from pennywort.courses.queries.span import began_at
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.fish.group_ledger import loss_detail, loss_words
 from pennywort.fish.models import Look, Photo
 from pennywort.fish.queries import count_of, fish_words, groups_in_water, size_words, species_of_group
@@ -162,7 +162,7 @@ def _given(actor: Actor, case: Case, *, began: datetime) -> list[SheetLineOut]:
 
 
 def _in_water(tank: Tank, *, until: datetime) -> list[str]:
-    found = Book([tank], now=until).medicines(tank)
+    found = WaterRecords([tank], now=until).medicines(tank)
     return [f"{library().actives[name].short_name} {show_concentration(level).text}" for name, (level, _) in found.items()]
 
 

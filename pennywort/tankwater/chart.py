@@ -20,7 +20,7 @@ from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE, PER_N
 from pennywort.core.water.gate import GateLine, water_gate
 from pennywort.courses.queries.situation import situation_of
 from pennywort.courses.queries.targets import EDGE_FRACTION, window_of
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.records.actor import Actor
 from pennywort.records.schemas import Plain
 from pennywort.tanks.models import Tank, WaterReading
@@ -200,7 +200,9 @@ def _test(actor: Actor, test: WaterReading, *, expected: dict[datetime, str]) ->
 Judged = list[tuple[WaterReading, dict[Measure, GateLine]]]
 
 
-def _row(actor: Actor, book: Book, tank: Tank, kind: ReadingKind, judged: Judged, *, since: datetime, expected: dict[datetime, str]) -> WaterRowOut | None:
+def _row(
+    actor: Actor, book: WaterRecords, tank: Tank, kind: ReadingKind, judged: Judged, *, since: datetime, expected: dict[datetime, str]
+) -> WaterRowOut | None:
     name, shown = kind.id, _shown(actor, kind.id)
     points, last = [], None
     for test, lines in judged:
@@ -235,7 +237,7 @@ def _row(actor: Actor, book: Book, tank: Tank, kind: ReadingKind, judged: Judged
 
 
 def _limits(
-    actor: Actor, book: Book, tank: Tank, kind: ReadingKind, last: GateLine | None, shown: _Shown, *, since: datetime
+    actor: Actor, book: WaterRecords, tank: Tank, kind: ReadingKind, last: GateLine | None, shown: _Shown, *, since: datetime
 ) -> tuple[float | None, float | None, str, list[CurvePointOut]]:
     """Limits, in words too; of what a course holds its range, and the level that the ledger expects."""
     if kind.held:
@@ -255,14 +257,14 @@ def _limits(
     return low, None, f"above {low:.{digits}f}" if low is not None else "", []
 
 
-def _expected_at(book: Book, tank: Tank) -> dict[datetime, str]:
+def _expected_at(book: WaterRecords, tank: Tank) -> dict[datetime, str]:
     """What each reading of what a course holds should have said, by its instant."""
     ledger = book.ledger(tank, _held_kind().id)
     checks = [(x.event.at, x.check.expected) for x in ledger.lines() if x.check is not None] if ledger else []
     return {at: f"{e.low_mg_per_l:.2f} to {e.high_mg_per_l:.2f}" for at, e in checks}
 
 
-def _curve(book: Book, tank: Tank, *, since: datetime, until: datetime) -> list[CurvePointOut]:
+def _curve(book: WaterRecords, tank: Tank, *, since: datetime, until: datetime) -> list[CurvePointOut]:
     ledger = book.ledger(tank, _held_kind().id)
     if ledger is None:
         return []

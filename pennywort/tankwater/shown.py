@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from datetime import timedelta
 
-from pennywort.core.course.ledger import Ledger, Line
+from pennywort.core.course.ledger import Ledger, LedgerLine
 from pennywort.core.reference import library
 from pennywort.core.units import show_amount, show_concentration, show_fraction
 from pennywort.courses.models import Course
 from pennywort.courses.queries.running import product_amount
 from pennywort.courses.queries.targets import window_of
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.records.actor import Actor
 from pennywort.records.schemas import Plain, ShownOut
 from pennywort.tanks.models import Tank
@@ -56,13 +56,13 @@ class WaterLedgerOut(Plain):
 
 def water_ledgers(actor: Actor, tank: Tank) -> list[WaterLedgerOut]:
     """Every medicine that a running course holds here, or that is still in the water."""
-    book = Book([tank], now=actor.now)
+    book = WaterRecords([tank], now=actor.now)
     held = [name for c in book.running(tank) for name in c.targets_mg_per_l]
     names = dict.fromkeys([*held, *book.medicines(tank)])
     return [out for name in names if (ledger := book.ledger(tank, name)) is not None and (out := _ledger(actor, book, tank, name, ledger))]
 
 
-def _ledger(actor: Actor, book: Book, tank: Tank, name: str, ledger: Ledger) -> WaterLedgerOut:
+def _ledger(actor: Actor, book: WaterRecords, tank: Tank, name: str, ledger: Ledger) -> WaterLedgerOut:
     course = next((c for c in reversed(book.running(tank)) if name in c.targets_mg_per_l), None)
     window = window_of(course, name) if course else None
     now = ledger.level(actor.now)
@@ -90,7 +90,7 @@ def _hours(hours: float) -> str:
     return f"{hours:.0f} hours" if hours < 48 else f"{hours / 24:.1f} days"
 
 
-def _leaves(actor: Actor, book: Book, tank: Tank, name: str, past: Ledger, *, low: float) -> str:
+def _leaves(actor: Actor, book: WaterRecords, tank: Tank, name: str, past: Ledger, *, low: float) -> str:
     """When the level falls below its window by the plan, if it does within three weeks."""
     if past.level(actor.now).concentration_mg_per_l < low:
         return "below it now"
@@ -98,7 +98,7 @@ def _leaves(actor: Actor, book: Book, tank: Tank, name: str, past: Ledger, *, lo
     return f"leaves it {actor.local(at):%A} {actor.local(at).day} {actor.local(at):%B}" if at else "stays in it, by the plan, for three weeks"
 
 
-def _line(actor: Actor, course: Course | None, name: str, line: Line, *, back: bool, words: Callable[[float], str]) -> LedgerLineOut:
+def _line(actor: Actor, course: Course | None, name: str, line: LedgerLine, *, back: bool, words: Callable[[float], str]) -> LedgerLineOut:
     local, event = actor.local(line.event.at), line.event
     kind, what = "other", "carbon in" if event.carbon else "carbon out"
     if event.added_mg:

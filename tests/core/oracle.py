@@ -5,7 +5,7 @@ from __future__ import annotations
 from pgmpy.factors.discrete import TabularCPD
 from pgmpy.models import DiscreteBayesianNetwork
 
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.network import MOST_OF_A_SET, SOMETHING_ELSE, weigh
 from pennywort.core.reference import library
 
@@ -32,7 +32,7 @@ def in_set(condition: str, sign: str) -> float:
 
 def model_of(water: str, signs: dict[str, bool]) -> tuple[DiscreteBayesianNetwork, dict[str, int]]:
     """The class and a child for every sign or set looked at, and what was found, as states."""
-    prior = weigh(Facts(water=water, signs={}), found=FOUND).shares  # type: ignore[arg-type]
+    prior = weigh(LookFacts(water=water, signs={}), found=FOUND).shares  # type: ignore[arg-type]
     names = list(prior)
     model = DiscreteBayesianNetwork()
     model.add_node("condition")

@@ -11,7 +11,7 @@ from typing import Final
 import numpy as np
 from numpy.typing import NDArray
 
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.network import Network, network, weigh
 from pennywort.core.reference import library
 from pennywort.core.reference.library import Library
@@ -69,7 +69,7 @@ def draw_cases(net: Network, *, count: int, seed: int) -> list[Case]:
 
 def place_of(signs: dict[str, bool], row: int, *, found: Library) -> int:
     """Where the true condition stands in the ranking, 0 first."""
-    shares: NDArray[np.float64] = weigh(Facts(water=WATER, signs=signs), found=found).posterior_prob[:-1]
+    shares: NDArray[np.float64] = weigh(LookFacts(water=WATER, signs=signs), found=found).posterior_prob[:-1]
     return int((shares > shares[row]).sum())
 
 

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from pennywort.core.diagnosis.acts import acts
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.network import network, weigh
 from pennywort.core.diagnosis.ranking import ranking_of
 from pennywort.core.reference import library
@@ -61,7 +61,7 @@ def acts_right() -> float:
     """In what share of the cases one of the two acts that the second person would do first stands among the first three."""
     right = count = 0
     for case in described(ALL_KITS):
-        weighed = weigh(Facts(water=case.water, signs=case.signs), found=library())
+        weighed = weigh(LookFacts(water=case.water, signs=case.signs), found=library())
         do = [a.action for a in acts(weighed, reported={"khv", "svc"}, pointless=NOBODY_READ, bring_back="").do][:3]
         right += bool({SAME_ACT.get(a, a) for a in do} & {*FIRST_ACTS[case.condition]})
         count += 1
@@ -72,6 +72,6 @@ def hits_of(kits: frozenset[str]) -> tuple[int, float, float]:
     """How many were described, and in what share of them it leads, or stands among three."""
     firsts = threes = count = 0
     for case in described(kits):
-        order = [r.condition for r in ranking_of(weigh(Facts(water=case.water, signs=case.signs), found=library())).ranked[:3]]
+        order = [r.condition for r in ranking_of(weigh(LookFacts(water=case.water, signs=case.signs), found=library())).ranked[:3]]
         firsts, threes, count = firsts + (order[0] == case.condition), threes + (case.condition in order), count + 1
     return count, firsts / count, threes / count

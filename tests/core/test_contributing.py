@@ -12,7 +12,7 @@ from zoneinfo import ZoneInfo
 
 from pennywort.core.course.build import build_plan
 from pennywort.core.course.plan import Chosen, TankFacts
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.ranking import rank
 from pennywort.core.medicine.dose import Water
 from pennywort.core.medicine.guards import Surroundings
@@ -40,10 +40,10 @@ class FiveTasks(TestCase):
         self.assertEqual(names, ["conditions", "actives", "courses"])
 
     def test_the_disease_is_ranked_by_its_signs(self) -> None:
-        facts = Facts(water="freshwater_tropical", signs={"rapid_breathing": True, "gill_covers_flared": True, "white_spots_countable": False})
+        facts = LookFacts(water="freshwater_tropical", signs={"rapid_breathing": True, "gill_covers_flared": True, "white_spots_countable": False})
         ranked = [r.condition for r in rank(facts, found=self.found).ranked]
         self.assertIn("example_moss_gill", ranked[:12])
-        without = [r.condition for r in rank(Facts(water="freshwater_tropical", signs={"white_spots_countable": True}), found=self.found).ranked]
+        without = [r.condition for r in rank(LookFacts(water="freshwater_tropical", signs={"white_spots_countable": True}), found=self.found).ranked]
         self.assertGreater(without.index("example_moss_gill"), ranked.index("example_moss_gill"))
 
     def test_the_protocol_doses_the_medicine(self) -> None:

@@ -60,7 +60,6 @@ def hours(of: CoursePlan, kind: str) -> list[float]:
 
 class Schools(TestCase):
     def test_every_protocol_makes_a_plan(self) -> None:
-        self.assertEqual(len(FOUND.courses), 64)
         for name in FOUND.courses:
             with self.subTest(name):
                 made = plan(name)

@@ -8,7 +8,7 @@ from unittest import TestCase
 
 from pennywort.core.outcome import phrases
 from pennywort.core.outcome.figures import Count
-from pennywort.core.outcome.look_back import CaseFacts, DueDone, Held, Ranked, look_back
+from pennywort.core.outcome.look_back import CaseFacts, DueDone, LevelKept, Ranked, look_back
 
 FIRST = datetime(2026, 11, 1, 20, tzinfo=UTC)
 
@@ -95,9 +95,9 @@ class Doses(TestCase):
         self.assertEqual(said("doses"), [])
 
     def test_levels_clocks_and_tests(self) -> None:
-        held = Held(name="Copper", within_h=61, below_h=14, above_h=0.1, reached=True)
+        held = LevelKept(name="Copper", within_h=61, below_h=14, above_h=0.1, reached=True)
         self.assertEqual(said("level", held=[held]), ["Copper, once in its range: 2 days 13 hours in it, 14 hours below, above for minutes."])
-        never = Held(name="Salt", within_h=0, below_h=0, above_h=0, reached=False)
+        never = LevelKept(name="Salt", within_h=0, below_h=0, above_h=0, reached=False)
         self.assertEqual(said("level", held=[never]), ["Salt never reached its range."])
         self.assertEqual(said("clock", restarts=["3 firefish joined"]), ["The clock of the treatment began again: 3 firefish joined."])
         self.assertEqual(said("tests", tests=[self.dose(20, 20), self.dose(44, None)]), ["2 water tests fell due, 1 done."])

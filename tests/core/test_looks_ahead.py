@@ -15,7 +15,7 @@ from scipy.stats import entropy
 
 from pennywort.core.diagnosis.acts import acts
 from pennywort.core.diagnosis.compare import compare
-from pennywort.core.diagnosis.facts import Facts, Share
+from pennywort.core.diagnosis.facts import LookFacts, Share
 from pennywort.core.diagnosis.losses import expected_losses
 from pennywort.core.diagnosis.network import Weighed, weigh
 from pennywort.core.diagnosis.next_look import entropy_bits, joint, next_looks, outlook
@@ -31,14 +31,14 @@ looks = st.dictionaries(st.sampled_from(sorted(FOUND.signs)), st.booleans(), max
 
 def weighed(signs: str, water: str = FRESH, *context: str, kin: str | None = None) -> Weighed:
     observed = {s.lstrip("-"): not s.startswith("-") for s in signs.split()}
-    return weigh(Facts(water=water, signs=observed, context=context, kin=kin), found=FOUND)  # type: ignore[arg-type]
+    return weigh(LookFacts(water=water, signs=observed, context=context, kin=kin), found=FOUND)  # type: ignore[arg-type]
 
 
 class NextLook(TestCase):
     @given(looks)
     @settings(max_examples=25, deadline=None)
     def test_it_asks_only_what_nobody_answered(self, observed: dict[str, bool]) -> None:
-        case = weigh(Facts(water=FRESH, signs=observed), found=FOUND)
+        case = weigh(LookFacts(water=FRESH, signs=observed), found=FOUND)
         for look in next_looks(case, most=9):
             self.assertNotIn(look.sign, observed)
             self.assertEqual({FOUND.signs[s].taken_by for s in (look.sign, *look.also)}, {look.look})
@@ -62,14 +62,14 @@ class NextLook(TestCase):
             place = view.signs.index(sign)
             for seen, foretold in ((True, view.if_seen), (False, view.if_absent)):
                 with self.subTest(sign=sign, seen=seen):
-                    then = weigh(Facts(water="marine", signs={**{s: v > 0 for s, v in case.answers.items()}, sign: seen}), found=FOUND)
+                    then = weigh(LookFacts(water="marine", signs={**{s: v > 0 for s, v in case.answers.items()}, sign: seen}), found=FOUND)
                     np.testing.assert_allclose(foretold[:, place], then.posterior_prob, atol=1e-12)
 
     def test_joint_answers_are_foretold_too(self) -> None:
         case = weighed("rapid_breathing", "marine")
         chance, after = joint(case, ["gasping_at_surface", "gold_grey_dust"])
         self.assertAlmostEqual(float(chance.sum()), 1.0, places=12)
-        both = weigh(Facts(water="marine", signs={"rapid_breathing": True, "gasping_at_surface": True, "gold_grey_dust": True}), found=FOUND)
+        both = weigh(LookFacts(water="marine", signs={"rapid_breathing": True, "gasping_at_surface": True, "gold_grey_dust": True}), found=FOUND)
         np.testing.assert_allclose(after[:, 0], both.posterior_prob, atol=1e-12)
 
     def test_entropy_is_scipys(self) -> None:

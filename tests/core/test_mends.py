@@ -6,7 +6,7 @@ from unittest import TestCase
 
 from pennywort.core.course.mends import Mending, mends_for
 from pennywort.core.diagnosis.acts import Acts, acts
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.network import weigh
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
@@ -48,7 +48,7 @@ def told(readings: dict[str, float], water: WaterType, signs: dict[str, bool], *
     seen = {**signs, **signs_from_readings(whole, gate=gate, water=water, found=FOUND)}
     mends = mends_for(gate, whole, water=water, found=FOUND)
     leading = tuple(dict.fromkeys(a for m in mends if m.harmful for a in m.mend.acts))
-    weighed = weigh(Facts(water=water, signs=seen), found=FOUND)
+    weighed = weigh(LookFacts(water=water, signs=seen), found=FOUND)
     return mends, acts(weighed, water_at_fault=gate.state == "shut", mending=leading)
 
 

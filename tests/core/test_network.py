@@ -16,7 +16,7 @@ from pgmpy.models import DiscreteBayesianNetwork
 from scipy.special import softmax
 from scipy.stats import binom
 
-from pennywort.core.diagnosis.facts import WATERS, Facts, Share, belief, told_by_shares
+from pennywort.core.diagnosis.facts import WATERS, LookFacts, Share, belief, told_by_shares
 from pennywort.core.diagnosis.network import LEAST_FACTOR, MOST_OF_A_SET, SOMETHING_ELSE, network, temper, weigh
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
@@ -35,7 +35,7 @@ looks = st.dictionaries(st.sampled_from(sorted(FOUND.signs)), st.booleans(), max
 
 
 def shares(signs: dict[str, bool], water: str = FRESH, found: Library = FOUND, **more: object) -> dict[str, float]:
-    return weigh(Facts(water=water, signs=signs, **more), found=found).shares  # type: ignore[arg-type]
+    return weigh(LookFacts(water=water, signs=signs, **more), found=found).shares  # type: ignore[arg-type]
 
 
 class Posterior(TestCase):
@@ -97,7 +97,7 @@ class Restraint(TestCase):
     @given(looks, st.sampled_from(WATERS))
     @settings(max_examples=60, deadline=None)
     def test_the_quick_sum_is_the_sum_of_the_weighed_ratios(self, observed: dict[str, bool], water: str) -> None:
-        case = weigh(Facts(water=water, signs=observed), found=FOUND)  # type: ignore[arg-type]
+        case = weigh(LookFacts(water=water, signs=observed), found=FOUND)  # type: ignore[arg-type]
         by_hand = np.sum([np.zeros(len(case.prior_logs)), *case.ratios.values()], axis=0)
         np.testing.assert_allclose(case.total_logs, by_hand, atol=1e-12)
 
@@ -106,7 +106,7 @@ class Restraint(TestCase):
 
     def test_fast_breathing_and_gulping_are_hardly_more_than_either(self) -> None:
         """For low oxygen: gulping 0.93 / 0.10 whole, fast breathing 0.70 / 0.35 by half its logarithm."""
-        weighed = weigh(Facts(water=FRESH, signs={"rapid_breathing": True, "gasping_at_surface": True}), found=FOUND)
+        weighed = weigh(LookFacts(water=FRESH, signs={"rapid_breathing": True, "gasping_at_surface": True}), found=FOUND)
         row = weighed.net.conditions.index("low_oxygen")
         total = sum(float(r[row]) for r in weighed.ratios.values())
         self.assertAlmostEqual(total, math.log(9.3) + 0.5 * math.log(2), places=9)
@@ -133,7 +133,7 @@ class Restraint(TestCase):
 
     def test_not_one_of_a_set_is_the_rest_of_it(self) -> None:
         """Neither "eats less" nor "refuses": for ammonia 1 - 0.35 - 0.30 of the scaled set, against that of other sick fish."""
-        weighed = weigh(Facts(water=FRESH, signs={"reduced_appetite": False, "off_food": False}), found=FOUND)
+        weighed = weigh(LookFacts(water=FRESH, signs={"reduced_appetite": False, "off_food": False}), found=FOUND)
         row = weighed.net.conditions.index("fin_rot")
         ours, base = (1 - in_set(c, "reduced_appetite") - in_set(c, "off_food") for c in ("fin_rot", SOMETHING_ELSE))
         self.assertAlmostEqual(float(next(iter(weighed.ratios.values()))[row]), math.log(ours / base), places=12)
@@ -208,7 +208,7 @@ class Shares(TestCase):
 
     def test_all_signs_on_one_fish_is_a_pattern(self) -> None:
         one = {s: Share(seen_count=1, fish_count=9) for s in ("lethargy", "red_open_sores")}
-        facts = Facts(water=FRESH, signs={"lethargy": True, "red_open_sores": True}, shares=one)
+        facts = LookFacts(water=FRESH, signs={"lethargy": True, "red_open_sores": True}, shares=one)
         self.assertEqual(told_by_shares(facts), {"single_fish_only": True})
         self.assertEqual(told_by_shares(replace(facts, signs={**facts.signs, "several_one_species": True})), {})
         more = {**one, "lethargy": Share(seen_count=4, fish_count=9)}
@@ -219,12 +219,12 @@ class BadFacts(TestCase):
     def test_each_names_its_field(self) -> None:
         three = Share(seen_count=3, fish_count=2)
         for field, facts in (
-            ("signs.no_such_sign", Facts(water=FRESH, signs={"no_such_sign": True})),
-            ("water", Facts(water="lava")),  # type: ignore[arg-type]
-            ("context", Facts(water=FRESH, context=("moonlight",))),
-            ("kin", Facts(water=FRESH, kin="unicorn")),
-            ("shares.flashing", Facts(water=FRESH, signs={"flashing": True}, shares={"flashing": three})),
-            ("shares.lethargy", Facts(water=FRESH, signs={"lethargy": False}, shares={"lethargy": Share(seen_count=1, fish_count=2)})),
+            ("signs.no_such_sign", LookFacts(water=FRESH, signs={"no_such_sign": True})),
+            ("water", LookFacts(water="lava")),  # type: ignore[arg-type]
+            ("context", LookFacts(water=FRESH, context=("moonlight",))),
+            ("kin", LookFacts(water=FRESH, kin="unicorn")),
+            ("shares.flashing", LookFacts(water=FRESH, signs={"flashing": True}, shares={"flashing": three})),
+            ("shares.lethargy", LookFacts(water=FRESH, signs={"lethargy": False}, shares={"lethargy": Share(seen_count=1, fish_count=2)})),
         ):
             with self.subTest(field), self.assertRaises(InvalidInput) as caught:
                 weigh(facts, found=FOUND)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final
 from unittest import TestCase
 
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.ranking import Ranking, contrary, rank
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import mid_sentence
@@ -17,7 +17,7 @@ FRESH: Final = "freshwater_tropical"
 def ranking(signs: str, water: str = FRESH, *context: str, kin: str | None = None) -> Ranking:
     """ "a -b" is: a seen, b not there."""
     observed = {s.lstrip("-"): not s.startswith("-") for s in signs.split()}
-    return rank(Facts(water=water, signs=observed, context=context, kin=kin), found=FOUND)  # type: ignore[arg-type]
+    return rank(LookFacts(water=water, signs=observed, context=context, kin=kin), found=FOUND)  # type: ignore[arg-type]
 
 
 def first(signs: str, water: str = FRESH, *context: str, kin: str | None = None) -> str:

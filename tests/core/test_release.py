@@ -7,7 +7,7 @@ from datetime import UTC, datetime, timedelta
 from unittest import TestCase
 
 from pennywort.core.errors import InvalidInput
-from pennywort.core.outcome.release import Facts, Meal, drip, gate
+from pennywort.core.outcome.release import Meal, ReleaseFacts, drip, gate
 
 NOW = datetime(2026, 11, 24, 14, 20, tzinfo=UTC)
 
@@ -16,7 +16,7 @@ def ago(days: float) -> datetime:
     return NOW - timedelta(days=days)
 
 
-FINE = Facts(
+FINE = ReleaseFacts(
     watched_since=ago(31), needed_days=30, treated_until=None, medicine="", meals=[Meal(at=ago(1), well=True)], sign_at=None, looked_at=ago(1),
     apart_c=0.4, apart_g_per_kg=0.5, salt_matters=True, destination=True,
 )  # fmt: skip

@@ -6,7 +6,7 @@ from unittest import TestCase
 
 import numpy as np
 
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.network import network, weigh
 from pennywort.core.reference import library
 from tests.core.sampling import draw, draw_cases, equal_network, exact, hits, place_of
@@ -58,8 +58,8 @@ class Calibration(TestCase):
         self.truth = np.zeros((len(rows), len(net.conditions)))
         self.truth[np.arange(len(rows)), rows] = 1
         cases = [draw(net, random, row=int(row)) for row in rows]
-        self.shares = np.array([weigh(Facts(water="freshwater_tropical", signs=s), found=FOUND).posterior_prob for s in cases])
-        self.plain = np.array([weigh(Facts(water="freshwater_tropical", signs=s), found=exact(FOUND)).posterior_prob for s in cases])
+        self.shares = np.array([weigh(LookFacts(water="freshwater_tropical", signs=s), found=FOUND).posterior_prob for s in cases])
+        self.plain = np.array([weigh(LookFacts(water="freshwater_tropical", signs=s), found=exact(FOUND)).posterior_prob for s in cases])
 
     def brier(self, shares: np.ndarray) -> float:
         return float(((shares - self.truth) ** 2).sum(axis=1).mean())

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Final
 from unittest import TestCase
 
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.network import weigh
 from pennywort.core.reference import library
 from pennywort.core.water.gate import Circumstances, Over, Readings, signs_from_readings, water_gate
@@ -60,7 +60,7 @@ class WhatItTells(TestCase):
 
         def share(condition: str, fact: str) -> float:
             signs = {"carp_only": True, "lethargy": True, "red_skin_streaks": True}
-            return weigh(Facts(water="coldwater_pond", signs=signs, context=(fact,), kin="koi_carp"), found=FOUND).shares[condition]
+            return weigh(LookFacts(water="coldwater_pond", signs=signs, context=(fact,), kin="koi_carp"), found=FOUND).shares[condition]
 
         self.assertGreater(share("khv", "water_15_to_28c"), 3 * share("khv", "water_6_to_15c"))
         self.assertGreater(share("svc", "water_6_to_15c"), 3 * share("svc", "water_15_to_28c"))
@@ -72,10 +72,10 @@ class WhatItTells(TestCase):
         told = signs_from_readings(readings, gate=gate, water=FRESH, found=FOUND)
         self.assertEqual((told["water_too_warm"], told["water_too_cold"], told["temperature_moved"]), (True, False, False))
         signs = {"flat_grey_sheen": True, "rapid_breathing": True, "clamped_fins": True, "spread_over_days": True, **told}
-        case = weigh(Facts(water=FRESH, signs=signs, context=tuple(self.facts(26.4)), kin=PANDA.kin), found=FOUND)
+        case = weigh(LookFacts(water=FRESH, signs=signs, context=tuple(self.facts(26.4)), kin=PANDA.kin), found=FOUND)
         self.assertLess(case.shares["chilodonella"], 0.15)
         cold = {**signs, "water_too_warm": False, "water_too_cold": True}
-        at_18 = weigh(Facts(water=FRESH, signs=cold, context=tuple(self.facts(18.0)), kin=PANDA.kin), found=FOUND)
+        at_18 = weigh(LookFacts(water=FRESH, signs=cold, context=tuple(self.facts(18.0)), kin=PANDA.kin), found=FOUND)
         self.assertGreater(at_18.shares["chilodonella"], 2 * case.shares["chilodonella"])
 
     def test_what_fell_into_its_range_has_only_moved(self) -> None:

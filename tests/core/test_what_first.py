@@ -9,7 +9,7 @@ import numpy as np
 
 from pennywort.core.diagnosis.acts import Acts, acts
 from pennywort.core.diagnosis.doubts import doubts, without
-from pennywort.core.diagnosis.facts import WATERS, Facts
+from pennywort.core.diagnosis.facts import WATERS, LookFacts
 from pennywort.core.diagnosis.losses import acts_beside
 from pennywort.core.diagnosis.network import Weighed, network, weigh
 from pennywort.core.diagnosis.next_look import next_looks
@@ -28,7 +28,7 @@ FRESH, POND, SEA = "freshwater_tropical", "coldwater_pond", "marine"
 
 def case(signs: str, water: str = FRESH, *context: str, kin: str | None = None) -> Weighed:
     seen = {s.lstrip("-"): not s.startswith("-") for s in signs.split()}
-    return weigh(Facts(water=water, signs=seen, context=context, kin=kin), found=FOUND)  # type: ignore[arg-type]
+    return weigh(LookFacts(water=water, signs=seen, context=context, kin=kin), found=FOUND)  # type: ignore[arg-type]
 
 
 def ranked(signs: str, water: str = FRESH, *context: str, kin: str | None = None) -> Ranking:
@@ -63,7 +63,7 @@ class Never(TestCase):
                 signs = typical_eight(net, random, row=int(row))
                 rules = [i for i, (where, seen, _) in enumerate(NEVER) if where in ("", water) and all(signs.get(s) for s in seen)]
                 if rules:
-                    told = advised(acts(weigh(Facts(water=water, signs=signs), found=FOUND), pointless=NOBODY_READ))
+                    told = advised(acts(weigh(LookFacts(water=water, signs=signs), found=FOUND), pointless=NOBODY_READ))
                     for i in rules:
                         self.assertEqual(told & {*NEVER[i][2]}, set(), (water, NEVER[i], signs))
                     met.update(rules)
@@ -189,8 +189,8 @@ class TwoAtOnce(TestCase):
 
 
 class Doubted(TestCase):
-    def ask(self, signs: str, water: str = FRESH, *, one_fish: bool = True) -> tuple[tuple[str, ...], Facts]:
-        facts = Facts(water=water, signs=dict.fromkeys(signs.split(), True))  # type: ignore[arg-type]
+    def ask(self, signs: str, water: str = FRESH, *, one_fish: bool = True) -> tuple[tuple[str, ...], LookFacts]:
+        facts = LookFacts(water=water, signs=dict.fromkeys(signs.split(), True))  # type: ignore[arg-type]
         told = doubts(facts, one_fish=one_fish, found=FOUND)
         return tuple(d.ask for d in told), without(facts, told)
 

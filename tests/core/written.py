@@ -7,7 +7,7 @@ from pathlib import Path
 from typing import Any
 
 from pennywort.core.diagnosis.acts import acts
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.network import weigh
 from pennywort.core.diagnosis.ranking import ranking_of
 from pennywort.core.reference import library
@@ -32,7 +32,7 @@ def score() -> Score:
     firsts = threes = right = 0
     for told in WRITTEN:
         signs = {**dict.fromkeys(told["seen"], True), **dict.fromkeys(told.get("not", []), False)}
-        weighed = weigh(Facts(water=told["water"], signs=signs, context=tuple(told.get("context", ())), kin=told.get("kin")), found=found)
+        weighed = weigh(LookFacts(water=told["water"], signs=signs, context=tuple(told.get("context", ())), kin=told.get("kin")), found=found)
         meant = {told["is"], *told.get("or", [])}
         order = [r.condition for r in ranking_of(weighed).ranked[:3]]
         firsts, threes = firsts + (order[0] in meant), threes + bool(meant & {*order})

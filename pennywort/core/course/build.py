@@ -13,7 +13,7 @@ from pennywort.core.course.by_label import beside, by_labels
 from pennywort.core.course.clock import ClockRule
 from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
 from pennywort.core.course.outlast import taken_warmth, what_is_left
-from pennywort.core.course.plan import Chosen, CoursePlan, Held, PlannedStep, TankFacts
+from pennywort.core.course.plan import Chosen, CoursePlan, HeldMedicine, PlannedStep, TankFacts
 from pennywort.core.course.salinity import passed, stepped
 from pennywort.core.course.ticks import ticks_of
 from pennywort.core.course.to_buy import label_to_buy, to_buy
@@ -288,7 +288,7 @@ def _dosed(
     products: Mapping[str, Product],
     start: datetime,
     found: Library,
-) -> tuple[list[PlannedStep], list[Held]]:
+) -> tuple[list[PlannedStep], list[HeldMedicine]]:
     """Amounts of every dose, and the level that each leads to: the ledger of each medicine is written as the plan runs."""
     kept = list(steps)
     held = []
@@ -349,11 +349,13 @@ def window(active: Active, use: Use, *, target_mg_per_l: float) -> tuple[float, 
     return min(low, target_mg_per_l), max(high, target_mg_per_l)
 
 
-def _held(active: str, use_id: str, target: float, ledger: Ledger, *, put_back_mg: float, found: Library) -> Held:
+def _held(active: str, use_id: str, target: float, ledger: Ledger, *, put_back_mg: float, found: Library) -> HeldMedicine:
     named, use = found.uses[use_id]
     low, high = window(named, use, target_mg_per_l=target)
     unit = use.dose.unit if use.dose else "mg/L"
-    return Held(active=active, use=use_id, unit=unit, target_mg_per_l=target, low_mg_per_l=low, high_mg_per_l=high, expected=ledger, put_back_mg=put_back_mg)
+    return HeldMedicine(
+        active=active, use=use_id, unit=unit, target_mg_per_l=target, low_mg_per_l=low, high_mg_per_l=high, expected=ledger, put_back_mg=put_back_mg
+    )
 
 
 def _clock(protocol: CourseProtocol, values: Mapping[str, float]) -> ClockRule | None:

@@ -127,7 +127,7 @@ class ReadingCheck:
     words: str
 
 
-class Line(NamedTuple):
+class LedgerLine(NamedTuple):
     """What happened at one instant, the level just before and just after, and how a reading compares."""
 
     event: WaterEvent
@@ -233,13 +233,13 @@ class Ledger:
         given, decayed = now.given_mg + max(held - now.water_mg, 0.0), now.decayed_mg + max(now.water_mg - held, 0.0)
         return now._replace(water_mg=held, by_volume_mg=0.0, variance_mg=(held * READING_SD_FRACTION) ** 2, given_mg=given, decayed_mg=decayed)
 
-    def lines(self) -> tuple[Line, ...]:
+    def lines(self) -> tuple[LedgerLine, ...]:
         """Everything that happened, in order, with what it did to the level."""
         checks = iter(self.checks)
         found = []
         for event, state, after in zip(self._events, self.states, self.states[1:], strict=False):
             check = next(checks) if event.reading_mg_per_l is not None else None
-            found.append(Line(event=event, before=self._level(self._later(state, event.at)), after=self._level(after), check=check))
+            found.append(LedgerLine(event=event, before=self._level(self._later(state, event.at)), after=self._level(after), check=check))
         return tuple(found)
 
     def _level(self, state: State) -> Level:

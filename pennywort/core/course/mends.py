@@ -9,7 +9,7 @@ from pennywort.core.medicine.salts import against_nitrite_mg_per_l
 from pennywort.core.reference.disease_models import Measure, Mend, WaterType
 from pennywort.core.reference.library import Library
 from pennywort.core.water.chemistry import PER_N
-from pennywort.core.water.gate import Gate, GateLine, Readings
+from pennywort.core.water.gate import GateLine, Readings, WaterGate
 
 # more than this is not changed at once (common practice)
 MOST_AT_ONCE = 0.5
@@ -35,7 +35,7 @@ class Mending:
         return self.mend.reading
 
 
-def mends_for(gate: Gate, readings: Readings, *, water: WaterType, found: Library) -> tuple[Mending, ...]:
+def mends_for(gate: WaterGate, readings: Readings, *, water: WaterType, found: Library) -> tuple[Mending, ...]:
     """What mends each reading at fault, what harms now first, then in the order in which it is done.
 
     Shares are 1 - limit / reading (dilution), in changes of a half at most; salt is ten of chloride for each of nitrite less what is

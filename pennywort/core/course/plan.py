@@ -110,7 +110,7 @@ class PlannedStep:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Held:
+class HeldMedicine:
     """A medicine that the course holds in the water: target and window in mg/L, its level as planned, what changes take and is put back."""
 
     active: str
@@ -164,7 +164,7 @@ class CoursePlan:
     ends_at: datetime
     clock_ends_at: datetime
     steps: tuple[PlannedStep, ...]
-    held: tuple[Held, ...]
+    held: tuple[HeldMedicine, ...]
     products: Mapping[str, Product]
     to_buy: tuple[ToBuy, ...]
     clock: ClockRule | None

@@ -5,11 +5,11 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping, Sequence
 
-from pennywort.core.course.plan import Chosen, Held, PlannedStep, ToBuy
+from pennywort.core.course.plan import Chosen, HeldMedicine, PlannedStep, ToBuy
 from pennywort.core.medicine.product import Product, measured_for
 
 
-def to_buy(steps: Sequence[PlannedStep], held: Sequence[Held], products: Mapping[str, Product], prices: Mapping[str, float]) -> tuple[ToBuy, ...]:
+def to_buy(steps: Sequence[PlannedStep], held: Sequence[HeldMedicine], products: Mapping[str, Product], prices: Mapping[str, float]) -> tuple[ToBuy, ...]:
     """Doses, and what is put back with the water changes: a bottle that ends before the course breaks it.
 
     Amounts in mg, mL or pieces of the product, as it is measured.

@@ -9,7 +9,7 @@ from datetime import datetime, timedelta
 
 from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
 from pennywort.core.course.outlast import cycle_of
-from pennywort.core.course.plan import CoursePlan, Held, PlannedStep, TankFacts
+from pennywort.core.course.plan import CoursePlan, HeldMedicine, PlannedStep, TankFacts
 from pennywort.core.errors import InvalidInput, NotKnownYet
 from pennywort.core.medicine.dose import Water, known_water
 from pennywort.core.parasite.passing import Meeting, Share, never_met
@@ -152,7 +152,7 @@ def _steps(plan: CoursePlan, asked: Otherwise) -> tuple[PlannedStep, ...]:
     return tuple(kept)
 
 
-def _ledger(plan: CoursePlan, held: Held, asked: Otherwise, *, tank: TankFacts, water: Water, found: Library) -> Ledger:
+def _ledger(plan: CoursePlan, held: HeldMedicine, asked: Otherwise, *, tank: TankFacts, water: Water, found: Library) -> Ledger:
     """The level of a medicine otherwise: as many milligrams as planned into the water that is there."""
     share = 1 - (asked.less_water_fraction or 0.0)
     events = []
@@ -171,7 +171,7 @@ def _ledger(plan: CoursePlan, held: Held, asked: Otherwise, *, tank: TankFacts, 
     )  # fmt: skip
 
 
-def _held(held: Held, ledger: Ledger) -> Held:
+def _held(held: HeldMedicine, ledger: Ledger) -> HeldMedicine:
     back = sum(line.event.changed_fraction * line.event.fresh_mg_per_l for line in ledger.lines()) * ledger.states[0].full_l
     return replace(held, expected=ledger, put_back_mg=back)
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from pennywort.core.diagnosis import phrases
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.network import network
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.naming import capital
@@ -19,7 +19,7 @@ class Doubt:
     ask: str
 
 
-def doubts(facts: Facts, *, one_fish: bool, found: Library) -> tuple[Doubt, ...]:
+def doubts(facts: LookFacts, *, one_fish: bool, found: Library) -> tuple[Doubt, ...]:
     """Marks that contradict each other in one fish, and finds that nothing in this water brings about.
 
     In a group one fish may eat and another refuse: there nothing but what a scrape says is a contradiction.
@@ -39,7 +39,7 @@ def doubts(facts: Facts, *, one_fish: bool, found: Library) -> tuple[Doubt, ...]
     return tuple(told)
 
 
-def without(facts: Facts, told: tuple[Doubt, ...]) -> Facts:
+def without(facts: LookFacts, told: tuple[Doubt, ...]) -> LookFacts:
     """The facts as they are weighed until the doubts are answered: what is in doubt says nothing either way."""
     doubted = {s for doubt in told for s in doubt.signs}
     if not doubted:

@@ -22,7 +22,7 @@ class Share:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Facts:
+class LookFacts:
     """Signs looked for, in how many fish, and what is known of the fish and the tank.
 
     ``signs`` maps a sign to seen (True) or not there (False); a missing sign was not looked at and says nothing.
@@ -36,7 +36,7 @@ class Facts:
     kin: str | None = None
 
 
-def check(facts: Facts, *, found: Library) -> None:
+def check(facts: LookFacts, *, found: Library) -> None:
     """:raises InvalidInput: naming the field, for a water, sign, context, kin or share that can't be."""
     if facts.water not in WATERS:
         raise InvalidInput("Choose fresh water, pond, brackish or sea.", field="water")
@@ -74,7 +74,7 @@ def belief(sign: str, share: Share | None, *, found: Library) -> float:
     return 1 / (1 + n * math.exp(min(log_chance, 0.0)))
 
 
-def told_by_shares(facts: Facts) -> dict[str, bool]:
+def told_by_shares(facts: LookFacts) -> dict[str, bool]:
     """The pattern that the counts show: only one fish of four or more has anything at all. Never against what was said."""
     pattern = {"single_fish_only", "several_one_species", "all_species_same_day"}
     shares = [s for s in facts.shares.values() if s.fish_count >= 4]

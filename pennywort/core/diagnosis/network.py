@@ -32,7 +32,7 @@ from functools import cached_property, lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from pennywort.core.diagnosis.facts import Facts, belief, check, told_by_shares
+from pennywort.core.diagnosis.facts import LookFacts, belief, check, told_by_shares
 from pennywort.core.reference.disease_models import Condition, Step, WaterType
 from pennywort.core.reference.library import Library
 
@@ -213,7 +213,7 @@ class Weighed:
 
     net: Network
     answers: Mapping[str, float]
-    facts: Facts
+    facts: LookFacts
     prior_logs: Array
     names: tuple[str, ...]
     raw_logs: Array
@@ -273,7 +273,7 @@ def _groups(net: Network, names: Sequence[str]) -> list[tuple[int, int]]:
     return spans
 
 
-def answers_of(facts: Facts, *, found: Library) -> dict[str, float]:
+def answers_of(facts: LookFacts, *, found: Library) -> dict[str, float]:
     """Each sign that was looked for, a share of belief from 0 (not there) to 1 (surely seen)."""
     signs = {**facts.signs, **told_by_shares(facts)}
     if not facts.shares:
@@ -281,7 +281,7 @@ def answers_of(facts: Facts, *, found: Library) -> dict[str, float]:
     return {s: belief(s, facts.shares.get(s), found=found) if seen else 0.0 for s, seen in signs.items()}
 
 
-def prior_logs(net: Network, facts: Facts) -> Array:
+def prior_logs(net: Network, facts: LookFacts) -> Array:
     """Log priors with what is known of fish and tank: factors multiply, at least 0.005, within the cap together.
 
     Natural logarithms of shares, shape [condition].
@@ -301,7 +301,7 @@ def prior_logs(net: Network, facts: Facts) -> Array:
     return net.log_prior + np.where(ruled_out, logs, np.clip(logs, -cap, cap))
 
 
-def _count_once(net: Network, facts: Facts, names: Sequence[str], raw: Array) -> None:
+def _count_once(net: Network, facts: LookFacts, names: Sequence[str], raw: Array) -> None:
     """Lessen the ratio of a sign by what a fact of the same reading has told already."""
     for fact in (net.found.context[name] for name in dict.fromkeys(facts.context)):
         unit = net.unit_of.get(fact.same_reading, "")
@@ -349,7 +349,7 @@ def _layout(net: Network, looked: tuple[str, ...]) -> _Layout:
     )
 
 
-def weigh(facts: Facts, *, found: Library, second_hand: bool = False) -> Weighed:
+def weigh(facts: LookFacts, *, found: Library, second_hand: bool = False) -> Weighed:
     """Reckon the posterior of one case, by the table or by what the second hand wrote down.
 
     :raises InvalidInput: an unknown water, sign, fact, kind of fish, or a share that can't be.

@@ -10,7 +10,7 @@ from typing import Literal
 import numpy as np
 
 from pennywort.core.diagnosis import phrases
-from pennywort.core.diagnosis.facts import Facts
+from pennywort.core.diagnosis.facts import LookFacts
 from pennywort.core.diagnosis.network import SOMETHING_ELSE, Weighed, asked_of_second, weigh
 from pennywort.core.diagnosis.two_at_once import RARE, TwoAtOnce, likeliest_pair
 from pennywort.core.reference.disease_models import STEPS, AnswerGroup, Condition, Step
@@ -148,7 +148,7 @@ def contrary(one: Condition, other: Condition, *, found: Library) -> bool:
     return not (treats[0] & treats[1]) and bool(treats[0] | treats[1])
 
 
-def rank(facts: Facts, *, found: Library) -> Ranking:
+def rank(facts: LookFacts, *, found: Library) -> Ranking:
     """Rank the conditions of this water by their posterior, each with its evidence.
 
     "Can't be told apart yet" where the best has under half the mass, or its nearest rival asks for a contrary act

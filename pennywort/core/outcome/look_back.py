@@ -31,7 +31,7 @@ class DueDone:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Held:
+class LevelKept:
     """One medicine of a course: hours in its range, below and above it, from when it was first reached to the end of treatment."""
 
     name: str
@@ -61,7 +61,7 @@ class CaseFacts:
     ended_at: datetime
     doses: Sequence[DueDone]
     tests: Sequence[DueDone]
-    held: Sequence[Held]
+    held: Sequence[LevelKept]
     restarts: Sequence[str]
     ranked: Sequence[Ranked]
     was: str
@@ -159,7 +159,7 @@ def _doses(facts: CaseFacts) -> list[Finding]:
     return [Finding(topic="doses", words=words)]
 
 
-def _level(held: Held) -> Finding:
+def _level(held: LevelKept) -> Finding:
     if not held.reached:
         return Finding(topic="level", words=phrases.never_in_its_range(held.name))
     return Finding(topic="level", words=phrases.in_its_range(held.name, within_h=held.within_h, below_h=held.below_h, above_h=held.above_h))

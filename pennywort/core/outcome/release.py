@@ -33,7 +33,7 @@ class Meal:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Facts:
+class ReleaseFacts:
     """What the record knows of a group. ``sign_at``: when a sign of trouble was last seen; ``looked_at``: when anybody last looked.
 
     ``medicine`` words what is still in the water, empty where nothing is; ``treated_until`` the end of a treatment that runs.
@@ -66,7 +66,7 @@ class Check:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Gate:
+class Release:
     """The whole gate. ``earliest_at``: from when they may leave if all goes well; None where waiting alone is not enough."""
 
     open: bool
@@ -74,7 +74,7 @@ class Gate:
     earliest_at: datetime | None
 
 
-def gate(facts: Facts, *, now: datetime) -> Gate:
+def gate(facts: ReleaseFacts, *, now: datetime) -> Release:
     """Every check of the release (common practice: eating, breathing, no spots, medicine out, for the whole observation).
 
     :raises InvalidInput: no days to watch.
@@ -89,36 +89,36 @@ def gate(facts: Facts, *, now: datetime) -> Gate:
     missing = [c for c in checks if c.state != "yes"]
     dates = [c.ready_at for c in missing]
     earliest = now if not missing else max(d for d in dates if d is not None) if all(d is not None for d in dates) else None
-    return Gate(open=not missing, checks=tuple(checks), earliest_at=earliest)
+    return Release(open=not missing, checks=tuple(checks), earliest_at=earliest)
 
 
 def _days(begin: datetime, end: datetime) -> float:
     return (end - begin) / timedelta(days=1)
 
 
-def _watched(facts: Facts, now: datetime) -> Check:
+def _watched(facts: ReleaseFacts, now: datetime) -> Check:
     ready = facts.watched_since + timedelta(days=facts.needed_days)
     done = max(0, int(_days(facts.watched_since, now)))
     words = phrases.days_of(min(done, int(facts.needed_days)), facts.needed_days)
     return Check(name="watched", state="yes" if ready <= now else "no", words=words, ready_at=ready)
 
 
-def _treated(facts: Facts, now: datetime) -> Check:
+def _treated(facts: ReleaseFacts, now: datetime) -> Check:
     if facts.treated_until is None or facts.treated_until <= now:
         return Check(name=phrases.NO_TREATMENT, state="yes", words="none")
     return Check(name=phrases.NO_TREATMENT, state="no", words=phrases.ONE_IS_RUNNING, ready_at=facts.treated_until)
 
 
-def _medicine(facts: Facts) -> Check:
+def _medicine(facts: ReleaseFacts) -> Check:
     return Check(name="medicine out", state="no" if facts.medicine else "yes", words=facts.medicine or phrases.NONE_IN_THE_WATER)
 
 
-def _water(facts: Facts) -> Check:
+def _water(facts: ReleaseFacts) -> Check:
     words = ", ".join(facts.water_at_fault)
     return Check(name="water", state="no" if words else "yes", words=phrases.water_to_mend(words))
 
 
-def _eating(facts: Facts, now: datetime) -> Check:
+def _eating(facts: ReleaseFacts, now: datetime) -> Check:
     recent = [m for m in facts.meals if 0 <= _days(m.at, now) <= EATING_DAYS]
     if not recent:
         return Check(name="eating", state="unknown", words=phrases.APPETITE_UNKNOWN)
@@ -128,7 +128,7 @@ def _eating(facts: Facts, now: datetime) -> Check:
     return Check(name="eating", state="yes", words=phrases.EATING)
 
 
-def _signs(facts: Facts, now: datetime) -> Check:
+def _signs(facts: ReleaseFacts, now: datetime) -> Check:
     if facts.looked_at is None or _days(facts.looked_at, now) > LOOKED_DAYS:
         return Check(name="no signs", state="unknown", words=phrases.NOT_LOOKED_CLOSELY)
     since = facts.watched_since if facts.sign_at is None else facts.sign_at

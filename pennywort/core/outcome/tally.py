@@ -93,7 +93,7 @@ def other_part(*, whole: Count, counted: Count, thought: Count, derived: bool) -
 
 
 @dataclass(frozen=True, kw_only=True)
-class Line:
+class BookLine:
     """One entry and how many were left after it; ``told`` where it is a recount."""
 
     entry: Entry
@@ -109,7 +109,7 @@ class Tally:
     """
 
     left: Count
-    lines: tuple[Line, ...]
+    lines: tuple[BookLine, ...]
     missing: tuple[tuple[datetime, int], ...]
     shift_count: int
 
@@ -117,7 +117,7 @@ class Tally:
 def tally(*, start: Count, entries: Iterable[Entry]) -> Tally:
     """Walk a group's ledger in order. What happened at the very instant of a recount was counted with it."""
     left, shift_count = start, 0
-    lines, missing = list[Line](), list[tuple[datetime, int]]()
+    lines, missing = list[BookLine](), list[tuple[datetime, int]]()
     known, gone = start, list[Count]()
     for entry in sorted(entries, key=lambda e: (e.at, e.kind == "recount")):
         told = None
@@ -132,5 +132,5 @@ def tally(*, start: Count, entries: Iterable[Entry]) -> Tally:
         else:
             gone.append(entry.count)
         left = alive(known=known, gone=gone)
-        lines.append(Line(entry=entry, left=left, told=told))
+        lines.append(BookLine(entry=entry, left=left, told=told))
     return Tally(left=left, lines=tuple(lines), missing=tuple(missing), shift_count=shift_count)

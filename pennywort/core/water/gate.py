@@ -98,7 +98,7 @@ class Over:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Gate:
+class WaterGate:
     """All lines; ``open`` if every needed one was read and all are in range, ``half`` if something is not known, else ``shut``.
 
     ``suspected`` says in words why the water is suspected though no reading shows it; empty if it is not.
@@ -351,7 +351,7 @@ def _lines(readings: Readings, *, water: WaterType, species: Sequence[Species], 
 
 def water_gate(
     readings: Readings, *, water: WaterType, species: Sequence[Species], found: Library, round_about: Circumstances | None = None
-) -> Gate:  # fmt: skip
+) -> WaterGate:  # fmt: skip
     """Judge the newest readings of a water.
 
     Ammonia is judged by its un-ionised part (Emerson et al. 1975) against 0.02 and 0.05 mg/L as N (UF/IFAS FA-16,
@@ -374,17 +374,17 @@ def water_gate(
         suspected = phrases.all_fell_ill_at_once(untested)
     if any(line.harmful for line in lines) or here.medicine == "over":
         what = ", ".join(dict.fromkeys([*bad, *(["medicine"] if here.medicine == "over" else [])]))
-        return Gate(state="shut", lines=lines, words=phrases.mend_the_water(what), suspected=suspected)
+        return WaterGate(state="shut", lines=lines, words=phrases.mend_the_water(what), suspected=suspected)
     if strange:
-        return Gate(state="half", lines=lines, words=phrases.read_again(strange), suspected=suspected)
+        return WaterGate(state="half", lines=lines, words=phrases.read_again(strange), suspected=suspected)
     if bad:
-        return Gate(state="half", lines=lines, words=phrases.out_of_range(bad), suspected=suspected)
+        return WaterGate(state="half", lines=lines, words=phrases.out_of_range(bad), suspected=suspected)
     if unread or suspected:
-        return Gate(state="half", lines=lines, words=phrases.not_read(unread or untested), suspected=suspected)
-    return Gate(state="open", lines=lines, words=phrases.ALL_IN_RANGE, suspected=suspected)
+        return WaterGate(state="half", lines=lines, words=phrases.not_read(unread or untested), suspected=suspected)
+    return WaterGate(state="open", lines=lines, words=phrases.ALL_IN_RANGE, suspected=suspected)
 
 
-def signs_from_readings(readings: Readings, *, gate: Gate, water: WaterType, found: Library) -> dict[str, bool]:
+def signs_from_readings(readings: Readings, *, gate: WaterGate, water: WaterType, found: Library) -> dict[str, bool]:
     """The signs that follow from a water test, seen or not there. What nobody read gives none."""
     signs: dict[str, bool] = {}
 

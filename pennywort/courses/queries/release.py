@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 
 from pennywort.core.outcome.companions import trouble_ahead
-from pennywort.core.outcome.release import Facts, Meal, gate
+from pennywort.core.outcome.release import Meal, ReleaseFacts, gate
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import capital
 from pennywort.core.water.gate import Readings
@@ -21,7 +21,7 @@ from pennywort.tanks.models import Tank
 USUAL_DAYS = 30.0
 
 
-def release_facts(actor: Actor, group: Group, *, days: float, to: Tank | None) -> Facts:
+def release_facts(actor: Actor, group: Group, *, days: float, to: Tank | None) -> ReleaseFacts:
     """Watching, treatment, water, meals and signs of a group, and how far its water lies from where it goes."""
     now, tank = actor.now, group.tank
     here = situation_of(actor, tank)
@@ -34,7 +34,7 @@ def release_facts(actor: Actor, group: Group, *, days: float, to: Tank | None) -
     signs = [x.happened_at for x in looks if trouble(x.signs)]
     until = max((c.ends_at for c in here.running if c.protocol_id != "watch"), default=None)
     ours, theirs = here.readings, there.readings if there else Readings()
-    return Facts(
+    return ReleaseFacts(
         watched_since=since,
         needed_days=days,
         treated_until=until,

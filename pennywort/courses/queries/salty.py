@@ -9,7 +9,7 @@ from pennywort.core.reference import library
 from pennywort.core.units import Preferences, show_fraction, show_mass, show_volume
 from pennywort.core.water.salt import gravity_from_grams, in_every_scale
 from pennywort.courses.models import Task
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 
 # a salinity read longer ago than this says nothing of today's (common practice)
 LASTS = timedelta(days=2)
@@ -33,7 +33,7 @@ def swap_words(mine: Preferences, *, net_volume_l: float, from_g_per_kg: float, 
     return f"swap {taken} for water of {swap.brine_g_per_l:.1f} g/L{reads}: {grams} of {salt.short_name} dissolved in it"
 
 
-def task_swap_words(task: Task, book: Book, mine: Preferences) -> str:
+def task_swap_words(task: Task, book: WaterRecords, mine: Preferences) -> str:
     """The same for a task that is due, from the salinity as it was last read; empty where its protocol names no salt."""
     if task.salinity_g_per_kg is None or not task.medicine_id:
         return ""

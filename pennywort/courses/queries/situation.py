@@ -13,11 +13,11 @@ from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.kinds import kinds_of
 from pennywort.core.reference.models import Species
-from pennywort.core.water.gate import Circumstances, Gate, Level, Over, Readings, measured_in, water_gate
+from pennywort.core.water.gate import Circumstances, Level, Over, Readings, WaterGate, measured_in, water_gate
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.running import held_by_labels, standing_in
 from pennywort.courses.queries.targets import windows_of
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.fish.models import Group, Look
 from pennywort.fish.queries import count_of, groups_in_water, last_looks, species_in
 from pennywort.records.actor import Actor
@@ -125,8 +125,8 @@ class Situation:
     # what is in it, and what runs
 
     @cached_property
-    def book(self) -> Book:
-        return Book([self.tank], now=self.now)
+    def book(self) -> WaterRecords:
+        return WaterRecords([self.tank], now=self.now)
 
     @property
     def running(self) -> list[Course]:
@@ -187,7 +187,7 @@ class Situation:
         """What the running courses make of this water on purpose: any test of it is judged by that."""
         return Circumstances(warmed_to_c=self.warmed_to_c, salted_to_g_per_kg=self.salted_to_g_per_kg)
 
-    def gate(self) -> Gate:
+    def gate(self) -> WaterGate:
         """The newest readings, judged with all that bears on them."""
         here = replace(self.meant, before=self.before, medicine=self.medicine, over=self.over)
         return water_gate(self.readings, water=self.water_type, species=self.species, found=library(), round_about=here)

@@ -89,7 +89,7 @@ def _kind_of(medicine_id: str) -> ReadingKind | None:
     return library().readings.get(library().actives[medicine_id].read_by)
 
 
-class Book:
+class WaterRecords:
     """The doses, changes, readings and plans of some tanks at one instant.
 
     :param marks_since: for the screen of a whole fishroom: what happened since then, and since the running courses started.

@@ -10,7 +10,7 @@ from pennywort.core.reference import library
 from pennywort.core.units import show_concentration, show_fraction
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.targets import windows_of
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
 
@@ -20,11 +20,11 @@ ANSWER_PLACE = 900
 
 def answer_readings(actor: Actor, tank: Tank) -> str:
     """Tasks for what the newest readings of the medicines held here ask for, in place of those of older ones; in words, empty where nothing is asked."""
-    book = Book([tank], now=actor.now)
+    book = WaterRecords([tank], now=actor.now)
     return " ".join(words for course in book.running(tank) if (words := _answer(actor, book, course)))
 
 
-def _answer(actor: Actor, book: Book, course: Course) -> str:
+def _answer(actor: Actor, book: WaterRecords, course: Course) -> str:
     told = []
     for place, held in enumerate(windows_of(course), start=ANSWER_PLACE):
         active = library().actives[held.active]

@@ -9,7 +9,7 @@ from uuid import uuid5
 from pennywort.core.course.prolong import SLACK, days_between, prolong
 from pennywort.courses.models import Course, Task
 from pennywort.courses.queries.targets import clock_rule, course_name, planned_step
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.courses.services.answers import answer_readings
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
@@ -39,11 +39,11 @@ def keep_to_clocks(actor: Actor, tank: Tank) -> str:
 
 def put_off(actor: Actor, tank: Tank) -> str:
     """Put off (or bring back) the ends of the courses in this water to what their clocks say now; in words, empty if none."""
-    book = Book([tank], now=actor.now)
+    book = WaterRecords([tank], now=actor.now)
     return " ".join(words for course in book.running(tank) if (words := _keep(actor, book, course)))
 
 
-def _keep(actor: Actor, book: Book, course: Course) -> str:
+def _keep(actor: Actor, book: WaterRecords, course: Course) -> str:
     state = book.clock(course)
     rule = clock_rule(course, every_h=None)
     if state is None or rule is None or state.complete:
@@ -95,7 +95,7 @@ def _move_end(actor: Actor, course: Course, *, end: datetime, later: timedelta) 
 
 def begin_again(actor: Actor, tank: Tank, *, at: datetime, words: str) -> str:
     """Fish from elsewhere came into this water: every clock that ran in it then begins again. In words; empty where none ran."""
-    book = Book([tank], now=at)
+    book = WaterRecords([tank], now=at)
     told = []
     for course in book.running(tank):
         state = book.clock(course) if course.starts_at <= at else None

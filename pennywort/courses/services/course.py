@@ -22,7 +22,7 @@ from pennywort.courses.queries.kept_protocols import keep, protocol_of
 from pennywort.courses.queries.running import kept_product, running_courses
 from pennywort.courses.queries.situation import situation_of
 from pennywort.courses.queries.targets import course_name, range_of
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.courses.services.cases import check_condition, open_case
 from pennywort.courses.services.protocols import protocol_named
 from pennywort.fish.models import Group
@@ -198,7 +198,7 @@ def _wash_out_words(actor: Actor, name: str, level: float, *, below: float) -> s
     )
 
 
-def _held_before(book: Book, tank: Tank, plan: CoursePlan) -> dict[str, dict[str, float]]:
+def _held_before(book: WaterRecords, tank: Tank, plan: CoursePlan) -> dict[str, dict[str, float]]:
     """What is left of the medicines of a plan in this water and its sand: the ledger of the course goes on from there."""
     found = {}
     for held in plan.held:
@@ -263,7 +263,7 @@ def start_course(actor: Actor, *, uid: UUID, group: Group, condition: str, wish:
     # from when the next may start is told before what the two would do to each other
     _check_room_for(actor, tank, protocol)
     _check_ticks(plan, ticked)
-    before = _held_before(Book([tank], now=min(start, actor.now)), tank, plan)
+    before = _held_before(WaterRecords([tank], now=min(start, actor.now)), tank, plan)
     for watch in running_courses(tank, now=actor.now):
         watch.stopped_at, watch.stop_reason = actor.now, "a treatment was started"
         watch.save(update_fields=["stopped_at", "stop_reason"])

@@ -17,7 +17,7 @@ from pennywort.core.medicine.tools import Measures
 from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.running import BEFORE_START, RUN_HERE, TICKED, WHOLE_CHANGES, active_mg_in, by_label, due_amount, label_of
 from pennywort.courses.queries.targets import moves, soonest
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.courses.services.calendar import fall_due, keep_to_clocks, put_off
 from pennywort.courses.services.transfers import transfer, transfer_back
 from pennywort.fish.models import Leaving, Look, Loss, Move, Observation, Photo, Recount, Scuffle
@@ -94,7 +94,7 @@ def _amounts(actor: Actor, task: Task, *, at: datetime, given: str | Given, conf
     if isinstance(given, Given) and given.active_mg is not None and task.dose_mg is not None:
         return {"amount_mg": given.active_mg}
     text = given.text if isinstance(given, Given) else given
-    level = Book([task.course.tank], now=at).level_to_weigh(task) if task.refill else None
+    level = WaterRecords([task.course.tank], now=at).level_to_weigh(task) if task.refill else None
     measures, planned = due_amount(task, level_mg_per_l=level)
     amount = read_amount(actor, text, measures=measures, field="amount")
     if amount <= 0:
@@ -249,7 +249,7 @@ class PutBack:
 
 def what_goes_back(tank: Tank, *, changed_fraction: float, at: datetime) -> list[PutBack]:
     """What must go back in after changing this share at an instant, to hold the level that each course had then. Keeps nothing."""
-    found, book = [], Book([tank], now=at)
+    found, book = [], WaterRecords([tank], now=at)
     for course in book.running(tank):
         if course.treatment_ends_at <= at or course.starts_at - BEFORE_START > at:
             continue

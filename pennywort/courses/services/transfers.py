@@ -17,7 +17,7 @@ from pennywort.courses.models import Case, Course, Task
 from pennywort.courses.queries.situation import situation_of
 from pennywort.courses.queries.targets import course_name
 from pennywort.courses.queries.watching import watched_since
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.courses.services.calendar import begin_again
 from pennywort.fish.models import Group, Individual, Move, Recount
 from pennywort.fish.orders import came, open_order
@@ -60,7 +60,7 @@ def joined_words(group: Group, count: int) -> str:
 def what_it_does(actor: Actor, group: Group, *, to: Tank, going: Going) -> list[str]:
     """What a move would change, told before it is made: clocks, the watching of others, medicine that waits there, courses left behind."""
     words = []
-    book = Book([to], now=actor.now)
+    book = WaterRecords([to], now=actor.now)
     same_water = to.water_id == group.tank.water_id
     for course in [] if same_water else book.running(to):
         state = book.clock(course)
@@ -105,7 +105,7 @@ def mixed(actor: Actor, *, newcomers: Group, tank: Tank, count: int, at: datetim
 
 def arrival_changes(actor: Actor, tank: Tank) -> list[str]:
     """What fish that arrive in this water today would change, told before: whose watching and which clocks begin again."""
-    book, words = Book([tank], now=actor.now), []
+    book, words = WaterRecords([tank], now=actor.now), []
     for course in book.running(tank):
         state = book.clock(course)
         if state is not None and state.counted_h >= 1:

@@ -20,7 +20,7 @@ from pennywort.accounts.models import Membership
 from pennywort.core.reference import library
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.models import InstrumentKind
-from pennywort.courses.queries.water_records import Book
+from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.instruments import services
 from pennywort.instruments.models import Instrument
 from pennywort.instruments.simulate import Fault, StandIn, figures, pump_reports
@@ -74,7 +74,7 @@ class Command(BaseCommand):
             raise CommandError("There is no tank to follow.")
         fleet = []
         for tank in tanks:
-            dosed = {active for c in Book([tank], now=now).running(tank) for active in c.targets_mg_per_l}
+            dosed = {active for c in WaterRecords([tank], now=now).running(tank) for active in c.targets_mg_per_l}
             for kind in library().instruments.values():
                 if tank.water_type not in kind.stands and not dosed & set(kind.doses):
                     continue
@@ -133,7 +133,7 @@ def _truth(tank: Tank, kind: InstrumentKind, *, now: datetime) -> dict[str, floa
     newest: dict[str, float] = {}
     for reading in readings_of(tank).filter(instrument="")[:40]:
         newest |= {c: getattr(reading, c) for c in columns - set(newest) if getattr(reading, c) is not None}
-    book, water = Book([tank], now=now), cast(WaterType, tank.water_type)
+    book, water = WaterRecords([tank], now=now), cast(WaterType, tank.water_type)
     for held in (k for k in library().readings.values() if k.held and k.column in columns):
         newest[held.column] = sum(book.level(tank, a.id) for a in library().actives.values() if a.read_by == held.id)
     return {m.name: newest.get(m.fills, m.usually.get(water, 0.0)) for m in kind.measures}
