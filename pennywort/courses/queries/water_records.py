@@ -20,6 +20,7 @@ from pennywort.courses.models import Course, Dose, Task
 from pennywort.courses.queries.kept_protocols import protocol_of
 from pennywort.courses.queries.running import BEFORE_START, GONE_FRACTION, WHOLE_CHANGES, Given, takes_up
 from pennywort.courses.queries.targets import EDGE_FRACTION, clock_rule, read_in
+from pennywort.records.grouped import grouped
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
 from pennywort.tanks.queries import on_one_water
 
@@ -113,7 +114,11 @@ class WaterRecords:
 
     def on_its_water(self, tank: Tank) -> list[Tank]:
         """The tanks of this book on one water with this one, itself among them."""
-        return [t for t in self.tanks.values() if t.water_id == tank.water_id]
+        return self._on_water.get(tank.water_id, [])
+
+    @cached_property
+    def _on_water(self) -> dict[int, list[Tank]]:
+        return grouped(self.tanks.values(), lambda tank: tank.water_id)
 
     @cached_property
     def courses(self) -> dict[int, Course]:
