@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch'
 import type { components, paths } from './schema'
+import * as texts from './words'
 
 export type Schemas = components['schemas']
 
@@ -88,7 +89,7 @@ export async function answer<T>(call: Promise<Answer<T>>): Promise<T> {
       type: 'urn:pennywort:offline',
       title: 'No connection',
       status: 0,
-      detail: 'The server can’t be reached. Nothing is lost: press again.',
+      detail: texts.NO_CONNECTION,
     })
   }
   if (got.response.ok && got.data !== undefined) return got.data
@@ -97,7 +98,7 @@ export async function answer<T>(call: Promise<Answer<T>>): Promise<T> {
     type: body?.type ?? 'urn:pennywort:accident',
     title: body?.title ?? 'Our mistake',
     status: got.response.status,
-    detail: body?.detail ?? 'Something broke. Try again.',
+    detail: body?.detail ?? texts.SOMETHING_BROKE,
     field: body?.field,
     by: body?.by,
     at: body?.at,

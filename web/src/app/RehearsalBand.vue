@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import LinkButton from '@/shared/LinkButton.vue'
 import { useSession } from '@/shared/session'
 import { useRehearsalClock } from './queries'
+import * as texts from './words'
 
 /** On every screen of a rehearsal: that it is one, at which hour of its own clock, and the way back to the tank and out. */
 const session = useSession()
@@ -11,7 +12,7 @@ const route = useRoute()
 const { data } = useRehearsalClock()
 const words = computed(() => {
   const r = data.value
-  if (!r) return 'nothing here is written to a tank of yours'
+  if (!r) return texts.NOTHING_IS_WRITTEN
   return r.ended ? `${r.name}, ended` : `${r.name}, day ${r.day} of ${r.days}, ${r.clock}`
 })
 function leave() {

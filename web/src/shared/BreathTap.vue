@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useTimeoutFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import * as texts from './words'
 
 /** Breaths a minute, by tapping along with the gills: from the time between the first tap and the last. */
 const breaths = defineModel<number | null>({ required: true })
@@ -21,7 +22,7 @@ const words = computed(() =>
     ? `${LEAST + 1 - taps.value.length} more`
     : breaths.value
       ? `${breaths.value} a minute`
-      : 'tap with each breath',
+      : texts.TAP,
 )
 </script>
 

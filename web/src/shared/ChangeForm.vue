@@ -8,6 +8,7 @@ import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import TextField from '@/shared/TextField.vue'
 import { useGoesBack } from '@/shared/queries'
+import * as texts from './words'
 
 /** A water change of a stated share: how much water that is, and what must go back in. */
 const props = defineProps<{ tank: string; share: string; task?: string; putBack: boolean }>()
@@ -45,7 +46,10 @@ const write = useWrite(
 )
 const label = computed(() =>
   back.value && parts.value.length
-    ? `Changed ${share.value}, put back ${parts.value.map((p) => `${p.amount.figure} ${p.amount.unit}`).join(' and ')}`
+    ? texts.changedAndPutBack(
+        share.value,
+        parts.value.map((p) => `${p.amount.figure} ${p.amount.unit}`).join(' and '),
+      )
     : `Changed ${share.value}`,
 )
 async function save() {

@@ -3,6 +3,7 @@ import { computed, watch } from 'vue'
 import DateText from './DateText.vue'
 import { useClock } from './useClock'
 import { readInstant } from './when'
+import * as texts from './words'
 
 /**
  * An instant that has been, as the API takes it; nothing where nothing is written, and that is now. A day and an hour on the
@@ -11,7 +12,7 @@ import { readInstant } from './when'
 withDefaults(defineProps<{ label?: string; field?: string; problem: Error | null; hint?: string }>(), {
   label: 'When',
   field: 'happened_at',
-  hint: 'now, if left empty',
+  hint: texts.NOW_IF_EMPTY,
 })
 const at = defineModel<string | null>({ required: true })
 /** what is typed, and whether it can't be read: for whoever keeps it, or sends without a form */

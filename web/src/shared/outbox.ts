@@ -2,6 +2,7 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { ref } from 'vue'
 import { cookie, newWriteId } from '@/api/client'
 import { nowDate } from './now'
+import * as texts from './words'
 
 /**
  * Entries written where there is no connection: kept in the browser with their own time and id, sent in order when it is back.
@@ -91,7 +92,7 @@ async function post(entry: Entry): Promise<Sent> {
   if (answer.status >= 500) return 'failed'
   const problem = (await answer.json().catch(() => ({}))) as { detail?: string; type?: string }
   if (problem.type === 'urn:pennywort:another-keeper') return 'offline'
-  return { why: problem.detail ?? 'The server would not take it.' }
+  return { why: problem.detail ?? texts.NOT_TAKEN }
 }
 
 /** An entry without what became of it. */
@@ -162,7 +163,7 @@ async function send(): Promise<number> {
           break
         }
         sent = {
-          why: `The server failed on it ${failed} times. It stays here until you try again or discard it.`,
+          why: texts.failedOnIt(failed),
         }
       }
       const moved = db.transaction(['waiting', 'refused'], 'readwrite')

@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client'
+import * as texts from './words'
 
 export type StrengthKind = Schemas['OwnStrength']['kind']
 
@@ -21,6 +22,6 @@ export function productsOf(active: Active, shelf: Shelf, use: string, past: bool
     ...(active?.strengths ?? [])
       .filter((s) => !allowed || allowed.includes(s.id))
       .map((s) => ({ value: s.id, label: s.name })),
-    ...(active?.strengths.length ? [{ value: 'own', label: 'another, as its label says' }] : []),
+    ...(active?.strengths.length ? [{ value: 'own', label: texts.ANOTHER_STRENGTH }] : []),
   ]
 }

@@ -1,5 +1,6 @@
 import { tzOffset } from '@date-fns/tz'
 import { capital } from './capital'
+import * as texts from './words'
 
 /**
  * Days and hours as people write them, on the fishroom's clock. What can't be read for certain is refused with words that
@@ -32,13 +33,13 @@ const MONTHS = 'january february march april may june july august september octo
   ' ',
 )
 const WEEKDAYS = 'sunday monday tuesday wednesday thursday friday saturday'.split(' ')
-const LIKE = 'Write it like 24 Nov, 24 Nov 2026 or 2026-11-24'
-const UNREAD = `This can’t be read as a day. ${LIKE}.`
-const UNREAD_INSTANT = `This can’t be read as a day and an hour. ${LIKE}, with the hour behind it like 21:30.`
-const HOUR_OR_DAY = 'This may be an hour or a day. Write 9:10 for the hour, 9 Oct for the day.'
-const DAY_OR_YEAR = 'This may be a day or a year. Write the year in full, like Nov 2027 or 24 Nov 2027.'
-const NO_HOUR = 'There is no such hour.'
-const TWO_WAYS = 'Day and month can be taken two ways here. Write the month by its name.'
+const LIKE = texts.WRITE_IT_LIKE
+const UNREAD = texts.noDay(LIKE)
+const UNREAD_INSTANT = texts.noDayAndHour(LIKE)
+const HOUR_OR_DAY = texts.HOUR_OR_DAY
+const DAY_OR_YEAR = texts.DAY_OR_YEAR
+const NO_HOUR = texts.NO_SUCH_HOUR
+const TWO_WAYS = texts.DAY_OR_MONTH
 const MINUTE = 60_000
 /** a phone's clock may run ahead of another's by this much */
 const SLACK = 5 * MINUTE
@@ -113,9 +114,7 @@ function nearest(month: number, day: number, today: Parts, ahead: Ahead): Parts 
   const found = years.map((y) => ({ year: today.year + y, month, day })).find(fits)
   if (!found) return { year: today.year, month, day }
   const days = Math.abs(Date.parse(iso(found)) - Date.parse(iso(today))) / 86_400_000
-  return days > HALF_A_YEAR_DAYS
-    ? { fault: `Write the year with it, if you mean ${dayWords(found)}.` }
-    : found
+  return days > HALF_A_YEAR_DAYS ? { fault: texts.withTheYear(dayWords(found)) } : found
 }
 
 function numeric(
@@ -178,9 +177,9 @@ function monthIn(text: string): Parts | null {
 }
 
 function checked(p: Parts): Parts | Fault {
-  if (p.month < 1 || p.month > 12 || !exists(p)) return { fault: 'There is no such day.' }
-  if (p.year < OLDEST_YEAR) return { fault: 'That lies too far back.' }
-  if (p.year > LATEST_YEAR) return { fault: 'That lies too far ahead.' }
+  if (p.month < 1 || p.month > 12 || !exists(p)) return { fault: texts.NO_SUCH_DAY }
+  if (p.year < OLDEST_YEAR) return { fault: texts.TOO_FAR_BACK }
+  if (p.year > LATEST_YEAR) return { fault: texts.TOO_FAR_AHEAD }
   return p
 }
 
@@ -202,7 +201,7 @@ export function readDay(text: string, clock: Clock, ahead: Ahead): Day | Fault {
   if (!found || (weekday && named(WEEKDAYS, weekday) < 0)) return { fault: UNREAD }
   const day = isFault(found) ? found : checked(found)
   if (isFault(day)) return day
-  if (ahead === 'past' && iso(day) > iso(today)) return { fault: 'That lies in the future.' }
+  if (ahead === 'past' && iso(day) > iso(today)) return { fault: texts.IN_THE_FUTURE }
   const words = dayWords(day)
   if (weekday && !words.toLowerCase().startsWith(weekday.slice(0, 3))) {
     return { fault: `${words.slice(4)} is a ${words.slice(0, 3)}, not a ${capital(weekday)}.` }
@@ -245,7 +244,7 @@ function hourIn(text: string): Hour | Fault | null {
 export function readInstant(text: string, clock: Clock): Instant | Fault {
   const typed = tidy(text)
   const told = (at: Date, extra = ''): Instant | Fault => {
-    if (at.getTime() > clock.now.getTime() + SLACK) return { fault: 'That lies in the future.' }
+    if (at.getTime() > clock.now.getTime() + SLACK) return { fault: texts.IN_THE_FUTURE }
     const here = local(at, clock.zone)
     return { at, words: `${dayWords(here)}, ${two(here.hour)}:${two(here.minute)}${extra}` }
   }
@@ -273,6 +272,6 @@ export function readInstant(text: string, clock: Clock): Instant | Fault {
   const parts = { year, month, day: date }
   if (!hour && iso(parts) === iso(today)) return told(clock.now)
   const at = instantOf(parts, hour?.hour ?? 12, hour?.minute ?? 0, clock.zone)
-  if (!at) return { fault: 'There was no such hour that night: the clocks went forward.' }
+  if (!at) return { fault: texts.CLOCKS_WENT_FORWARD }
   return told(at, hour ? '' : ', as no hour was written')
 }

@@ -9,6 +9,7 @@ import { useWrite } from '@/shared/useWrite'
 import ContactForm from './ContactForm.vue'
 import GearForm from './GearForm.vue'
 import { useGear } from './queries'
+import * as texts from './words'
 
 /** Things that go from water to water: where each belongs, what it may carry now, and one press for each use. */
 type Thing = Schemas['GearOut']
@@ -23,9 +24,9 @@ function ask(what: 'add' | 'mend' | 'used' | 'over', of: Thing | null = null) {
   open.value = what
 }
 const title = computed(() => {
-  if (open.value === 'add') return 'A thing is listed'
+  if (open.value === 'add') return texts.LIST_A_THING
   if (open.value === 'mend') return `Mend ${thing.value?.name ?? ''}`
-  return open.value === 'used' ? `${thing.value?.name ?? ''} was used` : 'Water or hands went over'
+  return open.value === 'used' ? `${thing.value?.name ?? ''} was used` : texts.WENT_OVER
 })
 const next = ref<{ kind: 'disinfected' | 'dried'; gear: string }>({ kind: 'dried', gear: '' })
 const clean = useWrite(

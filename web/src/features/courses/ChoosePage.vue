@@ -23,6 +23,7 @@ import StagesChart from '@/shared/strips/StagesChart.vue'
 import StripsChart from '@/shared/strips/StripsChart.vue'
 import { useConditions, useGroups, useTanks } from '@/shared/queries'
 import { useSchools, useSlip, useSuspected } from './queries'
+import * as texts from './words'
 
 const props = defineProps<{ group: string }>()
 const session = useSession()
@@ -35,7 +36,7 @@ const conditions = useConditions()
 const fish = computed(() => groups.data.value?.find((g) => g.uid === props.group) ?? null)
 const tank = computed(() => tanks.data.value?.find((t) => t.uid === fish.value?.tank) ?? null)
 /** nothing seen: on arrival, in advance, or watched */
-const NOTHING = { id: 'nothing', short_name: 'nothing seen: on arrival, or watched' }
+const NOTHING = { id: 'nothing', short_name: texts.NOTHING_SEEN }
 /** what the last look held for likely stands first */
 const suspected = useSuspected(() => props.group)
 const here = computed(() => {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import * as texts from './words'
 
 /** The days ahead: one column a day, one row a kind of task. */
 const props = defineProps<{ steps: Schemas['StepOut'][]; ends: string }>()
@@ -8,7 +9,7 @@ const ROWS = [
   { kinds: ['dose'], label: 'dose' },
   { kinds: ['bath', 'dip', 'swab'], label: 'bath, swab' },
   { kinds: ['food', 'feed'], label: 'food' },
-  { kinds: ['transfer', 'remove'], label: 'move, medicine out' },
+  { kinds: ['transfer', 'remove'], label: texts.MOVE },
   { kinds: ['water_change'], label: 'water change' },
   { kinds: ['temperature', 'salinity'], label: 'warmth, salinity' },
   { kinds: ['water_test'], label: 'water test' },

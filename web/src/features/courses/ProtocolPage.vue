@@ -9,6 +9,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import { takeDraft } from './draft'
 import { useProtocol, useProtocolCheck } from './queries'
+import * as texts from './words'
 
 /** A protocol as text, with what it would do in a sample of 100 L beside it; kept only once it reads without a fault. */
 const props = defineProps<{ protocol: string }>()
@@ -67,7 +68,7 @@ function download() {
   URL.revokeObjectURL(link.href)
 }
 onBeforeRouteLeave(() =>
-  text.value === first.value || fresh.value ? true : window.confirm('Leave what you changed here?'),
+  text.value === first.value || fresh.value ? true : window.confirm(texts.LEAVE_CHANGES),
 )
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import * as texts from './words'
 
 /** Every school against one condition, side by side: days, what goes in, what it risks, what it leaves. */
 const props = defineProps<{ schools: Schemas['SchoolOut'][] }>()
@@ -15,10 +16,10 @@ const RISKS = [
 const WORDS = ['none', 'little', 'some', 'much']
 const most = computed(() => Math.max(1, ...props.schools.map((s) => s.all_days ?? 0)))
 function days(s: Schemas['SchoolOut']): string {
-  if (s.kind === 'label') return 'days as its label says'
-  if (s.treat_days === null) return ''
-  if (s.treat_days === 0) return `${s.all_days} days of watching`
-  return `${s.treat_days} ${s.treat_days === 1 ? 'day' : 'days'}, watched to day ${s.all_days}`
+  if (s.kind === 'label') return texts.DAYS_BY_LABEL
+  if (s.treat_days === null || s.all_days === null) return ''
+  if (s.treat_days === 0) return texts.daysOfWatching(s.all_days)
+  return texts.thenWatched(s.treat_days, s.all_days)
 }
 </script>
 

@@ -5,6 +5,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import SignMark from '@/shared/SignMark.vue'
 import { answerOf, type Signs } from './marks'
 import { useComparison } from './queries'
+import * as texts from './words'
 
 /** Two look-alikes side by side: which sign speaks for which, and the question that separates them. */
 const props = defineProps<{ one: string; other: string; water: string; signs: Signs }>()
@@ -16,7 +17,7 @@ const { data, error } = useComparison(() => ({
   signs: props.signs,
 }))
 const PACE: Record<string, string> = {
-  hours: 'kills in hours',
+  hours: texts.KILLS_IN_HOURS,
   days: 'days count',
   weeks: 'takes weeks',
   none: '',

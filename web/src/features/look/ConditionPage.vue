@@ -6,6 +6,7 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import SourcedLine from '@/shared/SourcedLine.vue'
 import { useCondition } from './queries'
+import * as texts from './words'
 
 const props = defineProps<{ condition: string }>()
 const route = useRoute()
@@ -14,7 +15,7 @@ const group = computed(() => (typeof route.query['group'] === 'string' ? route.q
 const PACE: Record<string, string> = {
   hours: 'Hours count.',
   days: 'Days count.',
-  weeks: 'It takes weeks.',
+  weeks: texts.TAKES_WEEKS,
   none: '',
 }
 const reported = computed(() => data.value?.notifiable === 'most places')

@@ -9,6 +9,7 @@ import DaysChart from './DaysChart.vue'
 import PhotoDays from './PhotoDays.vue'
 import { useGroups } from '@/shared/queries'
 import { useDays } from './queries'
+import * as texts from './words'
 
 /** One group or fish over its days: how the ranking moved, whether they get better, and the photos side by side. */
 const props = defineProps<{ group: string }>()
@@ -19,7 +20,7 @@ const { data: days, error } = useDays(() => props.group, fish)
 const groups = useGroups()
 const mine = computed(() => groups.data.value?.find((g) => g.uid === props.group) ?? null)
 const who = computed(() => [
-  { value: '', label: 'the whole group' },
+  { value: '', label: texts.WHOLE_GROUP },
   ...(days.value?.fish_named ?? []).map((n) => ({ value: n, label: n })),
 ])
 function choose(name: string) {
@@ -32,10 +33,10 @@ const TREND: Record<string, { label: string; tone: string; mark: string }> = {
   worse: { label: 'worse', tone: 'brick', mark: '↘' },
 }
 const AT_FIRST: Record<string, string> = {
-  better: 'better than at first',
-  same: 'as at first',
-  mixed: 'mixed since the first look',
-  worse: 'worse than at first',
+  better: texts.BETTER_THAN_AT_FIRST,
+  same: texts.AS_AT_FIRST,
+  mixed: texts.MIXED_SINCE,
+  worse: texts.WORSE_THAN_AT_FIRST,
 }
 const newestFirst = computed(() => [...(days.value?.looks ?? [])].map((l, i) => ({ ...l, i })).reverse())
 const sentence = computed(() => {

@@ -6,6 +6,7 @@ import { placeAnswer, type Signs } from './marks'
 import FishPlate from './FishPlate.vue'
 import PlateDrawing from './PlateDrawing.vue'
 import { places, PLAN, SIDE } from './places'
+import * as texts from './words'
 
 const props = defineProps<{ regions: Schemas['RegionOut'][]; signs: Signs; list: string; shape: string }>()
 const lie = ref<Schemas['PlateOut']['places']>({})
@@ -46,7 +47,7 @@ const shown = computed(() =>
       : []
   }),
 )
-const WORDS = { seen: 'seen', absent: 'not there', unknown: 'not looked at' }
+const WORDS = { seen: 'seen', absent: 'not there', unknown: texts.NOT_LOOKED_AT }
 const percent = (part: number, whole: number) => `${(part / whole) * 100}%`
 const side = {
   left: percent(SIDE.left, PLAN.width),

@@ -5,6 +5,7 @@ import StateMark from '@/shared/StateMark.vue'
 import { useSession } from '@/shared/session'
 import { READINGS } from '@/shared/waterTest'
 import type { KitBasis, Typed } from './useLook'
+import * as texts from './words'
 
 /** Water first: what was read, what is typed now, and whether it is fit for these fish. */
 const props = defineProps<{
@@ -18,7 +19,7 @@ const typed = defineModel<Typed>('typed', { required: true })
 const kit = defineModel<KitBasis>('kit', { required: true })
 const session = useSession()
 const id = useId()
-const TITLES = { open: 'gate open', half: 'gate half open', shut: 'gate shut' }
+const TITLES = { open: 'gate open', half: texts.GATE_HALF_OPEN, shut: 'gate shut' }
 const tone = computed(() => ({ open: 'leaf', half: 'tannin', shut: 'brick' })[props.gate?.state ?? 'half'])
 const ion = computed(() => session.keeper?.preferences.kit_basis !== 'n')
 const more = ref(false)

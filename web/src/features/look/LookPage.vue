@@ -20,6 +20,7 @@ import RankList from './RankList.vue'
 import SignTable from './SignTable.vue'
 import type { Newcomer } from './queries'
 import { useLook } from './useLook'
+import * as texts from './words'
 
 const props = withDefaults(defineProps<{ group?: string; newcomer?: Newcomer | null }>(), {
   group: '',
@@ -68,7 +69,7 @@ const sections = computed(() => {
 const title = computed(() =>
   picked.value === LIST
     ? mode.value === 'arrival'
-      ? 'On arrival, from top to tail'
+      ? texts.ON_ARRIVAL
       : 'Today’s round'
     : (regions.value.find((r) => r.id === picked.value)?.name ?? ''),
 )
@@ -109,10 +110,10 @@ async function keep(then: 'case' | 'treat', which?: Record<string, string>) {
 }
 const keepLabel = computed(() => {
   const same = look.asBefore.value.length
-  if (props.newcomer) return 'Keep this inspection'
-  if (!same || mode.value !== 'daily') return 'Keep this look'
+  if (props.newcomer) return texts.KEEP_INSPECTION
+  if (!same || mode.value !== 'daily') return texts.KEEP_LOOK
   const changed = look.changed.value.length
-  return changed ? `Keep it: ${same} as before, ${changed} changed` : `Keep it: all ${same} as before`
+  return changed ? texts.keepChanged(same, changed) : texts.keepSame(same)
 })
 
 // [ and ] walk the places, l goes back to the list, k keeps

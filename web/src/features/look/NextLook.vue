@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import * as texts from './words'
 
 /** The one look that would change the ranking most, with its answers at hand. */
 const props = defineProps<{ next: Schemas['NextLookOut'] }>()
 const emit = defineEmits<{ answer: [seen: boolean]; show: [] }>()
 const KITS: Record<string, string> = {
-  torch: 'a torch in the dark',
-  hand: 'the fish in a clear box',
+  torch: texts.A_TORCH,
+  hand: texts.A_CLEAR_BOX,
   test: 'a test kit',
   scope: 'a microscope',
 }

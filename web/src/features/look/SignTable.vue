@@ -5,6 +5,7 @@ import SignMark from '@/shared/SignMark.vue'
 import SignLens from './SignLens.vue'
 import SignSizes from './SignSizes.vue'
 import { answerOf, restNotThere, withAnswer, type Answer, type Counts, type Signs, type Sizes } from './marks'
+import * as texts from './words'
 
 /** Signs to go through: of one place, or the short list of the day in the order of looking. */
 const props = defineProps<{
@@ -25,7 +26,7 @@ const table = ref<HTMLElement | null>(null)
 const ANSWERS: { value: Answer; label: string }[] = [
   { value: 'seen', label: 'seen' },
   { value: 'absent', label: 'not there' },
-  { value: 'unknown', label: 'not looked at' },
+  { value: 'unknown', label: texts.NOT_LOOKED_AT },
 ]
 const KEYS: Record<string, Answer> = { s: 'seen', x: 'absent', u: 'unknown' }
 const all = computed(() => props.sections.flatMap((s) => s.signs))
@@ -61,7 +62,7 @@ const was = (sign: string) =>
   props.carried[sign] !== undefined && props.carried[sign] !== signs.value[sign]
     ? props.carried[sign]
       ? 'was seen'
-      : 'was not there'
+      : texts.WAS_NOT_THERE
     : ''
 
 async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {

@@ -6,6 +6,7 @@ import LevelMark from '@/shared/LevelMark.vue'
 import PageHead from '@/shared/PageHead.vue'
 import { useSensitivities } from './queries'
 import { useActives } from '@/shared/queries'
+import * as texts from './words'
 
 /** Where each figure comes from: every active with all its uses, in full. */
 const props = defineProps<{ active?: string }>()
@@ -18,20 +19,20 @@ const shown = computed(() =>
 )
 const GATES: Record<string, string> = {
   open: 'reckoned',
-  care: 'reckoned with care',
-  vet: 'only with a vet or label',
+  care: texts.WITH_CARE,
+  vet: texts.VET_OR_LABEL,
   block: 'never reckoned',
 }
 const LETTERS: Record<string, string> = {
-  A: 'recalled from the source named',
-  B: 'recalled, not sure from where',
+  A: texts.RECALLED_FROM,
+  B: texts.RECALLED_UNSURE,
   C: 'common practice',
   X: 'arithmetic',
 }
 /** Where a statement comes from and what that is worth; common practice is its own source. */
 function grounds(said: { source: string; confidence: string }): string {
   const worth = LETTERS[said.confidence] ?? ''
-  return `${said.source === worth ? worth : `${said.source}; ${worth}`}, not yet checked.`
+  return texts.notChecked(said.source === worth ? worth : `${said.source}; ${worth}`)
 }
 </script>
 

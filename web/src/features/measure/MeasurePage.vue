@@ -18,6 +18,7 @@ import { productsOf } from '@/shared/strengths'
 import { doseRequest, noDose, useMeasure } from './useMeasure'
 import { useActives, useShelf, useTanks } from '@/shared/queries'
 import { WATER_TYPES } from '@/shared/choices'
+import * as texts from './words'
 
 /** Measure: any volume, dose, salt or bath, for a tank of the record or for water as typed. */
 const session = useSession()
@@ -49,7 +50,7 @@ const { data: tanks } = useTanks()
 const { data: actives } = useActives()
 const { data: shelf } = useShelf()
 const places = computed(() => [
-  { value: '', label: 'water as typed' },
+  { value: '', label: texts.AS_TYPED },
   ...(tanks.value ?? []).map((t) => ({
     value: t.uid,
     label: `${t.name}, ${t.volume.net.figure} ${t.volume.net.unit}`,
@@ -63,10 +64,10 @@ const shownFields = computed(() =>
     (f) => (!f.when || f.when(values.value)) && (f.list !== 'labels' || !!shelf.value?.labels.length),
   ),
 )
-const BY_ITSELF = 'Fill in what is asked; the slip comes by itself.'
+const BY_ITSELF = texts.FILL_IN
 /** what must still be said before anything is reckoned; empty once all of it is */
 const missing = computed(() => {
-  if (!hasWater.value) return 'How much water? Choose a tank or type it.'
+  if (!hasWater.value) return texts.HOW_MUCH_WATER
   if (what.value !== 'dose') {
     const needs = [
       ...(kind.value?.needs ?? []),
@@ -74,10 +75,10 @@ const missing = computed(() => {
     ]
     return kind.value && needs.every((n) => values.value[n]?.trim()) ? '' : BY_ITSELF
   }
-  if (!dose.value.use) return 'Which medicine, and what for?'
+  if (!dose.value.use) return texts.WHICH_MEDICINE
   if (dose.value.strength !== 'own') return ''
-  if (!dose.value.ownKind) return 'How does the label say its strength?'
-  return dose.value.typed['own.value']?.trim() ? '' : 'How much of it does the label say?'
+  if (!dose.value.ownKind) return texts.HOW_STRONG
+  return dose.value.typed['own.value']?.trim() ? '' : texts.HOW_MUCH_OF_IT
 })
 const body = computed(() => {
   if (missing.value) return null
@@ -96,9 +97,7 @@ const where = computed(() =>
 /** on a phone the first few, until all are asked for */
 const every = ref(false)
 const choices = [{ id: 'dose', label: 'A medicine' }, ...KINDS.map((k) => ({ id: k.id, label: k.label }))]
-const sentence = computed(
-  () => kind.value?.says ?? 'The water first, then the medicine, then the tool at hand.',
-)
+const sentence = computed(() => kind.value?.says ?? texts.IN_THIS_ORDER)
 /** fields that show their own error; what is folded away says it below */
 const known = computed(() => [
   ...['volume', 'give_or_take', 'use', 'strength', 'target', 'minutes', 'own.value', 'own.density'],

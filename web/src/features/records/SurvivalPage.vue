@@ -7,6 +7,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import SurvivalChart from './SurvivalChart.vue'
 import { useBatches } from './queries'
 import { COMPARED_BY } from '@/shared/choices'
+import * as texts from './words'
 
 /** Batches side by side: how many were alive on which day, and whether they differ. */
 type By = Schemas['ComparisonOut']['by']
@@ -18,7 +19,7 @@ const by = computed<By>(() => {
 })
 const query = useBatches(by)
 const from = computed(() =>
-  ['course', 'medicine', 'condition'].includes(by.value) ? 'the start of the course' : 'the arrival',
+  ['course', 'medicine', 'condition'].includes(by.value) ? texts.START_OF_COURSE : 'the arrival',
 )
 </script>
 

@@ -8,6 +8,7 @@ import KindMark from '@/shared/KindMark.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
+import * as texts from './words'
 
 /** Everything that happened, newest first, and what of it holds some words. */
 const session = useSession()
@@ -59,10 +60,10 @@ const backTo = computed(() => pages.data.value?.pages.at(-1)?.back_to_words ?? '
 const sentence = computed(() => {
   if (!pages.data.value) return ''
   if (!lines.value.length && !places.value.length)
-    return asked.value ? 'Nothing holds these words.' : 'Nothing has happened yet.'
+    return asked.value ? texts.NONE_HOLDS_THEM : texts.NOTHING_HAPPENED
   return asked.value
-    ? `${lines.value.length}${pages.hasNextPage.value ? ' or more' : ''} lines hold “${asked.value}”.`
-    : 'Everything that was written down, the latest first.'
+    ? texts.linesHold(lines.value.length, asked.value, pages.hasNextPage.value)
+    : texts.EVERYTHING
 })
 const KINDS = [
   { value: 'all', label: 'all' },

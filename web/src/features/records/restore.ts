@@ -1,5 +1,6 @@
 import { ref } from 'vue'
 import { cookie, type ProblemBody } from '@/api/client'
+import * as texts from './words'
 
 /** A line that the server tells while an archive goes in. */
 interface Told {
@@ -38,7 +39,7 @@ export function useRestore(room: () => string) {
     } catch {
       return // a line that is still on its way
     }
-    if (told.step === 'failed') failed.value = told.detail ?? 'The archive could not be read.'
+    if (told.step === 'failed') failed.value = told.detail ?? texts.UNREADABLE
     else if (told.step === 'done') done.value = true
     else {
       words.value = WORDS[told.step] ?? told.step
@@ -65,11 +66,11 @@ export function useRestore(room: () => string) {
     sent.onload = () => {
       if (sent.status === 200) hear(sent.responseText)
       else failed.value = problemWords(sent.responseText)
-      if (!failed.value && !done.value) failed.value = 'It was cut off; nothing was kept.'
+      if (!failed.value && !done.value) failed.value = texts.CUT_OFF
       busy.value = false
     }
     sent.onerror = () => {
-      failed.value = 'The connection was lost; nothing was kept.'
+      failed.value = texts.CONNECTION_LOST
       busy.value = false
     }
     sent.send(body)
@@ -87,6 +88,6 @@ function problemWords(text: string): string {
   try {
     return (JSON.parse(text) as ProblemBody).detail
   } catch {
-    return 'The archive could not be sent.'
+    return texts.NOT_SENT
   }
 }

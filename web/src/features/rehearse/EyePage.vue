@@ -10,6 +10,7 @@ import { keepBook, nextPair, noted, readBook } from './again'
 import GillCount from './GillCount.vue'
 import EyePlate from './EyePlate.vue'
 import { platePicture, useDeck } from './queries'
+import * as texts from './words'
 
 /** Two look-alikes at a time, drawn anew; what is confused comes again sooner. Kept in this browser, for this keeper. */
 type Plate = Schemas['EyePlateOut']
@@ -94,9 +95,7 @@ function onKey(event: KeyboardEvent) {
 }
 onKeyStroke(onKey)
 const sentence = computed(() =>
-  told.value.seen
-    ? `${told.value.right} of ${told.value.seen} told apart in this sitting.`
-    : 'Two things that are taken for one another. Which is it?',
+  told.value.seen ? texts.toldApart(told.value.right, told.value.seen) : texts.WHICH_IS_IT,
 )
 /** what this keeper confuses most, so that he knows it himself */
 const weak = computed(() =>

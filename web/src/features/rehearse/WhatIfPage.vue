@@ -9,6 +9,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import StripsChart from '@/shared/strips/StripsChart.vue'
 import ThroughBar from './ThroughBar.vue'
 import { useWhatIf } from './queries'
+import * as texts from './words'
 
 /**
  * A plan, or a course that runs, beside the same done otherwise. The address keeps all of it: nothing is recorded.
@@ -20,12 +21,12 @@ const router = useRouter()
 type Asked = Required<Schemas['OtherwiseIn']>
 type Field = Exclude<keyof Asked, 'carbon'>
 const LINES: { field: Field; before: string; after: string; example: string; with?: Field }[] = [
-  { field: 'stop_day', before: 'stop on day', after: '', example: '5' },
-  { field: 'missed_day', before: 'miss what falls on day', after: '', example: '3' },
-  { field: 'temperature', before: 'keep it at', after: '', example: '26 °C' },
-  { field: 'changed_day', before: 'change water on day', after: 'and put nothing back', example: '8' },
-  { field: 'less_water', before: 'have', after: 'less water than believed', example: '15 %' },
-  { field: 'joined_day', before: 'put new fish in on day', after: '', example: '9' },
+  { field: 'stop_day', before: texts.STOP_ON_DAY, after: '', example: '5' },
+  { field: 'missed_day', before: texts.MISS_ON_DAY, after: '', example: '3' },
+  { field: 'temperature', before: texts.KEEP_IT_AT, after: '', example: '26 °C' },
+  { field: 'changed_day', before: texts.CHANGE_ON_DAY, after: texts.PUT_NOTHING_BACK, example: '8' },
+  { field: 'less_water', before: 'have', after: texts.LESS_WATER, example: '15 %' },
+  { field: 'joined_day', before: texts.NEW_FISH_ON_DAY, after: '', example: '9' },
 ]
 const text = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : '')
 const asked = ref<Asked>({
@@ -80,8 +81,8 @@ const axis = computed(() => {
 })
 const ROWS: { name: string; of: (c: Schemas['WhatIfCourseOut']) => string }[] = [
   { name: 'in range', of: (c) => c.in_range },
-  { name: 'fish at risk', of: (c) => c.fish_words },
-  { name: 'free to leave', of: (c) => c.free_words },
+  { name: texts.FISH_AT_RISK, of: (c) => c.fish_words },
+  { name: texts.FREE_TO_LEAVE, of: (c) => c.free_words },
   { name: 'medicine', of: (c) => c.takes.join('; ') || 'none' },
 ]
 const top = computed(() =>

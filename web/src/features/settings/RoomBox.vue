@@ -5,12 +5,13 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import { useReportingPlaces } from './queries'
+import * as texts from './words'
 
 /** What is said of a fishroom once, for everybody in it: where it stands decides which diseases must be reported. */
 const session = useSession()
 const picked = ref(session.room?.law ?? '')
 const { data: places } = useReportingPlaces()
-const options = computed(() => [{ id: '', name: 'somewhere else, or not said' }, ...(places.value ?? [])])
+const options = computed(() => [{ id: '', name: texts.SOMEWHERE_ELSE }, ...(places.value ?? [])])
 const write = useWrite((write_id) =>
   answer(
     api.PUT('/api/rooms/{room_id}/law', {

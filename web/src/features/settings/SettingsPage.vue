@@ -9,6 +9,7 @@ import RoomBox from './RoomBox.vue'
 import PageHead from '@/shared/PageHead.vue'
 import { useSession } from '@/shared/session'
 import { useAllergens } from './queries'
+import * as texts from './words'
 
 const session = useSession()
 const router = useRouter()
@@ -54,7 +55,7 @@ const choices: {
   },
   {
     name: 'kit_basis',
-    label: 'Test kits read',
+    label: texts.TEST_KITS_READ,
     options: [
       { value: 'ion', label: 'the ion: NH₄, NO₂' },
       { value: 'n', label: 'nitrogen: N' },

@@ -13,6 +13,7 @@ import TakenForm from './TakenForm.vue'
 import ToolForm from './ToolForm.vue'
 import { useLeft } from './queries'
 import { useShelf } from '@/shared/queries'
+import * as texts from './words'
 
 /** The shelf: what is in the bottles, what was mixed and until when, what is measured with. */
 const session = useSession()
@@ -22,10 +23,8 @@ const adding = ref<'bottle' | 'tool' | 'spoons' | null>(null)
 const last = ref<{ what: Kept; uid: string; name: string } | null>(null)
 const sentence = computed(() => {
   const past = shelf.value?.bottles.filter((b) => b.past).length ?? 0
-  if (past) return past === 1 ? 'One bottle is past its date.' : `${past} bottles are past their date.`
-  return shelf.value?.bottles.length
-    ? 'What stands here is offered first wherever something is measured.'
-    : 'Nothing stands here yet. What you own is written down once, as its label says.'
+  if (past) return past === 1 ? texts.ONE_PAST : texts.manyPast(past)
+  return shelf.value?.bottles.length ? texts.OFFERED_FIRST : texts.EMPTY_SHELF
 })
 const left = useLeft()
 const bay = computed(() => left.data.value)

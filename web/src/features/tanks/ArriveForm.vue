@@ -12,6 +12,7 @@ import TextField from '@/shared/TextField.vue'
 import CountField from '@/shared/CountField.vue'
 import { useInspections } from '@/shared/queries'
 import { useArrivalChanges, useLikeKinds, useOrders, useReady } from './queries'
+import * as texts from './words'
 
 /** A group of fish arrives: which, how many (or about how many), how many dead, from where, when. */
 const props = defineProps<{ tank: Schemas['TankOut'] }>()
@@ -28,7 +29,7 @@ const on = ref('')
 const seenBefore = ref('')
 const inspections = useInspections()
 const waiting = computed(() => [
-  { uid: '', words: 'no look before' },
+  { uid: '', words: texts.NO_LOOK_BEFORE },
   ...(inspections.data.value ?? []).map((i) => ({
     uid: i.uid,
     words: `${i.species_name}, ${i.day_words}${i.seller ? `, ${i.seller}` : ''}`,
@@ -61,7 +62,7 @@ const kinds = useLikeKinds(unknown)
 const orders = useOrders()
 const order = ref('')
 const ordersOut = computed(() => [
-  { uid: '', words: 'not ordered here' },
+  { uid: '', words: texts.NOT_ORDERED },
   ...(orders.data.value ?? []).map((o) => ({ uid: o.uid, words: `${o.words}, ${o.expected_words}` })),
 ])
 function fromOrder(uid: string) {

@@ -12,6 +12,7 @@ import FilterFedForm from './FilterFedForm.vue'
 import FilterForm from './FilterForm.vue'
 import TestForm from './TestForm.vue'
 import { useFilter } from './queries'
+import * as texts from './words'
 
 /** The filter of a tank from its first day until it takes what the fish give off, and the changes that stand in for it until then. */
 const props = defineProps<{ tank: string }>()
@@ -22,7 +23,7 @@ useKept(`filter-${props.tank}`, { feed })
 const asked = ref(feed.value)
 const told = useFilter(() => props.tank, asked)
 const open = ref<'begin' | 'feed' | 'test' | null>(null)
-const TITLES = { begin: 'A filter is begun', feed: 'Feed the filter', test: 'Water test' }
+const TITLES = { begin: texts.FILTER_BEGUN, feed: texts.FEED_FILTER, test: 'Water test' }
 const { strike, problem: strikeProblem } = useStrike()
 const planned = ref(false)
 const plan = useWrite((write_id) =>
@@ -34,7 +35,7 @@ const plan = useWrite((write_id) =>
         kind: 'change',
         every_days: '1',
         share: told.data.value?.load?.change_share ?? '',
-        title: 'Change water, until the filter works',
+        title: texts.CHANGE_UNTIL,
       },
     }),
   ),

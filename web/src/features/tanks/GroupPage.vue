@@ -20,6 +20,7 @@ import RecountForm from './RecountForm.vue'
 import ScuffleForm from './ScuffleForm.vue'
 import { useGroups } from '@/shared/queries'
 import { useBook } from './queries'
+import * as texts from './words'
 
 /** A group from its order to its end: every line that changed how many there are, and how many were left after it. */
 const props = defineProps<{ group: string }>()
@@ -62,8 +63,8 @@ const FORMS = {
   end: { title: 'Put down', form: EndForm },
   leave: { title: 'Left alive', form: LeaveForm },
   recount: { title: 'Counted anew', form: RecountForm },
-  name: { title: 'A name for one of them', form: NameForm },
-  scuffle: { title: 'Chased or bitten', form: ScuffleForm },
+  name: { title: texts.NAME_ONE, form: NameForm },
+  scuffle: { title: texts.CHASED, form: ScuffleForm },
 } as const
 const open = ref<Entry | null>(null)
 const striking = ref<Schemas['BookLineOut'] | null>(null)

@@ -11,6 +11,7 @@ import { useWrite } from '@/shared/useWrite'
 import SampleLine from './SampleLine.vue'
 import { useTanks } from '@/shared/queries'
 import { useInstruments } from './queries'
+import * as texts from './words'
 
 /** Instruments that speak by themselves: what each says, whether it is believed, and how one is let in. */
 const session = useSession()
@@ -23,11 +24,9 @@ const rows = computed(() =>
 )
 const sentence = computed(() => {
   if (!all.data.value) return ''
-  if (!rows.value.length) return 'None speaks here yet.'
+  if (!rows.value.length) return texts.NONE_SPEAKS
   const bad = rows.value.filter((i) => !well(i))
-  return bad.length
-    ? `${bad.length} of ${rows.value.length} not to be believed just now.`
-    : `All ${rows.value.length} well.`
+  return bad.length ? texts.notBelieved(bad.length, rows.value.length) : `All ${rows.value.length} well.`
 })
 const kind = ref<string | null>(null)
 const tank = ref<string | null>(null)

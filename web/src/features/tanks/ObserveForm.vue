@@ -7,6 +7,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { APPETITES, BREATHING } from '@/shared/choices'
+import * as texts from './words'
 
 const props = defineProps<{ group: string }>()
 const emit = defineEmits<{ done: [] }>()
@@ -32,7 +33,7 @@ const write = useWrite(
   () => ({
     path: `/api/rooms/${session.inRoom().room_id}/groups/${props.group}/observations`,
     body: sent(),
-    words: 'What was observed',
+    words: texts.OBSERVED,
   }),
 )
 async function save() {

@@ -14,6 +14,7 @@ import VolumeSlip from './VolumeSlip.vue'
 import TextField from '@/shared/TextField.vue'
 import { useTank, useTanks } from '@/shared/queries'
 import { WATER_TYPES } from '@/shared/choices'
+import * as texts from './words'
 
 const props = defineProps<{ tank?: string }>()
 const session = useSession()
@@ -90,7 +91,7 @@ watch([measures, facts], () => write.forget(), { deep: true })
 /** all that is still to be filled in, said at once */
 const missing = computed(() => [
   ...(facts.value.name.trim() ? [] : ['its name']),
-  ...(enough.value ? [] : ['length, width and depth, or the net volume as measured']),
+  ...(enough.value ? [] : [texts.MEASURES_OR_VOLUME]),
 ])
 const asked = ref(false)
 async function save() {

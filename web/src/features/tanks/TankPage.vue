@@ -20,6 +20,7 @@ import WaterLedger from './WaterLedger.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 import { useGroups, useTank, useToday } from '@/shared/queries'
 import { useInstruments, useReadings, useStages, useWaterLedger } from './queries'
+import * as texts from './words'
 
 const props = defineProps<{ tank: string }>()
 const session = useSession()
@@ -41,7 +42,7 @@ const sentence = computed(() => {
   const t = board.data.value
   if (!t) return ''
   const fish = alive.value.map((g) => g.words).join(', ') || 'No fish'
-  return `${fish} in ${t.volume.net.figure} ${t.volume.net.unit} of water.`
+  return texts.inSoMuchWater(fish, t.volume.net.figure, t.volume.net.unit)
 })
 
 type Dialog = 'arrive' | 'test' | 'change' | 'observe' | 'loss' | 'move'

@@ -8,6 +8,7 @@ import LinkButton from '@/shared/LinkButton.vue'
 import OrderLines from './OrderLines.vue'
 import { useGroups, useTanks } from '@/shared/queries'
 import { useOrders } from './queries'
+import * as texts from './words'
 
 const tanks = useTanks()
 const groups = useGroups()
@@ -27,7 +28,7 @@ function fishIn(tank: Schemas['TankOut']): string {
 }
 const sentence = computed(() => {
   const n = tanks.data.value?.length ?? 0
-  return n ? 'Net water is what a dose goes into.' : 'None set up yet.'
+  return n ? texts.NET_WATER : texts.NONE_SET_UP
 })
 </script>
 

@@ -7,6 +7,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import * as texts from './words'
 
 /** Something that was done here, planned or not. */
 const props = defineProps<{ tank: string; kinds: Schemas['UpkeepKindOut'][] }>()
@@ -28,7 +29,7 @@ const write = useWrite(
   () => ({
     path: `/api/rooms/${session.inRoom().room_id}/tanks/${props.tank}/upkeep`,
     body: sent(),
-    words: note.value || 'Something done at a tank',
+    words: note.value || texts.SOMETHING_DONE,
   }),
 )
 const problem = write.problem

@@ -13,6 +13,7 @@ import WaterRow from './WaterRow.vue'
 import { READINGS } from '@/shared/waterTest'
 import { useTanks } from '@/shared/queries'
 import { useWaterChart } from './queries'
+import * as texts from './words'
 
 /** The water of a tank over time: every measure against its limits for these fish, then the tests one by one. */
 const props = defineProps<{ tank: string }>()
@@ -42,10 +43,8 @@ const anchor = (at: string) => {
 const sentence = computed(() => {
   const rows = chart.data.value?.rows ?? []
   const off = rows.filter((r) => ['above', 'below'].includes(r.points.at(-1)!.state)).map((r) => r.in_words)
-  if (!rows.length) return 'Nothing read in this time.'
-  return off.length
-    ? `Out of range when last read: ${off.join(', ')}.`
-    : 'All that was read last is in range.'
+  if (!rows.length) return texts.NOTHING_READ
+  return off.length ? texts.outOfRange(off.join(', ')) : texts.ALL_IN_RANGE
 })
 const FEW = 12
 const all = ref(false)

@@ -11,6 +11,7 @@ import ChangeDialog from './ChangeDialog.vue'
 import DoseDialog from './DoseDialog.vue'
 import UpkeepList from './UpkeepList.vue'
 import WarmDialog from './WarmDialog.vue'
+import * as texts from './words'
 
 type Due = Schemas['DueOut']
 type Done = Schemas['DoneOut']
@@ -47,7 +48,7 @@ const pressed = ref('')
 
 function dueOf(task: string): Due {
   const due = props.due.find((d) => d.task === task)
-  if (!due) throw new Error('the pressed task is gone')
+  if (!due) throw new Error(texts.TASK_GONE)
   return due
 }
 const give = useWrite(
@@ -67,7 +68,7 @@ const give = useWrite(
 )
 const strike = useWrite((write_id) => {
   const done = props.done.find((d) => d.entry === pressed.value)
-  if (!done) throw new Error('the pressed entry is gone')
+  if (!done) throw new Error(texts.ENTRY_GONE)
   return answer(
     api.POST('/api/rooms/{room_id}/strike', {
       params: { path: session.inRoom() },
@@ -75,7 +76,7 @@ const strike = useWrite((write_id) => {
         write_id,
         ledger: done.ledger as Schemas['StrikeIn']['ledger'],
         entry: done.entry,
-        reason: 'undone on the day',
+        reason: texts.UNDONE,
       },
     }),
   )
@@ -132,7 +133,7 @@ async function press(due: Due) {
 }
 
 /** A press says what it does: it opens the run, or records what it names. */
-const wordOf = (d: Due) => (d.kind === 'swab' ? 'Swab it' : d.use ? 'Stand at it' : d.press)
+const wordOf = (d: Due) => (d.kind === 'swab' ? 'Swab it' : d.use ? texts.STAND_AT_IT : d.press)
 
 /** What is run by the clock and was done without it is written down; a dose that begins it as any dose. */
 function tickOff(due: Due) {
