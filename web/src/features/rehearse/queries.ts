@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, type MaybeRefOrGetter, toValue } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
-import { useMine, useRecord, useReference } from '@/shared/queries'
+import { useRecord, useReference } from '@/shared/queries'
 
-export const useRehearsals = () => useMine(['rehearsals'], () => api.GET('/api/reference/rehearsals'))
+/** What can be played, and what is being played: a write begins and ends one. */
+export const useRehearsals = () => useRecord(['rehearsals'], () => api.GET('/api/reference/rehearsals'))
 export const useRehearsal = () =>
   useRecord(['rehearsal'], (room) => api.GET('/api/rooms/{room_id}/rehearsal', { params: { path: room } }), {
     still: true,
