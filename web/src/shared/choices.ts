@@ -4,7 +4,7 @@ import type { Schemas } from '@/api/client'
 export const choices = <T extends string>(words: Record<T, string>): { value: T; label: string }[] =>
   (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }))
 
-type Said<T> = Exclude<NonNullable<T>, ''>
+export type Said<T> = Exclude<NonNullable<T>, ''>
 
 export const WATER_TYPES = choices<Schemas['TankIn']['water_type']>({
   freshwater_tropical: 'fresh, tropical',

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useRouter } from 'vue-router'
 import { type Schemas } from '@/api/client'
+import { choices, type Said } from '@/shared/choices'
 import { cautionWords } from '@/shared/cautionWords'
 import CalendarFeeds from './CalendarFeeds.vue'
 import PeopleBox from './PeopleBox.vue'
@@ -15,7 +16,7 @@ const session = useSession()
 const router = useRouter()
 
 type Preferences = Schemas['PreferencesIn']
-const choices: {
+const PREFERENCES: {
   name: Exclude<keyof Preferences, 'allergies'>
   label: string
   options: { value: string; label: string }[]
@@ -23,43 +24,31 @@ const choices: {
   {
     name: 'volume_unit',
     label: 'Water',
-    options: [
-      { value: 'l', label: 'litres' },
-      { value: 'us_gal', label: 'US gallons' },
-      { value: 'imp_gal', label: 'imperial gallons' },
-    ],
+    options: choices<Said<Preferences['volume_unit']>>({
+      l: 'litres',
+      us_gal: 'US gallons',
+      imp_gal: 'imperial gallons',
+    }),
   },
   {
     name: 'temperature_unit',
     label: 'Warmth',
-    options: [
-      { value: 'c', label: '°C' },
-      { value: 'f', label: '°F' },
-    ],
+    options: choices<Said<Preferences['temperature_unit']>>({ c: '°C', f: '°F' }),
   },
   {
     name: 'mass_unit',
     label: 'Weights',
-    options: [
-      { value: 'g', label: 'grams' },
-      { value: 'oz', label: 'ounces' },
-    ],
+    options: choices<Said<Preferences['mass_unit']>>({ g: 'grams', oz: 'ounces' }),
   },
   {
     name: 'length_unit',
     label: 'Lengths',
-    options: [
-      { value: 'cm', label: 'centimetres' },
-      { value: 'in', label: 'inches' },
-    ],
+    options: choices<Said<Preferences['length_unit']>>({ cm: 'centimetres', in: 'inches' }),
   },
   {
     name: 'kit_basis',
     label: texts.TEST_KITS_READ,
-    options: [
-      { value: 'ion', label: 'the ion: NH₄, NO₂' },
-      { value: 'n', label: 'nitrogen: N' },
-    ],
+    options: choices<Said<Preferences['kit_basis']>>({ ion: 'the ion: NH₄, NO₂', n: 'nitrogen: N' }),
   },
 ]
 const { data: allergens } = useAllergens()
@@ -80,7 +69,7 @@ async function leave() {
     sentence="How you read and type figures. Others in the fishroom keep their own."
   />
   <section v-if="session.keeper" class="settings max-w-160" aria-label="Units and colours">
-    <div v-for="c in choices" :key="c.name" class="line">
+    <div v-for="c in PREFERENCES" :key="c.name" class="line">
       <span :id="`set-${c.name}`">{{ c.label }}</span>
       <SelectButton
         :model-value="session.keeper.preferences[c.name]"
