@@ -10,7 +10,6 @@ const stepsOfFourPx: Preset = {
         entry[1] = entry[1].replace(/(-?[.\d]+)rem/g, (_, rem) => `${Number(rem) * 16}px`)
     }),
 }
-/** What a page is laid out with: steps of space, two widths, the colours and sizes of the design. A class of a page’s own is for what these can’t say. */
 const SIDES: Record<string, string[]> = {
   '': [''],
   t: ['-top'],
@@ -28,6 +27,7 @@ const COLOURS: Record<string, string> = Object.fromEntries(
 )
 COLOURS.current = 'currentColor'
 
+/** What a page is laid out with: steps of space, two widths, the colours and sizes of the design. A class of a page’s own is for what these can’t say. */
 export default {
   presets: [presetWind3({ preflight: false, important: ':root' }), stepsOfFourPx],
   theme: {

@@ -11,8 +11,8 @@ from ninja import Path, Router
 
 from pennywort.baths import schemas, services
 from pennywort.baths.models import BathEvent, BathRun
-from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS, SPENT_IN_TANK, RunState, clock_words, minute_marks, rescue_in_tank, rescue_steps
-from pennywort.core.medicine.phrases import time_in
+from pennywort.core.medicine.bath_run import COLOURS, NOTED, SIGNS, RunState, clock_words, minute_marks, rescue_in_tank, rescue_steps
+from pennywort.core.medicine.phrases import SPENT_IN_TANK, time_in
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import plural
 from pennywort.fish.models import Group

@@ -143,10 +143,6 @@ def every(days: int) -> str:
 CONTENTS_UNKNOWN = "of one of these products it is not said what it holds: nobody can tell whether they may meet"
 
 
-def for_you(hazard: str) -> str:
-    return f"for you: {hazard}"
-
-
 def given_twice(active: str) -> str:
     return f"{active} is in more than one of these medicines: it would be given twice"
 

@@ -9,6 +9,7 @@ from pennywort.core.course import phrases
 from pennywort.core.course.plan import TankFacts
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.guards import EQUIPMENT_WORDS, RUNNING_WORDS, active_meets, cautions, meets, uptake_line
+from pennywort.core.medicine.phrases import for_you
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
@@ -59,7 +60,7 @@ def _of_products(tank: TankFacts, holds: Sequence[Sequence[str]], *, mine: set[s
         together += [line for line in _given_with(active, tank=tank, others=mine, found=found) if line.level == "never"]
         yield from ((line, True) for line in together)
         hazard = active.keeper_hazard
-        yield SlipCaution(level="care", text=phrases.for_you(hazard.text), source=hazard.source, recalled=hazard.recalled), False
+        yield SlipCaution(level="care", text=for_you(hazard.text), source=hazard.source, recalled=hazard.recalled), False
 
 
 def _borne(tank: TankFacts, actives: set[str]) -> Iterator[tuple[SlipCaution, bool]]:

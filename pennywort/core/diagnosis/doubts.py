@@ -34,8 +34,7 @@ def doubts(facts: LookFacts, *, one_fish: bool, found: Library) -> tuple[Doubt, 
     for sign in seen:
         if sign not in listed:
             named = found.signs[sign].short
-            said = phrases.nothing_here_brings_it_about(capital(named))
-            told.append(Doubt(signs=(sign,), ask=phrases.look_or_check_the_water(said)))
+            told.append(Doubt(signs=(sign,), ask=phrases.nothing_here_brings_it_about(capital(named))))
     return tuple(told)
 
 

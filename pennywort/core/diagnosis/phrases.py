@@ -23,11 +23,7 @@ def first_to_think_of(condition: str, pace: str) -> str:
 
 # doubts
 def nothing_here_brings_it_about(named: str) -> str:
-    return f"“{named}”: nothing that brings this about occurs in this kind of water."
-
-
-def look_or_check_the_water(doubt: str) -> str:
-    return f"{doubt} Look again, or check which water this is."
+    return f"“{named}”: nothing that brings this about occurs in this kind of water. Look again, or check which water this is."
 
 
 # progress

@@ -23,8 +23,6 @@ COLOURS: dict[str, tuple[str, str]] = {
     "brown": ("brown", phrases.SPENT_END_IT),
 }
 SPENT = ("tea", "brown")
-# in the tank there is no next fish to think of
-SPENT_IN_TANK = phrases.SPENT_STOP
 EVENTS = ("in", "out", *SIGNS, *NOTED, *COLOURS, "again", "strip", "end")
 # a longer bath is told every five minutes, a short one every minute, a day every half hour; the last three minutes always
 LONG_MIN, DAY_MIN = 10.0, 90.0

@@ -32,8 +32,8 @@ watch(
 )
 // units and allergies are in every sentence, those of the reference too
 watch(
-  () => JSON.stringify({ ...session.keeper?.preferences, night: null }),
-  (_, was) => void (was !== '{"night":null}' && stale.everything()),
+  () => session.keeper && JSON.stringify({ ...session.keeper.preferences, night: null }),
+  (now, was) => void (now && was && stale.everything()),
 )
 const route = useRoute()
 const router = useRouter()

@@ -1,13 +1,15 @@
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { toValue, type MaybeRefOrGetter } from 'vue'
-import { answer, api, type Answer } from '@/api/client'
-import { useSession } from './session'
-
 /**
  * What is read, by what makes it stale. The first word of a key says it: the record of a fishroom, which every write to it may
  * change anywhere, so that what one screen knows every screen knows; the reference, which only changes with a new version; and
  * what belongs to the keeper. A feature’s own reads stand in its `queries.ts`, those of several here.
  */
+
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { toValue, type MaybeRefOrGetter } from 'vue'
+import { answer, api, type Answer } from '@/api/client'
+import { useSession } from './session'
+
+/** What it is read of: an id, or a text as it is typed. */
 export type Of = MaybeRefOrGetter<string>
 type Room = { room_id: string }
 

@@ -228,7 +228,7 @@ const FIELDS = computed(() => [
       <ProblemNote :problem="schools.error.value" />
       <SchoolTable v-if="list.length" v-model="protocol" :schools="list" />
     </div>
-    <div class="slipside">
+    <div>
       <div v-if="school" class="max-w-140 pb-3">
         <ProductPick
           v-for="m in school.medicines"
@@ -365,10 +365,5 @@ const FIELDS = computed(() => [
   border-radius: 4px;
   padding: 16px;
   max-width: 56ch;
-}
-@media (max-width: 759px) {
-  .tick {
-    min-height: 56px;
-  }
 }
 </style>

@@ -304,7 +304,6 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
       modal
       dismissable-mask
       header="Side by side"
-      class="wide-dialog"
       @update:visible="comparing = null"
     >
       <div class="w-[min(860px,84vw)]">

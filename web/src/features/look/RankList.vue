@@ -18,7 +18,7 @@ const at = (n: number) => 2 + n * 1.76
 </script>
 
 <template>
-  <section class="rank" aria-label="What fits">
+  <section aria-label="What fits">
     <div class="block-head line-b-ink">
       <h2 class="text-14">What fits</h2>
       <span class="fig small quiet" aria-hidden="true">in 100</span>
@@ -143,7 +143,7 @@ const at = (n: number) => 2 + n * 1.76
           {{ weighed.ranked[0]!.short_name }} or {{ inSentence(r.short_name) }}?
         </button>
       </li>
-      <li class="else line-b-rule2 pt-0.75 pb-1.25">
+      <li class="line-b-rule2 pt-0.75 pb-1.25">
         <div class="line grid grid-cols-[1fr_184px_40px] items-center min-h-6.5 phone:grid-cols-[1fr_40px]">
           <h3 class="text-15 leading-5 font-700">Something else</h3>
           <svg

@@ -240,12 +240,6 @@ h3 {
   background: var(--ink);
   color: var(--paper);
 }
-.tick {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  min-height: 44px;
-}
 @media (max-width: 759px) {
   .chip {
     min-height: 48px;

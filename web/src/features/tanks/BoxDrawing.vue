@@ -16,7 +16,7 @@ defineProps<{ length: string; width: string; depth: string; sand: boolean; rock:
     />
     <path class="glass" d="M92 56H336V188H92ZM92 56L162 18H406L336 56M336 188L406 150V18" />
     <path class="fill-none stroke-water pen-1.2" d="M92 68H336L406 30" />
-    <g v-if="sump" class="sump">
+    <g v-if="sump">
       <path d="M360 196h84v26h-84z" class="glass" />
       <path d="M360 204h84v18h-84z" class="water fill-water op-12" />
       <text class="text-14" x="402" y="218" text-anchor="middle">sump</text>

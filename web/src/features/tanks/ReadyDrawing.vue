@@ -48,7 +48,7 @@ const done = (id: string) => props.items.some((i) => i.id === id && i.entry)
     </defs>
     <path class="water fill-water op-12" d="M92 92H448V248H92Z" />
     <path class="fill-water op-24" d="M92 92L172 56H528L448 92Z" />
-    <path v-if="done('covered')" class="covered" d="M448 76L528 42V212L448 248Z" fill="url(#paper)" />
+    <path v-if="done('covered')" d="M448 76L528 42V212L448 248Z" fill="url(#paper)" />
     <path v-if="done('lid')" d="M92 76L172 42H528L448 76Z" fill="url(#mesh)" />
     <path
       v-if="has('floor_sand')"
