@@ -146,7 +146,7 @@ class Journey(BrowserCase):
         self.press("Water test")
         self.fill("Nitrite", "two")
         self.press("Keep this test")
-        self.sees("can't be read as a figure")
+        self.sees("can’t be read as a figure")
         self.fill("Nitrite", "0.1")
         self.press("Keep this test")
         self.until(lambda: WaterReading.objects.filter(nitrite_as_n_mg_per_l__gt=0).exists(), "the test")

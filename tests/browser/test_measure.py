@@ -76,7 +76,7 @@ class Measuring(DemoCase):
         self.until(lambda: self.all("[data-testid='measured']") and "237.6" in self.slip(), "the net volume")
         self.sees("16 % less than the name on the box")
         self.fill("Water depth", "-4")
-        self.sees("This can't be negative.")
+        self.sees("This can’t be negative.")
         self.press(self.tid("measure-osmolality"))
         self.fill("Bath: TDS", "193")
         self.fill("Their water: TDS", "530")

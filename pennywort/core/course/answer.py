@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.correct import change_to_come_down
+from pennywort.core.units.phrases import NOT_NEGATIVE
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -31,7 +32,7 @@ def answer_to(
     """
     for field, value in (("reading", level_mg_per_l), ("target", target_mg_per_l)):
         if not math.isfinite(value) or value < 0:
-            raise InvalidInput("This can’t be negative.", field=field)
+            raise InvalidInput(NOT_NEGATIVE, field=field)
     if level_mg_per_l > max(high_mg_per_l, target_mg_per_l + kit_off_mg_per_l):
         change = change_to_come_down(reading=level_mg_per_l, target=target_mg_per_l)
         return Asked(level_mg_per_l=level_mg_per_l, target_mg_per_l=target_mg_per_l, change_fraction=change)

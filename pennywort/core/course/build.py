@@ -22,6 +22,7 @@ from pennywort.core.course.when import MADE_READY, again_at, at_hour, in_order, 
 from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.medicine.dose import Water, known_water
+from pennywort.core.medicine.phrases import COMPLEXED_ONLY, never_above
 from pennywort.core.medicine.product import Product, fits_form, listed_product, measured_for
 from pennywort.core.parasite.life_cycle import days_to_outlast
 from pennywort.core.reference.course_models import CourseProtocol, Parameter, Step, counts_in, part_of, terms_of
@@ -53,12 +54,12 @@ def values_of(protocol: CourseProtocol, chosen: Mapping[str, float], *, temperat
     known, counted = {p.id: p for p in protocol.parameters}, counts_in(protocol)
     for name, value in chosen.items():
         if name not in known:
-            raise InvalidInput("This course has no such parameter.", field=f"parameters.{name}")
+            raise InvalidInput(phrases.NO_SUCH_PARAMETER, field=f"parameters.{name}")
         p = known[name]
         if not math.isfinite(value) or not p.low * (1 - 1e-9) <= value <= p.high * (1 + 1e-9):
-            raise InvalidInput(f"{p.name}: between {p.low:g} and {p.high:g} {p.unit}.", field=f"parameters.{name}")
+            raise InvalidInput(phrases.parameter_between(p.name, p.low, p.high, p.unit), field=f"parameters.{name}")
         if name in counted and value != round(value):
-            raise InvalidInput(f"{p.name}: a whole number.", field=f"parameters.{name}")
+            raise InvalidInput(phrases.whole_number(p.name), field=f"parameters.{name}")
     warmth = chosen.get("temperature", known["temperature"].value if "temperature" in known else temperature_c)
     return {p.id: chosen[p.id] if p.id in chosen else _own_value(p, warmth=warmth, found=found) for p in protocol.parameters}
 
@@ -73,7 +74,7 @@ def _own_value(parameter: Parameter, *, warmth: float | None, found: Library) ->
     try:
         days = days_to_outlast(cycle, temperature_c=warmth, cycles=parameter.cycles, margin_days=parameter.margin_days)
     except NotKnownYet as error:
-        raise NotKnownYet(f"{cycle.name}: {error.message} Set “{parameter.name}” yourself.", field=f"parameters.{parameter.id}") from error
+        raise NotKnownYet(phrases.set_it_yourself(cycle.name, error.message, parameter.name), field=f"parameters.{parameter.id}") from error
     return min(max(days, parameter.low), parameter.high)
 
 
@@ -94,9 +95,9 @@ def build_plan(protocol: CourseProtocol, *, tank: TankFacts, chosen: Chosen, sta
     :raises Refused: a target above its guard rail.
     """
     if start_at.tzinfo is None:
-        raise InvalidInput("Give the time with its zone.", field="starts_at")
+        raise InvalidInput(phrases.TIME_WITH_ITS_ZONE, field="starts_at")
     if not EARLIEST_YEAR <= start_at.year <= LATEST_YEAR:
-        raise InvalidInput("No course starts in that year.", field="starts_at")
+        raise InvalidInput(phrases.NO_COURSE_IN_THAT_YEAR, field="starts_at")
     start, water = start_at.astimezone(UTC), known_water(tank.water)
     read_c = taken_warmth({}, water=tank.surroundings.water, temperature_c=tank.temperature_c)
     values = values_of(protocol, chosen.parameters, temperature_c=read_c, found=found)
@@ -156,10 +157,10 @@ def _product(active_id: str, use_id: str, chosen: Chosen, found: Library) -> Pro
         product = chosen.products[active_id]
         fits_form(active, use, product, field=f"{field}.form")
         if use.strengths is not None and product.listed and product.listed not in use.strengths:
-            raise Refused("This level is for a complexed product, by its own label. Any other is deadly at it.", field=field)
+            raise Refused(COMPLEXED_ONLY, field=field)
         return product
     if use.strengths == ():
-        raise NotKnownYet(f"Which {active.short_name} product is it? Type what its label says.", field=field)
+        raise NotKnownYet(phrases.which_product(active.short_name), field=field)
     return listed_product(active, use.strengths[0] if use.strengths else "")
 
 
@@ -181,22 +182,22 @@ def _targets(protocol: CourseProtocol, values: dict[str, float], *, chosen: Chos
         if use.refuse_above is not None:
             most = use.refuse_above.value * mg_per_l_in(use.refuse_above.unit, active)
             if value * scale > most * (1 + 1e-9):
-                raise Refused(f"Never above {use.refuse_above.value:g} {use.refuse_above.unit} for this.", field=f"parameters.{m.target}")
+                raise Refused(never_above(use.refuse_above.value, use.refuse_above.unit), field=f"parameters.{m.target}")
         ceilings = [(s, t) for s in species for t in s.tolerances if t.active == m.active and t.ceiling is not None]
         who, what = min(ceilings, key=lambda pair: pair[1].ceiling.value if pair[1].ceiling else 0.0, default=(None, None))
         if who is not None and what is not None and what.ceiling is not None and value * scale > what.ceiling.value * (1 + 1e-9):
             if m.target in chosen.parameters:
-                raise Refused(f"{plural(who.name, 2).capitalize()} live here: {what.text}.", field=f"parameters.{m.target}")
+                raise Refused(phrases.live_here(plural(who.name, 2).capitalize(), what.text), field=f"parameters.{m.target}")
             value = what.ceiling.value / scale
             least = next(p.low for p in protocol.parameters if p.id == m.target)
             if value < least * (1 - 1e-9):
                 # less than the least of the course cures nothing: a lower dose would only look like a treatment
-                words = phrases.course_is_warmer_than_they_bear(plural(who.name, 2).capitalize(), what.text, least, unit[m.target])
-                raise Refused(f"{words} Choose another way.", field=f"parameters.{m.target}")
+                words = phrases.needs_more_than_they_bear(plural(who.name, 2).capitalize(), what.text, least, unit[m.target])
+                raise Refused(words, field=f"parameters.{m.target}")
             values[m.target] = value
         targets[m.active] = value * scale
         if value < values.get("floor", 0.0) * (1 - 1e-9):
-            raise InvalidInput("The reading that counts lies above what is held: no day would count.", field="parameters.floor")
+            raise InvalidInput(phrases.NO_DAY_WOULD_COUNT, field="parameters.floor")
     return targets
 
 
@@ -207,10 +208,10 @@ def _times(step: Step, *, values: Mapping[str, float], protocol: CourseProtocol,
         return [first_at]
     every, until = (hours_of(t, values=values, protocol=protocol) for t in (step.every, step.until))
     if every <= 0:
-        raise InvalidInput(f"{step.title}: it comes again after nothing.", field="parameters")
+        raise InvalidInput(phrases.again_after_nothing(step.title), field="parameters")
     count = math.floor((until - first) / every + 1e-9)
     if count > MOST_STEPS:
-        raise InvalidInput(f"{step.title}: that is more than {MOST_STEPS} times.", field="parameters")
+        raise InvalidInput(phrases.too_many_times(step.title, MOST_STEPS), field="parameters")
     return [again_at(first_at, every_h=every, times=i, zone=zone) for i in range(count + 1)]
 
 
@@ -231,9 +232,7 @@ def _bearable(step: Step, to: float | None, *, species: Sequence[Species]) -> fl
     if tightest is None or tightest.temperature.high is None or tightest.temperature.high >= to:
         return to
     if tightest.temperature.high < to - MOST_COOLER_C:
-        raise Refused(
-            f"{plural(tightest.name, 2).capitalize()} live here and bear at most {degrees(tightest.temperature.high)}: no warmth for them.", field="protocol"
-        )
+        raise Refused(phrases.no_warmth_for(plural(tightest.name, 2).capitalize(), degrees(tightest.temperature.high)), field="protocol")
     return tightest.temperature.high
 
 

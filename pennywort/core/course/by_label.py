@@ -22,7 +22,7 @@ DOSES, LOOKS, TESTS, CHANGE, FURTHER = 0, 1, 2, 3, 4
 def beside(labels: Sequence[LabelDirections], *, place: int, start: datetime, zone: ZoneInfo, water: Water) -> list[PlannedStep]:
     """The doses of products by their labels beside a protocol's own steps, from its line ``place`` on. :raises InvalidInput: none is said."""
     if not labels:
-        raise InvalidInput("Say what the label tells.", field="label.amount")
+        raise InvalidInput(phrases.WHAT_THE_LABEL_TELLS, field="label.amount")
     return [replace(s, place=place + i) for i, label in enumerate(labels) for s in doses_of(label, start=start, zone=zone, water=water, named=len(labels) > 1)]
 
 
@@ -32,7 +32,7 @@ def by_labels(labels: Sequence[LabelDirections], *, start: datetime, zone: ZoneI
     :raises InvalidInput: none is said, or directions that no bottle gives.
     """
     if not labels:
-        raise InvalidInput("Say what the label tells.", field="label.amount")
+        raise InvalidInput(phrases.WHAT_THE_LABEL_TELLS, field="label.amount")
     many, days = len(labels) > 1, max(label.days for label in labels)
     steps = [
         replace(s, place=DOSES if i == 0 else FURTHER + 2 * i)

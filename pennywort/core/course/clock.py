@@ -78,7 +78,7 @@ def read_clock(rule: ClockRule, counted: Sequence[Counted], *, start_at: datetim
     :raises InvalidInput: a rule of no length.
     """
     if not math.isfinite(rule.length_h) or rule.length_h <= 0:
-        raise InvalidInput("A clock counts to something.", field="length")
+        raise InvalidInput(phrases.CLOCK_COUNTS_SOMETHING, field="length")
     of_days = math.ceil(rule.length_h / DAY_H - 1e-9)
     if rule.counts == "days":
         total = max(0.0, (now - start_at) / timedelta(hours=1))

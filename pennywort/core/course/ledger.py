@@ -13,6 +13,7 @@ from typing import NamedTuple
 from pennywort.core.course import phrases
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.course_models import Kinetics
+from pennywort.core.units.phrases import MORE_THAN_NOTHING, NOT_NEGATIVE, SHARE_0_TO_100
 
 HOUR = timedelta(hours=1)
 # two standard deviations either side: the band in which the true level lies, about 19 times in 20
@@ -162,7 +163,7 @@ class Ledger:
         """:raises InvalidInput: no water, a negative figure, a share beyond all of it, or an event before the start."""
         for field, value in (("volume", net_volume_l), ("evaporation", evaporation_l_per_h), ("level", level_mg_per_l), ("uncertainty", volume_sd_l)):
             if not math.isfinite(value) or value < 0 or (field == "volume" and value == 0):
-                raise InvalidInput("This can’t be negative." if value < 0 else "This must be more than nothing.", field=field)
+                raise InvalidInput(NOT_NEGATIVE if value < 0 else MORE_THAN_NOTHING, field=field)
         self.rates, self.evaporation_l_per_h = rates, evaporation_l_per_h
         self.volume_sd_fraction = volume_sd_l / net_volume_l
         # what becomes of a milligram in so many hours, with and without carbon: a course repeats its stretches
@@ -191,7 +192,7 @@ class Ledger:
     def add(self, event: WaterEvent) -> None:
         """Write what happened next. :raises InvalidInput: a figure that can't be, or an event before the last one."""
         if event.at < self.states[-1].at:
-            raise InvalidInput("This lies before the start.", field="events.at")
+            raise InvalidInput(phrases.BEFORE_THE_START, field="events.at")
         at, added, share = event.at, event.added_mg, event.changed_fraction
         # not below nothing, no NaN and no figure of another world: then a sum does not compare either
         if not (added >= 0 <= share <= 1 and 0 <= event.fresh_mg_per_l + added < MOST):
@@ -266,7 +267,7 @@ class Ledger:
     def _at(self, at: datetime) -> State:
         place = bisect_right(self._instants, at) - 1
         if place < 0:
-            raise InvalidInput("This lies before the start.", field="at")
+            raise InvalidInput(phrases.BEFORE_THE_START, field="at")
         return self._later(self.states[place], at)
 
     def level(self, at: datetime) -> Level:
@@ -387,8 +388,8 @@ def _refuse(event: WaterEvent) -> None:
     for name in ("added_mg", "changed_fraction", "fresh_mg_per_l", "reading_mg_per_l", "net_volume_l"):
         value = getattr(event, name)
         if value is not None and not 0 <= value < MOST / 2:
-            raise InvalidInput("This can’t be negative.", field=f"events.{name}")
-    raise InvalidInput("A share lies between 0 and 100 %.", field="events.changed_fraction")
+            raise InvalidInput(NOT_NEGATIVE, field=f"events.{name}")
+    raise InvalidInput(SHARE_0_TO_100, field="events.changed_fraction")
 
 
 def _linear_pair(*, hours: float, out: float, into: float, back: float) -> Passed:

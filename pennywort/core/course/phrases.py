@@ -12,8 +12,8 @@ def follows_the_warmth_unread(parameter: str) -> str:
     return f"“{parameter}” follows the warmth, and nobody has read it here lately: read the thermometer first, or set it yourself."
 
 
-def course_is_warmer_than_they_bear(kind_many: str, bears: str, least: float, unit: str) -> str:
-    return f"{kind_many} live here: {bears}, and this course needs at least {least:g} {unit}."
+def needs_more_than_they_bear(kind_many: str, bears: str, least: float, unit: str) -> str:
+    return f"{kind_many} live here: {bears}, and this course needs at least {least:g} {unit}. Choose another way."
 
 
 # by_label
@@ -97,12 +97,12 @@ def later_by(hours: float) -> str:
 
 
 # salinity
-def water_reads_past(now_g_per_kg: float, passed: Iterable[str]) -> str:
-    return f"the water reads {now_g_per_kg:.1f} g/kg, past {' and '.join(passed)}"
+def chosen_lies_behind(now_g_per_kg: float, passed: Iterable[str]) -> str:
+    return f"The water reads {now_g_per_kg:.1f} g/kg, past {' and '.join(passed)}: leave this out, or choose one that lies ahead."
 
 
-def step_is_left_out(why: str) -> str:
-    return f"{why}: that step is left out, and the next leads on from here"
+def step_is_left_out(now_g_per_kg: float, passed: Iterable[str]) -> str:
+    return f"the water reads {now_g_per_kg:.1f} g/kg, past {' and '.join(passed)}: that step is left out, and the next leads on from here"
 
 
 # ticks
@@ -152,3 +152,59 @@ def off_while_medicine_is_in(equipment: Sequence[str], running_here: Sequence[st
     if not running_here:
         return words
     return f"{words} By the record {' and '.join(running_here)} {'run' if len(running_here) > 1 else 'runs'} on this tank."
+
+
+# what is refused, or not known yet
+NO_SUCH_PARAMETER = "This course has no such parameter."
+TIME_WITH_ITS_ZONE = "Give the time with its zone."
+NO_COURSE_IN_THAT_YEAR = "No course starts in that year."
+NO_DAY_WOULD_COUNT = "The reading that counts lies above what is held: no day would count."
+WHAT_THE_LABEL_TELLS = "Say what the label tells."
+CLOCK_COUNTS_SOMETHING = "A clock counts to something."
+BEFORE_THE_START = "This lies before the start."
+WHAT_IS_DONE_OTHERWISE = "Say what is done otherwise."
+LESS_WATER = "Between 0 and 90 % less."
+
+
+def parameter_between(name: str, low: float, high: float, unit: str) -> str:
+    return f"{name}: between {low:g} and {high:g} {unit}."
+
+
+def whole_number(name: str) -> str:
+    return f"{name}: a whole number."
+
+
+def set_it_yourself(cycle: str, why: str, parameter: str) -> str:
+    return f"{cycle}: {why} Set “{parameter}” yourself."
+
+
+def which_product(active: str) -> str:
+    return f"Which {active} product is it? Type what its label says."
+
+
+def live_here(who: str, what: str) -> str:
+    return f"{who} live here: {what}."
+
+
+def again_after_nothing(step: str) -> str:
+    return f"{step}: it comes again after nothing."
+
+
+def too_many_times(step: str, most: int) -> str:
+    return f"{step}: that is more than {most} times."
+
+
+def no_warmth_for(who: str, most: str) -> str:
+    return f"{who} live here and bear at most {most}: no warmth for them."
+
+
+def every_so_many_days(most: int) -> str:
+    return f"Every 1 to {most} days."
+
+
+def days_of_the_course(days: int) -> str:
+    return f"The course has the days 1 to {days}."
+
+
+def nothing_on_day(day: int) -> str:
+    return f"Nothing is given and nobody moves on day {day}."

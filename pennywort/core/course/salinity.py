@@ -48,12 +48,11 @@ def passed(
     dropped = [s for s in before if s.place not in places]
     if not dropped or now_g_per_kg is None:
         return ()
-    words = phrases.water_reads_past(now_g_per_kg, (f"{s.to:g} g/kg" for s in dropped))
+    behind = [f"{s.to:g} g/kg" for s in dropped]
     for step in dropped:
         if (name := str(protocol.steps[step.place].to)) in chosen:
-            raise InvalidInput(f"{words[0].upper()}{words[1:]}: leave this out, or choose one that lies ahead.", field=f"parameters.{name}")
-    text = phrases.step_is_left_out(words)
-    return (SlipCaution(level="know", text=text, source=("arithmetic",), recalled=False),)
+            raise InvalidInput(phrases.chosen_lies_behind(now_g_per_kg, behind), field=f"parameters.{name}")
+    return (SlipCaution(level="know", text=phrases.step_is_left_out(now_g_per_kg, behind), source=("arithmetic",), recalled=False),)
 
 
 def _legs(steps: Sequence[PlannedStep]) -> list[list[PlannedStep]]:

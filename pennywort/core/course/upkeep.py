@@ -30,7 +30,7 @@ def next_time(*, begins_on: date, every_days: int, last_on: date | None, today: 
     :raises InvalidInput: not every 1 to 90 days.
     """
     if not 1 <= every_days <= LONGEST_DAYS:
-        raise InvalidInput(f"Every 1 to {LONGEST_DAYS} days.", field="every_days")
+        raise InvalidInput(phrases.every_so_many_days(LONGEST_DAYS), field="every_days")
     due_on = begins_on if last_on is None else max(begins_on, last_on + timedelta(days=every_days))
     over = ends_on is not None and (due_on > ends_on or today > ends_on + timedelta(days=LAPSES_DAYS))
     return NextTime(due_on=due_on, late_days=max(0, (today - due_on).days), over=over)

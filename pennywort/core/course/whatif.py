@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
+from pennywort.core.course import phrases
 from pennywort.core.course.ledger import Ledger, WaterEvent, rates_of
 from pennywort.core.course.outlast import cycle_of
 from pennywort.core.course.plan import CoursePlan, HeldMedicine, PlannedStep, TankFacts
@@ -15,6 +16,7 @@ from pennywort.core.medicine.dose import Water, known_water
 from pennywort.core.parasite.passing import Meeting, Share, never_met
 from pennywort.core.reference.course_models import CourseProtocol, LifeCycle
 from pennywort.core.reference.library import Library
+from pennywort.core.units.phrases import SHARE_0_TO_100
 
 DAY = timedelta(hours=24)
 # a level a tenth under its range still counts: no hobby kit reads finer (common practice)
@@ -108,18 +110,18 @@ def what_if(
 
 def _check(plan: CoursePlan, asked: Otherwise, *, water: Water) -> None:
     if not asked.parts:
-        raise InvalidInput("Say what is done otherwise.", field="otherwise")
+        raise InvalidInput(phrases.WHAT_IS_DONE_OTHERWISE, field="otherwise")
     days = max(1, math.ceil((plan.treatment_ends_at - plan.starts_at) / DAY))
     for name in ("stop_day", "missed_day", "changed_day", "joined_day"):
         day = getattr(asked, name)
         if day is not None and not 1 <= day <= days:
-            raise InvalidInput(f"The course has the days 1 to {days}.", field=name)
+            raise InvalidInput(phrases.days_of_the_course(days), field=name)
     if asked.missed_day is not None and not any(s.kind in ("dose", "transfer") and _day(plan, s.due_at) == asked.missed_day for s in plan.steps):
-        raise InvalidInput(f"Nothing is given and nobody moves on day {asked.missed_day}.", field="missed_day")
+        raise InvalidInput(phrases.nothing_on_day(asked.missed_day), field="missed_day")
     if not 0 < asked.changed_fraction <= 1:
-        raise InvalidInput("A share lies between 0 and 100 %.", field="changed_share")
+        raise InvalidInput(SHARE_0_TO_100, field="changed_share")
     if asked.less_water_fraction is not None and not 0 < asked.less_water_fraction <= 0.9:
-        raise InvalidInput("Between 0 and 90 % less.", field="less_water")
+        raise InvalidInput(phrases.LESS_WATER, field="less_water")
 
 
 def _day(plan: CoursePlan, at: datetime) -> int:

@@ -6,6 +6,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from pennywort.core.diagnosis import phrases
 from pennywort.core.diagnosis.network import network
 from pennywort.core.diagnosis.ranking import DECIBAN
 from pennywort.core.errors import InvalidInput
@@ -48,9 +49,9 @@ def compare(one: str, other: str, *, water: WaterType, signs: Mapping[str, bool]
     net = network(found, water)
     for field, name in (("one", one), ("other", other)):
         if name not in net.conditions[:-1]:
-            raise InvalidInput("That does not occur in this water." if name in found.conditions else "There is no such condition.", field=field)
+            raise InvalidInput(phrases.NOT_OF_THIS_WATER if name in found.conditions else phrases.NO_SUCH_CONDITION, field=field)
     if one == other:
-        raise InvalidInput("Choose two different conditions.", field="other")
+        raise InvalidInput(phrases.TWO_CONDITIONS, field="other")
     a, b = net.conditions.index(one), net.conditions.index(other)
     rows, questions = [], []
     for column, sign in enumerate(net.signs):

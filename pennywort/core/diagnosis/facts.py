@@ -6,6 +6,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from pennywort.core.diagnosis import phrases
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.library import Library
@@ -39,20 +40,20 @@ class LookFacts:
 def check(facts: LookFacts, *, found: Library) -> None:
     """:raises InvalidInput: naming the field, for a water, sign, context, kin or share that can't be."""
     if facts.water not in WATERS:
-        raise InvalidInput("Choose fresh water, pond, brackish or sea.", field="water")
+        raise InvalidInput(phrases.CHOOSE_A_WATER, field="water")
     for sign in facts.signs:
         if sign not in found.signs:
-            raise InvalidInput(f"There is no sign called “{sign}”.", field=f"signs.{sign}")
+            raise InvalidInput(phrases.no_such_sign(sign), field=f"signs.{sign}")
     for name in facts.context:
         if name not in found.context:
-            raise InvalidInput(f"There is no such fact as “{name}”.", field="context")
+            raise InvalidInput(phrases.no_such_fact(name), field="context")
     if facts.kin is not None and facts.kin not in found.kin:
-        raise InvalidInput(f"There is no kind of fish called “{facts.kin}”.", field="kin")
+        raise InvalidInput(phrases.no_such_kin(facts.kin), field="kin")
     for sign, share in facts.shares.items():
         if not facts.signs.get(sign):
-            raise InvalidInput("A share belongs to a sign that was seen.", field=f"shares.{sign}")
+            raise InvalidInput(phrases.SHARE_OF_A_SIGN_SEEN, field=f"shares.{sign}")
         if not 1 <= share.seen_count <= share.fish_count <= 100_000:
-            raise InvalidInput("At least one fish shows it, and not more than there are.", field=f"shares.{sign}")
+            raise InvalidInput(phrases.SHARE_OF_THE_FISH, field=f"shares.{sign}")
 
 
 def belief(sign: str, share: Share | None, *, found: Library) -> float:

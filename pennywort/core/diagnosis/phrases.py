@@ -96,3 +96,24 @@ def undecided(best: str, not_ruled_out: str) -> str:
 
 # reporting
 A_VET_OR_THE_AUTHORITY = "a vet or the authority"
+
+# what is refused, or not known yet
+NOT_OF_THIS_WATER = "That does not occur in this water."
+NO_SUCH_CONDITION = "There is no such condition."
+TWO_CONDITIONS = "Choose two different conditions."
+CHOOSE_A_WATER = "Choose fresh water, pond, brackish or sea."
+SHARE_OF_A_SIGN_SEEN = "A share belongs to a sign that was seen."
+SHARE_OF_THE_FISH = "At least one fish shows it, and not more than there are."
+CHOOSE_A_PLACE = "Choose a place from the list."
+
+
+def no_such_sign(sign: str) -> str:
+    return f"There is no sign called “{sign}”."
+
+
+def no_such_fact(name: str) -> str:
+    return f"There is no such fact as “{name}”."
+
+
+def no_such_kin(kin: str) -> str:
+    return f"There is no kind of fish called “{kin}”."

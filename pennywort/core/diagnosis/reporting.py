@@ -28,5 +28,5 @@ def law_of(place: str, *, found: Library) -> Law:
         return Law(conditions=most, where=found.reporting.unknown, whom=phrases.A_VET_OR_THE_AUTHORITY)
     known = next((p for p in found.reporting.places if p.id == place), None)
     if known is None:
-        raise InvalidInput("Choose a place from the list.", field="law")
+        raise InvalidInput(phrases.CHOOSE_A_PLACE, field="law")
     return Law(conditions=frozenset(known.conditions), where=f"in {known.name}", whom=known.whom)

@@ -14,6 +14,7 @@ from pennywort.core.course.build import build_plan
 from pennywort.core.course.ledger import Ledger
 from pennywort.core.course.plan import Chosen, CoursePlan, TankFacts
 from pennywort.core.errors import InvalidInput
+from pennywort.core.living import phrases
 from pennywort.core.living.dice import Array
 from pennywort.core.living.script import Script
 from pennywort.core.living.world import MOST_HOURS, World
@@ -150,7 +151,7 @@ def of_way(world: World, way: Way, *, begins_h: float, hours: int) -> Doing:
     acts = []
     for one in way.acts:
         if one.act not in world.found.living_acts:
-            raise InvalidInput(f"Nobody knows what “{one.act}” does to a water.", field="acts")
+            raise InvalidInput(phrases.act_unknown(one.act), field="acts")
         ends = begins_h + one.until_h if one.until_h else math.inf
         again = _hours(one.at_h, one.every_h, until_h=min(ends, hours) - begins_h)
         acts += [Act(act=one.act, at_h=begins_h + h, until_h=ends) for h in again]
@@ -171,7 +172,7 @@ def _hours(at_h: float, every_h: float, *, until_h: float) -> list[float]:
 def script_of(world: World, doing: Doing, *, hours: int) -> Script:
     """What is done and what happens by itself, by the hour. :raises InvalidInput: no hour, or more than a rehearsal lasts."""
     if not 1 <= hours <= MOST_HOURS:
-        raise InvalidInput(f"1 to {MOST_HOURS} hours.", field="hours")
+        raise InvalidInput(phrases.hours_up_to(MOST_HOURS), field="hours")
     tank = world.scenario.tank
     script = Script.quiet(world.conditions, hours=hours, temperature_c=tank.temperature_c, salinity_g_per_kg=tank.salinity_g_per_kg)
     for what in (*world.scenario.incidents, *doing.incidents):

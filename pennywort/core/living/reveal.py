@@ -13,6 +13,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.living import phrases
 from pennywort.core.living.dice import Array
 from pennywort.core.living.doing import Doing, of_way, script_of
 from pennywort.core.living.world import World, live
@@ -66,7 +67,7 @@ def reveal(world: World, doing: Doing, *, seed: int, until_h: int, runs: int = R
     """
     hours = world.scenario.days * DAY_H
     if not 0 <= until_h <= hours or runs < 1:
-        raise InvalidInput(f"Between 0 and {hours} hours.", field="until")
+        raise InvalidInput(phrases.hours_between(hours), field="until")
     # the day in which it ended counts with what was done in it
     days = min(world.scenario.days, until_h // DAY_H + 1)
     mornings = [d * DAY_H for d in range(days)]

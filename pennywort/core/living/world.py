@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.living import phrases
 from pennywort.core.living.burden import Burden
 from pennywort.core.living.dice import Array, Dice, whole
 from pennywort.core.living.fish import HARDINESS_SD, Ill, dying, grown, healed, ill_of, towards_load, towards_water
@@ -180,7 +181,7 @@ def live(
     """
     hours = scripts[0].hour_count if scripts else 0
     if not scripts or runs < 1 or not 0 <= from_h < hours <= MOST_HOURS or any(s.hour_count != hours for s in scripts):
-        raise InvalidInput(f"At least one run of one way, all of the same 1 to {MOST_HOURS} hours.", field="hours")
+        raise InvalidInput(phrases.runs_of_one_way(MOST_HOURS), field="hours")
     ways = len(scripts)
     first = begun or world.begin(seed=seed, runs=runs)
     state = first.copy() if len(first.alive) == ways else first.repeated(ways)

@@ -83,11 +83,11 @@ def bath_minutes(use: Use, wanted: float | None, *, lives: frozenset[str] = froz
     if wanted is None:
         return min(usual, tender.minutes) if tender else usual
     if not wanted > 0:
-        raise InvalidInput("How many minutes?", field="minutes")
+        raise InvalidInput(phrases.HOW_MANY_MINUTES, field="minutes")
     if tender and wanted > tender.minutes:
-        raise Refused(f"Never longer than {tender.minutes:g} minutes here: {tender.text}.", field="minutes")
+        raise Refused(phrases.never_longer(tender.minutes, tender.text), field="minutes")
     if most is not None and wanted > most:
-        raise Refused(f"Never longer than {most:g} minutes.", field="minutes")
+        raise Refused(phrases.never_longer(most), field="minutes")
     return wanted
 
 
@@ -97,7 +97,7 @@ def left_fractions(half_life_h: Figure, *, minutes: float) -> tuple[float, float
     :raises InvalidInput: no time.
     """
     if not math.isfinite(minutes) or minutes < 0:
-        raise InvalidInput("How many minutes?", field="minutes")
+        raise InvalidInput(phrases.HOW_MANY_MINUTES, field="minutes")
     shortest, longest = half_life_h.low or half_life_h.value, half_life_h.high or half_life_h.value
     least, likely, most = (2 ** (-minutes / 60 / half_h) for half_h in (shortest, half_life_h.value, longest))
     return least, likely, most

@@ -60,17 +60,17 @@ def read_run(events: Sequence[Happened], *, minutes: float, turns: int, now: dat
     :param minutes: how long fish stay in at most. :raises InvalidInput: no time, or fish out before they were in.
     """
     if not math.isfinite(minutes) or minutes <= 0:
-        raise InvalidInput("How many minutes?", field="minutes")
+        raise InvalidInput(phrases.HOW_MANY_MINUTES, field="minutes")
     count, in_at, out_at, sign = 0, None, None, ""
     for e in sorted(events, key=lambda e: e.at):
         inside = in_at is not None and out_at is None
         if e.kind == "in":
             if inside:
-                raise InvalidInput("Fish are in it already.", field="kind")
+                raise InvalidInput(phrases.FISH_ARE_IN_IT, field="kind")
             count, in_at, out_at, sign = count + 1, e.at, None, ""
         elif e.kind == "out":
             if not inside:
-                raise InvalidInput("No fish are in it.", field="kind")
+                raise InvalidInput(phrases.NO_FISH_ARE_IN_IT, field="kind")
             out_at = e.at
         elif e.kind in SIGNS and inside:
             sign = sign or e.kind

@@ -7,17 +7,18 @@ from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput, Refused
 from pennywort.core.medicine import phrases
+from pennywort.core.units.phrases import NOT_NEGATIVE, SHARE_0_TO_100
 
 
 def _fraction(value: float, field: str) -> float:
     if not math.isfinite(value) or not 0 < value < 1:
-        raise InvalidInput("A share lies between 0 and 100 %.", field=field)
+        raise InvalidInput(SHARE_0_TO_100, field=field)
     return value
 
 
 def _level(value: float, field: str) -> float:
     if not math.isfinite(value) or value < 0:
-        raise InvalidInput("This can’t be negative.", field=field)
+        raise InvalidInput(NOT_NEGATIVE, field=field)
     return value
 
 
@@ -28,9 +29,9 @@ def change_to_come_down(*, reading: float, target: float, fresh: float = 0.0) ->
     """
     _level(reading, "reading"), _level(target, "target"), _level(fresh, "fresh")
     if target >= reading:
-        raise InvalidInput("It is at or below that already.", field="target")
+        raise InvalidInput(phrases.BELOW_THAT_ALREADY, field="target")
     if fresh >= target:
-        raise InvalidInput("The new water holds as much itself: it can’t bring it down so far.", field="fresh")
+        raise InvalidInput(phrases.NEW_WATER_HOLDS_AS_MUCH, field="fresh")
     return (reading - target) / (reading - fresh)
 
 
@@ -63,6 +64,5 @@ def within_total(*, given_mg_per_l: float, wanted_mg_per_l: float, most_mg_per_l
     """
     left = most_mg_per_l - _level(given_mg_per_l, "given")
     if _level(wanted_mg_per_l, "target") > left * (1 + 1e-9):
-        words = phrases.more_than_in_all(most_mg_per_l, max(left, 0.0))
-        raise Refused(f"{words} Stop, clean, repeat in a week.", field="target")
+        raise Refused(phrases.more_than_in_all(most_mg_per_l, max(left, 0.0)), field="target")
     return left

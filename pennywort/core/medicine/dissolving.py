@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.units.phrases import MORE_THAN_NOTHING
 
 # crystals stirred by hand dissolve well up to about half of what water takes up in the end (common practice)
 OF_SATURATION = 0.5
@@ -31,7 +32,7 @@ def dissolve_in(mass_mg: float, *, dissolves_g_per_l: float) -> DissolvedIn:
     """
     for field, value in (("mass", mass_mg), ("solubility", dissolves_g_per_l)):
         if not math.isfinite(value) or value <= 0:
-            raise InvalidInput("This must be more than nothing.", field=field)
+            raise InvalidInput(MORE_THAN_NOTHING, field=field)
     litres = max(LEAST_L, mass_mg / 1000 / (OF_SATURATION * dissolves_g_per_l))
     litres = math.ceil(litres * 10 - 1e-9) / 10 if litres < 10 else float(math.ceil(litres - 1e-9))
     return DissolvedIn(volume_l=litres, portion_count=max(1, math.ceil(litres / BUCKET_L - 1e-9)))

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from pennywort.core.errors import InvalidInput, NotKnownYet
 from pennywort.core.medicine import phrases
 from pennywort.core.trace import TraceLine, plain
+from pennywort.core.units.phrases import MORE_THAN_NOTHING, NOT_NEGATIVE, SHARE_0_TO_100
 
 # Two standard deviations of the water volume: the band in which the true level lies, about 19 times in 20.
 BAND_SIGMAS = 2.0
@@ -32,14 +33,14 @@ class Reach:
 
 def _positive(value: float, *, field: str) -> float:
     if not math.isfinite(value) or value <= 0:
-        raise InvalidInput("This must be more than nothing.", field=field)
+        raise InvalidInput(MORE_THAN_NOTHING, field=field)
     return value
 
 
 def known_water(water: Water | None) -> Water:
     """:raises NotKnownYet: if nobody has said how much water there is."""
     if water is None:
-        raise NotKnownYet("Nobody has measured this tank yet. Give its inside measures first.", field="tank")
+        raise NotKnownYet(phrases.TANK_NOT_MEASURED, field="tank")
     _positive(water.net_volume_l, field="tank")
     return water
 
@@ -55,7 +56,7 @@ def mass_for_target_mg(*, net_volume_l: float, target_mg_per_l: float, level_now
     _positive(net_volume_l, field="tank")
     _positive(target_mg_per_l, field="target")
     if not math.isfinite(level_now_mg_per_l) or level_now_mg_per_l < 0:
-        raise InvalidInput("This can't be negative.", field="level_now")
+        raise InvalidInput(NOT_NEGATIVE, field="level_now")
     return max(0.0, net_volume_l * (target_mg_per_l - level_now_mg_per_l))
 
 
@@ -74,7 +75,7 @@ def after_change_mg_per_l(*, level_mg_per_l: float, changed_fraction: float) -> 
     :raises InvalidInput: the share is not within 0 to 1.
     """
     if not 0 <= changed_fraction <= 1:
-        raise InvalidInput("A share lies between 0 and 100 %.", field="share")
+        raise InvalidInput(SHARE_0_TO_100, field="share")
     return level_mg_per_l * (1 - changed_fraction)
 
 
@@ -90,7 +91,7 @@ def put_back_mg(*, net_volume_l: float, level_mg_per_l: float, changed_fraction:
 def put_back_ml(*, dose_ml: float, changed_fraction: float) -> float:
     """Product that goes back in after a water change under a label: the share of one dose that was changed."""
     if not 0 <= changed_fraction <= 1:
-        raise InvalidInput("A share lies between 0 and 100 %.", field="share")
+        raise InvalidInput(SHARE_0_TO_100, field="share")
     return dose_ml * changed_fraction
 
 

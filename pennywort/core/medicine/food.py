@@ -6,6 +6,8 @@ import math
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput, Refused
+from pennywort.core.medicine import phrases
+from pennywort.core.units.phrases import MORE_THAN_NOTHING
 
 # W = a L^b, W in g, L total length in cm. Group coefficients after the Bayesian body-shape priors of Froese, Thorson and
 # Reyes (J Appl Ichthyol 30:78-85, 2014; recalled from memory): elongated, fusiform, short and deep, eel-like.
@@ -30,9 +32,9 @@ def mass_from_length_g(*, length_cm: float, body: str) -> float:
     a x length^b, g from cm (length-weight relation; factors by common practice).
     """
     if body not in BODY:
-        raise InvalidInput("Choose a body: slender, usual, deep or eel-like.", field="body")
+        raise InvalidInput(phrases.CHOOSE_A_BODY, field="body")
     if not math.isfinite(length_cm) or not 0.5 <= length_cm <= 120:
-        raise InvalidInput("A length lies between 0.5 and 120 cm.", field="length")
+        raise InvalidInput(phrases.LENGTH_OF_A_FISH, field="length")
     a, b = BODY[body]
     return a * float(length_cm**b)
 
@@ -45,12 +47,12 @@ def medicated(*, biomass_g: float, mg_per_kg_day: float, eaten_fraction: float) 
     """
     for field, value in (("biomass", biomass_g), ("dose", mg_per_kg_day)):
         if not math.isfinite(value) or value <= 0:
-            raise InvalidInput("This must be more than nothing.", field=field)
+            raise InvalidInput(MORE_THAN_NOTHING, field=field)
     if not 0.001 <= eaten_fraction <= 0.15:
-        raise InvalidInput("Fish eat between 0.1 and 15 % of their weight a day, most 1 to 3 %.", field="eaten")
+        raise InvalidInput(phrases.EATEN_A_DAY, field="eaten")
     per_g = mg_per_kg_day / 1000 / eaten_fraction
     if not LEAST_MG_PER_G <= per_g <= MOST_MG_PER_G:
-        raise Refused(f"That makes {per_g:.3g} mg in each gram of food; between 0.1 and 20 is usual. mg per kg of fish, not of food?", field="dose")
+        raise Refused(phrases.too_much_in_food(per_g), field="dose")
     return Medicated(
         biomass_g=biomass_g,
         active_mg_per_day=biomass_g / 1000 * mg_per_kg_day,

@@ -25,6 +25,7 @@ from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Spoons, Tool
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import show_fraction
+from pennywort.core.units.phrases import MORE_THAN_NOTHING, NOT_NEGATIVE, SHARE_0_TO_100
 
 SLIP_TIMES = 3.0
 # what a tool rounds away at the edge of a range is not the water's uncertainty
@@ -180,12 +181,12 @@ def _target(use: Use, wanted: Wanted, *, here: Surroundings) -> float:
     usual = _usual(use, here)
     target = usual if wanted.target is None else wanted.target
     if not math.isfinite(target) or target <= 0:
-        raise InvalidInput("This must be more than nothing.", field="target")
+        raise InvalidInput(MORE_THAN_NOTHING, field="target")
     _within_bounds(use, target, usual=usual, prescribed=wanted.prescribed)
     if not 0 < wanted.share <= 1:
-        raise InvalidInput("A share lies between 0 and 100 %.", field="share")
+        raise InvalidInput(SHARE_0_TO_100, field="share")
     if not math.isfinite(wanted.level_now) or wanted.level_now < 0:
-        raise InvalidInput("This can’t be negative.", field="level_now")
+        raise InvalidInput(NOT_NEGATIVE, field="level_now")
     return target
 
 
@@ -198,7 +199,7 @@ def _usual(use: Use, here: Surroundings) -> float:
         return use.dose.value
     alkalinity = here.readings.get("alkalinity")
     if alkalinity is None:
-        raise NotKnownYet("This dose follows the alkalinity. Read it first, in mg/L as CaCO₃ or dKH.", field="alkalinity")
+        raise NotKnownYet(phrases.READ_THE_ALKALINITY, field="alkalinity")
     return min(alkalinity * use.per_alkalinity, use.dose.high or use.dose.value)
 
 
@@ -208,14 +209,14 @@ def _within_bounds(use: Use, target: float, *, usual: float, prescribed: bool) -
     high, unit = use.dose.high or use.dose.value, shown_unit(use.dose.unit)
     if target >= SLIP_TIMES * high * (1 - 1e-9):
         times, most = f"{target / high:.3g}", f"{high:g} {unit}"
-        raise Refused(f"That is {times} times the highest figure published ({most}): a slip of units?", field="target")
+        raise Refused(phrases.times_the_highest(times, most), field="target")
     # a vet lifts what a vet may prescribe, never the bound of what is sold freely
     vets = prescribed and use.gate == "vet"
     if use.refuse_above and target > use.refuse_above.value * (1 + 1e-9) and not vets:
-        raise Refused(f"Never above {use.refuse_above.value:g} {unit} for this.", field="target")
+        raise Refused(phrases.never_above(use.refuse_above.value, unit), field="target")
     if target > usual * (1 + 1e-9) and (use.per_alkalinity is not None or use.by_ph):
         what = phrases.hardness_to_read(bool(use.by_ph))
-        raise Refused(f"At this {what} never above {usual:.3g} {unit}.", field="target")
+        raise Refused(phrases.never_above_at(what, usual, unit), field="target")
 
 
 def _with_demand(use: Use, target: float, *, demand: float) -> float:
@@ -224,14 +225,14 @@ def _with_demand(use: Use, target: float, *, demand: float) -> float:
     :raises InvalidInput: a demand that can't be, or of a use that has none. :raises Refused: more than may be given in all.
     """
     if not math.isfinite(demand) or demand < 0:
-        raise InvalidInput("This can’t be negative.", field="demand")
+        raise InvalidInput(NOT_NEGATIVE, field="demand")
     if not demand:
         return target
     if use.most_in_all is None:
-        raise InvalidInput("Only of what dirt uses up a demand is measured.", field="demand")
+        raise InvalidInput(phrases.NO_DEMAND, field="demand")
     if target + demand > use.most_in_all.value * (1 + 1e-9):
         most = f"{use.most_in_all.value:g} {shown_unit(use.most_in_all.unit)}"
-        raise Refused(f"With what the water uses up that comes to {target + demand:g}, more than {most} in all: clean the tank first.", field="demand")
+        raise Refused(phrases.with_what_is_used_up(target + demand, most), field="demand")
     return target + demand
 
 
@@ -242,10 +243,10 @@ def _by_ph(use: Use, here: Surroundings) -> float:
     """
     ph = here.readings.get("ph")
     if ph is None:
-        raise NotKnownYet("This dose follows the pH. Read it first.", field="ph")
+        raise NotKnownYet(phrases.READ_THE_PH, field="ph")
     rows = use.by_ph
     if ph < rows[0].ph:
-        raise Refused(f"Below pH {rows[0].ph:g} this is too harmful to be given at all.", field="ph")
+        raise Refused(phrases.too_harmful_below(rows[0].ph), field="ph")
     hard = here.readings.get("hardness", 0.0) > HARD_MG_PER_L
     return float(np.interp(ph, [r.ph for r in rows], [r.hard if hard else r.soft for r in rows]))
 
@@ -259,13 +260,13 @@ def _amount(active: Active, use: Use, product: Product, *, target: float, water:
     assert use.dose is not None
     unit = use.dose.unit
     if unit not in (*TO_MG_PER_L, DIRECT):
-        raise InvalidInput("This is dosed by the fish or the food: measure it as food.", field="use")
+        raise InvalidInput(phrases.MEASURE_AS_FOOD, field="use")
     if use.strengths is not None and product.listed and product.listed not in use.strengths:
-        raise InvalidInput("This level is for a complexed product, by its own label: type what your bottle says. Any other is deadly at it.", field="strength")
+        raise InvalidInput(phrases.COMPLEXED_ONLY, field="strength")
     # whoever types what his label says has chosen the kind with the use, which names it
     fits_form(active, use, product if product.form else replace(product, form=use.form), field="form")
     if (unit == DIRECT) != product.direct:
-        raise InvalidInput("This dose counts the 37 % product itself: choose that, no other strength.", field="strength")
+        raise InvalidInput(phrases.THE_PRODUCT_ITSELF, field="strength")
     scale = TO_MG_PER_L.get(unit, 1.0)
     low, high = use.dose.low or use.dose.value, use.dose.high or use.dose.value
     missing = max(0.0, target - wanted.level_now) * scale * wanted.share

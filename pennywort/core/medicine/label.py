@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from pennywort.core.errors import InvalidInput, Refused
 from pennywort.core.medicine import phrases
 from pennywort.core.medicine.tools import Measures
+from pennywort.core.units.phrases import MORE_THAN_NOTHING, SHARE_0_TO_100
 
 # Labels do not give more than this; beyond it a unit was mistaken (mL for drops, gallons for millilitres).
 MOST_LABEL_ML_PER_L = 20.0
@@ -53,24 +54,24 @@ class LabelDirections:
 def check_label(label: LabelDirections) -> LabelDirections:
     """:raises InvalidInput: for directions no bottle gives. :raises Refused: for a dose that must be a unit slip."""
     if not label.product.strip():
-        raise InvalidInput("Write what stands on the bottle.", field="label.product")
+        raise InvalidInput(phrases.WHAT_STANDS_ON_THE_BOTTLE, field="label.product")
     if sum(x is not None for x in (label.amount_ml, label.amount_mg, label.pieces_count)) != 1 or not math.isfinite(label.amount) or label.amount <= 0:
-        raise InvalidInput("This must be more than nothing.", field="label.amount")
+        raise InvalidInput(MORE_THAN_NOTHING, field="label.amount")
     if not 1 <= label.days <= MOST_LABEL_DAYS:
-        raise InvalidInput(f"A course by label lasts 1 to {MOST_LABEL_DAYS} days.", field="label.days")
+        raise InvalidInput(phrases.label_days(MOST_LABEL_DAYS), field="label.days")
     if label.every_h > label.days * 24:
-        raise InvalidInput("The doses lie further apart than the course is long.", field="label.every")
+        raise InvalidInput(phrases.FURTHER_APART_THAN_LONG, field="label.every")
     if label.days * 24 / label.every_h > MOST_LABEL_DOSES:
-        raise InvalidInput("That would be more doses than any label gives. Check the hours.", field="label.every")
+        raise InvalidInput(phrases.MORE_DOSES_THAN_ANY_LABEL, field="label.every")
     if label.change_fraction is not None and not 0 < label.change_fraction <= 1:
-        raise InvalidInput("A share lies between 0 and 100 %.", field="label.change")
+        raise InvalidInput(SHARE_0_TO_100, field="label.change")
     if label.change_on_day is not None and not 1 <= label.change_on_day <= MOST_LABEL_DAYS + 1:
-        raise InvalidInput("Which day of it, counted from the first dose?", field="label.change_on_day")
+        raise InvalidInput(phrases.WHICH_DAY, field="label.change_on_day")
     most, words = {
         "volume": (MOST_LABEL_ML_PER_L, phrases.TOO_MANY_ML),
         "mass": (MOST_LABEL_MG_PER_L, phrases.TOO_MANY_GRAMS),
         "pieces": (MOST_LABEL_PIECES_PER_L, phrases.TOO_MANY_PIECES),
     }[label.measures]
     if label.amount / label.per_volume_l > most:
-        raise Refused(f"That is more than {words}.", field="label.amount")
+        raise Refused(words, field="label.amount")
     return label

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference.formulary_models import Active
+from pennywort.core.units.phrases import MORE_THAN_NOTHING
 
 # each mole of monochloramine, counted as a mole of Cl2, sets one of ammonia nitrogen free (arithmetic)
 NITROGEN_PER_CHLORAMINE = 14.0067 / 70.906
@@ -14,7 +15,7 @@ NITROGEN_PER_CHLORAMINE = 14.0067 / 70.906
 
 def _positive(value: float, field: str) -> float:
     if not math.isfinite(value) or value <= 0:
-        raise InvalidInput("This must be more than nothing.", field=field)
+        raise InvalidInput(MORE_THAN_NOTHING, field=field)
     return value
 
 

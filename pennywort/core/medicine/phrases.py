@@ -51,7 +51,7 @@ def in_at_once(what: str) -> str:
 
 # correct
 def more_than_in_all(most_mg_per_l: float, left: float) -> str:
-    return f"That would come to more than {most_mg_per_l:g} mg/L in all: {left:g} mg/L is left."
+    return f"That would come to more than {most_mg_per_l:g} mg/L in all: {left:g} mg/L is left. Stop, clean, repeat in a week."
 
 
 # dose
@@ -170,9 +170,9 @@ def longer_than(most_minutes: float) -> str:
 
 
 # label
-TOO_MANY_ML = "20 mL in every litre: no label says so. Check mL against the volume"
-TOO_MANY_GRAMS = "20 g in every litre: no label says so. Check grams against the volume"
-TOO_MANY_PIECES = "five pieces in every litre: no label says so. Check the volume"
+TOO_MANY_ML = "That is more than 20 mL in every litre: no label says so. Check mL against the volume."
+TOO_MANY_GRAMS = "That is more than 20 g in every litre: no label says so. Check grams against the volume."
+TOO_MANY_PIECES = "That is more than five pieces in every litre: no label says so. Check the volume."
 
 
 # product
@@ -362,3 +362,88 @@ def full_and(fills: int, rest: str, unit: str) -> str:
 
 def sacks_and(sacks: str, rest: str, unit: str) -> str:
     return f"{sacks} and {rest} {unit}"
+
+
+# what is refused, or not known yet
+HOW_MANY_MINUTES = "How many minutes?"
+FISH_ARE_IN_IT = "Fish are in it already."
+NO_FISH_ARE_IN_IT = "No fish are in it."
+BELOW_THAT_ALREADY = "It is at or below that already."
+NEW_WATER_HOLDS_AS_MUCH = "The new water holds as much itself: it can’t bring it down so far."
+TANK_NOT_MEASURED = "Nobody has measured this tank yet. Give its inside measures first."
+CHOOSE_A_BODY = "Choose a body: slender, usual, deep or eel-like."
+LENGTH_OF_A_FISH = "A length lies between 0.5 and 120 cm."
+EATEN_A_DAY = "Fish eat between 0.1 and 15 % of their weight a day, most 1 to 3 %."
+READ_THE_ALKALINITY = "This dose follows the alkalinity. Read it first, in mg/L as CaCO₃ or dKH."
+NO_DEMAND = "Only of what dirt uses up a demand is measured."
+READ_THE_PH = "This dose follows the pH. Read it first."
+MEASURE_AS_FOOD = "This is dosed by the fish or the food: measure it as food."
+COMPLEXED_ONLY = "This level is for a complexed product, by its own label: type what your bottle says. Any other is deadly at it."
+THE_PRODUCT_ITSELF = "This dose counts the 37 % product itself: choose that, no other strength."
+WHAT_STANDS_ON_THE_BOTTLE = "Write what stands on the bottle."
+FURTHER_APART_THAN_LONG = "The doses lie further apart than the course is long."
+MORE_DOSES_THAN_ANY_LABEL = "That would be more doses than any label gives. Check the hours."
+WHICH_DAY = "Which day of it, counted from the first dose?"
+WEIGHT_OF_A_LIQUID = "A liquid weighs between 0.5 and 2.5 kg in a litre."
+POWDER_AT_MOST_ALL = "A powder holds at most 100 % of it."
+MORE_THAN_ALL_OF_IT = "That is more than all of it. Check the per cent."
+NO_LIQUID_HOLDS_SO_MUCH = "No liquid holds so much. Check the figures."
+SALT_0_TO_60 = "Between 0 and 60 g/L."
+CHOOSE_THE_FISH = "Choose fresh-water, soft-water or marine fish, or none."
+RATIO_3_TO_30 = "Between three and thirty to one; ten is usual."
+SWAP_A_SHARE = "Swap more than nothing and at most all of it."
+SALT_FREE_IS_NOT_ENOUGH = "Even water without salt would not bring it down so far: swap more."
+TOO_SALT_TO_SWAP = "No water holds so much salt: swap more."
+EVAPORATED_TOO_MUCH = "Half the water and more doesn’t evaporate between two top-ups."
+
+
+def never_longer(minutes: float, why_here: str = "") -> str:
+    return f"Never longer than {minutes:g} minutes{f' here: {why_here}' if why_here else ''}."
+
+
+def too_much_in_food(mg_per_g: float) -> str:
+    return f"That makes {mg_per_g:.3g} mg in each gram of food; between 0.1 and 20 is usual. mg per kg of fish, not of food?"
+
+
+def times_the_highest(times: str, most: str) -> str:
+    return f"That is {times} times the highest figure published ({most}): a slip of units?"
+
+
+def never_above(value: float, unit: str) -> str:
+    return f"Never above {value:g} {unit} for this."
+
+
+def never_above_at(what: str, value: float, unit: str) -> str:
+    return f"At this {what} never above {value:.3g} {unit}."
+
+
+def too_harmful_below(ph: float) -> str:
+    return f"Below pH {ph:g} this is too harmful to be given at all."
+
+
+def label_days(most: int) -> str:
+    return f"A course by label lasts 1 to {most} days."
+
+
+def not_measured_out(active: str) -> str:
+    return f"{active} is not measured out."
+
+
+def no_such_strength(active: str) -> str:
+    return f"There is no such strength of {active}."
+
+
+def no_such_form(active: str) -> str:
+    return f"There is no such kind of {active}."
+
+
+def which_kind(asked: str) -> str:
+    return f"Which kind is it? {asked}. Their levels lie far apart."
+
+
+def turns_of_one_mix(most: int) -> str:
+    return f"One mix serves 1 to {most} turns."
+
+
+def with_what_is_used_up(comes_to: float, most: str) -> str:
+    return f"With what the water uses up that comes to {comes_to:g}, more than {most} in all: clean the tank first."

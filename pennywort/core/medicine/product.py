@@ -11,6 +11,7 @@ from pennywort.core.errors import InvalidInput, NotKnownYet, Refused
 from pennywort.core.medicine import phrases
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.naming import capital
+from pennywort.core.units.phrases import MORE_THAN_NOTHING
 
 Own = Literal["percent_w_v", "percent_w_w", "mg_per_ml", "purity_percent", "mg_each"]
 # Nothing dissolved holds more than this; pure liquids lie below.
@@ -46,10 +47,10 @@ class Product:
 def listed_product(active: Active, strength: str) -> Product:
     """A strength of the formulary; with "" the first. :raises InvalidInput: there is no such strength."""
     if not active.strengths:
-        raise InvalidInput(f"{active.name} is not measured out.", field="strength")
+        raise InvalidInput(phrases.not_measured_out(active.name), field="strength")
     found = next((s for s in active.strengths if s.id == strength), None) if strength else active.strengths[0]
     if found is None:
-        raise InvalidInput(f"There is no such strength of {active.short_name}.", field="strength")
+        raise InvalidInput(phrases.no_such_strength(active.short_name), field="strength")
     return Product(
         name=found.name, listed=found.id, mg_per_ml=found.mg_per_ml, share=found.share, mg_per_ul=found.mg_per_ul, asks=found.ask, form=found.form
     )  # fmt: skip
@@ -64,22 +65,22 @@ def own_product(active: Active, *, kind: Own, value: float, density_kg_per_l: fl
     :raises InvalidInput: a figure no bottle bears.
     """
     if not math.isfinite(value) or value <= 0:
-        raise InvalidInput("This must be more than nothing.", field="own_strength")
+        raise InvalidInput(MORE_THAN_NOTHING, field="own_strength")
     if not 0.5 <= density_kg_per_l <= 2.5:
-        raise InvalidInput("A liquid weighs between 0.5 and 2.5 kg in a litre.", field="density")
+        raise InvalidInput(phrases.WEIGHT_OF_A_LIQUID, field="density")
     if form and form not in {f.id for f in active.forms}:
-        raise InvalidInput(f"There is no such kind of {active.short_name}.", field="form")
+        raise InvalidInput(phrases.no_such_form(active.short_name), field="form")
     if kind == "mg_each":
         return Product(name=phrases.mg_in_each_piece(value, piece), each_mg=value, piece=piece, form=form)
     if kind == "purity_percent":
         if value > 100:
-            raise InvalidInput("A powder holds at most 100 % of it.", field="own_strength")
+            raise InvalidInput(phrases.POWDER_AT_MOST_ALL, field="own_strength")
         return Product(name=phrases.powder_of(value), share=value / 100, form=form)
     if kind in ("percent_w_v", "percent_w_w") and value > 100:
-        raise InvalidInput("That is more than all of it. Check the per cent.", field="own_strength")
+        raise InvalidInput(phrases.MORE_THAN_ALL_OF_IT, field="own_strength")
     mg_per_ml = {"percent_w_v": 10 * value, "percent_w_w": 10 * value * density_kg_per_l, "mg_per_ml": value}[kind]
     if mg_per_ml > MOST_MG_PER_ML:
-        raise InvalidInput("No liquid holds so much. Check the strength.", field="own_strength")
+        raise InvalidInput(phrases.NO_LIQUID_HOLDS_SO_MUCH, field="own_strength")
     words = {"percent_w_v": phrases.percent_by_volume(value), "percent_w_w": phrases.percent_by_weight(value), "mg_per_ml": phrases.mg_in_each_ml(value)}[kind]
     return Product(name=words, mg_per_ml=mg_per_ml, asks=_seldom(active, mg_per_ml), form=form)
 
@@ -94,7 +95,7 @@ def fits_form(active: Active, use: Use, product: Product, *, field: str) -> None
     names = {f.id: f.name for f in active.forms}
     if not product.form:
         asked = "; ".join(f"{f.name}: {f.text}" for f in active.forms)
-        raise NotKnownYet(f"Which kind is it? {capital(asked)}. Their levels lie far apart.", field=field)
+        raise NotKnownYet(phrases.which_kind(capital(asked)), field=field)
     if product.form != use.form:
         words = phrases.level_of_the_other_form(names[use.form], names[product.form])
         raise Refused(words, field=field)
@@ -107,10 +108,10 @@ def stock_mg_per_ml(*, active_mg: float, made_up_to_ml: float) -> float:
     """
     for field, value in (("weighed", active_mg), ("made_up_to", made_up_to_ml)):
         if not math.isfinite(value) or value <= 0:
-            raise InvalidInput("This must be more than nothing.", field=field)
+            raise InvalidInput(MORE_THAN_NOTHING, field=field)
     strength = active_mg / made_up_to_ml
     if strength > MOST_MG_PER_ML:
-        raise InvalidInput("No liquid holds so much. Check both figures.", field="weighed")
+        raise InvalidInput(phrases.NO_LIQUID_HOLDS_SO_MUCH, field="weighed")
     return strength
 
 

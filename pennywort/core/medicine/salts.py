@@ -6,6 +6,8 @@ import math
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.medicine import phrases
+from pennywort.core.units.phrases import MORE_THAN_NOTHING, NOT_NEGATIVE, SHARE_0_TO_100
 
 SALT_PER_CHLORIDE = 58.44 / 35.453
 GUARD_RATIO = 10.0
@@ -38,9 +40,9 @@ def steps(*, net_volume_l: float, now_g_per_l: float, target_g_per_l: float, fis
     """
     for field, value in (("now", now_g_per_l), ("target", target_g_per_l)):
         if not math.isfinite(value) or not 0 <= value <= 60:
-            raise InvalidInput("Between 0 and 60 g/L.", field=field)
+            raise InvalidInput(phrases.SALT_0_TO_60, field=field)
     if fish not in MOST_UP_G_PER_L:
-        raise InvalidInput("Choose fresh-water, soft-water or marine fish, or none.", field="fish")
+        raise InvalidInput(phrases.CHOOSE_THE_FISH, field="fish")
     difference = target_g_per_l - now_g_per_l
     if abs(difference) < 1e-9:
         return ()
@@ -69,9 +71,9 @@ def against_nitrite_mg_per_l(*, nitrite_mg_per_l: float, chloride_mg_per_l: floa
     """
     for field, value in (("nitrite", nitrite_mg_per_l), ("chloride", chloride_mg_per_l)):
         if not math.isfinite(value) or value < 0:
-            raise InvalidInput("This can’t be negative.", field=field)
+            raise InvalidInput(NOT_NEGATIVE, field=field)
     if not 3 <= ratio <= 30:
-        raise InvalidInput("Between three and thirty to one; ten is usual.", field="ratio")
+        raise InvalidInput(phrases.RATIO_3_TO_30, field="ratio")
     return max(0.0, ratio * nitrite_mg_per_l - chloride_mg_per_l) * SALT_PER_CHLORIDE
 
 
@@ -81,12 +83,12 @@ def brine_g_per_l(*, net_volume_l: float, swapped_l: float, now_g_per_l: float, 
     :raises InvalidInput: more swapped than there is, or a brine that no water holds (above 300 g/L) or below nothing.
     """
     if not 0 < swapped_l <= net_volume_l:
-        raise InvalidInput("Swap more than nothing and at most all of it.", field="swapped")
+        raise InvalidInput(phrases.SWAP_A_SHARE, field="swapped")
     brine = (target_g_per_l * net_volume_l - now_g_per_l * (net_volume_l - swapped_l)) / swapped_l
     if brine < 0:
-        raise InvalidInput("Even water without salt would not bring it down so far: swap more.", field="swapped")
+        raise InvalidInput(phrases.SALT_FREE_IS_NOT_ENOUGH, field="swapped")
     if brine > 300:
-        raise InvalidInput("No water holds so much salt: swap more.", field="swapped")
+        raise InvalidInput(phrases.TOO_SALT_TO_SWAP, field="swapped")
     return brine
 
 
@@ -106,7 +108,7 @@ def swap_for(*, net_volume_l: float, now_g_per_l: float, target_g_per_l: float, 
     """
     for field, value in (("now", now_g_per_l), ("target", target_g_per_l)):
         if not math.isfinite(value) or not 0 <= value <= 60:
-            raise InvalidInput("Between 0 and 60 g/L.", field=field)
+            raise InvalidInput(phrases.SALT_0_TO_60, field=field)
     if target_g_per_l <= now_g_per_l:
         return Swap(swapped_l=net_volume_l * (1 - target_g_per_l / now_g_per_l) if now_g_per_l else 0.0, brine_g_per_l=0.0, salt_g=0.0)
     swapped_l = SWAP_FRACTION * net_volume_l
@@ -138,13 +140,13 @@ def carried(
     """
     for field, value in (("now", now_g_per_l), ("evaporated", evaporated_l), ("top_up", top_up_g_per_l), ("new_water", new_water_g_per_l)):
         if not math.isfinite(value) or value < 0:
-            raise InvalidInput("This can’t be negative.", field=field)
+            raise InvalidInput(NOT_NEGATIVE, field=field)
     if not math.isfinite(net_volume_l) or net_volume_l <= 0:
-        raise InvalidInput("This must be more than nothing.", field="volume")
+        raise InvalidInput(MORE_THAN_NOTHING, field="volume")
     if evaporated_l >= net_volume_l / 2:
-        raise InvalidInput("Half the water and more doesn’t evaporate between two top-ups.", field="evaporated")
+        raise InvalidInput(phrases.EVAPORATED_TOO_MUCH, field="evaporated")
     if not 0 <= changed_fraction <= 1:
-        raise InvalidInput("A share lies between 0 and 100 %.", field="share")
+        raise InvalidInput(SHARE_0_TO_100, field="share")
     salt_g = now_g_per_l * net_volume_l
     topped = (salt_g + top_up_g_per_l * evaporated_l) / net_volume_l
     changed = topped * (1 - changed_fraction) + new_water_g_per_l * changed_fraction

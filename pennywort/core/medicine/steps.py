@@ -71,7 +71,7 @@ def bath_steps(
     :raises InvalidInput: none, or more than twenty.
     """
     if not 1 <= turns <= MOST_TURNS:
-        raise InvalidInput(f"One mix serves 1 to {MOST_TURNS} turns.", field="bath.turns")
+        raise InvalidInput(phrases.turns_of_one_mix(MOST_TURNS), field="bath.turns")
     target = target_mg_per_l if target_mg_per_l is not None else use.dose.value if use.dose is not None else None
     steps = [
         BathStep(text=phrases.fill_with(volume_words, WATERS[made_with], MATCHED_WORDS["bath"])),

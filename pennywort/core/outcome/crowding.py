@@ -7,6 +7,7 @@ from collections.abc import Iterable
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.medicine.food import mass_from_length_g
+from pennywort.core.units.phrases import HOW_MUCH_WATER
 
 # a fish of no kind that is known
 UNKNOWN_CM = 8.0
@@ -22,6 +23,6 @@ def grams_per_l(fish: Iterable[tuple[int, float | None]], *, net_volume_l: float
     :raises InvalidInput: no water, or a length no ornamental fish has.
     """
     if not math.isfinite(net_volume_l) or net_volume_l <= 0:
-        raise InvalidInput("How much water?", field="volume")
+        raise InvalidInput(HOW_MUCH_WATER, field="volume")
     lengths = ((count, UNKNOWN_CM if length is None else min(length, LONGEST_CM)) for count, length in fish)
     return sum(count * mass_from_length_g(length_cm=length, body="usual") for count, length in lengths) / net_volume_l

@@ -28,9 +28,9 @@ class Count:
 def check_count(count: Count, *, field: str, least: int = 0) -> Count:
     """:raises InvalidInput: fewer than ``least``, too many, or a plus-minus larger than the count."""
     if not least <= count.count <= MOST_FISH:
-        raise InvalidInput(f"Between {least} and {MOST_FISH} fish.", field=field)
+        raise InvalidInput(phrases.fish_between(least, MOST_FISH), field=field)
     if not 0 <= count.plus_minus <= count.count:
-        raise InvalidInput("The plus-minus can't be larger than the count.", field=f"{field}_plus_minus")
+        raise InvalidInput(phrases.PLUS_MINUS_TOO_LARGE, field=f"{field}_plus_minus")
     return count
 
 
@@ -75,7 +75,7 @@ def case_figures(
     :raises InvalidInput: it ends before it opens.
     """
     if ended_on < opened_on:
-        raise InvalidInput("A case can't end before it opens.", field="closed_on")
+        raise InvalidInput(phrases.ENDS_BEFORE_IT_OPENS, field="closed_on")
     total = together(lost)
     alive_still = alive(known=fish_at_start, gone=[total])
     return CaseFigures(

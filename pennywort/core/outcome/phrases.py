@@ -179,3 +179,19 @@ def within_plus_minus(book: str) -> str:
 
 def book_as_well(book: str) -> str:
     return f"The book said {book} as well."
+
+
+# what is refused, or not known yet
+PLUS_MINUS_TOO_LARGE = "The plus-minus can’t be larger than the count."
+ENDS_BEFORE_IT_OPENS = "A case can’t end before it opens."
+DAYS_OF_WATCHING = "Between one day and a year of watching."
+TOO_FAR_APART_TO_DRIP = "Too far apart to drip: bring the tanks nearer first, over days."
+HOLDS_TOO_LITTLE = "It holds too little to drip into: take a larger vessel, or less of their water."
+DAYS_NOT_NEGATIVE = "Days can’t be negative."
+FISH_NOT_NEGATIVE = "A number of fish can’t be negative."
+TWO_BATCHES_AT_LEAST = "Two batches at least, each with fish."
+SHARE_OF_AT_LEAST_ONE = "A share is of at least one, and no more than all."
+
+
+def fish_between(least: int, most: int) -> str:
+    return f"Between {least} and {most} fish."

@@ -11,6 +11,7 @@ from typing import Literal
 from pennywort.core.errors import InvalidInput
 from pennywort.core.outcome import phrases
 from pennywort.core.units.degrees import APART
+from pennywort.core.units.phrases import MORE_THAN_NOTHING, NOT_NEGATIVE
 from pennywort.core.water.matched import WITHIN_C
 
 # all of these are common practice: fish that are seen eating for three days, looked at within two, and matched as a bag of fish is
@@ -80,7 +81,7 @@ def gate(facts: ReleaseFacts, *, now: datetime) -> Release:
     :raises InvalidInput: no days to watch.
     """
     if not math.isfinite(facts.needed_days) or not 1 <= facts.needed_days <= 365:
-        raise InvalidInput("Between one day and a year of watching.", field="days")
+        raise InvalidInput(phrases.DAYS_OF_WATCHING, field="days")
     checks = [_watched(facts, now), _treated(facts, now), _medicine(facts), _water(facts), _eating(facts, now), _signs(facts, now)]
     if facts.destination:
         checks.append(_matched("temperature", facts.apart_c, WITHIN_C["release"], APART, phrases.READ_BOTH_THERMOMETERS))
@@ -177,17 +178,17 @@ def drip(*, box_l: float, apart: float, within: float, lasts_min: float | None =
     lasts_min = max(DRIP_MIN, MIN_A_HALVING * halvings) if lasts_min is None else lasts_min
     for name, value in (("box", box_l), ("minutes", lasts_min), ("within", within)):
         if not math.isfinite(value) or value <= 0:
-            raise InvalidInput("This must be more than nothing.", field=name)
+            raise InvalidInput(MORE_THAN_NOTHING, field=name)
     if not math.isfinite(apart) or apart < 0:
-        raise InvalidInput("This can’t be negative.", field="apart")
+        raise InvalidInput(NOT_NEGATIVE, field="apart")
     times = max(1.0, apart / within - 1)
     if times > MOST_TIMES:
-        raise InvalidInput("Too far apart to drip: bring the tanks nearer first, over days.", field="apart")
+        raise InvalidInput(phrases.TOO_FAR_APART_TO_DRIP, field="apart")
     add, step, steps = box_l * times, box_l * times, 1
     if holds_l is not None and holds_l < box_l + add:
         step = min(box_l, holds_l - box_l)
         if step < LEAST_ROOM * box_l:
-            raise InvalidInput("It holds too little to drip into: take a larger vessel, or less of their water.", field="holds")
+            raise InvalidInput(phrases.HOLDS_TOO_LITTLE, field="holds")
         steps = max(1, math.ceil(math.log(max(2.0, apart / within)) / math.log(1 + step / box_l) - 1e-9))
         add = step * steps
     return Drip(add_l=add, rate_ml_per_min=add * 1000 / lasts_min, lasts_min=lasts_min, times_fraction=add / box_l, step_l=step, steps_count=steps)

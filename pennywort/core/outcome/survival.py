@@ -11,6 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.outcome import phrases
 
 Array = NDArray[np.float64]
 # two-sided 95 % of the normal distribution
@@ -84,9 +85,9 @@ def _checked(spells: Sequence[Spell]) -> _Rows:
     days = np.fromiter((s.days for s in spells), dtype=np.float64, count=len(spells))
     count = np.fromiter((s.count for s in spells), dtype=np.float64, count=len(spells))
     if not (np.isfinite(days).all() and (days >= 0).all()):
-        raise InvalidInput("Days can’t be negative.", field="days")
+        raise InvalidInput(phrases.DAYS_NOT_NEGATIVE, field="days")
     if (count < 0).any():
-        raise InvalidInput("A number of fish can’t be negative.", field="count")
+        raise InvalidInput(phrases.FISH_NOT_NEGATIVE, field="count")
     lost = np.fromiter((s.lost for s in spells), dtype=np.float64, count=len(spells)) * count
     there = count > 0
     return _Rows(days[there], count[there], lost[there])
@@ -146,7 +147,7 @@ def log_rank(batches: Sequence[Sequence[Spell]]) -> Compared:
     """
     rows = [_checked(b) for b in batches]
     if len(rows) < 2 or any(not len(b.days) for b in rows):
-        raise InvalidInput("Two batches at least, each with fish.", field="batches")
+        raise InvalidInput(phrases.TWO_BATCHES_AT_LEAST, field="batches")
     days = np.unique(np.concatenate([b.days[b.lost > 0] for b in rows]))
     by_batch = [_by_day(b, days) for b in rows]
     risk, lost = np.array([r for r, _ in by_batch]), np.array([d for _, d in by_batch])
@@ -215,7 +216,7 @@ def share_band(count: int, of_count: int) -> tuple[float, float]:
     :raises InvalidInput: of nothing, or more than all.
     """
     if of_count < 1 or not 0 <= count <= of_count:
-        raise InvalidInput("A share is of at least one, and no more than all.", field="count")
+        raise InvalidInput(phrases.SHARE_OF_AT_LEAST_ONE, field="count")
     share, z2 = count / of_count, Z_95 * Z_95
     middle = (share + z2 / (2 * of_count)) / (1 + z2 / of_count)
     half = Z_95 / (1 + z2 / of_count) * math.sqrt(share * (1 - share) / of_count + z2 / (4 * of_count * of_count))

@@ -10,6 +10,7 @@ from typing import Literal
 import numpy as np
 
 from pennywort.core.errors import InvalidInput, NotKnownYet
+from pennywort.core.parasite import phrases
 from pennywort.core.reference.course_models import CycleRow, LifeCycle
 from pennywort.core.units import degrees
 
@@ -62,11 +63,11 @@ def length_at(rows: Sequence[CycleRow], *, temperature_c: float) -> Range:
     :raises NotKnownYet: colder or warmer than anything published.
     """
     if not math.isfinite(temperature_c) or not 0 <= temperature_c <= 35:
-        raise InvalidInput(f"Between {degrees(0)} and {degrees(35)}.", field="temperature")
+        raise InvalidInput(phrases.warmth_between(degrees(0), degrees(35)), field="temperature")
     warmth = [r.temperature_c for r in rows]
     if not warmth[0] - BEYOND_C <= temperature_c <= warmth[-1] + BEYOND_C:
         raise NotKnownYet(
-            f"Nobody has published how long its round takes at {degrees(temperature_c)}, only from {degrees(warmth[0])} to {degrees(warmth[-1])}.",
+            phrases.round_not_published(degrees(temperature_c), degrees(warmth[0]), degrees(warmth[-1])),
             field="temperature",
         )
     low, high = (float(np.exp(np.interp(temperature_c, warmth, np.log([getattr(r, name) for r in rows])))) for name in ("low_h", "high_h"))
@@ -107,7 +108,7 @@ def hatch_at(cycle: LifeCycle, *, temperature_c: float) -> Range:
     In hours at °C, by the table of the reference.
     """
     if not cycle.hatch:
-        raise InvalidInput(f"{cycle.name} lays no eggs that wait.", field="parasite")
+        raise InvalidInput(phrases.lays_no_waiting_eggs(cycle.name), field="parasite")
     return length_at(cycle.hatch, temperature_c=temperature_c)
 
 
@@ -133,7 +134,7 @@ def left_fraction(cycle: LifeCycle, *, temperature_c: float, days: float, by: Li
 def left_over_time(cycle: LifeCycle, *, temperature_c: float, days: Sequence[float], by: Literal["medicine", "transfer"]) -> list[float]:
     """The same for a course of each of these lengths: what would come through if it ended there. Days in, shares 0 to 1 out."""
     if any(not math.isfinite(d) or d < 0 for d in days):
-        raise InvalidInput("How many days?", field="days")
+        raise InvalidInput(phrases.HOW_MANY_DAYS, field="days")
     stages = stages_at(cycle, temperature_c=temperature_c)
     if by == "medicine" and any(s.lives_on == "fish" and s.reached for s in stages):
         # on the fish it is killed at once: what comes through is what hatches after the end

@@ -10,6 +10,7 @@ from typing import Literal
 import numpy as np
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.parasite import phrases
 from pennywort.core.parasite.life_cycle import StageLength, stages_at
 from pennywort.core.reference.course_models import LifeCycle
 
@@ -65,7 +66,7 @@ def never_met(
     :raises InvalidInput: no runs, no lines, or nothing to meet. :raises NotKnownYet: colder or warmer than anything published.
     """
     if not meetings or lines < 1 or runs < 1:
-        raise InvalidInput("At least one run of one line.", field="runs")
+        raise InvalidInput(phrases.ONE_RUN_AT_LEAST, field="runs")
     stages = stages_at(cycle, temperature_c=temperature_c)
     rng = np.random.default_rng(seed)
     paces = np.exp(rng.normal(0.0, pace_sd, runs)) if pace_sd else np.ones(runs)

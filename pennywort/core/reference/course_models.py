@@ -8,6 +8,7 @@ from typing import Annotated, Literal, NamedTuple
 
 from pydantic import AfterValidator, Field, model_validator
 
+from pennywort.core.reference import phrases
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.figures import Confidence, Datum, Figure, Source, Sourced, Statement
 
@@ -53,7 +54,7 @@ def terms_of(text: str) -> list[Term]:
             continue
         match = _TERM.match(part)
         if match is None:
-            raise ValueError(f"{text!r} is no time: write 72 h, 2 d, a parameter, one so many times (rounds * gap), or a sum of them")
+            raise ValueError(phrases.no_time(text))
         hours = None if match["name"] else float(match["number"]) * (24 if match["unit"] == "d" else 1)
         found.append(Term(sign=sign, hours=hours, name=match["name"] or "", times=match["times"] or ""))
     return found
@@ -77,7 +78,7 @@ class CycleRow(Sourced):
     @model_validator(mode="after")
     def _in_order(self) -> CycleRow:
         if self.high_h <= self.low_h:
-            raise ValueError("low_h lies below high_h")
+            raise ValueError(phrases.LOW_BELOW_HIGH)
         return self
 
 
@@ -109,7 +110,7 @@ class LifeCycle(Sourced):
         for rows in (self.cycle, self.hatch):
             warmth = [r.temperature_c for r in rows]
             if warmth != sorted(set(warmth)):
-                raise ValueError("rows stand by rising temperature")
+                raise ValueError(phrases.ROWS_BY_TEMPERATURE)
         return self
 
 
@@ -142,9 +143,9 @@ class Parameter(Sourced):
     @model_validator(mode="after")
     def _in_order(self) -> Parameter:
         if not self.low <= self.value <= self.high:
-            raise ValueError("low, value, high in order")
+            raise ValueError(phrases.IN_ORDER)
         if self.from_cycle and self.unit != "day":
-            raise ValueError("a length from a life cycle is in days")
+            raise ValueError(phrases.CYCLE_IN_DAYS)
         return self
 
 
@@ -205,17 +206,17 @@ class Step(Told):
     @model_validator(mode="after")
     def _complete(self) -> Step:
         if (self.every is None) != (self.until is None):
-            raise ValueError(f"{self.title}: every and until go together")
+            raise ValueError(phrases.every_with_until(self.title))
         if self.kind == "dose" and (self.active is None or self.share is None):
-            raise ValueError(f"{self.title}: a dose names its active and its share of the target")
+            raise ValueError(phrases.dose_without_target(self.title))
         if self.kind == "water_change" and self.share is None:
-            raise ValueError(f"{self.title}: a water change states its share")
+            raise ValueError(phrases.change_without_share(self.title))
         if self.kind in ("bath", "dip", "swab", "food") and self.use is None:
-            raise ValueError(f"{self.title}: it names a use of the formulary")
+            raise ValueError(phrases.use_not_named(self.title))
         if self.kind in ("temperature", "salinity") and self.to is None:
-            raise ValueError(f"{self.title}: it says to what")
+            raise ValueError(phrases.to_what(self.title))
         if self.kind == "water_test" and not self.reads:
-            raise ValueError(f"{self.title}: it says what is read")
+            raise ValueError(phrases.what_is_read(self.title))
         return self
 
 
@@ -233,7 +234,7 @@ class Clock(Sourced):
     @model_validator(mode="after")
     def _complete(self) -> Clock:
         if self.counts == "readings" and self.reading is None:
-            raise ValueError("a clock of readings says which")
+            raise ValueError(phrases.WHICH_READINGS)
         return self
 
 
@@ -309,13 +310,13 @@ class CourseProtocol(Sourced):
     def _names_known(self) -> CourseProtocol:
         names = {p.id: p for p in self.parameters}
         if len(names) != len(self.parameters):
-            raise ValueError("a parameter stands there twice")
+            raise ValueError(phrases.PARAMETER_TWICE)
         if bool(self.outlasts) != bool(self.outlasts_by):
-            raise ValueError("what it outlasts and by which means go together")
+            raise ValueError(phrases.OUTLASTS_BY_WHICH)
         self._check_times(names)
         for medicine in self.medicines:
             if medicine.target not in names:
-                raise ValueError(f"{medicine.active}: its target is no parameter")
+                raise ValueError(phrases.target_is_no_parameter(medicine.active))
         for step in self.steps:
             self._check_step(step, names)
         return self
@@ -327,18 +328,18 @@ class CourseProtocol(Sourced):
         for text in times:
             for term in terms_of(text):
                 if term.hours is None and (term.name not in names or names[term.name].unit not in ("day", "h")):
-                    raise ValueError(f"{text!r}: there is no parameter {term.name} in days or hours")
+                    raise ValueError(phrases.no_length(text, term.name))
                 if term.times and (term.times not in names or names[term.times].unit != "1"):
-                    raise ValueError(f"{text!r}: there is no parameter {term.times} that is a plain number")
+                    raise ValueError(phrases.no_plain_number(text, term.times))
 
     def _check_step(self, step: Step, names: Mapping[str, Parameter]) -> None:
         for word in (step.share, step.to, step.target):
             if isinstance(word, str) and not _is_number(word) and (part_of(word) or word) not in names:
-                raise ValueError(f"{step.title}: there is no parameter {word}")
+                raise ValueError(phrases.no_parameter(step.title, word))
         if step.kind == "dose" and step.active not in {m.active for m in self.medicines}:
-            raise ValueError(f"{step.title}: {step.active} is not among the medicines")
+            raise ValueError(phrases.not_among_the_medicines(step.title, step.active))
         if step.kind != "dose" and step.share is not None and not isinstance(step.share, str) and not 0 < step.share <= 1:
-            raise ValueError(f"{step.title}: a share lies between 0 and 1")
+            raise ValueError(phrases.share_0_to_1(step.title))
 
 
 def counts_in(protocol: CourseProtocol) -> set[str]:

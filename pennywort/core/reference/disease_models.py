@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pennywort.core.reference import phrases
 from pennywort.core.reference.figures import Datum, Figure, Sourced, Statement
 
 WaterType = Literal["freshwater_tropical", "coldwater_pond", "brackish", "marine"]
@@ -78,7 +79,7 @@ class Worsening(Sourced):
     def _each_on_one_ladder(self) -> Worsening:
         rungs = [sign for ladder in self.ladders for sign in ladder]
         if len(rungs) != len(set(rungs)):
-            raise ValueError("a sign stands on two ladders")
+            raise ValueError(phrases.SIGN_ON_TWO_LADDERS)
         return self
 
 
@@ -111,7 +112,7 @@ class Likelihoods(Datum):
         for sets in (self.exclusive_sets, tuple(self.correlated_groups.values())):
             members = [sign for one in sets for sign in one]
             if len(members) != len(set(members)):
-                raise ValueError("a sign stands in two sets")
+                raise ValueError(phrases.SIGN_IN_TWO_SETS)
         return self
 
 
@@ -142,7 +143,7 @@ class Modifier(Sourced):
     @model_validator(mode="after")
     def _not_negative(self) -> Modifier:
         if any(factor < 0 for factor in self.times.values()):
-            raise ValueError("a factor below nought")
+            raise ValueError(phrases.FACTOR_BELOW_NOUGHT)
         return self
 
 
@@ -155,7 +156,7 @@ class Degrees(Datum):
     @model_validator(mode="after")
     def _in_order(self) -> Degrees:
         if self.from_c >= self.to_c:
-            raise ValueError("a span of warmth ends above where it begins")
+            raise ValueError(phrases.SPAN_OF_WARMTH)
         return self
 
 
@@ -229,7 +230,7 @@ class Mend(Sourced):
     @model_validator(mode="after")
     def _complete(self) -> Mend:
         if (self.amount in ("chloride", "binder")) != bool(self.gives and self.gives_words) or (self.amount == "binder") != (self.per is not None):
-            raise ValueError(f"{self.id}: what is given is named, and of a binder how much for each mg")
+            raise ValueError(phrases.given_without_amount(self.id))
         return self
 
 
@@ -310,19 +311,19 @@ class Condition(Datum):
     @model_validator(mode="after")
     def _consistent(self) -> Condition:
         if set(self.prior) != set(self.water):
-            raise ValueError("a prior for each water type, and no other")
+            raise ValueError(phrases.PRIOR_FOR_EACH_WATER)
         if any(weight <= 0 for weight in self.prior.values()):
-            raise ValueError("a prior is above nought")
+            raise ValueError(phrases.PRIOR_ABOVE_NOUGHT)
         for hand in (self.signs, self.signs_second):
             listed = [sign for signs in hand.values() for sign in signs]
             if len(listed) != len(set(listed)):
-                raise ValueError("a sign stands under two steps")
+                raise ValueError(phrases.SIGN_UNDER_TWO_STEPS)
         if any(not 0 < share <= 1 for share in self.helps.values()) or any(loss < 0 for loss in self.harms.values()):
-            raise ValueError("an act takes away a share of 0 to 1, or adds a loss")
+            raise ValueError(phrases.ACT_TAKES_OR_ADDS)
         if set(self.helps) & set(self.harms):
-            raise ValueError("an action both helps and harms")
+            raise ValueError(phrases.HELPS_AND_HARMS)
         if self.notifiable == "most places" and self.protocols:
-            raise ValueError("a notifiable disease is reported, not treated")
+            raise ValueError(phrases.REPORTED_NOT_TREATED)
         return self
 
 

@@ -8,6 +8,8 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
 
+from pennywort.core.reference import phrases
+
 Confidence = Literal["A", "B", "C", "X"]
 Unit = Literal[
     "mg/L", "g/L", "g", "mg", "mL", "L", "degC", "h", "day", "1", "percent", "pH", "mg/L as N", "kg/L", "mg/mL", "min", "g/kg", "uL/L",
@@ -18,7 +20,7 @@ _SOURCE = re.compile(r"^(common practice|label|arithmetic|own|published: [A-Z0-9
 
 def _known_form(source: str) -> str:
     if not _SOURCE.match(source):
-        raise ValueError(f"source {source!r} must be 'common practice', 'label', 'arithmetic', 'own' or 'published: CODE'")
+        raise ValueError(phrases.unknown_source(source))
     return source
 
 
@@ -47,9 +49,9 @@ class Sourced(Datum):
     def _letter_fits_source(self) -> Sourced:
         published = any(s.startswith("published") for s in self.source)
         if self.confidence == "A" and not published:
-            raise ValueError("confidence A names a publication")
+            raise ValueError(phrases.A_NAMES_A_PUBLICATION)
         if self.confidence == "X" and "arithmetic" not in self.source:
-            raise ValueError("confidence X is arithmetic")
+            raise ValueError(phrases.X_IS_ARITHMETIC)
         return self
 
 
@@ -67,7 +69,7 @@ class Figure(Sourced):
     def _in_order(self) -> Figure:
         numbers = [n for n in (self.low, self.value, self.high) if n is not None]
         if any(not math.isfinite(n) for n in numbers) or numbers != sorted(numbers):
-            raise ValueError("low, value, high must be finite and in order")
+            raise ValueError(phrases.FINITE_AND_IN_ORDER)
         return self
 
 

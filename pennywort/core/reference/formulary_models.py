@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pennywort.core.reference import phrases
 from pennywort.core.reference.disease_models import Gate, WaterType
 from pennywort.core.reference.figures import Datum, Figure, Sourced, Statement
 from pennywort.core.reference.models import Caution, Spoons
@@ -37,7 +38,7 @@ class Strength(Sourced):
     @model_validator(mode="after")
     def _one(self) -> Strength:
         if [self.mg_per_ml, self.share, self.mg_per_ul].count(None) != 2:
-            raise ValueError("a strength has exactly one of mg_per_ml, share, mg_per_ul")
+            raise ValueError(phrases.ONE_STRENGTH)
         return self
 
 
@@ -66,7 +67,7 @@ class StoppedBy(Sourced):
     @model_validator(mode="after")
     def _by_sum_or_words(self) -> StoppedBy:
         if (self.ratio is None) == (not self.words):
-            raise ValueError("what stops it has a ratio, or words where it goes by eye")
+            raise ValueError(phrases.STOPPED_BY_RATIO_OR_EYE)
         return self
 
 
@@ -82,7 +83,7 @@ class WaterBound(Sourced):
     @model_validator(mode="after")
     def _bounded(self) -> WaterBound:
         if self.least is None and self.most is None:
-            raise ValueError("a bound has an edge")
+            raise ValueError(phrases.BOUND_WITHOUT_EDGE)
         return self
 
 
@@ -97,7 +98,7 @@ class Shorter(Sourced):
     @model_validator(mode="after")
     def _for_someone(self) -> Shorter:
         if not self.lives and self.warmer_than_c is None:
-            raise ValueError("a shorter bath is for some fish or some warmth")
+            raise ValueError(phrases.SHORTER_FOR_SOME)
         return self
 
 
@@ -154,7 +155,7 @@ class Use(Sourced):
     @model_validator(mode="after")
     def _table_rises(self) -> Use:
         if [r.ph for r in self.by_ph] != sorted({r.ph for r in self.by_ph}):
-            raise ValueError("the rows of a table stand by rising pH")
+            raise ValueError(phrases.ROWS_BY_PH)
         return self
 
 
@@ -216,7 +217,7 @@ class Active(Datum):
         named = {what.id: what.form for what in self.strengths} | {what.id: what.form for what in self.uses}
         for name, form in named.items():
             if bool(forms) != bool(form) or (form and form not in forms):
-                raise ValueError(f"{self.id}: {name} names one of its forms, or there are none")
+                raise ValueError(phrases.none_of_its_forms(self.id, name))
         return self
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 
+from pennywort.core.reference import phrases
 from pennywort.core.reference.disease_models import Kin
 from pennywort.core.reference.models import Bearing, Species, Tolerance
 
@@ -22,7 +23,7 @@ def with_bearings(species: Species, bearings: Mapping[str, Bearing]) -> Species:
     told = list(species.tolerances)
     for name in species.bears_badly:
         row = bearings[name]
-        text = row.text.replace("{warmest}", f"{species.warmest_c:g}\u00a0°C" if species.warmest_c is not None else "its own range")
+        text = row.text.replace("{warmest}", f"{species.warmest_c:g}\u00a0°C" if species.warmest_c is not None else phrases.ITS_OWN_RANGE)
         for active in row.actives:
             if active not in own:
                 # half of what is a level, not of a warmth or of minutes

@@ -7,6 +7,7 @@ from functools import lru_cache
 from pathlib import Path
 from typing import get_args
 
+from pennywort.core.reference import phrases
 from pennywort.core.reference.compiled import compiled
 from pennywort.core.reference.course_models import STRIPS, CourseProtocol, Kinetics, LifeCycle, Parameter, Stands
 from pennywort.core.reference.disease_models import (
@@ -113,7 +114,7 @@ def _folder(folder: Path, model: type[M]) -> dict[str, M]:
     for path in sorted(folder.glob("*.yaml")):
         for name, item in listed(path, model).items():
             if name in found:
-                raise ReferenceError(path.name, f"{name} stands in another file too")
+                raise ReferenceError(path.name, phrases.in_another_file(name))
             found[name] = item
     return found
 
@@ -132,7 +133,7 @@ def _files(folder: Path, model: type[M]) -> dict[str, M]:
 def _uses(actives: dict[str, Active]) -> dict[str, tuple[Active, Use]]:
     pairs = [(use.id, (active, use)) for active in actives.values() for use in active.uses]
     if len(found := dict(pairs)) != len(pairs):
-        raise ReferenceError("actives", f"{next(i for i, _ in pairs if [n for n, _ in pairs].count(i) > 1)} stands there twice")
+        raise ReferenceError("actives", phrases.stands_twice(next((i for i, _ in pairs if [n for n, _ in pairs].count(i) > 1))))
     return found
 
 
@@ -145,7 +146,7 @@ def _species(folder: Path, bearings: dict[str, Bearing]) -> dict[str, Species]:
         for name in (one.name, *one.also):
             other = taken.setdefault(name.casefold(), one.id)
             if other != one.id:
-                raise ReferenceError("species.yaml", f"{name} is {other} and {one.id}")
+                raise ReferenceError("species.yaml", phrases.is_two(name, other, one.id))
     return {name: with_bearings(one, bearings) for name, one in found.items()}
 
 
@@ -246,7 +247,7 @@ def check_course(protocol: CourseProtocol, *, found: Library) -> None:
     known(where, [*(r for s in protocol.steps for r in s.reads), *(r for r in asked if r)], {*called(), *STRIPS})
     for m in protocol.medicines:
         if found.uses[m.use][0].id != m.active:
-            raise ReferenceError(where, f"{m.use} is no use of {m.active}")
+            raise ReferenceError(where, phrases.no_use_of(m.use, m.active))
     ids = {*get_args(Life), *get_args(Stands), *found.kin}
     for line in protocol.confirm:
         known(where, line.without, ids)
@@ -262,7 +263,7 @@ def _check_equipment(protocol: CourseProtocol, *, found: Library) -> None:
     for m in protocol.medicines:
         active, use = found.uses[m.use]
         if use.route == "prolonged" and active.equipment_off and any(s.kind == "dose" and s.active == m.active for s in protocol.steps):
-            raise ReferenceError(f"course {protocol.id}", f"no step switches off what takes {active.short_name} out ({', '.join(active.equipment_off)})")
+            raise ReferenceError(f"course {protocol.id}", phrases.nothing_switched_off(active.short_name, active.equipment_off))
 
 
 ROUTES_OF: dict[str, tuple[str, ...]] = {
@@ -285,15 +286,15 @@ def _check_against_uses(protocol: CourseProtocol, *, found: Library) -> None:
             continue
         use = found.uses[use_id][1]
         if use.route not in ROUTES_OF.get(step.kind, (use.route,)):
-            raise ReferenceError(where, f"{step.title}: {use.id} is for {use.route}, not for a {step.kind}")
+            raise ReferenceError(where, phrases.not_for_a(step.title, use.id, use.route, step.kind))
         if not set(protocol.water) <= set(use.water):
-            raise ReferenceError(where, f"{step.title}: {use.id} is for other water than {', '.join(sorted(set(protocol.water) - set(use.water)))}")
+            raise ReferenceError(where, phrases.for_other_water(step.title, use.id, sorted(set(protocol.water) - set(use.water))))
         if step.minutes is not None and use.minutes is not None:
             least, most = use.minutes.low or use.minutes.value, use.most_minutes or use.minutes.high or use.minutes.value
             p = known.get(step.minutes)
             low, high = (p.low, p.high) if p is not None else (float(step.minutes), float(step.minutes))
             if low < least or high > most:
-                raise ReferenceError(where, f"{step.title}: {low:g} to {high:g} minutes, and {use.id} allows {least:g} to {most:g}")
+                raise ReferenceError(where, phrases.minutes_apart(step.title, low, high, use.id, least, most))
     for use_id, name in [*target.values(), *((s.use, s.target) for s in protocol.steps if s.use and s.target)]:
         _check_range(where, known.get(name or ""), found.uses[use_id or ""][1])
 
@@ -303,16 +304,16 @@ def _check_range(where: str, parameter: Parameter | None, use: Use) -> None:
     if parameter is None or use.dose is None:
         return
     if (parameter.unit == "uL/L") != (use.dose.unit == "uL/L") or parameter.unit not in TO_MG_PER_L:
-        raise ReferenceError(where, f"{parameter.name} is in {parameter.unit}, and {use.id} in {use.dose.unit}")
+        raise ReferenceError(where, phrases.units_apart(parameter.name, parameter.unit, use.id, use.dose.unit))
     scale, of_use = TO_MG_PER_L[parameter.unit], TO_MG_PER_L[use.dose.unit]
     low, high = (use.dose.low or use.dose.value) * of_use, (use.dose.high or use.dose.value) * of_use
     if use.refuse_above is not None:
         high = max(high, use.refuse_above.value * of_use)
     if use.active_share is not None:
-        raise ReferenceError(where, f"{use.id} counts a salt, and a course counts what is in it")
+        raise ReferenceError(where, phrases.counts_a_salt(use.id))
     if parameter.low * scale < low * (1 - 1e-9) or parameter.high * scale > high * (1 + 1e-9):
         told = f"{parameter.low * scale:g} to {parameter.high * scale:g}"
-        raise ReferenceError(where, f"{parameter.name}: {told}, and {use.id} allows {low:g} to {high:g}, in mg/L or uL/L")
+        raise ReferenceError(where, phrases.range_apart(parameter.name, told, use.id, low, high))
 
 
 def _check_formulary(found: Library) -> None:
@@ -326,7 +327,7 @@ def _check_formulary(found: Library) -> None:
     known("instruments", [m.fills for i in found.instruments.values() for m in i.measures if m.fills], columns)
     told = [a.id for a in found.actives.values() if a.disinfects]
     if len(told) != 1:
-        raise ReferenceError("actives", f"gear is disinfected with one of them, and {told} say so")
+        raise ReferenceError("actives", phrases.one_disinfects(told))
     for active in found.actives.values():
         known(f"active {active.id}", [active.read_by] if active.read_by else [], found.readings)
         known(f"active {active.id}", active.care_with, life | set(found.kin))
@@ -334,7 +335,7 @@ def _check_formulary(found: Library) -> None:
         for use in active.uses:
             known(f"use {use.id}", [name for s in use.shorter for name in s.lives], life | set(found.kin))
             if use.dose and use.refuse_above and use.refuse_above.unit != use.dose.unit:
-                raise ReferenceError(f"use {use.id}", "its guard rail has another unit than its dose")
+                raise ReferenceError(f"use {use.id}", phrases.GUARD_IN_ANOTHER_UNIT)
     among = {*found.actives, *get_args(Equipment), *life, "antibiotic"}
     for pair in found.interactions.values():
         known(f"interaction {pair.id}", [*pair.one, *pair.other], among)
@@ -349,10 +350,10 @@ def _check_weights(found: Library) -> None:
         known(f"sign {sign.id}", [sign.sizes] if sign.sizes else [], found.worsening.sizes)
         known(f"sign {sign.id}", [sign.reading] if sign.reading else [], {*found.readings, "all"})
         if found.looks[sign.taken_by].kit != sign.kit and sign.kit != "ask" and sign.reading is None:
-            raise ReferenceError(f"sign {sign.id}", f"its kit is not that of the look {sign.taken_by}")
+            raise ReferenceError(f"sign {sign.id}", phrases.kit_of_another_look(sign.taken_by))
     known("worsening", [*(s for ladder in found.worsening.ladders for s in ladder), *found.worsening.weights], found.signs)
     known("baselines", weights.baseline, found.signs)
-    known("signs without a baseline", found.signs, weights.baseline)
+    known("no baseline", found.signs, weights.baseline)
     known("direct_view", weights.direct_view, found.signs)
     known("strays", weights.strays, found.signs)
     for name, members in weights.correlated_groups.items():
@@ -385,7 +386,7 @@ def _check_look_alikes(found: Library) -> None:
         known(f"answer group {group.id}", group.looks, found.looks)
         known(f"answer group {group.id}", [*group.whenever_seen, *group.unread], found.signs)
         if group.first and group.first not in group.members:
-            raise ReferenceError(f"answer group {group.id}", f"{group.first} is none of its members")
+            raise ReferenceError(f"answer group {group.id}", phrases.none_of_its_members(group.first))
 
 
 def _check_acts(found: Library) -> None:

@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pennywort.core.reference import phrases
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.figures import Datum, Sourced
 
@@ -49,7 +50,7 @@ class Living(Sourced):
     @model_validator(mode="after")
     def _complete(self) -> Living:
         if (self.lives == "stages") != bool(self.cycle) or (self.lives == "water") != (self.figure is not None):
-            raise ValueError(f"{self.id}: stages go by a life cycle, and what the water does by a figure of it")
+            raise ValueError(phrases.stages_or_figure(self.id))
         return self
 
 
@@ -171,7 +172,7 @@ class Scenario(Datum):
     @model_validator(mode="after")
     def _ways_differ(self) -> Scenario:
         if len({w.id for w in self.ways}) != len(self.ways):
-            raise ValueError(f"{self.id}: a way stands there twice")
+            raise ValueError(phrases.way_twice(self.id))
         return self
 
     @property

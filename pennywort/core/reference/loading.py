@@ -8,6 +8,7 @@ from typing import Any, TypeVar
 
 from pydantic import ValidationError
 
+from pennywort.core.reference import phrases
 from pennywort.core.reference.figures import Datum
 from pennywort.core.reference.yaml_files import ReferenceError, read_yaml
 
@@ -30,7 +31,7 @@ def listed(path: Path, model: type[M], *, key: str = "id") -> dict[str, M]:
         made = checked(path, model, raw)
         name = getattr(made, key)
         if name in found:
-            raise ReferenceError(path.name, f"{name} stands there twice")
+            raise ReferenceError(path.name, phrases.stands_twice(name))
         found[name] = made
     return found
 
@@ -39,4 +40,4 @@ def known(where: str, names: Iterable[str], among: Container[str]) -> None:
     """:raises ReferenceError: naming what is not among them."""
     missing = sorted({n for n in names if n not in among})
     if missing:
-        raise ReferenceError(where, f"unknown {', '.join(missing)}")
+        raise ReferenceError(where, phrases.unknown(missing))

@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pennywort.core.reference import phrases
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.figures import Datum, Figure, Sourced, Statement
 
@@ -135,7 +136,7 @@ class EyePair(Sourced):
     def _two_things(self) -> EyePair:
         first, second = self.answers
         if first.id == second.id or (first.drawn == second.drawn and first.breaths_per_min == second.breaths_per_min):
-            raise ValueError("its answers are two things")
+            raise ValueError(phrases.ANSWERS_ARE_TWO)
         return self
 
 

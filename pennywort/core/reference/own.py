@@ -9,6 +9,7 @@ import yaml
 from pydantic import ValidationError
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.reference import phrases
 from pennywort.core.reference.course_models import CourseProtocol
 from pennywort.core.reference.library import Library, check_course
 from pennywort.core.reference.living_models import Scenario
@@ -29,7 +30,7 @@ class _Plain(yaml.SafeLoader):
 
     def compose_node(self, parent: yaml.Node | None, index: Any) -> yaml.Node | None:
         if self.check_event(yaml.events.AliasEvent):
-            raise yaml.YAMLError("write it out: anchors (* and &) are not read here")
+            raise yaml.YAMLError(phrases.WRITE_IT_OUT)
         return super().compose_node(parent, index)
 
 
@@ -39,17 +40,17 @@ _Plain.add_constructor(MAPPING, strict_mapping)
 def read_plain(text: str, *, what: str) -> dict[str, Any]:
     """The one thing that a keeper wrote down as YAML, with its own id. :raises InvalidInput: too long, no YAML, or no such id."""
     if len(text.encode()) > MOST_BYTES:
-        raise InvalidInput(f"This is too long for one {what}.", field="text")
+        raise InvalidInput(phrases.too_long_for_one(what), field="text")
     try:
         raw = yaml.load(text, Loader=_Plain)  # noqa: S506  (a SafeLoader)
     except (yaml.YAMLError, ReferenceError, RecursionError, ValueError) as error:
-        raise InvalidInput(f"This is not readable as YAML: {_short(str(error))}", field="text") from error
+        raise InvalidInput(phrases.not_yaml(_short(str(error))), field="text") from error
     if isinstance(raw, list) and len(raw) == 1:
         raw = raw[0]
     if not isinstance(raw, dict):
-        raise InvalidInput(f"A {what} begins with its id: and name: lines.", field="text")
+        raise InvalidInput(phrases.begins_with_id_and_name(what), field="text")
     if not OWN_ID.match(str(raw.get("id", ""))):
-        raise InvalidInput("Its id begins with own_ and goes on in small letters, digits and underscores.", field="text.id")
+        raise InvalidInput(phrases.ID_BEGINS_WITH_OWN, field="text.id")
     return raw
 
 
@@ -57,7 +58,7 @@ def unlike(error: ValidationError) -> InvalidInput:
     """What is wrong with what was written, naming its place."""
     first = error.errors()[0]
     place = ".".join(str(p) for p in first["loc"])
-    return InvalidInput(f"At {place or 'the top'}: {_short(first['msg'])}.", field=f"text.{place}" if place else "text")
+    return InvalidInput(phrases.at_place(place, _short(first["msg"])), field=f"text.{place}" if place else "text")
 
 
 def read_own(text: str, *, found: Library) -> CourseProtocol:
@@ -73,7 +74,7 @@ def read_own(text: str, *, found: Library) -> CourseProtocol:
     except ValidationError as error:
         raise unlike(error) from error
     if len(protocol.steps) > MOST_LINES:
-        raise InvalidInput(f"At most {MOST_LINES} lines of steps.", field="text.steps")
+        raise InvalidInput(phrases.at_most_lines(MOST_LINES), field="text.steps")
     try:
         check_course(protocol, found=found)
     except ReferenceError as error:

@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from pennywort.core.reference import phrases
 from pennywort.core.reference.figures import Sourced
 
 Ion = Literal["", "nh4", "no2", "no3"]
@@ -44,7 +45,7 @@ class ReadingKind(Sourced):
     @model_validator(mode="after")
     def _complete(self) -> ReadingKind:
         if bool(self.ion) != bool(self.counted) or (self.ion and self.ion not in self.counted):
-            raise ValueError(f"{self.id}: of a nitrogen compound it says which ion, and what kits count, the ion among it")
+            raise ValueError(phrases.nitrogen_says_which(self.id))
         if self.typed_as in ("concentration", "hardness") and self.most is None:
-            raise ValueError(f"{self.id}: the most that a kit reads")
+            raise ValueError(phrases.most_of_a_kit(self.id))
         return self

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Container, Mapping
 from typing import Protocol
 
+from pennywort.core.reference import phrases
 from pennywort.core.reference.course_models import CourseProtocol, LifeCycle
 from pennywort.core.reference.disease_models import Condition
 from pennywort.core.reference.living_models import ActInWater, Living, Scenario
@@ -55,11 +56,11 @@ def check_scenario(scenario: Scenario, *, found: Named) -> None:
     known(where, [w.course for w in scenario.ways if w.course], found.courses)
     for hidden in scenario.hidden:
         if scenario.water not in found.conditions[hidden.condition].water:
-            raise ReferenceError(where, f"{hidden.condition} is not of this water")
+            raise ReferenceError(where, phrases.not_of_this_water(hidden.condition))
         if hidden.fish > scenario.fish_count:
-            raise ReferenceError(where, f"{hidden.condition} on more fish than there are")
+            raise ReferenceError(where, phrases.on_more_than_there_are(hidden.condition))
         if found.living[hidden.condition].lives == "stages" and not hidden.count:
-            raise ReferenceError(where, f"how many of {hidden.condition} sit on each fish?")
+            raise ReferenceError(where, phrases.how_many_on_each(hidden.condition))
     for way in scenario.ways:
         if way.course and scenario.water not in found.courses[way.course].water:
-            raise ReferenceError(where, f"{way.course} is for other water")
+            raise ReferenceError(where, phrases.for_other_water_too(way.course))

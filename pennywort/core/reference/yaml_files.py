@@ -7,6 +7,7 @@ from typing import Any
 
 import yaml
 
+from pennywort.core.reference import phrases
 from pennywort.core.units import in_reference
 
 try:
@@ -33,11 +34,11 @@ class StrictYaml(PlainYaml):
 def strict_mapping(loader: yaml.SafeLoader | yaml.CSafeLoader, node: yaml.MappingNode) -> dict[Any, Any]:
     """A mapping as a dict. :raises ReferenceError: a key given twice, or one that is a list or a mapping itself."""
     if any(not isinstance(k, yaml.ScalarNode) for k, _ in node.value):
-        raise ReferenceError(f"{node.start_mark}".strip(), "a key that is no word")
+        raise ReferenceError(f"{node.start_mark}".strip(), phrases.KEY_IS_NO_WORD)
     keys = [loader.construct_object(k) for k, _ in node.value]
     doubled = {k for k in keys if keys.count(k) > 1}
     if doubled:
-        raise ReferenceError(f"{node.start_mark}".strip(), f"doubled keys {sorted(map(str, doubled))}")
+        raise ReferenceError(f"{node.start_mark}".strip(), phrases.doubled_keys(sorted(map(str, doubled))))
     return {loader.construct_object(k): loader.construct_object(v, deep=True) for k, v in node.value}
 
 

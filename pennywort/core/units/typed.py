@@ -13,6 +13,7 @@ from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.units import phrases
+from pennywort.core.units.phrases import NOT_NEGATIVE, SHARE_0_TO_100
 from pennywort.core.units.preferences import Preferences
 from pennywort.core.units.registry import convert_temperature, factor
 
@@ -159,18 +160,18 @@ def read_quantity(text: str, *, kind: str, field: str, preferences: Preferences)
 def _split(text: str, *, field: str, spec: Kind) -> tuple[float, str]:
     typed = text.replace("\u00a0", " ").strip()
     if not typed:
-        raise InvalidInput(f"Nothing typed. Write for example {spec.examples}.", field=field)
+        raise InvalidInput(phrases.nothing_typed(spec.examples), field=field)
     if len(typed) > 40:
-        raise InvalidInput("That is too long for a figure.", field=field)
+        raise InvalidInput(phrases.TOO_LONG_FOR_A_FIGURE, field=field)
     if "," in typed:
-        raise InvalidInput("Write 2.5 with a point: a comma can mean thousands or tenths.", field=field)
+        raise InvalidInput(phrases.WITH_A_POINT, field=field)
     for sign, fraction in _FRACTIONS.items():
         typed = re.sub(rf"(\d)?\s*{sign}", lambda m, f=fraction: f"{m.group(1)} {f}" if m.group(1) else f, typed)  # type: ignore[misc]
     match = _NUMBER.match(typed)
     if match is None:
-        raise InvalidInput(f"“{text.strip()}” can't be read as a figure. Write for example {spec.examples}.", field=field)
+        raise InvalidInput(phrases.not_a_figure(text.strip(), spec.examples), field=field)
     if match["sign"] not in ("", "+") and spec.name != "temperature":
-        raise InvalidInput("This can't be negative.", field=field)
+        raise InvalidInput(NOT_NEGATIVE, field=field)
     value = _number_in(match, field=field)
     return (-value if match["sign"] in ("-", "\u2212") else value), _tidy(match["unit"] or "")
 
@@ -184,9 +185,9 @@ def _number_in(match: re.Match[str], *, field: str) -> float:
         else:
             value = float(match["decimal"])
     except (ZeroDivisionError, OverflowError) as error:
-        raise InvalidInput("That is not a number.", field=field) from error
+        raise InvalidInput(phrases.NOT_A_NUMBER, field=field) from error
     if not math.isfinite(value):
-        raise InvalidInput("That number is too large to be true.", field=field)
+        raise InvalidInput(phrases.TOO_LARGE, field=field)
     return value
 
 
@@ -201,7 +202,7 @@ def _to_canonical(value: float, unit: str, *, spec: Kind, preferences: Preferenc
         return value * spec.factors[unit]
     if spec.name == "ph":
         if unit not in ("", "ph"):
-            raise InvalidInput("pH has no unit: write for example 7.4.", field=field)
+            raise InvalidInput(phrases.PH_HAS_NO_UNIT, field=field)
         return value
     if spec.name in ("gravity", "fraction"):
         if unit and unit not in spec.units:
@@ -241,13 +242,12 @@ def _within(value: float, *, spec: Kind, field: str, text: str) -> float:
     if not math.isfinite(value) or value > spec.high or value < spec.low:
         typed = text.strip()
         if spec.name == "temperature":
-            raise InvalidInput(f"{typed} is no water for fish. Is it °C or °F? Write 78 F or 25.5 C.", field=field)
+            raise InvalidInput(phrases.no_water_for_fish(typed), field=field)
         if spec.name == "fraction":
-            raise InvalidInput("A share lies between 0 and 100 %.", field=field)
+            raise InvalidInput(SHARE_0_TO_100, field=field)
         if spec.name == "ph":
-            raise InvalidInput("A pH in a tank lies between 3 and 11.", field=field)
-        size = "large" if value > spec.high or not math.isfinite(value) else "small"
-        raise InvalidInput(f"{typed} is too {size} to be true here. Check the unit and the point.", field=field)
+            raise InvalidInput(phrases.NO_PH_OF_A_TANK, field=field)
+        raise InvalidInput(phrases.hardly_true(typed, too_large=value > spec.high or not math.isfinite(value)), field=field)
     return value
 
 
@@ -264,7 +264,7 @@ def read_ratio(text: str, *, field: str) -> float | None:
         return None
     parts = float(match["parts"]) + (0.0 if "in" in text.lower() else 1.0)
     if not math.isfinite(parts) or parts <= 1:
-        raise InvalidInput("One part to how many of water? Write for example 1:19.", field=field)
+        raise InvalidInput(phrases.ONE_PART_TO_HOW_MANY, field=field)
     return 1 / parts
 
 
@@ -287,12 +287,12 @@ def read_share(text: str, *, field: str, whole_l: float | None, preferences: Pre
     if unit and unit not in spec.units:
         part_l = read_quantity(typed, kind="volume", field=field, preferences=preferences)
         if whole_l is None:
-            raise InvalidInput("Of how much water? Write for example 30 of 80 L, or a share such as 25 %.", field=field)
+            raise InvalidInput(phrases.PART_OF_HOW_MUCH, field=field)
         return _share(part_l, whole_l, field=field)
     return read_quantity(typed, kind="fraction", field=field, preferences=preferences)
 
 
 def _share(part_l: float, whole_l: float, *, field: str) -> float:
     if part_l > whole_l * (1 + 1e-9):
-        raise InvalidInput("That is more water than there is.", field=field)
+        raise InvalidInput(phrases.MORE_WATER_THAN_THERE_IS, field=field)
     return part_l / whole_l

@@ -6,6 +6,8 @@ import math
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.units.phrases import MORE_THAN_NOTHING
+from pennywort.core.water import phrases
 
 # Nitrogen of protein (16 %) of which fish give off about 58 % as ammonia: 0.092 g TAN for each gram of protein fed
 # (Timmons and Ebeling 2013, recalled from memory).
@@ -31,8 +33,8 @@ def ammonia_build_up(*, feed_g_per_day: float, protein_fraction: float, net_volu
     """
     for field, value in (("feed", feed_g_per_day), ("volume", net_volume_l), ("limit", limit_mg_per_l)):
         if not math.isfinite(value) or value <= 0:
-            raise InvalidInput("This must be more than nothing.", field=field)
+            raise InvalidInput(MORE_THAN_NOTHING, field=field)
     if not 0 < protein_fraction <= 0.9:
-        raise InvalidInput("Fish food holds between 0 and 90 % protein.", field="protein")
+        raise InvalidInput(phrases.PROTEIN_OF_FOOD, field="protein")
     per_day = feed_g_per_day * 1000 * protein_fraction * TAN_PER_PROTEIN / net_volume_l
     return BuildUp(per_day_mg_per_l=per_day, to_limit_days=limit_mg_per_l / per_day, daily_fraction=per_day / limit_mg_per_l)

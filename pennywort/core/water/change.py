@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from pennywort.core.errors import InvalidInput, NotKnownYet
+from pennywort.core.water import phrases
 
 # steps a keeper can measure on a tank's side, and the most at once without shocking fish (common practice)
 STEP_FRACTION = 0.05
@@ -23,11 +24,11 @@ def change_for(*, level_mg_per_l: float, target_mg_per_l: float, fresh_mg_per_l:
     """
     for name, value in (("level", level_mg_per_l), ("target", target_mg_per_l), ("fresh", fresh_mg_per_l)):
         if not math.isfinite(value) or value < 0:
-            raise InvalidInput("A level can’t be less than nothing.", field=name)
+            raise InvalidInput(phrases.LEVEL_BELOW_NOTHING, field=name)
     if level_mg_per_l <= target_mg_per_l:
         return 0.0
     if fresh_mg_per_l >= target_mg_per_l:
-        raise NotKnownYet("The new water holds as much of it: changing water does not bring it down.", field="fresh")
+        raise NotKnownYet(phrases.NEW_WATER_HOLDS_AS_MUCH, field="fresh")
     return (level_mg_per_l - target_mg_per_l) / (level_mg_per_l - fresh_mg_per_l)
 
 

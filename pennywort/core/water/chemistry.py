@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.water import phrases
 
 # Mass ratios from IUPAC atomic masses (N 14.007, O 15.999, H 1.008): exact arithmetic.
 _N = 14.007
@@ -48,7 +49,7 @@ def unionised_ammonia_fraction(*, ph: float, temperature_c: float, salinity_g_pe
         ("salinity", salinity_g_per_kg, 0, 45),
     ):
         if not (math.isfinite(value) and low <= value <= high):
-            raise InvalidInput(f"This lies between {low} and {high}.", field=field)
+            raise InvalidInput(phrases.lies_between(low, high), field=field)
     kelvin = temperature_c + 273.15
     if salinity_g_per_kg > 5:
         ionic_strength = 19.9273 * salinity_g_per_kg / (1000 - 1.005109 * salinity_g_per_kg)

@@ -10,6 +10,7 @@ from typing import Literal
 import numpy as np
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.water import phrases
 from pennywort.core.water.nitrifying import (
     CLEARED_MG_PER_L,
     CLEARED_SHARE,
@@ -101,9 +102,9 @@ def forecast(
     :raises InvalidInput: a load that is none, a temperature or an entry that can't be, or a beginning too long ago.
     """
     if not math.isfinite(load_mg_per_l) or not 0 < load_mg_per_l <= 50:
-        raise InvalidInput("How much ammonia do the fish give off in a day?", field="load")
+        raise InvalidInput(phrases.HOW_MUCH_AMMONIA, field="load")
     if not math.isfinite(now_days) or not 0 <= now_days <= LONGEST_DAYS:
-        raise InvalidInput(f"A filter is followed for {LONGEST_DAYS} days.", field="begun")
+        raise InvalidInput(phrases.filter_followed_for(LONGEST_DAYS), field="begun")
     check_happenings(happenings)
     paced = _Side(origin=origin, temperature_c=temperature_c, seasoned_days=seasoned_days, load=max(load_mg_per_l, LEAST_GIVEN_MG_PER_L))
     stops = _stops(read, happenings, now_days)

@@ -6,6 +6,8 @@ import math
 from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.units.phrases import NOT_NEGATIVE
+from pennywort.core.water import phrases
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -28,14 +30,14 @@ def volume_from_rise(
     """
     for field, value in (("added", added_mg), ("before", before_mg_per_l), ("after", after_mg_per_l), ("reading_error", reading_error_mg_per_l)):
         if not math.isfinite(value) or value < 0:
-            raise InvalidInput("This can’t be negative.", field=field)
+            raise InvalidInput(NOT_NEGATIVE, field=field)
     if added_mg <= 0:
-        raise InvalidInput("Say how much was added.", field="added")
+        raise InvalidInput(phrases.HOW_MUCH_WAS_ADDED, field="added")
     rise = after_mg_per_l - before_mg_per_l
     if rise <= 0:
-        raise InvalidInput("It reads no more than before. Stir, wait an hour and read again.", field="after")
+        raise InvalidInput(phrases.READS_NO_MORE, field="after")
     if reading_error_mg_per_l * math.sqrt(2) > rise / 3:
-        raise InvalidInput("The rise is lost in what the meter may be out by. Add more, or take a finer meter.", field="after")
+        raise InvalidInput(phrases.RISE_IS_LOST, field="after")
     volume = added_mg / rise
     share = math.sqrt((added_error_mg / added_mg) ** 2 + 2 * (reading_error_mg_per_l / rise) ** 2)
     return TrueVolume(net_volume_l=volume, net_uncertainty_l=volume * share)

@@ -5,6 +5,8 @@ from __future__ import annotations
 import math
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.units.phrases import HOW_MUCH_WATER
+from pennywort.core.water import phrases
 
 # heat through panes and a covered surface, W for each m2 and degree: single glass in still air about 5.7 (handbooks of building physics,
 # recalled from memory)
@@ -24,9 +26,9 @@ def heater_w(*, net_volume_l: float, water_c: float, room_c: float, sides_cm: tu
     :raises InvalidInput: no water, or a room no fishroom is.
     """
     if not math.isfinite(net_volume_l) or net_volume_l <= 0:
-        raise InvalidInput("How much water?", field="volume")
+        raise InvalidInput(HOW_MUCH_WATER, field="volume")
     if not math.isfinite(room_c) or not 0 <= room_c <= 45:
-        raise InvalidInput("How warm is the room on its coldest night?", field="room")
+        raise InvalidInput(phrases.HOW_WARM_IS_THE_ROOM, field="room")
     if sides_cm and all(side > 0 for side in sides_cm):
         length, width, depth = (side / 100 for side in sides_cm)
         area_m2 = 2 * (length * width + length * depth + width * depth)

@@ -24,6 +24,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.water import phrases
 
 Array = NDArray[np.float64]
 HALF_SATURATION_MG_PER_L = 0.5
@@ -69,7 +70,7 @@ def growth_per_day(temperature_c: float) -> tuple[float, float]:
     :raises InvalidInput: a water in which no such filter is brought to life (outside 8 to 35 degC).
     """
     if not math.isfinite(temperature_c) or not COLDEST_C <= temperature_c <= WARMEST_C:
-        raise InvalidInput(f"A filter is brought to life between {COLDEST_C:g} and {WARMEST_C:g}\u00a0°C.", field="temperature")
+        raise InvalidInput(phrases.filter_warmth(COLDEST_C, WARMEST_C), field="temperature")
     over = min(temperature_c, FASTEST_C) - 25
     return GROWTH_PER_DAY[0] * math.exp(PER_DEGREE[0] * over), GROWTH_PER_DAY[1] * math.exp(PER_DEGREE[1] * over)
 
@@ -115,4 +116,4 @@ def check_happenings(happenings: Sequence[Happening]) -> None:
     for what in happenings:
         most = math.inf if what.kind == "ammonia" else 1.0
         if not math.isfinite(what.at_days) or not math.isfinite(what.amount) or not 0 <= what.amount <= most:
-            raise InvalidInput("This can’t have happened to a water.", field=what.kind)
+            raise InvalidInput(phrases.CANNOT_HAVE_HAPPENED, field=what.kind)

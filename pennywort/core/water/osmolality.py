@@ -41,7 +41,7 @@ def osmolality_mosmol_per_kg(parts: tuple[Dissolved, ...]) -> float:
     total = 0.0
     for part in parts:
         if not math.isfinite(part.grams_per_l) or not 0 <= part.grams_per_l <= 120:
-            raise InvalidInput("Between 0 and 120 g/L.", field=part.salt)
+            raise InvalidInput(phrases.SALT_0_TO_120, field=part.salt)
         if part.salt == "marine_salt":
             molality = part.grams_per_l / (_SEA_G_PER_MOL * (1 - part.grams_per_l / 1000))
             total += _SEA_COEFFICIENT * molality * 1000

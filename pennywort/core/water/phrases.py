@@ -136,3 +136,46 @@ def to_the_water_line(shape: str) -> str:
 
 def of_sand(volume_cm3: str) -> str:
     return f"{volume_cm3} cm³ of sand"
+
+
+# what is refused, or not known yet
+PROTEIN_OF_FOOD = "Fish food holds between 0 and 90 % protein."
+LEVEL_BELOW_NOTHING = "A level can’t be less than nothing."
+NEW_WATER_HOLDS_AS_MUCH = "The new water holds as much of it: changing water does not bring it down."
+HOW_MUCH_AMMONIA = "How much ammonia do the fish give off in a day?"
+HOW_MUCH_WAS_ADDED = "Say how much was added."
+READS_NO_MORE = "It reads no more than before. Stir, wait an hour and read again."
+RISE_IS_LOST = "The rise is lost in what the meter may be out by. Add more, or take a finer meter."
+HOW_WARM_IS_THE_ROOM = "How warm is the room on its coldest night?"
+CANNOT_HAVE_HAPPENED = "This can’t have happened to a water."
+SALT_0_TO_120 = "Between 0 and 120 g/L."
+NOT_A_NUMBER = "This is not a number."
+CHOOSE_A_SHAPE = "Choose a shape."
+HIGHER_THAN_THE_VESSEL = "The water can’t stand higher than the vessel."
+BOW_IS_WIDER = "The bow is wider in its middle than at its sides."
+BOWS_OUT_TOO_FAR = "No front bows out so far: measure from the back pane to the middle of the front."
+MEASURE_THIS_TOO = "Measure this too."
+HARDLY_ANY_WATER = "Sand and rock would leave hardly any water. Check their figures."
+WATER_SHARE_OF_SAND = "The water share of the sand lies between 0 and 100 %, usually near 40 %."
+SAND_TO_THE_WATER_LINE = "The sand would reach the water line."
+HOW_WIDE_IS_THE_SAND = "How long and how wide is the sand?"
+
+
+def lies_between(low: float, high: float) -> str:
+    return f"This lies between {low} and {high}."
+
+
+def filter_followed_for(days: float) -> str:
+    return f"A filter is followed for {days} days."
+
+
+def filter_warmth(coldest_c: float, warmest_c: float) -> str:
+    return f"A filter is brought to life between {coldest_c:g} and {warmest_c:g}\xa0°C."
+
+
+def lies_below(high: float) -> str:
+    return f"This lies between 0 and {high}."
+
+
+def salt_between(low: float, high: float) -> str:
+    return f"This lies between {low:g} and {high:.4g}."

@@ -44,7 +44,7 @@ def judge(value: float, *, at: datetime, before: Sequence[Sampled], measure: Ins
     :param before: its earlier figures of this measure, oldest first. :raises InvalidInput: no number.
     """
     if not math.isfinite(value):
-        raise InvalidInput("This is not a number.", field="value")
+        raise InvalidInput(phrases.NOT_A_NUMBER, field="value")
     if not measure.low <= value <= measure.high:
         return Judged(seen="out_of_range", words=phrases.cannot_be_read(value, measure.unit))
     if _stuck(value, at=at, before=before, measure=measure):

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import gsw
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.water import phrases
 
 # Absolute salinity is taken as 35.16504/35 of practical salinity (TEOS-10, standard sea water); keepers' g/kg is that.
 MOST_G_PER_KG = 60.0
@@ -16,7 +17,7 @@ PSU_TO_G_PER_KG = 35.16504 / 35
 
 def _in_range(value: float, low: float, high: float, field: str) -> None:
     if not low <= value <= high:
-        raise InvalidInput(f"This lies between {low:g} and {high:.4g}.", field=field)
+        raise InvalidInput(phrases.salt_between(low, high), field=field)
 
 
 @dataclass(frozen=True, kw_only=True)

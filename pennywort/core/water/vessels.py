@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from typing import Literal
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.units.phrases import MORE_THAN_NOTHING
 from pennywort.core.water import phrases
 
 Shape = Literal["box", "bow_front", "hexagon", "upright_cylinder", "lying_cylinder", "bowl", "tub", "litres", "buckets"]
@@ -35,7 +36,7 @@ def gross_volume_l(shape: Shape, measures: Mapping[str, float]) -> float:
     :raises InvalidInput: a measure missing, not positive, or a depth that the vessel does not have.
     """
     if shape not in MEASURES:
-        raise InvalidInput("Choose a shape.", field="shape")
+        raise InvalidInput(phrases.CHOOSE_A_SHAPE, field="shape")
     m = {name: _positive(measures.get(name), name) for name in MEASURES[shape]}
     if shape == "litres":
         return m["volume"]
@@ -60,7 +61,7 @@ def _round_l(shape: Shape, m: Mapping[str, float], *, depth: float) -> float:
     """A bowl, or a cylinder that lies."""
     radius = m["diameter"] / 2
     if depth > m["diameter"]:
-        raise InvalidInput("The water can’t stand higher than the vessel.", field="depth")
+        raise InvalidInput(phrases.HIGHER_THAN_THE_VESSEL, field="depth")
     if shape == "bowl":
         return math.pi * depth * depth * (3 * radius - depth) / 3 / 1000
     wet = radius * radius * math.acos((radius - depth) / radius) - (radius - depth) * math.sqrt(max(0.0, 2 * radius * depth - depth * depth))
@@ -83,9 +84,9 @@ def filled_l(shape: Shape, measures: Mapping[str, float], *, depth_cm: float) ->
 def _segment(*, chord: float, height: float) -> float:
     """Area of a circular segment from its chord and height."""
     if height <= 0:
-        raise InvalidInput("The bow is wider in its middle than at its sides.", field="bow_width")
+        raise InvalidInput(phrases.BOW_IS_WIDER, field="bow_width")
     if height > chord / 2:
-        raise InvalidInput("No front bows out so far: measure from the back pane to the middle of the front.", field="bow_width")
+        raise InvalidInput(phrases.BOWS_OUT_TOO_FAR, field="bow_width")
     radius = (chord * chord / 4 + height * height) / (2 * height)
     angle = 2 * math.asin(min(1.0, chord / (2 * radius)))
     return radius * radius * (angle - math.sin(angle)) / 2
@@ -93,9 +94,9 @@ def _segment(*, chord: float, height: float) -> float:
 
 def _positive(value: float | None, field: str) -> float:
     if value is None:
-        raise InvalidInput("Measure this too.", field=field)
+        raise InvalidInput(phrases.MEASURE_THIS_TOO, field=field)
     if not math.isfinite(value) or value <= 0:
-        raise InvalidInput("This must be more than nothing.", field=field)
+        raise InvalidInput(MORE_THAN_NOTHING, field=field)
     return value
 
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from pennywort.core.errors import InvalidInput
 from pennywort.core.trace import TraceLine, plain
+from pennywort.core.units.phrases import MORE_THAN_NOTHING, NOT_NEGATIVE
 from pennywort.core.water import phrases
 from pennywort.core.water.vessels import MEASURES, Shape, filled_l, gross_volume_l
 
@@ -98,7 +99,7 @@ def water_volume(tank: BoxTank) -> WaterVolume:
 def _measured_alone(net_volume_l: float) -> WaterVolume:
     """Water that was counted in buckets or by a meter: of what takes room in it nothing need be known."""
     if not math.isfinite(net_volume_l) or net_volume_l <= 0:
-        raise InvalidInput("This must be more than nothing.", field="measured_net_volume")
+        raise InvalidInput(MORE_THAN_NOTHING, field="measured_net_volume")
     return WaterVolume(
         gross_volume_l=net_volume_l,
         reckoned_net_volume_l=net_volume_l,
@@ -126,7 +127,7 @@ def vessel_volume(shape: Shape, measures: Mapping[str, float], standing: Standin
     reckoned_l = gross_l - sand_solid_l - rock_l - standing.equipment_volume_l + standing.sump_volume_l
     if gross_l - sand_solid_l - rock_l - standing.equipment_volume_l <= 0.05 * gross_l:
         taken = {"rock_mass": rock_l, "equipment": standing.equipment_volume_l, "sand_depth": sand_solid_l}
-        raise InvalidInput("Sand and rock would leave hardly any water. Check their figures.", field=max(taken, key=lambda name: taken[name]))
+        raise InvalidInput(phrases.HARDLY_ANY_WATER, field=max(taken, key=lambda name: taken[name]))
     trace = [TraceLine(label=phrases.to_the_water_line(shape.replace("_", " ")), formula=_formula(shape, measures), value=gross_l, unit="L")]
     if sand_solid_l:
         formula = f"{_bed_formula(shape, measures, standing)} × (1 − {plain(standing.sand_porosity_fraction)}) ÷ 1000"
@@ -201,7 +202,7 @@ def _moved_l(shape: Shape, measures: Mapping[str, float], name: str) -> float:
 
 def _check(shape: Shape, measures: Mapping[str, float], standing: Standing) -> None:
     if not math.isfinite(standing.rock_density_kg_per_l) or standing.rock_density_kg_per_l <= 0:
-        raise InvalidInput("This must be more than nothing.", field="rock_density")
+        raise InvalidInput(MORE_THAN_NOTHING, field="rock_density")
     for field, value in (
         ("sand_depth", standing.sand_depth_cm),
         ("rock_mass", standing.rock_mass_kg),
@@ -210,13 +211,13 @@ def _check(shape: Shape, measures: Mapping[str, float], standing: Standing) -> N
         ("sump_volume", standing.sump_volume_l),
     ):
         if not math.isfinite(value) or value < 0:
-            raise InvalidInput("This can't be negative.", field=field)
+            raise InvalidInput(NOT_NEGATIVE, field=field)
     if not 0 <= standing.sand_porosity_fraction < 1:
-        raise InvalidInput("The water share of the sand lies between 0 and 100 %, usually near 40 %.", field="sand_porosity")
+        raise InvalidInput(phrases.WATER_SHARE_OF_SAND, field="sand_porosity")
     if "depth" in MEASURES[shape]:
         if standing.sand_depth_cm >= measures["depth"]:
-            raise InvalidInput("The sand would reach the water line.", field="sand_depth")
+            raise InvalidInput(phrases.SAND_TO_THE_WATER_LINE, field="sand_depth")
     elif standing.sand_depth_cm and not standing.sand_area_cm2 > 0:
-        raise InvalidInput("How long and how wide is the sand?", field="sand_length")
+        raise InvalidInput(phrases.HOW_WIDE_IS_THE_SAND, field="sand_length")
     if standing.measured_net_volume_l is not None and not (math.isfinite(standing.measured_net_volume_l) and standing.measured_net_volume_l > 0):
-        raise InvalidInput("This must be more than nothing.", field="measured_net_volume")
+        raise InvalidInput(MORE_THAN_NOTHING, field="measured_net_volume")
