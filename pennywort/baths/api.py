@@ -141,9 +141,8 @@ def _pairs(run: BathRun) -> list[schemas.BathPairOut]:
     bath = run.request.get("bath") or {}
     rows = [("temperature", bath.get("temperature", ""), bath.get("home_temperature", ""))]
     water, home = bath.get("water") or {}, bath.get("home") or {}
-    names = {"marine_salt": "sea salt", "sodium_chloride": "salt", "magnesium_sulfate": "Epsom salt", "tds": "TDS"}
     other = bath.get("other_water") or bath.get("made_with", "own") != "own"
-    rows += [(label, water.get(name, "") if other else "", home.get(name, "")) for name, label in names.items()]
+    rows += [(salt.label, water.get(salt.id, "") if other else "", home.get(salt.id, "")) for salt in library().salts.values()]
     return [schemas.BathPairOut(name=n, bath=b or ("" if other else "their own water"), home=h) for n, b, h in rows if b or h]
 
 

@@ -21,6 +21,7 @@ from pennywort.measure.schemas import (
     FormOut,
     MeasuredOut,
     MeetsOut,
+    SaltOut,
     SensitivityOut,
     SheetIn,
     SheetLinesIn,
@@ -148,6 +149,14 @@ def sensitivities(request: HttpRequest) -> list[SensitivityOut]:
     return [
         SensitivityOut(id=s.id, name=s.name, poorly=s.poorly, well=s.well, source=source_words(s.source), confidence=s.confidence)
         for s in library().sensitivities.values()
+    ]
+
+
+@reference_router.get("/salts", response=list[SaltOut], operation_id="salts")
+def salts(request: HttpRequest) -> list[SaltOut]:
+    """What a water may hold dissolved, in the order in which it is asked."""
+    return [
+        SaltOut(id=s.id, name=s.name, label=s.label, hint=s.hint, read_by=s.read_by, usual=s.usual, of_the_sea=s.of_the_sea) for s in library().salts.values()
     ]
 
 

@@ -197,7 +197,7 @@ def _bath_water(actor: Actor, body: DoseRequest, tank: Tank | None, *, home_c: f
     warmth = {name: actor.read_optional(getattr(typed, name), kind="temperature", field=f"bath.{name}") for name in ("temperature", "home_temperature")}
     home, made = dissolved(actor, typed.home, "bath.home"), dissolved(actor, typed.water, "bath.water")
     if not home and salinity_g_per_kg:
-        home = (Dissolved(salt="marine_salt", grams_per_l=salinity_g_per_kg),)
+        home = (Dissolved(salt=library().sea_salt, grams_per_l=salinity_g_per_kg),)
     other = typed.made_with == "other"
     mixed: tuple[Dissolved, ...] | None = made or (() if other else None)
     if typed.made_with == "half" and made:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated, Literal
 from uuid import UUID
 
-from pydantic import Field, model_validator
+from pydantic import Field, RootModel, model_validator
 
 from pennywort.core.lengths import CALLED, ID
 from pennywort.core.medicine.steps import MadeWith
@@ -26,13 +26,10 @@ class WaterIn(In):
     give_or_take: Typed = ""
 
 
-class SaltsIn(In):
-    """What is dissolved in a water: g/L of each salt, sea salt by g/kg or specific gravity, and a TDS reading for the rest."""
+class SaltsIn(RootModel[Annotated[dict[Name, Typed], Field(max_length=CALLED)]]):
+    """What is dissolved in a water, each by its id among the salts of the reference: g/L, sea salt by g/kg or specific gravity, and a TDS reading."""
 
-    sodium_chloride: Typed = ""
-    magnesium_sulfate: Typed = ""
-    marine_salt: Typed = ""
-    tds: Typed = ""
+    root: Annotated[dict[Name, Typed], Field(max_length=CALLED)] = Field(default_factory=dict)
 
 
 class BathIn(In):
@@ -159,7 +156,7 @@ class SaltStepsRequest(WaterIn):
     kind: Literal["salt_steps"]
     now: Typed
     target: Typed
-    salt: Literal["sodium_chloride", "marine_salt", "magnesium_sulfate"] = "sodium_chloride"
+    salt: Name = ""
     fish: Literal["fresh", "soft", "marine", "none"] = "fresh"
     swapped: Typed = ""
 
@@ -168,7 +165,7 @@ class CarriesRequest(WaterIn):
     """What a top-up carries and what a change carries of a salt that does not evaporate."""
 
     kind: Literal["carries"]
-    salt: Literal["sodium_chloride", "marine_salt", "magnesium_sulfate"] = "sodium_chloride"
+    salt: Name = ""
     now: Typed
     evaporated: Typed = ""
     top_up: Typed = ""

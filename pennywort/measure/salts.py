@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from pennywort.core.water.osmolality import Dissolved, Salt
+from pennywort.core.errors import InvalidInput
+from pennywort.core.reference import library
+from pennywort.core.reference.salt_models import SaltKind
+from pennywort.core.water.osmolality import Dissolved
 from pennywort.measure.requests import SaltsIn
 from pennywort.records.actor import Actor
 from pennywort.tanks.salt import read_grams_per_l
-
-BY_WEIGHT: tuple[Salt, ...] = ("sodium_chloride", "magnesium_sulfate", "marine_salt")
-
 
 # mg/L for each uS/cm, as most meters multiply (between 0.5 and 0.7)
 TDS_FACTOR = 0.64
@@ -22,15 +22,26 @@ def _tds_mg_per_l(actor: Actor, text: str, *, field: str) -> float | None:
     return actor.read_optional(text, kind="concentration", field=field)
 
 
+def salt_of(name: str, *, field: str) -> SaltKind:
+    """The salt of that id, one that is weighed; left empty, the first of them. :raises InvalidInput: no such salt."""
+    weighed = [salt for salt in library().salts.values() if salt.read_by == "weight"]
+    found = next((salt for salt in weighed if salt.id == (name or weighed[0].id)), None)
+    if found is None:
+        raise InvalidInput("There is no such salt.", field=field)
+    return found
+
+
 def dissolved(actor: Actor, typed: SaltsIn, where: str) -> tuple[Dissolved, ...]:
-    """What is dissolved in a water, as typed: nothing that was left empty."""
+    """What is dissolved in a water, as typed: nothing that was left empty. :raises InvalidInput: a salt nobody knows, or a figure that can't be."""
     parts = []
-    for name in BY_WEIGHT:
-        text = getattr(typed, name)
-        if text.strip():
-            value = read_grams_per_l(actor, text, field=f"{where}.{name}")
-            parts.append(Dissolved(salt=name, grams_per_l=value))
-    tds = _tds_mg_per_l(actor, typed.tds, field=f"{where}.tds")
-    if tds is not None:
-        parts.append(Dissolved(salt="tds", grams_per_l=tds / 1000))
+    for name, text in typed.root.items():
+        field = f"{where}.{name}"
+        salt = library().salts.get(name)
+        if salt is None:
+            raise InvalidInput("There is no such salt.", field=field)
+        if salt.read_by == "weight":
+            if text.strip():
+                parts.append(Dissolved(salt=salt, grams_per_l=read_grams_per_l(actor, text, field=field)))
+        elif (tds := _tds_mg_per_l(actor, text, field=field)) is not None:
+            parts.append(Dissolved(salt=salt, grams_per_l=tds / 1000))
     return tuple(parts)

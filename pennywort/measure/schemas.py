@@ -189,6 +189,18 @@ class AllergenOut(Plain):
     actives: list[str]
 
 
+class SaltOut(Plain):
+    """Something that a water may hold dissolved, and how it is typed."""
+
+    id: str
+    name: str
+    label: str
+    hint: str
+    read_by: str
+    usual: bool
+    of_the_sea: bool
+
+
 class FormOut(Plain):
     """A kind in which an active is sold, where the levels of its kinds lie far apart."""
 

@@ -29,7 +29,7 @@ from pennywort.measure.requests import (
     TrueVolumeRequest,
     VesselRequest,
 )
-from pennywort.measure.salts import dissolved
+from pennywort.measure.salts import dissolved, salt_of
 from pennywort.measure.schemas import (
     MeasuredOut,
 )
@@ -150,7 +150,7 @@ def salt_steps(actor: Actor, body: SaltStepsRequest) -> MeasuredOut:
     """Day by day, or one swap for brine."""
     volume = need_water(place_of(actor, body)).net_volume_l
     now, target = (read_grams_per_l(actor, text, field=name) for name, text in (("now", body.now), ("target", body.target)))
-    mine, which = actor.preferences, library().actives[body.salt]
+    mine, which = actor.preferences, library().actives[salt_of(body.salt, field="salt").id]
     days = salts.steps(net_volume_l=volume, now_g_per_l=now, target_g_per_l=target, fish=body.fish, share=which.strengths[0].share or 1.0)
     figures = []
     swapped = actor.read_optional(body.swapped, kind="volume", field="swapped")
@@ -166,7 +166,7 @@ def salt_steps(actor: Actor, body: SaltStepsRequest) -> MeasuredOut:
         if day.add_g:
             what = f"dissolve {show_mass(day.add_g * 1000, mine).text} of {which.short_name}"
         steps.append(step(f"Day {day.day}: {what}, to {day.ends_at_g_per_l:.2f} g/L"))
-    amounts = [plain_amount(f"{which.name}, today", "mass", days[0].add_g * 1000, actor, spoons_of=body.salt)] if days and days[0].add_g else []
+    amounts = [plain_amount(f"{which.name}, today", "mass", days[0].add_g * 1000, actor, spoons_of=which.id)] if days and days[0].add_g else []
     words = "It is there already." if not days else f"{len(days)} days" if len(days) > 1 else "in one day"
     if days and body.fish == "none":
         words = "Mixed at once, stirred and aired for a day before fish meet it: check salinity and warmth again."
@@ -177,7 +177,7 @@ def salt_steps(actor: Actor, body: SaltStepsRequest) -> MeasuredOut:
 
 def carries(actor: Actor, body: CarriesRequest) -> MeasuredOut:
     """What evaporation, a top-up and a change do to a salt, and what goes back in."""
-    volume, mine, which = need_water(place_of(actor, body)).net_volume_l, actor.preferences, library().actives[body.salt]
+    volume, mine, which = need_water(place_of(actor, body)).net_volume_l, actor.preferences, library().actives[salt_of(body.salt, field="salt").id]
     now = read_grams_per_l(actor, body.now, field="now")
 
     def grams(name: str) -> float:
@@ -213,7 +213,7 @@ def carries(actor: Actor, body: CarriesRequest) -> MeasuredOut:
         lines.append(figure(f"to come under {under:g} g/L", f"{count}", "changes" if count != 1 else "change", f"of {show_fraction(share).text} each"))
     back_mg = told.put_back_g * 1000 / (which.strengths[0].share or 1.0)
     words = "to hold the level: only what the change took" if back_mg else ""
-    amounts = [plain_amount(f"{which.name}, back in", "mass", back_mg, actor, words=words, spoons_of=body.salt)] if back_mg and not under else []
+    amounts = [plain_amount(f"{which.name}, back in", "mass", back_mg, actor, words=words, spoons_of=which.id)] if back_mg and not under else []
     if not lines:
         raise InvalidInput("What evaporated, or what share is changed?", field="share")
     return answer("carries", "What a top-up and a change carry", amounts=amounts, figures=lines, source="mass balance; arithmetic")
@@ -232,7 +232,7 @@ def nitrite(actor: Actor, body: NitriteRequest) -> MeasuredOut:
         figure("salt in the water", f"{wanted:.0f}", "mg/L", "pure salt, dissolved first, within the hour"),
     ]
     trace = [TraceLine(label="times the water", formula=f"{plain(wanted)} × {plain(volume)}", value=wanted * volume, unit="mg")]
-    amounts = [plain_amount("Salt", "mass", wanted * volume, actor, spoons_of="sodium_chloride")] if wanted else []
+    amounts = [plain_amount("Salt", "mass", wanted * volume, actor, spoons_of=library().chloride_salt.id)] if wanted else []
     words = "It guards, it does not cure: find where the nitrite comes from, and put salt back with each change." if wanted else "The chloride guards already."
     return answer(
         "nitrite", "Salt against nitrite", amounts=amounts, figures=lines, trace=trace, words=words, source="SRAC 462", recalled=True

@@ -209,6 +209,17 @@ class Others(MeasureCase):
         got = self.measure("osmolality", bath={"tds": "193"}, home={"tds": "530"})
         self.assertEqual(got["verdict"], "never")
         self.assertIn("dilutes", got["words"])
+        self.assertEqual(self.measure("osmolality", bath={"sugar": "1"}, home={"tds": "530"}, status=422)["field"], "bath.sugar")
+
+    def test_salts_are_what_the_reference_says(self) -> None:
+        """What is weighed is offered by its name; left empty it is plain salt; what a meter reads is not weighed out."""
+        offered = self.client_of().get("/api/reference/salts").json()
+        self.assertEqual(next(s["id"] for s in offered if s["read_by"] == "weight"), "sodium_chloride")
+        self.assertEqual([s["id"] for s in offered if s["of_the_sea"]], ["marine_salt"])
+        plain, named = (self.measure("salt_steps", volume="10 L", now="0", target="1", salt=name) for name in ("", "sodium_chloride"))
+        self.assertEqual(plain["amounts"], named["amounts"])
+        for name in ("tds", "sugar"):
+            self.assertEqual(self.measure("salt_steps", volume="10 L", now="0", target="1", salt=name, status=422)["field"], "salt")
 
     def test_salt_in_steps(self) -> None:
         got = self.measure("salt_steps", volume="100 L", now="35", target="36.1", fish="marine", swapped="20 L")

@@ -20,7 +20,7 @@ from pennywort.core.reference.models import Tool
 from pennywort.core.water.osmolality import Dissolved
 
 FOUND = library()
-TDS_530, TDS_193 = ((Dissolved(salt="tds", grams_per_l=g),) for g in (0.530, 0.193))
+TDS_530, TDS_193 = ((Dissolved(salt=FOUND.salts["tds"], grams_per_l=g),) for g in (0.530, 0.193))
 
 
 def bathe(use: str, *, target: float | None = None, water: BathWater | None = None, confirmed: bool = True, **here: object) -> Measured:
@@ -54,17 +54,17 @@ class Match(TestCase):
 
     def test_brackish_fish_are_not_bathed_in_less(self) -> None:
         """5 g/L of salt (about 159 mOsmol/kg) for a fish from 12 g/kg of sea salt (about 348)."""
-        home = (Dissolved(salt="marine_salt", grams_per_l=12.0),)
+        home = (Dissolved(salt=FOUND.sea_salt, grams_per_l=12.0),)
         self.assertEqual(bathe("nacl_2", target=5.0, water=BathWater(made_with=(), home=home)).verdict, "never")
 
     def test_warmth(self) -> None:
-        active, use = FOUND.uses["km_2"]
+        _, use = FOUND.uses["km_2"]
         for bath_c, level in ((25.4, None), (24.0, "care"), (21.0, "never"), (29.0, "never")):
-            lines = match(active, use, water=BathWater(bath_c=bath_c, home_c=25.0), target_g_per_l=0)
+            lines = match(use, water=BathWater(bath_c=bath_c, home_c=25.0), salt=None, target_g_per_l=0)
             self.assertEqual([line.level for line in lines], [level] if level else [])
 
     def test_a_fresh_water_dip_is_thin_on_purpose(self) -> None:
-        told = bathe("fwd_1", water=BathWater(made_with=(), home=(Dissolved(salt="marine_salt", grams_per_l=35.0),), bath_c=25.0, home_c=25.2))
+        told = bathe("fwd_1", water=BathWater(made_with=(), home=(Dissolved(salt=FOUND.sea_salt, grams_per_l=35.0),), bath_c=25.0, home_c=25.2))
         self.assertEqual((told.verdict, told.amount), ("steps", None))
 
 

@@ -9,12 +9,15 @@ import gsw
 from scipy.integrate import quad
 
 from pennywort.core.errors import InvalidInput
+from pennywort.core.reference import library
 from pennywort.core.water import salt
 from pennywort.core.water.build_up import ammonia_build_up
 from pennywort.core.water.from_salt import volume_from_rise
 from pennywort.core.water.osmolality import Dissolved, compare_words, osmolality_mosmol_per_kg
 from pennywort.core.water.vessels import MEASURES, gross_volume_l, less_than_named_words
 from pennywort.core.water.volume import Standing, vessel_volume
+
+SALTS = library().salts
 
 
 class Vessels(TestCase):
@@ -153,15 +156,15 @@ class Salinity(TestCase):
 class Osmolality(TestCase):
     def test_physiological_saline(self) -> None:
         """0.9 % sodium chloride is near 286 mOsmol/kg (handbook value for normal saline, from memory)."""
-        self.assertAlmostEqual(osmolality_mosmol_per_kg((Dissolved(salt="sodium_chloride", grams_per_l=9),)), 286, delta=3)
+        self.assertAlmostEqual(osmolality_mosmol_per_kg((Dissolved(salt=SALTS["sodium_chloride"], grams_per_l=9),)), 286, delta=3)
 
     def test_sea_water(self) -> None:
         """Standard sea water lies between 1000 and 1080 mOsmol/kg (textbook range, from memory)."""
-        self.assertTrue(1000 < osmolality_mosmol_per_kg((Dissolved(salt="marine_salt", grams_per_l=35.165),)) < 1080)
+        self.assertTrue(1000 < osmolality_mosmol_per_kg((Dissolved(salt=SALTS["marine_salt"], grams_per_l=35.165),)) < 1080)
 
     def test_a_bath_that_dilutes(self) -> None:
         """From water of TDS 530 into a "salt bath" of TDS 193: it dilutes (common practice, a known mistake)."""
-        bath, home = (osmolality_mosmol_per_kg((Dissolved(salt="tds", grams_per_l=g),)) for g in (0.193, 0.530))
+        bath, home = (osmolality_mosmol_per_kg((Dissolved(salt=SALTS["tds"], grams_per_l=g),)) for g in (0.193, 0.530))
         self.assertEqual(compare_words(bath_mosmol=bath, home_mosmol=home)[0], "thinner")
         self.assertEqual(compare_words(bath_mosmol=200, home_mosmol=10)[0], "saltier")
         self.assertEqual(compare_words(bath_mosmol=10.5, home_mosmol=10)[0], "same")

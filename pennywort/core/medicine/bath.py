@@ -9,8 +9,9 @@ from pennywort.core.errors import InvalidInput, Refused
 from pennywort.core.medicine import phrases
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference.figures import Figure
-from pennywort.core.reference.formulary_models import Active, Shorter, Use
+from pennywort.core.reference.formulary_models import Shorter, Use
 from pennywort.core.reference.naming import mid_sentence
+from pennywort.core.reference.salt_models import SaltKind
 from pennywort.core.units import degrees_apart
 from pennywort.core.water.matched import MATCHED_WORDS, SHOCK_C, WITHIN_C
 from pennywort.core.water.osmolality import Dissolved, compare_words, osmolality_mosmol_per_kg
@@ -31,7 +32,7 @@ class BathWater:
     home: tuple[Dissolved, ...] | None = None
 
 
-def match(active: Active, use: Use, *, water: BathWater, target_g_per_l: float) -> tuple[SlipCaution, ...]:
+def match(use: Use, *, water: BathWater, salt: SaltKind | None, target_g_per_l: float) -> tuple[SlipCaution, ...]:
     """What of the bath's water does not fit the fish's own: warmth, and how salty it is with the dose in it.
 
     A bath that is thinner than home dilutes the fish, whatever is dissolved in it, and is a never; so are two degrees of
@@ -39,7 +40,7 @@ def match(active: Active, use: Use, *, water: BathWater, target_g_per_l: float) 
 
     Warmth in °C, saltiness in mOsmol/kg (common practice).
 
-    :param target_g_per_l: what the dose adds, where it is a salt; 0 otherwise.
+    :param salt: what the dose is, where it is a salt, and ``target_g_per_l`` what it adds; None and 0 otherwise.
     """
     lines: list[SlipCaution] = []
     if water.bath_c is not None and water.home_c is not None:
@@ -51,13 +52,13 @@ def match(active: Active, use: Use, *, water: BathWater, target_g_per_l: float) 
             lines.append(SlipCaution(level="care", text=phrases.is_matched(words, MATCHED_WORDS["bath"]), source=CP, recalled=True))
     if water.home is not None and not use.thinner:
         parts = water.home if water.made_with is None else water.made_with
-        if active.salt and target_g_per_l > 0:
-            parts = (*parts, Dissolved(salt=active.salt, grams_per_l=target_g_per_l))
+        if salt is not None and target_g_per_l > 0:
+            parts = (*parts, Dissolved(salt=salt, grams_per_l=target_g_per_l))
         which, words = compare_words(bath_mosmol=osmolality_mosmol_per_kg(parts), home_mosmol=osmolality_mosmol_per_kg(water.home))
         text = mid_sentence(words).rstrip(".")
         if which == "thinner":
             lines.append(SlipCaution(level="never", text=text, source=CP, recalled=True))
-        elif which == "saltier" and not active.salt:
+        elif which == "saltier" and salt is None:
             lines.append(SlipCaution(level="care", text=text, source=CP, recalled=True))
         elif which == "saltier":
             lines.append(SlipCaution(level="know", text=text, source=CP, recalled=True))

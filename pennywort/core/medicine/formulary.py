@@ -23,6 +23,7 @@ from pennywort.core.medicine.tools import InTool, Measures, in_tools
 from pennywort.core.reference.formulary_models import Active, Use
 from pennywort.core.reference.library import Library
 from pennywort.core.reference.models import Spoons, Tool
+from pennywort.core.reference.salt_models import SaltKind
 from pennywort.core.trace import TraceLine, plain
 from pennywort.core.units import show_fraction
 from pennywort.core.units.phrases import MORE_THAN_NOTHING, NOT_NEGATIVE, SHARE_0_TO_100
@@ -136,7 +137,7 @@ def measure(
         return no("vet", phrases.TYPE_THE_DOSE)
     target = _target(use, wanted, here=here)
     if use.route in ("bath", "dip"):
-        lines, held = _matched(active, use, here=here, lines=lines, target_g_per_l=target if use.dose.unit == "g/L" else 0.0)
+        lines, held = _matched(use, here=here, lines=lines, salt=found.salts.get(active.id), target_g_per_l=target if use.dose.unit == "g/L" else 0.0)
         if held:
             return no("never", phrases.never_here(held.text))
     needs = (*acknowledge, *_needs(use, target))
@@ -149,9 +150,9 @@ def measure(
     return Measured(active=active.id, use=use.id, verdict="amount", words=_words(amount), amount=amount, cautions=lines, confirm=())
 
 
-def _matched(active: Active, use: Use, *, here: Surroundings, lines: Lines, target_g_per_l: float) -> tuple[Lines, SlipCaution | None]:
+def _matched(use: Use, *, here: Surroundings, lines: Lines, salt: SaltKind | None, target_g_per_l: float) -> tuple[Lines, SlipCaution | None]:
     """The lines with what the bath's water adds to them, and the first of those that forbids it."""
-    unmatched = match(active, use, water=here.bath, target_g_per_l=target_g_per_l)
+    unmatched = match(use, water=here.bath, salt=salt, target_g_per_l=target_g_per_l)
     return tuple(sorted((*unmatched, *lines), key=lambda c: ORDER[c.level])), next((line for line in unmatched if line.level == "never"), None)
 
 
@@ -159,7 +160,7 @@ def _by_steps(active: Active, use: Use, *, here: Surroundings, no: Callable[...,
     """A use of which nothing is measured out: a fresh-water dip, a swab."""
     if use.route not in ("bath", "dip", "topical") or use.gate == "vet":
         return no("block", phrases.NOTHING_IS_WEIGHED)
-    more, held = _matched(active, use, here=here, lines=lines, target_g_per_l=0.0)
+    more, held = _matched(use, here=here, lines=lines, salt=None, target_g_per_l=0.0)
     if held:
         told = no("never", phrases.never_here(held.text))
     elif needs and not confirmed:

@@ -178,8 +178,6 @@ class Active(Datum):
     forms: tuple[Form, ...] = ()
     # how one mix of a bath ends: a test strip tells, its colour tells, it is spent after one sitting, or salt that stays
     mix: Literal["", "strip", "colour", "spent", "salt"] = ""
-    # the salt it is in water, for how salty a bath is beside the fish's own water
-    salt: Literal["", "sodium_chloride", "magnesium_sulfate", "marine_salt"] = ""
     stopped_by: tuple[StoppedBy, ...] = ()
     # which water test reads it, and which other actives a mixture holds
     read_by: str = ""

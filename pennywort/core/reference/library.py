@@ -50,6 +50,7 @@ from pennywort.core.reference.models import (  # fmt: skip
 )
 from pennywort.core.reference.reading_models import ReadingKind
 from pennywort.core.reference.register import called
+from pennywort.core.reference.salt_models import SaltKind
 from pennywort.core.reference.scenarios import check_living, check_scenario
 from pennywort.core.reference.yaml_files import SHIPPED, ReferenceError, read_yaml
 
@@ -79,6 +80,7 @@ class Library:
     bearings: dict[str, Bearing]
     species: dict[str, Species]
     readings: dict[str, ReadingKind]
+    salts: dict[str, SaltKind]
     limits: dict[str, Limit]
     upkeep: dict[str, UpkeepKind]
     eye: dict[str, EyePair]
@@ -101,6 +103,16 @@ class Library:
     living: dict[str, Living]
     living_acts: dict[str, ActInWater]
     scenarios: dict[str, Scenario]
+
+    @property
+    def chloride_salt(self) -> SaltKind:
+        """What is given against nitrite; the loader holds that there is one."""
+        return next(salt for salt in self.salts.values() if salt.gives_chloride)
+
+    @property
+    def sea_salt(self) -> SaltKind:
+        """What a salinity reading counts; the loader holds that there is one."""
+        return next(salt for salt in self.salts.values() if salt.of_the_sea)
 
     @property
     def disinfectant(self) -> Active:
@@ -183,6 +195,7 @@ def _load(folder: Path) -> Library:
         bearings=bearings,
         species=_species(folder, bearings),
         readings=listed(folder / "readings.yaml", ReadingKind),
+        salts=listed(folder / "salts.yaml", SaltKind),
         limits=listed(folder / "limits.yaml", Limit),
         upkeep=listed(folder / "upkeep.yaml", UpkeepKind),
         eye=listed(folder / "eye.yaml", EyePair),
@@ -328,6 +341,10 @@ def _check_formulary(found: Library) -> None:
     told = [a.id for a in found.actives.values() if a.disinfects]
     if len(told) != 1:
         raise ReferenceError("actives", phrases.one_disinfects(told))
+    known("salts", [s.id for s in found.salts.values() if s.read_by == "weight"], found.actives)
+    for name in ("gives_chloride", "of_the_sea"):
+        if sum(getattr(s, name) for s in found.salts.values()) != 1:
+            raise ReferenceError("salts", phrases.one_salt(name))
     for active in found.actives.values():
         known(f"active {active.id}", [active.read_by] if active.read_by else [], found.readings)
         known(f"active {active.id}", active.care_with, life | set(found.kin))

@@ -235,3 +235,7 @@ def doubled_keys(keys: Collection[str]) -> str:
 
 def at_place(place: str, what: str) -> str:
     return f"At {place or 'the top'}: {what}."
+
+
+def one_salt(quality: str) -> str:
+    return f"{quality} is said of one of them, and of no other"

@@ -388,6 +388,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/salts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Salts
+         * @description What a water may hold dissolved, in the order in which it is asked.
+         */
+        get: operations["salts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference/allergens": {
         parameters: {
             query?: never;
@@ -3951,6 +3971,26 @@ export interface components {
             /** Confidence */
             confidence: string;
         };
+        /**
+         * SaltOut
+         * @description Something that a water may hold dissolved, and how it is typed.
+         */
+        SaltOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Hint */
+            hint: string;
+            /** Read By */
+            read_by: string;
+            /** Usual */
+            usual: boolean;
+            /** Of The Sea */
+            of_the_sea: boolean;
+        };
         /** AllergenOut */
         AllergenOut: {
             /** Id */
@@ -4463,10 +4503,9 @@ export interface components {
             kind: "carries";
             /**
              * Salt
-             * @default sodium_chloride
-             * @enum {string}
+             * @default
              */
-            salt?: "sodium_chloride" | "marine_salt" | "magnesium_sulfate";
+            salt?: string;
             /**
              * Now
              * @description A figure as typed: 2.5 gal, 82F
@@ -5213,10 +5252,9 @@ export interface components {
             target: string;
             /**
              * Salt
-             * @default sodium_chloride
-             * @enum {string}
+             * @default
              */
-            salt?: "sodium_chloride" | "marine_salt" | "magnesium_sulfate";
+            salt?: string;
             /**
              * Fish
              * @default fresh
@@ -5232,33 +5270,10 @@ export interface components {
         };
         /**
          * SaltsIn
-         * @description What is dissolved in a water: g/L of each salt, sea salt by g/kg or specific gravity, and a TDS reading for the rest.
+         * @description What is dissolved in a water, each by its id among the salts of the reference: g/L, sea salt by g/kg or specific gravity, and a TDS reading.
          */
         SaltsIn: {
-            /**
-             * Sodium Chloride
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            sodium_chloride?: string;
-            /**
-             * Magnesium Sulfate
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            magnesium_sulfate?: string;
-            /**
-             * Marine Salt
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            marine_salt?: string;
-            /**
-             * Tds
-             * @description A figure as typed: 2.5 gal, 82F
-             * @default
-             */
-            tds?: string;
+            [key: string]: string;
         };
         /**
          * StopRequest
@@ -12591,6 +12606,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SensitivityOut"][];
+                };
+            };
+        };
+    };
+    salts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaltOut"][];
                 };
             };
         };

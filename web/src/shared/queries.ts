@@ -112,5 +112,7 @@ export const useGoesBack = (tank: Of, share: MaybeRefOrGetter<string>, at: Maybe
   )
 
 export const useConditions = () => useReference(['conditions'], () => api.GET('/api/reference/conditions'))
+/** What a water may hold dissolved. */
+export const useSalts = () => useReference(['salts'], () => api.GET('/api/reference/salts'))
 /** All actives with their uses. */
 export const useActives = () => useReference(['actives'], () => api.GET('/api/reference/actives'))

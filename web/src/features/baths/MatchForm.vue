@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import { MADE_WITH } from '@/shared/choices'
+import { useSalts } from '@/shared/queries'
 
 /** Both waters side by side, as read now. A bath that dilutes, or is too cold or warm, goes no further. */
 const props = defineProps<{ run: Schemas['RunOut'] }>()
@@ -20,12 +21,14 @@ const homeSalt = ref('')
 const bathTds = ref('')
 const homeTds = ref('')
 const turns = ref<number | null>(props.run.turns)
-const salts = (sea: string, tds: string) => ({
-  sodium_chloride: '',
-  magnesium_sulfate: '',
-  marine_salt: sea,
-  tds,
-})
+const { data: salts } = useSalts()
+/** both waters hold what a meter or a hydrometer reads of them */
+const dissolved = (sea: string, tds: string) =>
+  Object.fromEntries(
+    (salts.value ?? []).flatMap((s) =>
+      s.of_the_sea ? [[s.id, sea]] : s.read_by === 'tds' ? [[s.id, tds]] : [],
+    ),
+  )
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/baths/{bath_id}/match', {
@@ -36,8 +39,8 @@ const write = useWrite((write_id) =>
           temperature: bathC.value,
           home_temperature: homeC.value,
           made_with: madeWith.value,
-          water: salts(bathSalt.value, bathTds.value),
-          home: salts(homeSalt.value, homeTds.value),
+          water: dissolved(bathSalt.value, bathTds.value),
+          home: dissolved(homeSalt.value, homeTds.value),
           turns: turns.value ?? 1,
         },
       },
@@ -68,7 +71,7 @@ watch([bathC, homeC, madeWith, bathSalt, homeSalt, bathTds, homeTds, turns], () 
       inputmode="decimal"
     />
     <SelectField v-model="madeWith" label="Made with" :options="MADE_WITH" data-testid="made-with" />
-    <template v-if="madeWith !== 'own'">
+    <template v-if="madeWith !== 'own' && salts">
       <TextField
         v-model="bathTds"
         figure

@@ -6,7 +6,7 @@ import SelectField from '@/shared/SelectField.vue'
 import { MADE_WITH } from '@/shared/choices'
 import TextField from '@/shared/TextField.vue'
 import type { DoseValues } from './useMeasure'
-import { useActives } from '@/shared/queries'
+import { useActives, useSalts } from '@/shared/queries'
 
 /** What a dose meets: equipment, life, the water itself, and the water of a bath beside the fish's own. */
 const props = defineProps<{
@@ -20,6 +20,7 @@ const props = defineProps<{
 }>()
 const dose = defineModel<DoseValues>({ required: true })
 const { data: actives } = useActives()
+const { data: salts } = useSalts()
 const RUNNING = [
   { value: 'carbon', label: 'carbon' },
   { value: 'uv', label: 'UV' },
@@ -59,15 +60,12 @@ const BATH: Row[] = [
   { name: 'bath.temperature', label: 'The bath is', hint: 'as its thermometer reads' },
   { name: 'bath.home_temperature', label: 'Their water is', hint: 'as last read, if left empty' },
   { name: 'bath.turns', label: 'Turns of fish', hint: 'in one mix' },
-  { name: 'bath.home.tds', label: 'Their water: TDS', hint: 'mg/L' },
-  { name: 'bath.home.sodium_chloride', label: 'Their water: salt', hint: 'g/L' },
-  { name: 'bath.home.marine_salt', label: 'Their water: sea salt', hint: 'g/kg or SG' },
 ]
-const ITS_WATER: Row[] = [
-  { name: 'bath.water.tds', label: 'Bath water: TDS', hint: 'mg/L' },
-  { name: 'bath.water.sodium_chloride', label: 'Bath water: salt', hint: 'g/L, before the dose' },
-  { name: 'bath.water.marine_salt', label: 'Bath water: sea salt', hint: 'g/kg or SG' },
-]
+/** what is dissolved in a water of the bath, as far as it is usually asked */
+const dissolved = (water: string, label: string): Row[] =>
+  (salts.value ?? [])
+    .filter((s) => s.usual)
+    .map((s) => ({ name: `bath.${water}.${s.id}`, label: `${label}: ${s.label}`, hint: s.hint }))
 const more = ref(false)
 const life = computed(() =>
   LIFE.filter(
@@ -84,7 +82,11 @@ const more_rows = computed(() => [
     ? [{ name: 'teaspoon', label: 'My level teaspoon', hint: 'g of this salt, as you weighed it' }]
     : []),
 ])
-const bath_rows = computed(() => [...BATH, ...(dose.value.madeWith === 'own' ? [] : ITS_WATER)])
+const bath_rows = computed(() => [
+  ...BATH,
+  ...dissolved('home', 'Their water'),
+  ...(dose.value.madeWith === 'own' ? [] : dissolved('water', 'Bath water')),
+])
 const inWater = computed(() => (actives.value ?? []).map((a) => ({ value: a.id, label: a.short_name })))
 /** What the record says lives in the water that it goes into: it counts whatever is pressed. A vessel of its own holds only the fish. */
 function byRecord(value: string) {

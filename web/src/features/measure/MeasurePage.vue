@@ -9,14 +9,14 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import DoseFields from './DoseFields.vue'
-import type { Values } from './asked'
+import { writtenOut, type Values } from './asked'
 import { KINDS } from './kinds'
 import { firstValues, requestOf } from './requestOf'
 import MeasureSlip from './MeasureSlip.vue'
 import { useKept } from '@/shared/useKept'
 import { productsOf } from '@/shared/strengths'
 import { doseRequest, noDose, useMeasure } from './useMeasure'
-import { useActives, useShelf, useTanks } from '@/shared/queries'
+import { useActives, useSalts, useShelf, useTanks } from '@/shared/queries'
 import { WATER_TYPES } from '@/shared/choices'
 import * as texts from './words'
 
@@ -26,7 +26,13 @@ const inF = computed(() => session.keeper?.preferences.temperature_unit === 'f')
 const route = useRoute()
 const asked = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : '')
 const what = ref(asked('what') || 'dose')
-const kind = computed(() => KINDS.find((k) => k.id === what.value) ?? null)
+const { data: tanks } = useTanks()
+// read before anything is reckoned: an address may fill the form
+const { data: actives } = useActives()
+const { data: shelf } = useShelf()
+const { data: salts } = useSalts()
+const plain = computed(() => KINDS.find((k) => k.id === what.value) ?? null)
+const kind = computed(() => plain.value && writtenOut(plain.value, salts.value ?? []))
 const values = ref<Values>({})
 const dose = ref({ ...noDose(), active: asked('active'), use: asked('use') })
 const tank = ref(asked('tank'))
@@ -41,14 +47,12 @@ if (kept.restored) {
 }
 // what runs is asked of the tank that was chosen
 watch(tank, () => (dose.value = { ...dose.value, running: [], runningSaid: false }))
-watch(kind, (k) => (values.value = k ? firstValues(k) : {}), { immediate: !kept.restored })
+watch(plain, (k) => (values.value = k ? firstValues(k) : {}), { immediate: !kept.restored })
 // what a look already read stands in its fields
 if (!kept.restored)
-  for (const f of kind.value?.fields ?? []) if (asked(f.name)) values.value[f.name] = asked(f.name)
-const { data: tanks } = useTanks()
-// read before anything is reckoned: an address may fill the form
-const { data: actives } = useActives()
-const { data: shelf } = useShelf()
+  for (const name of Object.keys(route.query))
+    if (plain.value?.fields.some((f) => f.name === name || (f.ofEach && name.startsWith(`${f.name}.`))))
+      values.value[name] = asked(name)
 const places = computed(() => [
   { value: '', label: texts.AS_TYPED },
   ...(tanks.value ?? []).map((t) => ({
@@ -128,6 +132,9 @@ const lists = computed(() => {
     disinfectant: (actives.value ?? [])
       .filter((a) => a.disinfects)
       .flatMap((a) => a.strengths.map((s) => ({ value: s.id, label: `${a.short_name}, ${s.name}` }))),
+    salts: (salts.value ?? [])
+      .filter((s) => s.read_by === 'weight')
+      .map((s) => ({ value: s.id, label: s.name })),
     labels: (shelf.value?.labels ?? []).map((k) => ({ value: k.uid, label: k.label.product })),
     products: productsOf(of, shelf.value, values.value['use'] ?? '', true),
   }

@@ -1,3 +1,4 @@
+import type { Schemas } from '@/api/client'
 import { STRENGTHS } from '@/shared/choices'
 
 export interface Field {
@@ -10,8 +11,10 @@ export interface Field {
   when?: (values: Values) => boolean
   first?: string
   /** options come from the formulary and the shelf: every bath, every use in water, every medicine, what it is taken from,
-   * what can be stopped, the strengths of what disinfects */
-  list?: 'baths' | 'uses' | 'actives' | 'products' | 'labels' | 'stopped' | 'disinfectant'
+   * what can be stopped, the strengths of what disinfects, the salts that are weighed */
+  list?: 'baths' | 'uses' | 'actives' | 'products' | 'labels' | 'stopped' | 'disinfectant' | 'salts'
+  /** stands for one field for each that a water may hold dissolved */
+  ofEach?: 'salts'
   /** the first of its list stands there until another is chosen */
   firstOfList?: boolean
 }
@@ -49,13 +52,14 @@ export const product = (of: string): Field[] => [
   { name: 'own.value', label: 'So much', when: (v) => !!v[of] && v['strength'] === 'own' },
 ]
 
-export const SALT: Field = {
-  name: 'salt',
-  label: 'Salt',
-  first: 'sodium_chloride',
-  options: [
-    option('sodium_chloride', 'pure salt'),
-    option('marine_salt', 'sea salt mix'),
-    option('magnesium_sulfate', 'Epsom salt'),
-  ],
-}
+export const SALT: Field = { name: 'salt', label: 'Salt', list: 'salts', firstOfList: true }
+
+/** The kind with its fields written out: what stands for many is there once for each. */
+export const writtenOut = (kind: Kind, salts: Schemas['SaltOut'][]): Kind => ({
+  ...kind,
+  fields: kind.fields.flatMap((f) =>
+    f.ofEach
+      ? salts.map((s) => ({ name: `${f.name}.${s.id}`, label: `${f.label}: ${s.label}`, hint: s.hint }))
+      : [f],
+  ),
+})

@@ -152,15 +152,10 @@ export const KINDS: Kind[] = [
     says: 'A bath is saltier or thinner only against the water the fish comes from.',
     water: false,
     needs: [],
-    fields: ['bath', 'home'].flatMap((w) => {
-      const where = w === 'bath' ? 'Bath' : 'Their water'
-      return [
-        { name: `${w}.sodium_chloride`, label: `${where}: salt`, hint: 'g/L' },
-        { name: `${w}.magnesium_sulfate`, label: `${where}: Epsom salt`, hint: 'g/L' },
-        { name: `${w}.marine_salt`, label: `${where}: sea salt`, hint: 'g/kg or SG' },
-        { name: `${w}.tds`, label: `${where}: TDS`, hint: 'mg/L' },
-      ]
-    }),
+    fields: [
+      { name: 'bath', label: 'Bath', ofEach: 'salts' },
+      { name: 'home', label: 'Their water', ofEach: 'salts' },
+    ],
   },
   {
     id: 'salt_steps',

@@ -2,6 +2,7 @@ import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '@/api/client'
 import { fakeServer, problem, show } from '@/testing/mount'
+import { writtenOut } from './asked'
 import { KINDS } from './kinds'
 import { firstValues, requestOf } from './requestOf'
 import MeasurePage from './MeasurePage.vue'
@@ -14,6 +15,9 @@ afterEach(() => {
   vi.unstubAllGlobals()
 })
 
+const SALTS = [
+  { id: 'tds', name: 'TDS', label: 'TDS', hint: 'mg/L', read_by: 'tds', usual: true, of_the_sea: false },
+]
 const kind = (id: string) => KINDS.find((k) => k.id === id)!
 
 describe('what is asked for', () => {
@@ -30,7 +34,9 @@ describe('what is asked for', () => {
       shape: 'bowl',
       measures: { diameter: '30 cm', depth: '20' },
     })
-    expect(requestOf(kind('osmolality'), { 'bath.tds': '193', 'home.tds': '530' })).toEqual({
+    expect(
+      requestOf(writtenOut(kind('osmolality'), SALTS), { 'bath.tds': '193', 'home.tds': '530' }),
+    ).toEqual({
       kind: 'osmolality',
       bath: { tds: '193' },
       home: { tds: '530' },
@@ -146,6 +152,7 @@ describe('the measure screen', () => {
       { json: [] },
       { json: [] },
       { json: { bottles: [], tools: [], usual_tools: [], spoons: [] } },
+      { json: SALTS },
       { json: { ...told, title: 'Salinity in every scale' } },
     ])
     const drawn = show(MeasurePage)
@@ -162,6 +169,7 @@ describe('the measure screen', () => {
       { json: [] },
       { json: [] },
       { json: { bottles: [], tools: [], usual_tools: [], spoons: [] } },
+      { json: SALTS },
       problem('invalid-input', 'That is no water.', { field: 'value' }),
     ])
     const drawn = show(MeasurePage)

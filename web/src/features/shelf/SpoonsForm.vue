@@ -6,14 +6,18 @@ import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
-import { useActives } from '@/shared/queries'
+import { useActives, useSalts } from '@/shared/queries'
 
 /** What a level spoon holds of one salt, as it was weighed. */
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
 const { data: actives } = useActives()
 const salts = computed(() => (actives.value ?? []).filter((a) => a.spoons))
-const active = ref('sodium_chloride')
+const chosen = ref('')
+const { data: dissolved } = useSalts()
+// plain salt until another is chosen
+const plain = computed(() => dissolved.value?.find((s) => s.read_by === 'weight')?.id ?? '')
+const active = computed({ get: () => chosen.value || plain.value, set: (id) => (chosen.value = id) })
 const teaspoon = ref('')
 const tablespoon = ref('')
 const { busy, problem, run } = useWrite((write_id) =>
