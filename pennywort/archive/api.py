@@ -6,7 +6,7 @@ import json
 import logging
 from collections.abc import Iterator
 from datetime import datetime
-from typing import IO, Annotated
+from typing import IO, Annotated, Literal
 from uuid import UUID
 
 from django.db import IntegrityError
@@ -19,9 +19,9 @@ from pennywort.archive.export import write_archive
 from pennywort.archive.places import places
 from pennywort.archive.reading import MOST_PACKED
 from pennywort.archive.restore import check_empty, restore
-from pennywort.archive.timeline import timeline
+from pennywort.archive.timeline import Ledger, timeline
 from pennywort.core.errors import InvalidInput, PennywortError
-from pennywort.core.lengths import PIECE, PRODUCT
+from pennywort.core.lengths import PRODUCT
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
 from pennywort.records.schemas import Plain
@@ -64,7 +64,7 @@ def read_timeline(
     request: HttpRequest,
     room_id: Path[UUID],
     words: Annotated[str, Query(max_length=PRODUCT)] = "",
-    kind: Annotated[str, Query(max_length=PIECE)] = "",
+    kind: Ledger | Literal[""] = "",
     before: AwareDatetime | None = None,
 ) -> TimelineOut:
     """Everything that happened here, newest first; with words, only lines that hold all of them, and where the words lead."""

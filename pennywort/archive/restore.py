@@ -13,7 +13,7 @@ from dataclasses import dataclass
 from datetime import timedelta
 from io import BytesIO
 from pathlib import Path
-from typing import IO, Any
+from typing import IO, Any, Literal
 
 from django.conf import settings
 from django.db import IntegrityError, connection, models, transaction
@@ -48,7 +48,7 @@ Numbers = dict[str, dict[str, int]]
 class Progress:
     """How far a restore has come: which step, and how many of how many of its parts."""
 
-    step: str
+    step: Literal["reading", "looking through", "writing", "pictures", "done"]
     done: int
     of: int
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from datetime import datetime, timedelta
-from typing import Any
+from typing import Any, Literal
 
 from django.db.models import QuerySet
 
@@ -63,10 +63,14 @@ class Page:
     go_on_before: datetime | None
 
 
+Ledger = Literal[
+    "loss", "leaving", "recount", "scuffle", "move", "look", "observation", "photo", "reading", "change", "upkeep", "dose", "course", "open", "close",
+    "arrival", "bath",
+]  # fmt: skip
 Source = tuple[str, QuerySet[Any], str, Callable[[Any], TimeLine]]
 
 
-def timeline(actor: Actor, *, before: datetime | None, words: str, kind: str = "") -> Page:
+def timeline(actor: Actor, *, before: datetime | None, words: str, kind: Ledger | Literal[""] = "") -> Page:
     """One page of the time line. ``words``: all of them must stand in a line, in any order; whole or not."""
     wanted = words.casefold().split()
     found: list[TimeLine] = []

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 from hashlib import sha256
-from typing import Any
+from typing import Any, cast
 from uuid import UUID
 
 from django.http import HttpRequest, HttpResponse, JsonResponse
@@ -47,7 +47,7 @@ def _case(case: Case, actor: Actor, *, began: datetime, figures: CaseFigures) ->
         opened_words=f"{opened:%a} {opened.day} {opened:%b}",
         closed_words=f"{closed:%a} {closed.day} {closed:%b}" if closed else "",
         open=case.closed_at is None,
-        outcome=case.outcome,
+        outcome=cast(schemas.CaseOutcome, case.outcome),
         outcome_words=case.get_outcome_display() if case.outcome else "",
         outcome_note=case.outcome_note,
         taken_for_name=story_query.condition_name(case.taken_for_id),
@@ -101,7 +101,7 @@ def read_case(request: HttpRequest, room_id: Path[UUID], case_id: UUID) -> schem
             name=course_name(c),
             words=f"{c.tank.name}, from {actor.local(c.starts_at):%a} {actor.local(c.starts_at).day} {actor.local(c.starts_at):%b}",
             running=c.stopped_at is None and c.ends_at > actor.now,
-            outcome=c.outcome,
+            outcome=cast(schemas.CourseOutcome, c.outcome),
             outcome_words=c.get_outcome_display() if c.outcome else "",
             outcome_note=c.outcome_note,
         )

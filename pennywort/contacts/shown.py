@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime, timedelta
+from typing import Literal
 from uuid import UUID
 
 from pennywort.contacts.trace import Traced, water_key
@@ -45,7 +46,7 @@ class TraceRowOut(Plain):
     name: str
     code: str
     fish: str
-    likelihood: str
+    likelihood: Literal["", "surely", "perhaps", "hardly"]
     sick: bool
     reached_at: datetime | None
     watch_until: datetime | None

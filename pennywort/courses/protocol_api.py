@@ -19,6 +19,7 @@ from pennywort.core.medicine.guards import Surroundings
 from pennywort.core.medicine.product import Product
 from pennywort.core.reference import library
 from pennywort.core.reference.course_models import CourseProtocol
+from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.own import read_own
 from pennywort.core.units import show_amount, show_temperature, show_volume
 from pennywort.courses.models import OwnProtocol
@@ -41,7 +42,7 @@ class ProtocolRow(Plain):
     school: str
     kind: str
     version: str
-    water: list[str]
+    water: list[WaterType]
     conditions: list[str]
     own: bool
     by: str

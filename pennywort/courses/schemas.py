@@ -9,6 +9,8 @@ from uuid import UUID
 from pydantic import Field
 
 from pennywort.core.lengths import ID, NOTE, REASON, STORY
+from pennywort.core.outcome.look_back import Topic
+from pennywort.core.reference.course_models import StepKind
 from pennywort.courses.services.course import Ticked, Wish
 from pennywort.courses.stages_shown import StagesOut
 from pennywort.courses.strip_schemas import PlanStripOut
@@ -17,6 +19,9 @@ from pennywort.library.api import SourcedText
 from pennywort.records.schemas import Entry, In, Plain, ShownOut, TraceOut, Typed, Write
 from pennywort.shelf.labels import LabelIn
 from pennywort.shelf.products import ProductIn
+
+CaseOutcome = Literal["recovered", "improved", "stable", "no_effect", "relapsed", "wrong", "lost", "ended", "unclear"]
+CourseOutcome = Literal["cured", "improved", "no_effect", "worse", "relapsed", "stopped", "unclear"]
 
 
 class AheadOut(Plain):
@@ -94,7 +99,7 @@ class SlipLineOut(Plain):
 
 
 class StepOut(Plain):
-    kind: str
+    kind: StepKind
     title: str
     at_words: str
     day: int
@@ -276,13 +281,13 @@ class StopIn(Write):
 
 
 class CloseIn(Write):
-    outcome: Literal["recovered", "improved", "stable", "no_effect", "relapsed", "wrong", "lost", "ended", "unclear"]
+    outcome: CaseOutcome
     note: str = Field(default="", max_length=STORY)
     condition: str = Field(default="", max_length=ID)
 
 
 class JudgeIn(Write):
-    outcome: Literal["cured", "improved", "no_effect", "worse", "relapsed", "stopped", "unclear"]
+    outcome: CourseOutcome
     note: str = Field(default="", max_length=REASON)
 
 
@@ -320,13 +325,13 @@ class CourseOut(Plain):
     name: str
     words: str
     running: bool
-    outcome: str
+    outcome: CourseOutcome | Literal[""]
     outcome_words: str
     outcome_note: str
 
 
 class FindingOut(Plain):
-    topic: str
+    topic: Topic
     words: str
 
 
@@ -342,7 +347,7 @@ class CaseOut(Plain):
     opened_words: str
     closed_words: str
     open: bool
-    outcome: str
+    outcome: CaseOutcome | Literal[""]
     outcome_words: str
     outcome_note: str
     taken_for_name: str

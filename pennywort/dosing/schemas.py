@@ -6,11 +6,13 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from pennywort.core.medicine.tools import Verdict
+
 
 class ToolOut(BaseModel):
     name: str
     words: str
-    verdict: str
+    verdict: Verdict
     usable: bool
     reading: float
     largest: float

@@ -8,7 +8,7 @@ from ninja import Router
 from pennywort.core.errors import NotFound
 from pennywort.core.medicine.caution import SlipCaution
 from pennywort.core.reference import library
-from pennywort.core.reference.disease_models import STEPS, Condition
+from pennywort.core.reference.disease_models import STEPS, Condition, Urgency, WaterType
 from pennywort.core.reference.figures import Statement
 from pennywort.core.reference.naming import mid_sentence
 from pennywort.dosing.schemas import CautionOut
@@ -52,8 +52,8 @@ class ConditionOut(Plain):
     name: str
     short_name: str
     kind: str
-    urgency: str
-    water: list[str]
+    urgency: Urgency
+    water: list[WaterType]
     notifiable: str
     harms_keeper: str
     signs: list[TellingSignOut]

@@ -11,6 +11,7 @@ from pennywort.core.diagnosis.losses import acts_beside
 from pennywort.core.diagnosis.next_look import NextLook, Swing
 from pennywort.core.diagnosis.ranking import Evidence, Ranked, Ranking
 from pennywort.core.reference import library
+from pennywort.core.reference.disease_models import Gate, Kit, Urgency
 from pennywort.core.reference.naming import mid_sentence
 from pennywort.core.units import Preferences, show_concentration, show_fraction, show_mass, show_temperature, show_volume
 from pennywort.core.water.chemistry import MG_PER_L_PER_DEGREE
@@ -44,7 +45,7 @@ class RankedOut(Plain):
     in_100_low: int
     in_100_high: int
     tag: str
-    urgency: str
+    urgency: Urgency
     must_show: bool
     # of the signs looked for, how many two people put at the same step for this condition or at the next one; of nought where one wrote alone
     hands_agree: int
@@ -109,7 +110,7 @@ class NextLookOut(Plain):
     label: str
     how: str
     not_if: str
-    kit: str
+    kit: Kit
     region: str
     reading: str | None
     # before all else, whatever another would tell
@@ -203,7 +204,7 @@ class ActOut(Plain):
     id: str
     text: str
     kind: str
-    gate: str
+    gate: Gate
     saves: float
     loss: float
     for_name: str

@@ -8,8 +8,9 @@ from uuid import UUID
 
 from pydantic import Field, StrictBool
 
+from pennywort.core.diagnosis.progress import Trend
 from pennywort.core.lengths import CALLED, ID, NAME
-from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.disease_models import Kit, Urgency, WaterType
 from pennywort.library.api import SourcedText
 from pennywort.looks.diagnosis_shown import AskedOut
 from pennywort.looks.weighing import Looked
@@ -23,7 +24,7 @@ class SignOut(Plain):
     label: str
     look: str
     not_if: str
-    kit: str
+    kit: Kit
     taken_by: str
     daily: bool
     arrival: bool
@@ -47,7 +48,7 @@ class RegionOut(Plain):
 class LookKindOut(Plain):
     id: str
     name: str
-    kit: str
+    kit: Kit
     minutes: int
     how: str
 
@@ -185,8 +186,8 @@ class CompareOut(Plain):
     other: str
     one_name: str
     other_name: str
-    one_urgency: str
-    other_urgency: str
+    one_urgency: Urgency
+    other_urgency: Urgency
     one_summary: SourcedText
     other_summary: SourcedText
     rows: list[CompareRowOut]
@@ -227,13 +228,13 @@ class LookPointOut(Plain):
 class TrendOut(Plain):
     sign: str
     label: str
-    trend: str
+    trend: Trend
     words: str
 
 
 class ProgressOut(Plain):
-    since_last: str
-    since_first: str
+    since_last: Trend
+    since_first: Trend
     words: str
     look_again: bool
     signs: list[TrendOut]

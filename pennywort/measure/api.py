@@ -19,6 +19,7 @@ from pennywort.measure.schemas import (
     ActiveOut,
     AllergenOut,
     FormOut,
+    LifeOut,
     MeasuredOut,
     MeetsOut,
     SaltOut,
@@ -150,6 +151,12 @@ def sensitivities(request: HttpRequest) -> list[SensitivityOut]:
         SensitivityOut(id=s.id, name=s.name, poorly=s.poorly, well=s.well, source=source_words(s.source), confidence=s.confidence)
         for s in library().sensitivities.values()
     ]
+
+
+@reference_router.get("/lives", response=list[LifeOut], operation_id="lives")
+def lives(request: HttpRequest) -> list[LifeOut]:
+    """Who bears a medicine poorly, in the order in which it is asked."""
+    return [LifeOut(id=x.id, label=x.label, water=list(x.water)) for x in library().lives.values()]
 
 
 @reference_router.get("/salts", response=list[SaltOut], operation_id="salts")

@@ -8,6 +8,7 @@ from uuid import UUID
 from pydantic import Field, RootModel, model_validator
 
 from pennywort.core.lengths import CALLED, ID
+from pennywort.core.medicine.food import Body
 from pennywort.core.medicine.steps import MadeWith
 from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.water.vessels import Shape
@@ -234,7 +235,7 @@ class FoodRequest(In):
     fish_count: int = Field(default=1, ge=1, le=100_000)
     mean_mass: Typed = ""
     length: Typed = ""
-    body: Name = "usual"
+    body: Body = "usual"
     days: int = Field(default=7, ge=1, le=60)
     food_at_hand: Typed = ""
     purity: Typed = ""

@@ -9,6 +9,8 @@ from pydantic import Field, computed_field
 from pennywort.core.lengths import NOTE, SHEET
 from pennywort.core.medicine.phrases import time_in
 from pennywort.core.medicine.steps import BathStep, Role
+from pennywort.core.reference.disease_models import Gate, WaterType
+from pennywort.core.reference.figures import Confidence
 from pennywort.dosing.schemas import CautionOut, RulerOut, ToolOut
 from pennywort.measure.requests import MeasureIn, Name
 from pennywort.records.schemas import In, Plain, ShownOut, TraceOut
@@ -143,8 +145,8 @@ class UseOut(Plain):
     active_name: str
     name: str
     route: str
-    gate: str
-    water: list[str]
+    gate: Gate
+    water: list[WaterType]
     dose: str
     dose_text: str
     duration: str
@@ -153,7 +155,7 @@ class UseOut(Plain):
     depends: str
     contraindications: str
     source: str
-    confidence: str
+    confidence: Confidence
     recalled: bool
     typed_unit: str
     usual: str
@@ -169,7 +171,7 @@ class MeetsOut(Plain):
     level: Literal["never", "care"]
     text: str
     source: str
-    confidence: str
+    confidence: Confidence
 
 
 class SensitivityOut(Plain):
@@ -180,13 +182,21 @@ class SensitivityOut(Plain):
     poorly: str
     well: str
     source: str
-    confidence: str
+    confidence: Confidence
 
 
 class AllergenOut(Plain):
     id: str
     name: str
     actives: list[str]
+
+
+class LifeOut(Plain):
+    """Who may live in a water that is in no record and bears a medicine poorly; asked of these waters, or of any where none is named."""
+
+    id: str
+    label: str
+    water: list[WaterType]
 
 
 class SaltOut(Plain):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, cast
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -83,10 +83,10 @@ class TankOut(Plain):
     uid: UUID
     code: str
     name: str
-    water_type: str
+    water_type: WaterType
     has_invertebrates: bool
     has_plants: bool
-    equipment: list[str]
+    equipment: list[Equipment]
     volume: VolumeOut
     typed: dict[str, str]
     shares_water_with: UUID | None
@@ -101,7 +101,7 @@ class TankOut(Plain):
             uid=tank.uid,
             code=tank.code,
             name=tank.name,
-            water_type=tank.water_type,
+            water_type=cast(WaterType, tank.water_type),
             has_invertebrates=tank.has_invertebrates,
             has_plants=tank.has_plants,
             equipment=tank.equipment,

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Literal
 
 from pennywort.core.errors import InvalidInput, Refused
 from pennywort.core.medicine import phrases
@@ -11,7 +13,8 @@ from pennywort.core.units.phrases import MORE_THAN_NOTHING
 
 # W = a L^b, W in g, L total length in cm. Group coefficients after the Bayesian body-shape priors of Froese, Thorson and
 # Reyes (J Appl Ichthyol 30:78-85, 2014; recalled from memory): elongated, fusiform, short and deep, eel-like.
-BODY = {"slender": (0.0049, 3.07), "usual": (0.0112, 3.04), "deep": (0.0182, 3.01), "eel": (0.00102, 3.06)}
+Body = Literal["slender", "usual", "deep", "eel"]
+BODY: Mapping[str, tuple[float, float]] = {"slender": (0.0049, 3.07), "usual": (0.0112, 3.04), "deep": (0.0182, 3.01), "eel": (0.00102, 3.06)}
 LEAST_MG_PER_G, MOST_MG_PER_G = 0.1, 20.0
 
 

@@ -17,6 +17,14 @@ Life = Literal["invertebrates", "snails", "plants", "elasmobranchs", "fry", "sof
 Equipment = Literal["carbon", "uv", "skimmer", "ozone"]
 
 
+class LifeAsked(Datum):
+    """Somebody who may live in a water and bears a medicine poorly: as it is asked, and of which water; empty, of any."""
+
+    id: str
+    label: str
+    water: tuple[WaterType, ...] = ()
+
+
 class Strength(Sourced):
     """A form in which an active is sold or kept. One of the figures says how much active it holds.
 

@@ -27,7 +27,7 @@ from pennywort.core.reference.disease_models import (
     Worsening,
 )
 from pennywort.core.reference.figures import Datum
-from pennywort.core.reference.formulary_models import Active, Allergen, Equipment, Interaction, Life, Sensitivity, Use
+from pennywort.core.reference.formulary_models import Active, Allergen, Equipment, Interaction, Life, LifeAsked, Sensitivity, Use
 from pennywort.core.reference.kinds import with_bearings
 from pennywort.core.reference.living_models import ActInWater, Living, Scenario
 from pennywort.core.reference.loading import M, checked, known, listed
@@ -81,6 +81,7 @@ class Library:
     species: dict[str, Species]
     readings: dict[str, ReadingKind]
     salts: dict[str, SaltKind]
+    lives: dict[str, LifeAsked]
     limits: dict[str, Limit]
     upkeep: dict[str, UpkeepKind]
     eye: dict[str, EyePair]
@@ -196,6 +197,7 @@ def _load(folder: Path) -> Library:
         species=_species(folder, bearings),
         readings=listed(folder / "readings.yaml", ReadingKind),
         salts=listed(folder / "salts.yaml", SaltKind),
+        lives=listed(folder / "lives.yaml", LifeAsked),
         limits=listed(folder / "limits.yaml", Limit),
         upkeep=listed(folder / "upkeep.yaml", UpkeepKind),
         eye=listed(folder / "eye.yaml", EyePair),
@@ -331,6 +333,7 @@ def _check_range(where: str, parameter: Parameter | None, use: Use) -> None:
 
 def _check_formulary(found: Library) -> None:
     life = set(get_args(Life))
+    known("lives", found.lives, life | set(found.kin))
     for allergen in found.allergens.values():
         known(f"allergen {allergen.id}", allergen.actives, found.actives)
     for kind in found.readings.values():

@@ -388,6 +388,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/lives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lives
+         * @description Who bears a medicine poorly, in the order in which it is asked.
+         */
+        get: operations["lives"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference/salts": {
         parameters: {
             query?: never;
@@ -3760,10 +3780,13 @@ export interface components {
             short_name: string;
             /** Kind */
             kind: string;
-            /** Urgency */
-            urgency: string;
+            /**
+             * Urgency
+             * @enum {string}
+             */
+            urgency: "hours" | "days" | "weeks" | "none";
             /** Water */
-            water: string[];
+            water: ("freshwater_tropical" | "coldwater_pond" | "brackish" | "marine")[];
             /** Notifiable */
             notifiable: string;
             /** Harms Keeper */
@@ -3891,8 +3914,11 @@ export interface components {
             text: string;
             /** Source */
             source: string;
-            /** Confidence */
-            confidence: string;
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "A" | "B" | "C" | "X";
         };
         /** StrengthOut */
         StrengthOut: {
@@ -3918,10 +3944,13 @@ export interface components {
             name: string;
             /** Route */
             route: string;
-            /** Gate */
-            gate: string;
+            /**
+             * Gate
+             * @enum {string}
+             */
+            gate: "open" | "care" | "vet" | "block";
             /** Water */
-            water: string[];
+            water: ("freshwater_tropical" | "coldwater_pond" | "brackish" | "marine")[];
             /** Dose */
             dose: string;
             /** Dose Text */
@@ -3938,8 +3967,11 @@ export interface components {
             contraindications: string;
             /** Source */
             source: string;
-            /** Confidence */
-            confidence: string;
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "A" | "B" | "C" | "X";
             /** Recalled */
             recalled: boolean;
             /** Typed Unit */
@@ -3968,8 +4000,23 @@ export interface components {
             well: string;
             /** Source */
             source: string;
-            /** Confidence */
-            confidence: string;
+            /**
+             * Confidence
+             * @enum {string}
+             */
+            confidence: "A" | "B" | "C" | "X";
+        };
+        /**
+         * LifeOut
+         * @description Who may live in a water that is in no record and bears a medicine poorly; asked of these waters, or of any where none is named.
+         */
+        LifeOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Water */
+            water: ("freshwater_tropical" | "coldwater_pond" | "brackish" | "marine")[];
         };
         /**
          * SaltOut
@@ -4372,8 +4419,11 @@ export interface components {
             name: string;
             /** Words */
             words: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "fits best" | "fits" | "rough" | "too coarse" | "too many fills";
             /** Usable */
             usable: boolean;
             /** Reading */
@@ -4923,8 +4973,9 @@ export interface components {
             /**
              * Body
              * @default usual
+             * @enum {string}
              */
-            body?: string;
+            body?: "slender" | "usual" | "deep" | "eel";
             /**
              * Days
              * @default 7
@@ -6151,14 +6202,17 @@ export interface components {
             code: string;
             /** Name */
             name: string;
-            /** Water Type */
-            water_type: string;
+            /**
+             * Water Type
+             * @enum {string}
+             */
+            water_type: "freshwater_tropical" | "coldwater_pond" | "brackish" | "marine";
             /** Has Invertebrates */
             has_invertebrates: boolean;
             /** Has Plants */
             has_plants: boolean;
             /** Equipment */
-            equipment: string[];
+            equipment: ("carbon" | "uv" | "skimmer" | "ozone")[];
             volume: components["schemas"]["VolumeOut"];
             /** Typed */
             typed: {
@@ -6947,8 +7001,11 @@ export interface components {
             code: string;
             /** Fish */
             fish: string;
-            /** Likelihood */
-            likelihood: string;
+            /**
+             * Likelihood
+             * @enum {string}
+             */
+            likelihood: "" | "surely" | "perhaps" | "hardly";
             /** Sick */
             sick: boolean;
             /** Reached At */
@@ -7786,8 +7843,11 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** Kit */
-            kit: string;
+            /**
+             * Kit
+             * @enum {string}
+             */
+            kit: "eye" | "ask" | "torch" | "hand" | "test" | "scope";
             /** Minutes */
             minutes: number;
             /** How */
@@ -7814,8 +7874,11 @@ export interface components {
             look: string;
             /** Not If */
             not_if: string;
-            /** Kit */
-            kit: string;
+            /**
+             * Kit
+             * @enum {string}
+             */
+            kit: "eye" | "ask" | "torch" | "hand" | "test" | "scope";
             /** Taken By */
             taken_by: string;
             /** Daily */
@@ -7843,8 +7906,11 @@ export interface components {
             text: string;
             /** Kind */
             kind: string;
-            /** Gate */
-            gate: string;
+            /**
+             * Gate
+             * @enum {string}
+             */
+            gate: "open" | "care" | "vet" | "block";
             /** Saves */
             saves: number;
             /** Loss */
@@ -8023,8 +8089,11 @@ export interface components {
             how: string;
             /** Not If */
             not_if: string;
-            /** Kit */
-            kit: string;
+            /**
+             * Kit
+             * @enum {string}
+             */
+            kit: "eye" | "ask" | "torch" | "hand" | "test" | "scope";
             /** Region */
             region: string;
             /** Reading */
@@ -8063,8 +8132,11 @@ export interface components {
             in_100_high: number;
             /** Tag */
             tag: string;
-            /** Urgency */
-            urgency: string;
+            /**
+             * Urgency
+             * @enum {string}
+             */
+            urgency: "hours" | "days" | "weeks" | "none";
             /** Must Show */
             must_show: boolean;
             /** Hands Agree */
@@ -8487,10 +8559,16 @@ export interface components {
         };
         /** ProgressOut */
         ProgressOut: {
-            /** Since Last */
-            since_last: string;
-            /** Since First */
-            since_first: string;
+            /**
+             * Since Last
+             * @enum {string}
+             */
+            since_last: "better" | "same" | "worse" | "mixed";
+            /**
+             * Since First
+             * @enum {string}
+             */
+            since_first: "better" | "same" | "worse" | "mixed";
             /** Words */
             words: string;
             /** Look Again */
@@ -8513,8 +8591,11 @@ export interface components {
             sign: string;
             /** Label */
             label: string;
-            /** Trend */
-            trend: string;
+            /**
+             * Trend
+             * @enum {string}
+             */
+            trend: "better" | "same" | "worse" | "mixed";
             /** Words */
             words: string;
         };
@@ -8853,10 +8934,16 @@ export interface components {
             one_name: string;
             /** Other Name */
             other_name: string;
-            /** One Urgency */
-            one_urgency: string;
-            /** Other Urgency */
-            other_urgency: string;
+            /**
+             * One Urgency
+             * @enum {string}
+             */
+            one_urgency: "hours" | "days" | "weeks" | "none";
+            /**
+             * Other Urgency
+             * @enum {string}
+             */
+            other_urgency: "hours" | "days" | "weeks" | "none";
             one_summary: components["schemas"]["SourcedText"];
             other_summary: components["schemas"]["SourcedText"];
             /** Rows */
@@ -9453,8 +9540,11 @@ export interface components {
         };
         /** StepOut */
         StepOut: {
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "dose" | "bath" | "dip" | "swab" | "food" | "water_change" | "water_test" | "look" | "temperature" | "salinity" | "transfer" | "carbon_in" | "carbon_out" | "lights" | "feed" | "remove" | "disinfect" | "tell";
             /** Title */
             title: string;
             /** At Words */
@@ -10279,7 +10369,7 @@ export interface components {
             /** Open */
             open: boolean;
             /** Outcome */
-            outcome: string;
+            outcome: ("recovered" | "improved" | "stable" | "no_effect" | "relapsed" | "wrong" | "lost" | "ended" | "unclear") | "";
             /** Outcome Words */
             outcome_words: string;
             /** Outcome Note */
@@ -10319,7 +10409,7 @@ export interface components {
             /** Running */
             running: boolean;
             /** Outcome */
-            outcome: string;
+            outcome: ("cured" | "improved" | "no_effect" | "worse" | "relapsed" | "stopped" | "unclear") | "";
             /** Outcome Words */
             outcome_words: string;
             /** Outcome Note */
@@ -10389,7 +10479,7 @@ export interface components {
             /** Open */
             open: boolean;
             /** Outcome */
-            outcome: string;
+            outcome: ("recovered" | "improved" | "stable" | "no_effect" | "relapsed" | "wrong" | "lost" | "ended" | "unclear") | "";
             /** Outcome Words */
             outcome_words: string;
             /** Outcome Note */
@@ -10429,8 +10519,11 @@ export interface components {
         };
         /** FindingOut */
         FindingOut: {
-            /** Topic */
-            topic: string;
+            /**
+             * Topic
+             * @enum {string}
+             */
+            topic: "delay" | "doses" | "level" | "tests" | "clock" | "ranking" | "losses" | "moves";
             /** Words */
             words: string;
         };
@@ -10475,7 +10568,7 @@ export interface components {
             /** Version */
             version: string;
             /** Water */
-            water: string[];
+            water: ("freshwater_tropical" | "coldwater_pond" | "brackish" | "marine")[];
             /** Conditions */
             conditions: string[];
             /** Own */
@@ -12606,6 +12699,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SensitivityOut"][];
+                };
+            };
+        };
+    };
+    lives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeOut"][];
                 };
             };
         };
@@ -16355,7 +16468,7 @@ export interface operations {
         parameters: {
             query?: {
                 words?: string;
-                kind?: string;
+                kind?: ("loss" | "leaving" | "recount" | "scuffle" | "move" | "look" | "observation" | "photo" | "reading" | "change" | "upkeep" | "dose" | "course" | "open" | "close" | "arrival" | "bath") | "";
                 before?: string | null;
             };
             header?: never;

@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import type { Schemas } from '@/api/client'
+
+type Gate = Schemas['UseOut']['gate']
 /** One use of a medicine in a list to choose from: what for, then its published dose and whether it is reckoned. */
-defineProps<{ name: string; dose: string; gate: string }>()
-const GATES: Record<string, string> = { vet: 'vet', block: 'not reckoned', care: 'with care', open: '' }
+defineProps<{ name: string; dose: string; gate: Gate }>()
+const GATES: Record<Gate, string> = { vet: 'vet', block: 'not reckoned', care: 'with care', open: '' }
 </script>
 
 <template>

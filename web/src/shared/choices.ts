@@ -6,11 +6,19 @@ export const choices = <T extends string>(words: Record<T, string>): { value: T;
 
 export type Said<T> = Exclude<NonNullable<T>, ''>
 
-export const WATER_TYPES = choices<Schemas['TankIn']['water_type']>({
+export const WATER_WORDS: Record<Schemas['TankIn']['water_type'], string> = {
   freshwater_tropical: 'fresh, tropical',
   coldwater_pond: 'fresh, cold',
   brackish: 'brackish',
   marine: 'sea',
+}
+export const WATER_TYPES = choices(WATER_WORDS)
+/** What runs on a tank and takes a medicine out, or destroys it. */
+export const EQUIPMENT = choices<Schemas['TankOut']['equipment'][number]>({
+  carbon: 'carbon',
+  uv: 'UV',
+  skimmer: 'skimmer',
+  ozone: 'ozone',
 })
 /** What a bath may be made with. */
 export const MADE_WITH = choices<Said<Schemas['BathIn']['made_with']>>({

@@ -112,6 +112,8 @@ export const useGoesBack = (tank: Of, share: MaybeRefOrGetter<string>, at: Maybe
   )
 
 export const useConditions = () => useReference(['conditions'], () => api.GET('/api/reference/conditions'))
+/** Who bears a medicine poorly. */
+export const useLives = () => useReference(['lives'], () => api.GET('/api/reference/lives'))
 /** What a water may hold dissolved. */
 export const useSalts = () => useReference(['salts'], () => api.GET('/api/reference/salts'))
 /** All actives with their uses. */

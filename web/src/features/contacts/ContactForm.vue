@@ -8,17 +8,16 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import { choices } from '@/shared/choices'
 import { useTanks } from '@/shared/queries'
 
 /** Gear was used in a tank; or water, or hands, went from one to another. What may come along is asked about before it stands. */
 const props = defineProps<{ gear: Schemas['GearOut'] | null; to?: string }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
-const kind = ref<'water' | 'hands'>('water')
-const KINDS = [
-  { value: 'water', label: 'water' },
-  { value: 'hands', label: 'hands' },
-] as const
+type Carrier = Extract<Schemas['ContactIn']['kind'], 'water' | 'hands'>
+const kind = ref<Carrier>('water')
+const KINDS = choices<Carrier>({ water: 'water', hands: 'hands' })
 const from = ref('')
 const tank = ref(props.to ?? '')
 const note = ref('')

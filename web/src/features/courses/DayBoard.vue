@@ -5,25 +5,40 @@ import * as texts from './words'
 
 /** The days ahead: one column a day, one row a kind of task. */
 const props = defineProps<{ steps: Schemas['StepOut'][]; ends: string }>()
-const ROWS = [
-  { kinds: ['dose'], label: 'dose' },
-  { kinds: ['bath', 'dip', 'swab'], label: 'bath, swab' },
-  { kinds: ['food', 'feed'], label: 'food' },
-  { kinds: ['transfer', 'remove'], label: texts.MOVE },
-  { kinds: ['water_change'], label: 'water change' },
-  { kinds: ['temperature', 'salinity'], label: 'warmth, salinity' },
-  { kinds: ['water_test'], label: 'water test' },
-  { kinds: ['look'], label: 'look' },
-  { kinds: ['carbon_in', 'carbon_out', 'lights', 'disinfect', 'tell'], label: 'see to' },
-]
+type Kind = Schemas['StepOut']['kind']
+/** the row that each kind of step stands in, from top to bottom */
+const ROW: Record<Kind, string> = {
+  dose: 'dose',
+  bath: texts.BATH_OR_SWAB,
+  dip: texts.BATH_OR_SWAB,
+  swab: texts.BATH_OR_SWAB,
+  food: 'food',
+  feed: 'food',
+  transfer: texts.MOVE,
+  remove: texts.MOVE,
+  water_change: 'water change',
+  temperature: texts.WARMTH_OR_SALINITY,
+  salinity: texts.WARMTH_OR_SALINITY,
+  water_test: 'water test',
+  look: 'look',
+  carbon_in: 'see to',
+  carbon_out: 'see to',
+  lights: 'see to',
+  disinfect: 'see to',
+  tell: 'see to',
+}
+const KINDS = Object.keys(ROW) as Kind[]
 const days = computed(() => Math.max(1, ...props.steps.map((s) => s.day)))
 const rows = computed(() =>
-  ROWS.map((r) => {
-    const steps = props.steps.filter((s) => r.kinds.includes(s.kind))
-    const byDay = new Map<number, Schemas['StepOut'][]>()
-    for (const s of steps) byDay.set(s.day, [...(byDay.get(s.day) ?? []), s])
-    return { kind: r.kinds[0]!, label: r.label, byDay, count: steps.length }
-  }).filter((r) => r.count),
+  KINDS.filter((kind, i) => KINDS.findIndex((k) => ROW[k] === ROW[kind]) === i)
+    .map((kind) => {
+      const label = ROW[kind]
+      const steps = props.steps.filter((s) => ROW[s.kind] === label)
+      const byDay = new Map<number, Schemas['StepOut'][]>()
+      for (const s of steps) byDay.set(s.day, [...(byDay.get(s.day) ?? []), s])
+      return { kind, label, byDay, count: steps.length }
+    })
+    .filter((r) => r.count),
 )
 function words(steps: Schemas['StepOut'][]): string {
   return steps

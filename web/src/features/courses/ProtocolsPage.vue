@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
+import type { Schemas } from '@/api/client'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { keepDraft } from './draft'
@@ -9,7 +10,7 @@ import { useProtocols } from './queries'
 /** All protocols of this fishroom: its own first, then the shipped ones to copy from. */
 const router = useRouter()
 const rows = useProtocols()
-const WATER: Record<string, string> = {
+const WATER: Record<Schemas['TankOut']['water_type'], string> = {
   freshwater_tropical: 'fresh',
   coldwater_pond: 'cold',
   brackish: 'brackish',
@@ -73,7 +74,7 @@ async function bringIn(event: Event) {
           ><span v-else class="small quiet block">{{ p.school }}</span></span
         >
         <span class="small">{{ p.conditions.join(', ') }}</span>
-        <span class="small quiet">{{ p.water.map((w) => WATER[w] ?? w).join(', ') }}</span>
+        <span class="small quiet">{{ p.water.map((w) => WATER[w]).join(', ') }}</span>
         <span class="small quiet">{{ p.by }}</span>
       </li>
     </ul>
@@ -97,7 +98,7 @@ async function bringIn(event: Event) {
           ><span v-else class="small quiet block">{{ p.school }}</span></span
         >
         <span class="small">{{ p.conditions.join(', ') }}</span>
-        <span class="small quiet">{{ p.water.map((w) => WATER[w] ?? w).join(', ') }}</span>
+        <span class="small quiet">{{ p.water.map((w) => WATER[w]).join(', ') }}</span>
         <span class="small quiet fig">{{ p.version }}</span>
       </li>
     </ul>

@@ -12,7 +12,13 @@ import WhyLines from '@/shared/WhyLines.vue'
 const props = defineProps<{ slip: Schemas['SlipOut']; tank: string; fish: string }>()
 const cautionSources = computed(() => [...new Set(props.slip.cautions.map((c) => c.source))].join('; '))
 const first = computed(() => props.slip.lines.length > 1)
-const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', rough: 'tannin' }
+const VERDICTS: Record<Schemas['ToolOut']['verdict'], string> = {
+  'fits best': 'leaf',
+  fits: 'quiet',
+  rough: 'tannin',
+  'too coarse': 'brick',
+  'too many fills': 'brick',
+}
 </script>
 
 <template>
@@ -57,7 +63,7 @@ const VERDICTS: Record<string, string> = { 'fits best': 'leaf', fits: 'quiet', r
         <li v-for="t in line.tools" :key="t.name" :class="{ best: t.verdict === 'fits best', no: !t.usable }">
           <span class="small">{{ t.name }}</span>
           <b class="fig">{{ t.usable ? t.words : '–' }}</b>
-          <span class="small" :class="VERDICTS[t.verdict] ?? 'brick'">{{ t.verdict }}</span>
+          <span class="small" :class="VERDICTS[t.verdict]">{{ t.verdict }}</span>
         </li>
       </ul>
       <template v-if="line.ruler && line.reaches">

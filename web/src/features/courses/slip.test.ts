@@ -180,7 +180,7 @@ describe('the tool', () => {
 })
 
 describe('the day board', () => {
-  const step = (kind: string, day: number, amount = '') => ({
+  const step = (kind: Schemas['StepOut']['kind'], day: number, amount = '') => ({
     kind,
     title: kind,
     at_words: '08:00',
@@ -193,7 +193,7 @@ describe('the day board', () => {
     step('dose', 2, '58 g'),
     step('look', 2),
     step('look', 3),
-    step('observe', 9),
+    step('tell', 9),
   ]
 
   it('has a column a day and a row a kind, with sums', () => {
@@ -216,6 +216,7 @@ describe('the day board', () => {
     ).toEqual([
       ['dose', '2'],
       ['look', '2'],
+      ['see to', '1'],
     ])
     expect(board.text()).toContain('free to leave Friday')
   })

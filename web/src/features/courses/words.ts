@@ -1,5 +1,7 @@
 /** What the scripts of “courses” say, of plain values; what stands in a page is said by the page. */
 export const NOTHING_SEEN = 'nothing seen: on arrival, or watched'
+export const BATH_OR_SWAB = 'bath, swab'
+export const WARMTH_OR_SALINITY = 'warmth, salinity'
 export const MOVE = 'move, medicine out'
 export const LEAVE_CHANGES = 'Leave what you changed here?'
 export const DAYS_BY_LABEL = 'days as its label says'

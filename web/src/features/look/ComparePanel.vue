@@ -16,7 +16,7 @@ const { data, error } = useComparison(() => ({
   water: props.water as Schemas['CompareIn']['water'],
   signs: props.signs,
 }))
-const PACE: Record<string, string> = {
+const PACE: Record<Schemas['ConditionOut']['urgency'], string> = {
   hours: texts.KILLS_IN_HOURS,
   days: 'days count',
   weeks: 'takes weeks',

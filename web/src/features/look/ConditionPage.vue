@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
+import type { Schemas } from '@/api/client'
 import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -12,7 +13,7 @@ const props = defineProps<{ condition: string }>()
 const route = useRoute()
 const { data, error } = useCondition(() => props.condition)
 const group = computed(() => (typeof route.query['group'] === 'string' ? route.query['group'] : ''))
-const PACE: Record<string, string> = {
+const PACE: Record<Schemas['ConditionOut']['urgency'], string> = {
   hours: 'Hours count.',
   days: 'Days count.',
   weeks: texts.TAKES_WEEKS,

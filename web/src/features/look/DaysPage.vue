@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Schemas } from '@/api/client'
 import { inSentence } from '@/shared/inSentence'
 import { computed } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
@@ -26,13 +27,14 @@ const who = computed(() => [
 function choose(name: string) {
   void router.replace({ query: name ? { fish: name } : {} })
 }
-const TREND: Record<string, { label: string; tone: string; mark: string }> = {
+type Trend = Schemas['TrendOut']['trend']
+const TREND: Record<Trend, { label: string; tone: string; mark: string }> = {
   better: { label: 'better', tone: 'leaf', mark: '↗' },
   same: { label: 'same', tone: 'quiet', mark: '→' },
   mixed: { label: 'mixed', tone: 'tannin', mark: '↕' },
   worse: { label: 'worse', tone: 'brick', mark: '↘' },
 }
-const AT_FIRST: Record<string, string> = {
+const AT_FIRST: Record<Trend, string> = {
   better: texts.BETTER_THAN_AT_FIRST,
   same: texts.AS_AT_FIRST,
   mixed: texts.MIXED_SINCE,
@@ -68,8 +70,8 @@ const sentence = computed(() => {
       <section v-if="days.progress" class="progress" aria-label="Progress" data-testid="progress">
         <div class="col-span-full pt-1.5 pb-0.5">
           <h2>
-            <span :class="TREND[days.progress.since_last]?.tone"
-              >{{ TREND[days.progress.since_last]?.mark }} {{ TREND[days.progress.since_last]?.label }}</span
+            <span :class="TREND[days.progress.since_last].tone"
+              >{{ TREND[days.progress.since_last].mark }} {{ TREND[days.progress.since_last].label }}</span
             >
             <span class="small quiet"
               >against the look before; {{ AT_FIRST[days.progress.since_first] }}</span
@@ -79,8 +81,8 @@ const sentence = computed(() => {
         </div>
         <ul>
           <li v-for="t in days.progress.signs" :key="t.sign">
-            <b :class="TREND[t.trend]?.tone"
-              ><span aria-hidden="true">{{ TREND[t.trend]?.mark }}</span> {{ t.trend }}</b
+            <b :class="TREND[t.trend].tone"
+              ><span aria-hidden="true">{{ TREND[t.trend].mark }}</span> {{ t.trend }}</b
             >
             <span>{{ t.label }}</span><span class="small quiet">{{ t.words }}</span>
           </li>

@@ -5,7 +5,12 @@ import type { Schemas } from '@/api/client'
 /** What to do while unsure: what loses least on average, what must wait, and who is to be called. */
 defineProps<{ acts: Schemas['ActsOut']; mends?: Schemas['MendOut'][]; tank?: string }>()
 const emit = defineEmits<{ tasks: [which: Record<string, string>] }>()
-const GATES: Record<string, string> = { vet: 'a vet decides', care: 'with care' }
+const GATES: Record<Schemas['ActOut']['gate'], string> = {
+  vet: 'a vet decides',
+  care: 'with care',
+  open: '',
+  block: '',
+}
 </script>
 
 <template>

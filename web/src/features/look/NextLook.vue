@@ -6,7 +6,9 @@ import * as texts from './words'
 /** The one look that would change the ranking most, with its answers at hand. */
 const props = defineProps<{ next: Schemas['NextLookOut'] }>()
 const emit = defineEmits<{ answer: [seen: boolean]; show: [] }>()
-const KITS: Record<string, string> = {
+const KITS: Record<Schemas['NextLookOut']['kit'], string> = {
+  eye: '',
+  ask: '',
   torch: texts.A_TORCH,
   hand: texts.A_CLEAR_BOX,
   test: 'a test kit',

@@ -25,7 +25,9 @@ const use = computed(() => active.value?.uses.find((u) => u.id === dose.value.us
 /** those for this kind of water; all of them where none is, so that the slip can say why not */
 const uses = computed(() => {
   const all = active.value?.uses ?? []
-  const here = all.filter((u) => !props.water || u.water.includes(props.water) || u.id === dose.value.use)
+  const here = all.filter(
+    (u) => !props.water || u.water.some((w) => w === props.water) || u.id === dose.value.use,
+  )
   return here.length ? here : all
 })
 const bottles = computed(() => shelf.value?.bottles.filter((b) => b.active === dose.value.active) ?? [])

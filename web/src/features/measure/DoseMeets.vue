@@ -3,10 +3,10 @@ import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import FieldRow from '@/shared/FieldRow.vue'
 import SelectField from '@/shared/SelectField.vue'
-import { MADE_WITH } from '@/shared/choices'
+import { EQUIPMENT, MADE_WITH } from '@/shared/choices'
 import TextField from '@/shared/TextField.vue'
 import type { DoseValues } from './useMeasure'
-import { useActives, useSalts } from '@/shared/queries'
+import { useActives, useLives, useSalts } from '@/shared/queries'
 
 /** What a dose meets: equipment, life, the water itself, and the water of a bath beside the fish's own. */
 const props = defineProps<{
@@ -21,28 +21,7 @@ const props = defineProps<{
 const dose = defineModel<DoseValues>({ required: true })
 const { data: actives } = useActives()
 const { data: salts } = useSalts()
-const RUNNING = [
-  { value: 'carbon', label: 'carbon' },
-  { value: 'uv', label: 'UV' },
-  { value: 'skimmer', label: 'skimmer' },
-  { value: 'ozone', label: 'ozone' },
-]
-const SEA = ['marine', 'brackish']
-const FRESH = ['freshwater_tropical', 'coldwater_pond', 'brackish']
-/** Life and kinds of fish that bear a medicine poorly; those of other water than this are not offered. */
-const LIFE: { value: string; label: string; only?: string[] }[] = [
-  { value: 'invertebrates', label: 'shrimp, corals' },
-  { value: 'snails', label: 'snails' },
-  { value: 'plants', label: 'plants' },
-  { value: 'elasmobranchs', label: 'sharks, rays' },
-  { value: 'fry', label: 'fry' },
-  { value: 'soft_water_fish', label: 'soft-water fish', only: FRESH },
-  { value: 'loach_catfish', label: 'loaches, catfish', only: FRESH },
-  { value: 'small_tetra', label: 'small tetras', only: FRESH },
-  { value: 'discus_angel', label: 'discus, angelfish', only: FRESH },
-  { value: 'puffer', label: 'puffers' },
-  { value: 'angel_butterfly_marine', label: 'marine angels', only: SEA },
-]
+const { data: lives } = useLives()
 interface Row {
   name: string
   label: string
@@ -67,13 +46,17 @@ const dissolved = (water: string, label: string): Row[] =>
     .filter((s) => s.usual)
     .map((s) => ({ name: `bath.${water}.${s.id}`, label: `${label}: ${s.label}`, hint: s.hint }))
 const more = ref(false)
+/** life and kinds of fish that bear a medicine poorly; those of other water than this are not offered */
 const life = computed(() =>
-  LIFE.filter(
-    (l) => !l.only || !props.water || l.only.includes(props.water) || dose.value.lives.includes(l.value),
-  ).map((l) => ({
-    ...l,
-    recorded: byRecord(l.value),
-  })),
+  (lives.value ?? [])
+    .filter(
+      (l) =>
+        !l.water.length ||
+        !props.water ||
+        l.water.some((w) => w === props.water) ||
+        dose.value.lives.includes(l.id),
+    )
+    .map((l) => ({ value: l.id, label: l.label, recorded: byRecord(l.id) })),
 )
 const isBath = computed(() => ['bath', 'dip'].includes(props.use.route))
 const more_rows = computed(() => [
@@ -120,7 +103,7 @@ function toggle(list: 'lives', value: string) {
     <template v-if="!isBath">
       <h3 class="small w-full">Runs on this water</h3>
       <button
-        v-for="r in RUNNING"
+        v-for="r in EQUIPMENT"
         :key="r.value"
         type="button"
         class="chip hover:bg-shade"

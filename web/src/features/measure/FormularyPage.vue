@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
+import type { Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
 import LevelMark from '@/shared/LevelMark.vue'
 import PageHead from '@/shared/PageHead.vue'
@@ -17,21 +18,22 @@ const one = computed(() => data.value?.find((a) => a.id === props.active) ?? nul
 const shown = computed(() =>
   (data.value ?? []).filter((a) => `${a.name} ${a.family}`.toLowerCase().includes(find.value.toLowerCase())),
 )
-const GATES: Record<string, string> = {
+const GATES: Record<Schemas['UseOut']['gate'], string> = {
   open: 'reckoned',
   care: texts.WITH_CARE,
   vet: texts.VET_OR_LABEL,
   block: 'never reckoned',
 }
-const LETTERS: Record<string, string> = {
+type Confidence = Schemas['UseOut']['confidence']
+const LETTERS: Record<Confidence, string> = {
   A: texts.RECALLED_FROM,
   B: texts.RECALLED_UNSURE,
   C: 'common practice',
   X: 'arithmetic',
 }
 /** Where a statement comes from and what that is worth; common practice is its own source. */
-function grounds(said: { source: string; confidence: string }): string {
-  const worth = LETTERS[said.confidence] ?? ''
+function grounds(said: { source: string; confidence: Confidence }): string {
+  const worth = LETTERS[said.confidence]
   return texts.notChecked(said.source === worth ? worth : `${said.source}; ${worth}`)
 }
 </script>

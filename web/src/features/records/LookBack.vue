@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import type { Schemas } from '@/api/client'
 import { useLookBack } from './queries'
 
 /** What the record says of itself, sentence by sentence; the server writes it. */
 const props = defineProps<{ caseId: string; open: boolean }>()
 const { data } = useLookBack(() => props.caseId)
-const TOPIC: Record<string, string> = {
+const TOPIC: Record<Schemas['FindingOut']['topic'], string> = {
   delay: 'time',
   moves: 'company',
   ranking: 'ranking',

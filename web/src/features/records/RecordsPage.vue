@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
-import { answer, api } from '@/api/client'
+import { answer, api, type Schemas } from '@/api/client'
 import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -36,7 +36,11 @@ async function take(event: Event) {
   if (file.value) file.value.value = ''
   if (done) await router.push({ name: 'case', params: { case: done.uid } })
 }
-const OUTCOME_TONE: Record<string, string> = { recovered: 'leaf', lost: 'brick', ended: 'brick' }
+const OUTCOME_TONE: Partial<Record<Schemas['CaseOut']['outcome'], string>> = {
+  recovered: 'leaf',
+  lost: 'brick',
+  ended: 'brick',
+}
 </script>
 
 <template>

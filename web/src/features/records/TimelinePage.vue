@@ -4,6 +4,8 @@ import { useInfiniteQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter, type RouteLocationRaw } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
+import type { operations } from '@/api/schema'
+import { choices } from '@/shared/choices'
 import KindMark from '@/shared/KindMark.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -15,7 +17,7 @@ const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const asked = computed(() => (typeof route.query['words'] === 'string' ? route.query['words'] : ''))
-const kind = computed(() => (typeof route.query['kind'] === 'string' ? route.query['kind'] : 'all'))
+const kind = computed(() => KINDS.find((k) => k.value === route.query['kind'])?.value ?? 'all')
 const typed = ref(asked.value)
 watch(asked, (words) => {
   if (words !== typed.value) typed.value = words
@@ -65,18 +67,23 @@ const sentence = computed(() => {
     ? texts.linesHold(lines.value.length, asked.value, pages.hasNextPage.value)
     : texts.EVERYTHING
 })
-const KINDS = [
-  { value: 'all', label: 'all' },
-  { value: 'look', label: 'looks' },
-  { value: 'dose', label: 'doses' },
-  { value: 'reading', label: 'tests' },
-  { value: 'change', label: 'changes' },
-  { value: 'loss', label: 'losses' },
-  { value: 'observation', label: 'observations' },
-  { value: 'bath', label: 'baths' },
-  { value: 'upkeep', label: 'upkeep' },
-  { value: 'photo', label: 'pictures' },
-]
+/** what is asked for by itself; the rest stands between them */
+type Asked = Exclude<
+  NonNullable<NonNullable<operations['timeline']['parameters']['query']>['kind']>,
+  '' | 'leaving' | 'recount' | 'scuffle' | 'move' | 'course' | 'open' | 'close' | 'arrival'
+>
+const KINDS = choices<'all' | Asked>({
+  all: 'all',
+  look: 'looks',
+  dose: 'doses',
+  reading: 'tests',
+  change: 'changes',
+  loss: 'losses',
+  observation: 'observations',
+  bath: 'baths',
+  upkeep: 'upkeep',
+  photo: 'pictures',
+})
 function to(place: { to: string; to_id: string }): RouteLocationRaw | null {
   switch (place.to) {
     case 'fish':

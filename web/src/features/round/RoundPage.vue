@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
+import type { Schemas } from '@/api/client'
+import { choices, type Said } from '@/shared/choices'
 import { waiting, write, writePhoto } from '@/shared/outbox'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
@@ -66,20 +68,10 @@ function picture(uid: string, event: Event) {
 function of(uid: string): Seen {
   return (seen.value[uid] ??= { appetite: '', breaths: null, compared: '', fed: '', lost: 0, photos: [] })
 }
-const EATING = [
-  { id: 'all', label: 'eats' },
-  { id: 'less', label: 'eats less' },
-  { id: 'none', label: 'refuses' },
-]
-const FED = [
-  { id: 'usual', label: 'fed' },
-  { id: 'little', label: 'fed little' },
-  { id: 'none', label: 'not fed' },
-]
-const COMPARED = [
-  { id: 'same', label: 'as yesterday' },
-  { id: 'changed', label: 'changed' },
-]
+type Told = Schemas['ObservationIn']
+const EATING = choices<Said<Told['appetite']>>({ all: 'eats', less: 'eats less', none: 'refuses' })
+const FED = choices<Said<Told['fed']>>({ usual: 'fed', little: 'fed little', none: 'not fed' })
+const COMPARED = choices<Said<Told['compared']>>({ same: 'as yesterday', changed: 'changed' })
 const room = computed(() => `/api/rooms/${session.room?.uid ?? ''}`)
 const busy = ref(false)
 const anything = computed(

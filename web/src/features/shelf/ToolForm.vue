@@ -6,18 +6,16 @@ import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
-import { TOOL_FORMS } from '@/shared/choices'
+import { choices, type Said, TOOL_FORMS } from '@/shared/choices'
 
 /** A measuring tool: how fine it is and how much it holds. */
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
-const SPOONS = [
-  { value: 'teaspoon', label: 'teaspoon' },
-  { value: 'tablespoon', label: 'tablespoon' },
-]
+type Spoon = Said<Schemas['ToolIn']['spoon']>
+const SPOONS = choices<Spoon>({ teaspoon: 'teaspoon', tablespoon: 'tablespoon' })
 const name = ref('')
 const form = ref<Schemas['ToolIn']['form']>('scale')
-const spoon = ref<'teaspoon' | 'tablespoon'>('teaspoon')
+const spoon = ref<Spoon>('teaspoon')
 const mark = ref('')
 const holds = ref('')
 const drops = ref('')

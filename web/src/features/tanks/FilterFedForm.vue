@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { answer, api } from '@/api/client'
+import { answer, api, type Schemas } from '@/api/client'
+import { choices } from '@/shared/choices'
 import ChoiceRow from '@/shared/ChoiceRow.vue'
 import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
@@ -12,13 +13,11 @@ import WhenField from '@/shared/WhenField.vue'
 const props = defineProps<{ tank: string }>()
 const emit = defineEmits<{ done: [] }>()
 const session = useSession()
-const what = ref<'ammonia' | 'food'>('ammonia')
+type Fed = Extract<keyof Schemas['FilterFedIn'], 'ammonia' | 'feed'>
+const what = ref<Fed>('ammonia')
 const amount = ref('')
 const at = ref<string | null>(null)
-const WHATS = [
-  { value: 'ammonia', label: 'ammonia' },
-  { value: 'food', label: 'food' },
-] as const
+const WHATS = choices<Fed>({ ammonia: 'ammonia', feed: 'food' })
 const write = useWrite((write_id) =>
   answer(
     api.POST('/api/rooms/{room_id}/tanks/{tank_id}/filter-fed', {
@@ -26,7 +25,7 @@ const write = useWrite((write_id) =>
       body: {
         write_id,
         ammonia: what.value === 'ammonia' ? amount.value : '',
-        feed: what.value === 'food' ? amount.value : '',
+        feed: what.value === 'feed' ? amount.value : '',
         happened_at: at.value,
       },
     }),

@@ -80,7 +80,7 @@ async function takeFile(uid: string, event: Event) {
   told.value = await bring.run()
   input.value = ''
 }
-const STATE: Record<string, string> = {
+const STATE: Record<Schemas['InstrumentOut']['state'], string> = {
   well: 'well',
   new: 'new',
   silent: 'silent',

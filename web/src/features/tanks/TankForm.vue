@@ -13,7 +13,7 @@ import { useVolume, type Measures } from './useVolume'
 import VolumeSlip from './VolumeSlip.vue'
 import TextField from '@/shared/TextField.vue'
 import { useTank, useTanks } from '@/shared/queries'
-import { WATER_TYPES } from '@/shared/choices'
+import { EQUIPMENT, WATER_TYPES } from '@/shared/choices'
 import * as texts from './words'
 
 const props = defineProps<{ tank?: string }>()
@@ -81,12 +81,6 @@ const write = useWrite((write_id) => {
 const problem = computed(() => write.problem.value ?? (enough.value ? reckoning.value : null))
 const fields = ['name', 'shares_water_with', 'code', ...Object.keys(measures.value)]
 /** what takes a medicine out, or destroys it, while it runs */
-const EQUIPMENT = [
-  { id: 'carbon', label: 'carbon' },
-  { id: 'uv', label: 'UV' },
-  { id: 'skimmer', label: 'skimmer' },
-  { id: 'ozone', label: 'ozone' },
-]
 watch([measures, facts], () => write.forget(), { deep: true })
 /** all that is still to be filled in, said at once */
 const missing = computed(() => [
@@ -154,10 +148,11 @@ async function save() {
         <div class="pick">
           <span>Runs on it</span>
           <span class="ticks flex flex-wrap gap-y-2 gap-x-5">
-            <span v-for="e in EQUIPMENT" :key="e.id"
-              ><Checkbox v-model="facts.equipment" :value="e.id" :input-id="e.id" /><label :for="e.id">{{
-                e.label
-              }}</label></span
+            <span v-for="e in EQUIPMENT" :key="e.value"
+              ><Checkbox v-model="facts.equipment" :value="e.value" :input-id="e.value" /><label
+                :for="e.value"
+                >{{ e.label }}</label
+              ></span
             >
           </span>
         </div>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { type Schemas } from '@/api/client'
+import { WATER_WORDS } from '@/shared/choices'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import LinkButton from '@/shared/LinkButton.vue'
@@ -15,12 +16,6 @@ const groups = useGroups()
 const orders = useOrders()
 const standing = computed(() => (tanks.data.value ?? []).filter((t) => !t.put_away))
 const away = computed(() => (tanks.data.value ?? []).filter((t) => t.put_away))
-const WATER: Record<string, string> = {
-  freshwater_tropical: 'fresh, tropical',
-  coldwater_pond: 'fresh, cold',
-  brackish: 'brackish',
-  marine: 'sea',
-}
 function fishIn(tank: Schemas['TankOut']): string {
   if (!groups.data.value) return '…'
   const here = groups.data.value.filter((g) => g.tank === tank.uid && g.left > 0)
@@ -57,7 +52,7 @@ const sentence = computed(() => {
           <RouterLink :to="{ name: 'tank', params: { tank: t.uid } }">{{ t.name }}</RouterLink>
         </th>
         <td class="fish phone:h-15">{{ fishIn(t) }}</td>
-        <td class="quiet phone:h-15">{{ WATER[t.water_type] }}</td>
+        <td class="quiet phone:h-15">{{ WATER_WORDS[t.water_type] }}</td>
         <td class="fig quiet text-right whitespace-nowrap pr-5 phone:h-15 phone:pr-0">
           {{ t.volume.gross.figure }} {{ t.volume.gross.unit }}
         </td>
