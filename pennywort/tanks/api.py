@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import defaultdict
-from typing import Annotated, Any, Literal, cast
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -101,7 +101,7 @@ class TankOut(Plain):
             uid=tank.uid,
             code=tank.code,
             name=tank.name,
-            water_type=cast(WaterType, tank.water_type),
+            water_type=queries.water_type_of(tank),
             has_invertebrates=tank.has_invertebrates,
             has_plants=tank.has_plants,
             equipment=tank.equipment,

@@ -206,6 +206,7 @@ class WaterFiles(RoomCase):
         first = WaterReading.objects.order_by("happened_at")[0]
         self.assertEqual((first.happened_at.isoformat(), first.temperature_c, first.note), ("2026-11-20T18:30:00+00:00", 25.0, "evening"))
         out = self.client_of().get(self.url(f"tanks/{self.weir}/tests.csv")).content.decode()
+        self.assertEqual((self.bring(out)["known"], WaterReading.objects.count()), (2, 2), "its own file, brought back into its own tank, doubles nothing")
         sluice = self.tank(name="Sluice")
         again = self.send(f"tanks/{sluice}/tests-csv", {"text": out, "basis": "ion"})
         self.assertEqual(again["kept"], 2)

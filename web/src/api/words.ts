@@ -1,3 +1,3 @@
-/** What the scripts of “api” say, of plain values; what stands in a page is said by the page. */
+/** What “api” says: each sentence once, of plain values, in one place. */
 export const NO_CONNECTION = 'The server can’t be reached. Nothing is lost: press again.'
 export const SOMETHING_BROKE = 'Something broke. Try again.'

@@ -10,6 +10,7 @@ import RailMark from './RailMark.vue'
 import { SCREENS } from './screens'
 import { useRail } from './queries'
 import { useStale } from '@/shared/queries'
+import * as texts from './words'
 
 // what few pages show is no part of the first script
 const CautionsDialog = defineAsyncComponent(() => import('./CautionsDialog.vue'))
@@ -77,7 +78,7 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
   <MedicinePatterns />
   <Toast v-if="session.keeper && route.name" position="bottom-center" />
   <template v-if="session.keeper && !route.meta.open">
-    <a class="skip absolute -left-249.75" href="#main">To the page</a>
+    <a class="skip absolute -left-249.75" href="#main">{{ texts.TO_THE_PAGE }}</a>
     <nav
       class="rail fixed [inset:0_auto_0_0] w-28 overflow-hidden bg-paper phone:[inset:auto_0_0_0] phone:w-auto phone:h-16 phone:line-t-2-ink phone:z-10 print:hidden"
       :class="{ alone: route.meta.alone, rehearsed: session.room?.rehearsal }"
@@ -136,7 +137,7 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
       <RehearsalBand v-if="session.room?.rehearsal" :key="session.room.uid" />
       <OutboxBar />
       <RouterView v-if="session.room" />
-      <p v-else>You belong to no fishroom. Ask its owner to let you in.</p>
+      <p v-else>{{ texts.YOU_BELONG_TO_NO }}</p>
     </main>
     <KeysDialog v-if="keys" v-model:visible="keys" :screens="screens" />
     <CautionsDialog v-if="!session.keeper.cautions_read" />

@@ -2,6 +2,7 @@
 import { answer, api } from '@/api/client'
 import { cautionWords } from '@/shared/cautionWords'
 import { useSession } from '@/shared/session'
+import * as texts from './words'
 
 const session = useSession()
 async function read() {
@@ -10,11 +11,11 @@ async function read() {
 </script>
 
 <template>
-  <Dialog visible modal :closable="false" header="Before you begin" class="cautions">
+  <Dialog visible modal :closable="false" :header="texts.BEFORE_YOU_BEGIN" class="cautions">
     <ol>
       <li v-for="words in cautionWords" :key="words">{{ words }}</li>
     </ol>
-    <Button label="I have read this" data-testid="cautions-read" autofocus @click="read" />
+    <Button :label="texts.I_HAVE_READ_THIS" data-testid="cautions-read" autofocus @click="read" />
   </Dialog>
 </template>
 

@@ -1,18 +1,19 @@
 <script setup lang="ts">
+import * as texts from './words'
 defineProps<{ screens: { label: string; key: string }[] }>()
 const visible = defineModel<boolean>('visible', { required: true })
 const more = [
-  { key: '/', label: 'look for words in the whole record' },
-  { key: 'n', label: 'night colours, and day again' },
+  { key: '/', label: texts.LOOK_FOR_WORDS_IN },
+  { key: 'n', label: texts.NIGHT_COLOURS_AND_DAY },
   { key: '?', label: 'these keys' },
-  { key: '↑ ↓', label: 'on Look: from sign to sign' },
-  { key: 's', label: 'on Look: seen' },
-  { key: 'x', label: 'on Look: not there' },
-  { key: 'u', label: 'on Look: not looked at' },
-  { key: 'r', label: 'on Look: the rest here is not there' },
-  { key: '[ ]', label: 'on Look: the place before, the next place' },
-  { key: 'l', label: 'on Look: back to the short list' },
-  { key: 'k', label: 'on Look: keep it' },
+  { key: '↑ ↓', label: texts.ON_LOOK_FROM_SIGN },
+  { key: 's', label: texts.ON_LOOK_SEEN },
+  { key: 'x', label: texts.ON_LOOK_NOT_THERE },
+  { key: 'u', label: texts.ON_LOOK_NOT_LOOKED },
+  { key: 'r', label: texts.ON_LOOK_THE_REST },
+  { key: '[ ]', label: texts.ON_LOOK_THE_PLACE },
+  { key: 'l', label: texts.ON_LOOK_BACK_TO },
+  { key: 'k', label: texts.ON_LOOK_KEEP_IT },
 ]
 </script>
 

@@ -3,6 +3,7 @@ import { RouterLink } from 'vue-router'
 import PageHead from '@/shared/PageHead.vue'
 import { useSession } from '@/shared/session'
 import { SCREENS } from './screens'
+import * as texts from './words'
 
 /** On a phone's foot there is room for five words: the other screens stand here. */
 const session = useSession()
@@ -19,7 +20,8 @@ const others = SCREENS.filter((s) => !s.foot)
     </li>
     <li>
       <RouterLink class="grid min-h-14 content-center no-underline" :to="{ name: 'settings' }"
-        ><b>{{ session.keeper?.display_name }}</b> <span class="quiet">units, night, people</span></RouterLink
+        ><b>{{ session.keeper?.display_name }}</b>
+        <span class="quiet">{{ texts.UNITS_NIGHT_PEOPLE }}</span></RouterLink
       >
     </li>
   </ul>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { discard, flush, others, refused, tryAgain, waiting } from '@/shared/outbox'
+import * as texts from './words'
 
 /** What has not arrived yet, what the server would not take, and what waits of somebody else. */
 </script>
@@ -12,30 +13,27 @@ import { discard, flush, others, refused, tryAgain, waiting } from '@/shared/out
     data-testid="outbox"
   >
     <p v-if="waiting.length" class="my-1">
-      <b>{{ waiting.length }} {{ waiting.length === 1 ? 'entry has' : 'entries have' }} not arrived yet.</b>
-      {{
-        waiting.length === 1
-          ? 'It waits here with its own time.'
-          : 'They wait here, in order and with their own time.'
-      }}
+      <b>{{ texts.notArrivedYet(waiting.length) }}</b>
+      {{ texts.waitInOrder(waiting.length) }}
       <button type="button" @click="flush()">try now</button>
     </p>
     <p v-for="o in others" :key="o.name" class="my-1">
-      <b
-        >{{ o.count }} {{ o.count === 1 ? 'entry' : 'entries' }} of {{ o.name }}
-        {{ o.count === 1 ? 'waits' : 'wait' }} in this browser.</b
-      >
-      {{ o.count === 1 ? 'It goes' : 'They go' }} out in no other name: when {{ o.name }} signs in here.
+      <b>{{ texts.waitInThisBrowser(o.count, o.name) }}</b>
+      {{ texts.goInNoOtherName(o.count, o.name) }}
     </p>
     <div v-for="r in refused" :key="r.nr" class="refused">
       <p class="brick my-1">
-        Not taken: {{ r.words }} ({{
-          new Date(r.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
-        }}): {{ r.why }}
+        {{
+          texts.notTaken(
+            r.words,
+            new Date(r.at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }),
+            r.why,
+          )
+        }}
       </p>
       <button type="button" @click="tryAgain(r.nr!)">Try again</button>
       <button type="button" @click="discard(r.nr!)">
-        {{ r.photo ? 'Discard it and its picture' : 'Discard it' }}
+        {{ r.photo ? texts.DISCARD_IT_AND_ITS : 'Discard it' }}
       </button>
     </div>
   </div>

@@ -23,16 +23,20 @@ function leave() {
 <template>
   <aside
     class="band in-row gap-y-1.5 gap-x-3.5 min-h-10 mb-2 print:hidden"
-    aria-label="This is a rehearsal"
+    :aria-label="texts.THIS_IS_A_REHEARSAL"
     data-testid="rehearsal-band"
   >
     <b class="bg-ink text-paper rounded py-0.5 px-2.25 text-14 leading-5">Rehearsal</b>
     <span class="words flex-1 text-14 text-ink2 phone:basis-60%">{{ words }}</span>
-    <LinkButton v-if="data?.ended && route.name !== 'reveal'" :to="{ name: 'reveal' }" label="What it was" />
+    <LinkButton
+      v-if="data?.ended && route.name !== 'reveal'"
+      :to="{ name: 'reveal' }"
+      :label="texts.WHAT_IT_WAS"
+    />
     <LinkButton
       v-else-if="!data?.ended && route.name !== 'tank-side'"
       :to="{ name: 'tank-side' }"
-      label="At the tank"
+      :label="texts.AT_THE_TANK"
     />
     <button
       type="button"

@@ -2,6 +2,7 @@ import { createRouter, createWebHistory, type RouteParams, type RouteRecordRaw }
 import { askEarly } from '@/api/client'
 import { useSession } from '@/shared/session'
 import { newBuild } from './worker'
+import * as texts from './words'
 
 declare module 'vue-router' {
   interface RouteMeta {
@@ -92,7 +93,7 @@ const routes: RouteRecordRaw[] = [
     name: 'trace',
     component: () => import('@/features/contacts/TracePage.vue'),
     props: true,
-    meta: { title: 'What touched what', rail: 'tanks' },
+    meta: { title: texts.WHAT_TOUCHED_WHAT, rail: 'tanks' },
   },
   {
     path: '/gear',
@@ -149,14 +150,14 @@ const routes: RouteRecordRaw[] = [
     path: '/look/before-buying',
     name: 'inspect',
     component: () => import('@/features/look/InspectPage.vue'),
-    meta: { title: 'Before you buy', rail: 'look' },
+    meta: { title: texts.BEFORE_YOU_BUY, rail: 'look' },
   },
   {
     path: '/look/:group/days',
     name: 'days',
     component: () => import('@/features/look/DaysPage.vue'),
     props: true,
-    meta: { title: 'Over the days', rail: 'look' },
+    meta: { title: texts.OVER_THE_DAYS, rail: 'look' },
   },
   {
     path: '/look/:group',
@@ -261,7 +262,7 @@ const routes: RouteRecordRaw[] = [
     name: 'compare',
     component: () => import('@/features/look/ComparePage.vue'),
     props: true,
-    meta: { title: 'Side by side', rail: 'look' },
+    meta: { title: texts.SIDE_BY_SIDE, rail: 'look' },
   },
   {
     path: '/conditions',
@@ -292,13 +293,13 @@ const routes: RouteRecordRaw[] = [
     path: '/rehearse/tank',
     name: 'tank-side',
     component: () => import('@/features/rehearse/TankSidePage.vue'),
-    meta: { title: 'At the tank', rail: 'rehearse' },
+    meta: { title: texts.AT_THE_TANK, rail: 'rehearse' },
   },
   {
     path: '/rehearse/reveal',
     name: 'reveal',
     component: () => import('@/features/rehearse/RevealPage.vue'),
-    meta: { title: 'What it was', rail: 'rehearse' },
+    meta: { title: texts.WHAT_IT_WAS, rail: 'rehearse' },
   },
   {
     path: '/more',

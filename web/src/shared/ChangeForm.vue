@@ -69,7 +69,7 @@ async function save() {
     <TextField
       v-model="share"
       figure
-      label="Share of the water"
+      :label="texts.SHARE_OF_THE_WATER"
       field="share"
       :problem="write.problem.value"
       :hint="goes.data.value ? `${goes.data.value.volume.figure} ${goes.data.value.volume.unit}` : undefined"
@@ -78,7 +78,7 @@ async function save() {
     <template v-if="parts.length">
       <div class="flex items-center gap-2.5 min-h-12">
         <Checkbox v-model="back" binary input-id="put-back" />
-        <label for="put-back">Put back what the change takes out</label>
+        <label for="put-back">{{ texts.PUT_BACK_WHAT_THE }}</label>
       </div>
       <div v-if="back" class="back" data-testid="goes-back">
         <p

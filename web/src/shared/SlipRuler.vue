@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { scale } from './scales'
+import * as texts from './words'
 
 /** Where the dose brings the level: the band of the uncertain water, the range to keep. */
 const props = defineProps<{ ruler: Schemas['RulerOut']; unit: string }>()
@@ -29,7 +30,7 @@ const x = (v: number) => across.value(v)
       y="6"
       text-anchor="middle"
     >
-      range to keep
+      {{ texts.RANGE_TO_KEEP }}
     </text>
     <path class="stroke-ink fill-none" :d="`M8 36H${WIDTH - 8}`" />
     <g v-for="t in ruler.ticks" :key="t.at_mg_per_l">

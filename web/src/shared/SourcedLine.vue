@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as texts from '@/shared/words'
 import type { Schemas } from '@/api/client'
 
 /** A statement with where it comes from. */
@@ -12,7 +13,7 @@ defineProps<{ title: string; said: Schemas['SourcedText']; tone?: 'brick' | 'tan
     <div>
       <p class="max-w-[68ch]">{{ said.text }}</p>
       <p class="small quiet max-w-[68ch]">
-        {{ said.source }}{{ said.recalled ? ', recalled, not yet checked' : '' }}
+        {{ said.source }}{{ said.recalled ? texts.RECALLED_NOT_YET_CHECKED : '' }}
       </p>
     </div>
   </div>

@@ -3,6 +3,7 @@ import SelectField from '@/shared/SelectField.vue'
 import { STRENGTHS } from './choices'
 import type { StrengthKind } from '@/shared/strengths'
 import TextField from '@/shared/TextField.vue'
+import * as texts from './words'
 
 /**
  * What a label says of a product: in which way, how much, and the density where per cent are by weight. No way is chosen
@@ -25,9 +26,9 @@ const density = defineModel<string>('density', { required: true })
   <SelectField
     v-if="!kindElsewhere"
     v-model="kind"
-    label="The label says"
+    :label="texts.THE_LABEL_SAYS"
     :options="STRENGTHS"
-    placeholder="in which way"
+    :placeholder="texts.IN_WHICH_WAY"
     data-testid="label-says"
   />
   <TextField
@@ -44,7 +45,7 @@ const density = defineModel<string>('density', { required: true })
     v-model="density"
     figure
     label="Density"
-    hint="kg/L, 1 if left empty"
+    :hint="texts.KG_L_1_IF"
     :field="fields.density"
     :problem="problem"
     inputmode="decimal"

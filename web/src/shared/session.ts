@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
 import { runAhead } from './now'
 import { forgetAll } from './useKept'
+import * as texts from '@/shared/words'
 
 const CHOSEN = 'pennywort-fishroom'
 /** who was signed in here last, by this very build: another may know other fields */
@@ -89,7 +90,7 @@ export const useSession = defineStore('session', () => {
 
   /** The open fishroom's id as routes want it; screens that need one are only reached with one. */
   function inRoom(): { room_id: string } {
-    if (!room.value) throw new Error('no fishroom is open')
+    if (!room.value) throw new Error(texts.NO_FISHROOM_IS_OPEN)
     return { room_id: room.value.uid }
   }
 

@@ -17,7 +17,7 @@ export function productsOf(active: Active, shelf: Shelf, use: string, past: bool
       .filter((b) => b.active === active?.id && (past || !b.past))
       .map((b) => ({
         value: `bottle:${b.uid}`,
-        label: `${b.name}, ${b.holds}${b.past ? ', past its date' : ''}`,
+        label: `${b.name}, ${b.holds}${b.past ? texts.PAST_ITS_DATE : ''}`,
       })),
     ...(active?.strengths ?? [])
       .filter((s) => !allowed || allowed.includes(s.id))

@@ -1,4 +1,4 @@
-/** What the scripts of “shared” say, of plain values; what stands in a page is said by the page. */
+/** What “shared” says: each sentence once, of plain values, in one place. */
 export const TAP = 'tap with each breath'
 export const changedAndPutBack = (share: string | number, back: string | number) =>
   `Changed ${share}, put back ${back}`
@@ -22,3 +22,31 @@ export const TOO_FAR_BACK = 'That lies too far back.'
 export const TOO_FAR_AHEAD = 'That lies too far ahead.'
 export const IN_THE_FUTURE = 'That lies in the future.'
 export const CLOCKS_WENT_FORWARD = 'There was no such hour that night: the clocks went forward.'
+export const SHARE_OF_THE_WATER = 'Share of the water'
+export const PUT_BACK_WHAT_THE = 'Put back what the change takes out'
+export const WHICH_KIND_IS_IT = 'Which kind is it'
+export const READ_IT_OFF_THE = 'read it off the label'
+export const RANGE_TO_KEEP = 'range to keep'
+export const THE_LABEL_SAYS = 'The label says'
+export const IN_WHICH_WAY = 'in which way'
+export const KG_L_1_IF = 'kg/L, 1 if left empty'
+export const oneThatSettledOn = (by: string | number) =>
+  `one that settled on a fish when the count began; filled where ${by} reaches it`
+export const COMES_THROUGH_IF_ENDED = 'comes through, if ended then'
+export const endedOnDayCome = (day: string | number, words: string | number) =>
+  `Ended on day ${day}, ${words} come through.`
+export const TWO_WEEKS_BACK = 'two weeks back'
+export const THREE_WEEKS_AHEAD = 'three weeks ahead'
+export const HOW_TO_READ_A = 'How to read a strip'
+export const MEDICINE_IN_THE_WATER = 'medicine in the water'
+export const WHAT_THE_PLAN_WILL = 'what the plan will give'
+export const DOSE_GIVEN_TO_GIVE = 'dose given, to give'
+export const WATER_CHANGED_TO_CHANGE = 'water changed, to change'
+export const SPONGE_FOOD_LIGHT_DONE = 'sponge, food, light: done, late'
+export const MEDICINE_OUT_OBSERVE = 'medicine out, observe'
+export const DAY_OF_THE_COURSE = 'day of the course'
+export const TANK_AND_FISH = 'tank and fish'
+export const RECALLED_NOT_YET_CHECKED = ', recalled, not yet checked'
+export const NO_FISHROOM_IS_OPEN = 'no fishroom is open'
+export const PAST_ITS_DATE = ', past its date'
+export const lifeCycleOf = (parasite: string | number) => `Life cycle of ${parasite}`

@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import TakeOut from './TakeOut.vue'
 import { clock } from './useTimer'
+import * as texts from './words'
 
 /** The time is up, or a sign of distress was seen: what is done at once, and nothing else. */
 const props = defineProps<{
@@ -25,7 +26,7 @@ const over = computed(() => Math.max(0, props.seconds - Math.round(props.run.min
     {{ run.say.alarm }}
   </p>
   <p class="line flex justify-between text-16">
-    <b v-if="run.sign">{{ run.sign }}</b><b v-else>{{ clock(over) }} over its time</b
+    <b v-if="run.sign">{{ run.sign }}</b><b v-else>{{ texts.overItsTime(clock(over)) }}</b
     ><span class="fig">{{ clock(seconds) }}</span>
   </p>
   <ol class="text-20 leading-6.75 pl-6.5 list-decimal grid gap-2">

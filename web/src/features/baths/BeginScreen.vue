@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import * as texts from './words'
 
 /** All is ready: the waters side by side once more, what stops it within reach, and the press that starts the timer. */
 const props = defineProps<{ run: Schemas['RunOut']; busy: boolean; problem: Error | null }>()
@@ -51,7 +52,7 @@ watch([at, minutes], () => given.forget())
   <ProblemNote :problem="problem" />
   <EntryForm
     v-if="already"
-    label="Write it down"
+    :label="texts.WRITE_IT_DOWN"
     :busy="given.busy.value"
     :problem="given.problem.value"
     :fields="['happened_at', 'minutes']"
@@ -59,12 +60,12 @@ watch([at, minutes], () => given.forget())
     testid="save-given"
     @save="given.run()"
   >
-    <WhenField v-model="at" label="Fish in" :problem="given.problem.value" hint="day and hour" />
+    <WhenField v-model="at" label="Fish in" :problem="given.problem.value" :hint="texts.DAY_AND_HOUR" />
     <TextField
       v-if="!run.swab"
       v-model="minutes"
       figure
-      label="Minutes they were in"
+      :label="texts.MINUTES_THEY_WERE_IN"
       field="minutes"
       :problem="given.problem.value"
       inputmode="decimal"

@@ -9,6 +9,7 @@ import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import { MADE_WITH } from '@/shared/choices'
 import { useSalts } from '@/shared/queries'
+import * as texts from './words'
 
 /** Both waters side by side, as read now. A bath that dilutes, or is too cold or warm, goes no further. */
 const props = defineProps<{ run: Schemas['RunOut'] }>()
@@ -75,16 +76,16 @@ watch([bathC, homeC, madeWith, bathSalt, homeSalt, bathTds, homeTds, turns], () 
       <TextField
         v-model="bathTds"
         figure
-        label="Other water, TDS"
+        :label="texts.OTHER_WATER_TDS"
         field="bath.water.tds"
         :problem="write.problem.value"
-        hint="or µS/cm, or sea salt below"
+        :hint="texts.OR_S_CM_OR"
         inputmode="decimal"
       />
       <TextField
         v-model="homeTds"
         figure
-        label="Their tank, TDS"
+        :label="texts.THEIR_TANK_TDS"
         field="bath.home.tds"
         :problem="write.problem.value"
         inputmode="decimal"
@@ -92,13 +93,13 @@ watch([bathC, homeC, madeWith, bathSalt, homeSalt, bathTds, homeTds, turns], () 
       <TextField
         v-model="bathSalt"
         figure
-        label="Other water, sea salt"
+        :label="texts.OTHER_WATER_SEA_SALT"
         hint="g/kg or SG"
         inputmode="decimal"
       />
-      <TextField v-model="homeSalt" figure label="Their tank, sea salt" inputmode="decimal" />
+      <TextField v-model="homeSalt" figure :label="texts.THEIR_TANK_SEA_SALT" inputmode="decimal" />
     </template>
-    <CountField v-model="turns" label="How many turns of fish" :max="20" />
+    <CountField v-model="turns" :label="texts.HOW_MANY_TURNS_OF" :max="20" />
     <p
       v-if="stopped"
       class="line-3-brick text-brick text-20 leading-6.25 font-600 py-3 px-3.5 rounded my-3"

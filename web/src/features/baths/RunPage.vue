@@ -16,6 +16,7 @@ import StepScreen from './StepScreen.vue'
 import TimerScreen from './TimerScreen.vue'
 import { useTimer } from './useTimer'
 import { useBath } from './queries'
+import * as texts from './words'
 
 /** A bath, one step a screen: prepare, match, measure, fish in, the timer, out. */
 const props = defineProps<{ bath: string }>()
@@ -160,7 +161,7 @@ watch(left, (now, was) => {
       @back="place--"
     />
     <template v-else-if="screen === 'match'">
-      <p class="count small quiet">match the waters</p>
+      <p class="count small quiet">{{ texts.MATCH_THE_WATERS }}</p>
       <MatchForm :run="run" />
       <div class="foot">
         <button v-if="before.length" type="button" class="back" @click="place = before.length - 1">
@@ -196,27 +197,27 @@ watch(left, (now, was) => {
     />
     <template v-else-if="screen === 'between'">
       <p class="say">Turn {{ run.turn - 1 }}: {{ run.ended_words || 'out' }}.</p>
-      <p>{{ run.check_words || 'Is the mix still good?' }}</p>
+      <p>{{ run.check_words || texts.IS_THE_MIX_STILL }}</p>
       <form v-if="run.strip_floor" class="strip" novalidate @submit.prevent="readStrip">
         <TextField
           v-model="strip"
           figure
-          label="The strip shows"
+          :label="texts.THE_STRIP_SHOWS"
           :hint="`mg/L; at least ${run.strip_floor}`"
           field="strip"
           :problem="note.problem.value"
           inputmode="decimal"
           data-testid="strip"
         />
-        <Button type="submit" severity="secondary" label="Write it down" :loading="note.busy.value" />
+        <Button type="submit" severity="secondary" :label="texts.WRITE_IT_DOWN" :loading="note.busy.value" />
         <p v-if="run.strip_read" class="small">Read: {{ run.strip_read }}.</p>
       </form>
       <ProblemNote :problem="note.problem.value" :fields="run.strip_floor ? ['strip'] : []" />
       <div class="foot">
-        <button type="button" class="back" @click="happened('end')">no more fish, end here</button>
+        <button type="button" class="back" @click="happened('end')">{{ texts.NO_MORE_FISH_END }}</button>
         <Button
           class="next"
-          :label="`Turn ${run.turn}: fish in`"
+          :label="texts.turnFishIn(run.turn)"
           :loading="note.busy.value"
           data-testid="fish-in"
           @click="begin"
@@ -225,7 +226,7 @@ watch(left, (now, was) => {
     </template>
     <template v-else>
       <p class="say" data-testid="bath-ended">
-        {{ capital(run.ended_words) || (run.in_at ? 'Out.' : 'Ended before any fish went in.') }}
+        {{ capital(run.ended_words) || (run.in_at ? 'Out.' : texts.ENDED_BEFORE_ANY_FISH) }}
       </p>
       <ul v-if="run.log.length" class="log rows">
         <li v-for="(l, i) in run.log" :key="i">
@@ -235,11 +236,11 @@ watch(left, (now, was) => {
       <p v-for="s in run.steps.slice(-2)" :key="s.text" class="small">{{ s.text }}</p>
       <template v-if="run.in_at">
         <ProblemNote :problem="plan.problem.value" />
-        <p v-if="planned" role="status">What it advises for the days after stands on Today.</p>
+        <p v-if="planned" role="status">{{ texts.WHAT_IT_ADVISES_FOR }}</p>
         <Button
           v-else
           severity="secondary"
-          label="Put the days after on Today"
+          :label="texts.PUT_THE_DAYS_AFTER"
           data-testid="plan-bath"
           @click="onToday"
         />

@@ -12,6 +12,7 @@ import UseOption from '@/shared/UseOption.vue'
 import { useWrite } from '@/shared/useWrite'
 import { useActives, useGroups, useTanks, useToday } from '@/shared/queries'
 import { useBaths } from './queries'
+import * as texts from './words'
 
 /** Which fish, which bath, in how much water: then it is made ready, step by step. */
 const session = useSession()
@@ -99,10 +100,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
 </script>
 
 <template>
-  <PageHead
-    title="A bath or a swab"
-    sentence="Made ready beside the tank, matched with their water, and timed by the clock of the house."
-  />
+  <PageHead :title="texts.A_BATH_OR_A" :sentence="texts.MADE_READY_BESIDE_THE" />
   <ul v-if="running.data.value?.length" class="rows max-w-225 mb-7">
     <li
       v-for="r in running.data.value"
@@ -116,7 +114,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
       <span class="small">{{ r.fish }}</span>
       <span class="small fig">{{ r.at_words }}</span>
       <span class="small" :class="{ brick: r.phase === 'take_out', leaf: r.phase === 'in' }">{{
-        r.phase === 'in' ? 'fish in it now' : r.phase === 'take_out' ? 'take them out' : r.ended_words
+        r.phase === 'in' ? texts.FISH_IN_IT_NOW : r.phase === 'take_out' ? texts.TAKE_THEM_OUT : r.ended_words
       }}</span>
     </li>
   </ul>
@@ -140,7 +138,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
     </ul>
   </template>
   <form class="start max-w-160" novalidate @submit.prevent="save">
-    <h2 class="block-head">Make one ready</h2>
+    <h2 class="block-head">{{ texts.MAKE_ONE_READY }}</h2>
     <SelectField
       v-model="group"
       label="Fish"
@@ -158,7 +156,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
       :options="uses"
       option-value="id"
       filter
-      placeholder="which bath, dip or swab"
+      :placeholder="texts.WHICH_BATH_DIP_OR"
       long
       data-testid="bath-use"
     >
@@ -171,7 +169,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
         v-if="chosen.route !== 'topical' && chosen.route !== 'prolonged'"
         v-model="volume"
         figure
-        label="Water in the vessel"
+        :label="texts.WATER_IN_THE_VESSEL"
         field="volume"
         :problem="write.problem.value"
         placeholder="5 L"
@@ -186,7 +184,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
         v-if="chosen.dose && chosen.route !== 'topical'"
         v-model="target"
         figure
-        :label="chosen.gate === 'vet' ? 'Your vet says' : 'Bring it to'"
+        :label="chosen.gate === 'vet' ? texts.YOUR_VET_SAYS : texts.BRING_IT_TO"
         field="target"
         :problem="write.problem.value"
         :hint="`${chosen.typed_unit}; published ${chosen.dose}`"
@@ -197,31 +195,29 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
         v-if="chosen.minutes"
         v-model="minutes"
         figure
-        label="Minutes at most"
+        :label="texts.MINUTES_AT_MOST"
         field="minutes"
         :problem="write.problem.value"
         :hint="
           asked('task')
-            ? `${chosen.minutes} published; what the course says, if left empty`
-            : `${chosen.minutes} published; the shortest, if left empty`
+            ? texts.publishedWhatTheCourse(chosen.minutes)
+            : texts.publishedTheShortestIf(chosen.minutes)
         "
         inputmode="decimal"
       />
       <div class="flex gap-3 items-start py-3">
         <Checkbox v-model="confirmed" binary input-id="bath-sure" data-testid="bath-sure" />
-        <label for="bath-sure"
-          >I read the label twice; the strength is the one chosen, gloves and goggles are on.</label
-        >
+        <label for="bath-sure">{{ texts.I_READ_THE_LABEL }}</label>
       </div>
       <div v-if="chosen.gate === 'vet'" class="flex gap-3 items-start py-3">
         <Checkbox v-model="vet" binary input-id="bath-vet" />
-        <label for="bath-vet">A veterinarian told me to use it here.</label>
+        <label for="bath-vet">{{ texts.A_VETERINARIAN_TOLD_ME }}</label>
       </div>
     </template>
     <ProblemNote :problem="write.problem.value" :fields="FIELDS" />
     <Button
       type="submit"
-      label="Make it ready"
+      :label="texts.MAKE_IT_READY"
       :disabled="!group || !use"
       :loading="write.busy.value"
       data-testid="make-ready"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useTimeoutFn } from '@vueuse/core'
 import { ref } from 'vue'
+import * as texts from './words'
 
 /** A press that a wet thumb can't make: once to say it, and once more, a moment later, to mean it. */
 defineProps<{ words: string; sure: string; small?: string; busy?: boolean; alarm?: boolean }>()
@@ -33,7 +34,7 @@ function press() {
   >
     {{ armed ? sure : words
     }}<span v-if="small" class="block text-15 leading-5 font-500">{{
-      armed ? 'press once more' : small
+      armed ? texts.PRESS_ONCE_MORE : small
     }}</span>
   </button>
 </template>

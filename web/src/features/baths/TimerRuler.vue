@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { clamped, stepped } from '@/shared/scales'
 import { useWidth } from '@/shared/useWidth'
+import * as texts from './words'
 
 /** How far the bath is, on its own minutes: when they come out, and what is never passed. */
 const props = defineProps<{ seconds: number; minutes: number; most: number }>()
@@ -16,7 +17,7 @@ const now = computed(() => x(props.seconds / 60))
 
 <template>
   <div ref="box" class="ruler">
-    <svg :width="width" height="62" role="img" :aria-label="`out at ${minutes} minutes, never past ${most}`">
+    <svg :width="width" height="62" role="img" :aria-label="texts.outAtMinutesNever(minutes, most)">
       <rect class="fill-leaf [fill-opacity:0.35]" x="0" y="20" :width="now" height="18" />
       <rect
         v-if="most > minutes"

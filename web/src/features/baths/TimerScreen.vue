@@ -6,6 +6,7 @@ import ColourWatch from './ColourWatch.vue'
 import TakeOut from './TakeOut.vue'
 import TimerRuler from './TimerRuler.vue'
 import { clock } from './useTimer'
+import * as texts from './words'
 
 /** The running clock, the colour, the fish: one press for each thing seen, two to end it. */
 const props = defineProps<{
@@ -47,7 +48,9 @@ const until = computed(() =>
   <TimerRuler :seconds="seconds" :minutes="run.minutes" :most="run.most_min" />
   <p class="unseen" role="status" aria-live="assertive">{{ spoken }}</p>
   <ColourWatch v-if="run.colours.length" :run="run" @seen="emit('happened', $event)" />
-  <h2>The fish <span>press each time you see it</span></h2>
+  <h2>
+    The fish <span>{{ texts.PRESS_EACH_TIME_YOU }}</span>
+  </h2>
   <div class="signs grid grid-cols-[1fr_1fr] gap-2">
     <button
       v-for="n in run.noted"
@@ -67,10 +70,12 @@ const until = computed(() =>
       @click="emit('sign', s.id as 'rolled')"
     >
       {{ s.label
-      }}<i class="not-italic font-400 text-13">{{ run.in_tank ? 'stop it at once' : 'out at once' }}</i>
+      }}<i class="not-italic font-400 text-13">{{
+        run.in_tank ? texts.STOP_IT_AT_ONCE : texts.OUT_AT_ONCE
+      }}</i>
     </button>
   </div>
-  <p v-if="run.within_reach"><b>Within reach</b> {{ run.within_reach }} Lid on, air on.</p>
+  <p v-if="run.within_reach"><b>Within reach</b> {{ texts.lidOnAirOn(run.within_reach) }}</p>
   <ProblemNote :problem="problem" />
   <TakeOut
     class="mt-auto sticky bottom-3"

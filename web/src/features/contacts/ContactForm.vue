@@ -10,6 +10,7 @@ import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { choices } from '@/shared/choices'
 import { useTanks } from '@/shared/queries'
+import * as texts from './words'
 
 /** Gear was used in a tank; or water, or hands, went from one to another. What may come along is asked about before it stands. */
 const props = defineProps<{ gear: Schemas['GearOut'] | null; to?: string }>()
@@ -55,7 +56,7 @@ async function save() {
 
 <template>
   <EntryForm
-    :label="confirmed ? 'It happened all the same' : 'Write it down'"
+    :label="confirmed ? texts.IT_HAPPENED_ALL_THE : texts.WRITE_IT_DOWN"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['from_tank', 'tank', 'note', 'happened_at']"

@@ -64,16 +64,15 @@ const { strike, problem: strikeProblem } = useStrike()
 </script>
 
 <template>
-  <PageHead title="Gear" sentence="What goes from tank to tank carries what is in them." />
+  <PageHead title="Gear" :sentence="texts.WHAT_GOES_FROM_TANK" />
   <ProblemNote :problem="told.error.value ?? clean.problem.value ?? set.problem.value ?? strikeProblem" />
   <template v-if="told.data.value">
     <div class="presses in-row gap-2 mb-4">
       <Button label="List a thing" data-testid="add-gear" @click="ask('add')" />
-      <Button label="Water or hands went over" severity="secondary" @click="ask('over')" />
+      <Button :label="texts.WENT_OVER" severity="secondary" @click="ask('over')" />
     </div>
     <p v-if="!here.length" class="py-2">
-      Nothing is listed. A net, a siphon, a bucket, a sponge: each with the tank it belongs to. Used
-      elsewhere, it is one press, and the trace from a sick tank knows of it.
+      {{ texts.NOTHING_IS_LISTED_A }}
     </p>
     <ul class="rows max-w-225 mb-6" data-testid="gear-list">
       <li
@@ -85,7 +84,7 @@ const { strike, problem: strikeProblem } = useStrike()
         <div class="grid">
           <b>{{ g.name }}</b>
           <span class="small quiet"
-            >{{ g.kind_name }}{{ g.home_name ? `, belongs to ${g.home_name}` : ', belongs to no tank'
+            >{{ g.kind_name }}{{ g.home_name ? `, belongs to ${g.home_name}` : texts.BELONGS_TO_NO_TANK
             }}{{ g.last_words ? `; last ${g.last_words}` : '' }}</span
           >
           <span v-for="c in g.carries" :key="c" class="small tannin">{{ c }}</span>
@@ -110,7 +109,7 @@ const { strike, problem: strikeProblem } = useStrike()
           <button
             type="button"
             class="link small"
-            :aria-label="`${g.name} is thrown away`"
+            :aria-label="texts.isThrownAway(g.name)"
             @click="away(g, true)"
           >
             thrown away
@@ -130,16 +129,16 @@ const { strike, problem: strikeProblem } = useStrike()
           <button
             type="button"
             class="link small"
-            :aria-label="`it is here again: ${g.name}`"
+            :aria-label="texts.itIsHereAgain(g.name)"
             @click="away(g, false)"
           >
-            it is here again
+            {{ texts.IT_IS_HERE_AGAIN }}
           </button>
         </li>
       </ul>
     </section>
-    <section v-if="told.data.value.contacts.length" aria-label="What touched what">
-      <h2 class="block-head">What touched what</h2>
+    <section v-if="told.data.value.contacts.length" :aria-label="texts.WHAT_TOUCHED_WHAT">
+      <h2 class="block-head">{{ texts.WHAT_TOUCHED_WHAT }}</h2>
       <ul class="rows" data-testid="contact-list">
         <li
           v-for="c in told.data.value.contacts"

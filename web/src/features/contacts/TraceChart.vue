@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client'
 import { frameOf, x } from '@/shared/axis'
 import StripAxis from '@/shared/strips/StripAxis.vue'
 import { useWidth } from '@/shared/useWidth'
+import * as texts from './words'
 
 /** Tanks on one time axis with a line for every contact: whole where it surely went over, broken where perhaps, dotted where hardly. */
 const props = defineProps<{ trace: Schemas['SpreadOut'] }>()
@@ -56,7 +57,7 @@ const now = computed(() => clamp(props.trace.now))
     </ul>
     <div ref="box" class="plot">
       <StripAxis :frame="frame" />
-      <svg :width="frame.width" :height="height" role="img" aria-label="Contacts between tanks, day by day">
+      <svg :width="frame.width" :height="height" role="img" :aria-label="texts.CONTACTS_BETWEEN_TANKS_DAY">
         <defs>
           <marker id="tip" viewBox="0 0 8 8" refX="7" refY="4" markerWidth="7" markerHeight="7" orient="auto">
             <path d="M0 0L8 4L0 8Z" class="fill-ink" />

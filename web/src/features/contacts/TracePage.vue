@@ -11,6 +11,7 @@ import { useWrite } from '@/shared/useWrite'
 import TraceChart from './TraceChart.vue'
 import { useTank } from '@/shared/queries'
 import { useTrace } from './queries'
+import * as texts from './words'
 
 /** From a sick tank and a first day: what shared water, gear, fish or hands with it, and what is to be done. */
 const props = defineProps<{ tank: string }>()
@@ -38,21 +39,15 @@ async function disinfected(gear: string) {
   await clean.run()
 }
 const SAYS = { surely: 'surely', perhaps: 'perhaps', hardly: 'hardly' } as const
-const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'here it is'
+const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? texts.HERE_IT_IS
 </script>
 
 <template>
   <PageHead :title="board.data.value?.name ?? 'Tank'" :sentence="told.data.value?.sentence" />
   <ProblemNote :problem="told.error.value ?? clean.problem.value" />
   <form class="flex flex-wrap gap-y-2 gap-x-4 items-end mb-3" novalidate @submit.prevent="again">
-    <DayField
-      v-model="day"
-      label="Since"
-      field="since"
-      :problem="null"
-      hint="since it may have carried it, if left empty"
-    />
-    <Button type="submit" label="Trace from there" severity="secondary" />
+    <DayField v-model="day" label="Since" field="since" :problem="null" :hint="texts.SINCE_IT_MAY_HAVE" />
+    <Button type="submit" :label="texts.TRACE_FROM_THERE" severity="secondary" />
   </form>
   <div
     v-if="told.data.value"
@@ -71,17 +66,15 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
         </template>
       </TraceChart>
       <p class="small quiet py-2">
-        A whole line: fish or water went over, surely. A broken one: wet gear, perhaps. A dotted one: dried
-        gear or hands, hardly. Coarse, by common practice; no chance is claimed.
+        {{ texts.A_WHOLE_LINE_FISH }}
       </p>
       <p v-if="told.data.value.untouched.length" class="small">
-        Touched nothing, by the record: {{ told.data.value.untouched.join(', ') }}.
+        {{ texts.touchedNothingByThe(told.data.value.untouched.join(', ')) }}
       </p>
       <section class="mt-5" aria-label="As a list">
         <h2 class="block-head">As a list</h2>
         <p v-if="!told.data.value.lines.length" class="py-2">
-          By the record nothing went from here to another tank. What nobody wrote down is not in it: nets,
-          siphons, a splash, a hand.
+          {{ texts.BY_THE_RECORD_NOTHING }}
         </p>
         <ol class="rows" data-testid="trace-lines">
           <li v-for="(l, i) in told.data.value.lines" :key="i">
@@ -89,8 +82,8 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
           </li>
         </ol>
       </section>
-      <section v-if="told.data.value.came.length" class="mt-5" aria-label="Where it may have come from">
-        <h2 class="block-head">What came in before</h2>
+      <section v-if="told.data.value.came.length" class="mt-5" :aria-label="texts.WHERE_IT_MAY_HAVE">
+        <h2 class="block-head">{{ texts.WHAT_CAME_IN_BEFORE }}</h2>
         <ol class="rows">
           <li v-for="(l, i) in told.data.value.came" :key="i">
             {{ l.words }} <span class="small quiet">{{ says(l.likelihood) }}</span>
@@ -103,9 +96,7 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
       <ul class="rows">
         <li v-for="r in told.data.value.rows.filter((r) => r.watch_words)" :key="r.id" class="grid gap-0.5">
           <b>{{ r.name }}: {{ r.watch_words }}</b>
-          <span class="small quiet">{{
-            r.other_water || 'Look at them every day, at the skin and the breath first.'
-          }}</span>
+          <span class="small quiet">{{ r.other_water || texts.LOOK_AT_THEM_EVERY }}</span>
         </li>
         <li
           v-for="g in told.data.value.gear"
@@ -120,9 +111,9 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
           >
           <span class="presses in-row gap-2.5 pt-1">
             <Button
-              label="It is disinfected"
+              :label="texts.IT_IS_DISINFECTED"
               severity="secondary"
-              :aria-label="`It is disinfected: ${g.name}`"
+              :aria-label="texts.itIsDisinfected(g.name)"
               @click="disinfected(g.uid)"
             />
             <RouterLink class="small" :to="{ name: 'measure', query: { what: 'disinfect', volume: '5 L' } }"
@@ -133,7 +124,7 @@ const says = (likelihood: string) => SAYS[likelihood as keyof typeof SAYS] ?? 'h
       </ul>
       <p v-if="told.data.value.rows.length < 2 && !told.data.value.gear.length" class="py-2">Nothing.</p>
       <p class="small">
-        <RouterLink :to="{ name: 'gear' }">Gear, and what it touched</RouterLink>
+        <RouterLink :to="{ name: 'gear' }">{{ texts.GEAR_AND_WHAT_IT }}</RouterLink>
       </p>
     </div>
   </div>

@@ -184,12 +184,7 @@ const FIELDS = computed(() => [
 </script>
 
 <template>
-  <PageHead
-    :title="fish?.tank_name ?? 'Course'"
-    :sentence="
-      fish ? `${fish.words}. Choose how to treat them, and see what it takes before anything goes in.` : ''
-    "
-  />
+  <PageHead :title="fish?.tank_name ?? 'Course'" :sentence="fish ? texts.chooseHowToTreat(fish.words) : ''" />
   <div
     v-if="fish && tank"
     class="grid grid-cols-[minmax(0,420px)_minmax(0,1fr)] gap-8 items-start narrow:grid-cols-[minmax(0,1fr)] narrow:gap-4"
@@ -204,8 +199,8 @@ const FIELDS = computed(() => [
           :options="[NOTHING, ...here]"
           option-label="short_name"
           option-value="id"
-          placeholder="choose what it most likely is"
-          aria-label="Against which condition"
+          :placeholder="texts.CHOOSE_WHAT_IT_MOST"
+          :aria-label="texts.AGAINST_WHICH_CONDITION"
           data-testid="condition"
         />
         <RouterLink
@@ -216,14 +211,15 @@ const FIELDS = computed(() => [
         >
       </div>
       <p v-if="stray" class="tannin" data-testid="stray">
-        {{ stray }} is nothing that lives in {{ tank?.name }}’s water. Choose from the list.
+        {{ texts.isNothingThatLives(stray, tank?.name) }}
       </p>
       <p v-if="!chosen" class="quiet">
-        Not sure yet? <RouterLink :to="{ name: 'look-at', params: { group } }">Look again</RouterLink>: a
-        medicine against the wrong thing costs days.
+        {{ texts.NOT_SURE_YET }}
+        <RouterLink :to="{ name: 'look-at', params: { group } }">Look again</RouterLink
+        >{{ texts.A_MEDICINE_AGAINST_THE }}
       </p>
       <p v-else-if="list.length === 1" class="tannin">
-        No medicine for {{ inSentence(chosen.short_name) }}: mend the water, and watch.
+        {{ texts.noMedicineForMend(inSentence(chosen.short_name)) }}
       </p>
       <ProblemNote :problem="schools.error.value" />
       <SchoolTable v-if="list.length" v-model="protocol" :schools="list" />
@@ -246,7 +242,7 @@ const FIELDS = computed(() => [
           figure
           :label="p.name"
           :placeholder="p.value"
-          :hint="`${p.low} to ${p.high}${p.high.endsWith(p.unit) ? '' : ` ${p.unit}`}${p.from_cycle ? `; by the life cycle of ${p.from_cycle}` : ''}`"
+          :hint="`${p.low} to ${p.high}${p.high.endsWith(p.unit) ? '' : ` ${p.unit}`}${p.from_cycle ? texts.byTheLifeCycle(p.from_cycle) : ''}`"
           :field="`parameters.${p.id}`"
           :problem="problem"
           @update:model-value="parameters = { ...parameters, [p.id]: $event ?? '' }"
@@ -266,7 +262,7 @@ const FIELDS = computed(() => [
           label="Begins"
           field="starts_at"
           :problem="problem"
-          hint="now, if left empty; or when it began"
+          :hint="texts.NOW_IF_LEFT_EMPTY"
         />
         <ProblemNote :problem="problem" :fields="FIELDS" />
       </div>
@@ -274,11 +270,11 @@ const FIELDS = computed(() => [
       <template v-if="slip">
         <SlipCard v-if="slip.lines.length" :slip="slip" :tank="tank.name" :fish="fish.words" />
         <p v-else-if="slip.kind === 'watch'" class="plain">
-          No medicine goes in. Somebody looks every day; what fish carry unseen stays unseen until it shows.
+          {{ texts.NO_MEDICINE_GOES_IN }}
         </p>
         <p v-else class="plain">
-          Nothing is dosed into this water: the steps stand on the day board. A bath is measured in
-          <RouterLink :to="{ name: 'measure' }">Measure</RouterLink>, in its own vessel.
+          {{ texts.NOTHING_IS_DOSED_INTO }}
+          <RouterLink :to="{ name: 'measure' }">Measure</RouterLink>{{ texts.IN_ITS_OWN_VESSEL }}
         </p>
         <dl class="grid grid-cols-[110px_1fr] gap-y-0.75 gap-x-3 py-3">
           <template v-for="b in slip.to_buy" :key="b.name">
@@ -301,7 +297,7 @@ const FIELDS = computed(() => [
             <dd class="col-[2]">{{ slip.clock_words }}</dd>
           </template>
           <template v-if="slip.left_words">
-            <dt class="font-650">What is left</dt>
+            <dt class="font-650">{{ texts.WHAT_IS_LEFT }}</dt>
             <dd class="col-[2]">{{ slip.left_words }}</dd>
           </template>
           <template v-if="slip.rules.length">
@@ -313,7 +309,7 @@ const FIELDS = computed(() => [
           <RouterLink
             :to="{ name: 'what-if', params: { group }, query: { wish: JSON.stringify(wish) } }"
             data-testid="what-if"
-            >What if it is done otherwise?</RouterLink
+            >{{ texts.WHAT_IF_IT_IS }}</RouterLink
           >
         </p>
         <p v-if="slip.broken.length" class="brick font-600">Never here: {{ slip.broken.join('; ') }}.</p>
@@ -330,24 +326,33 @@ const FIELDS = computed(() => [
         />
       </template>
       <p v-else-if="school?.medicines.length && ready && slipQuery.error.value" class="plain quiet">
-        Once that is settled, the slip for
-        {{ tank.one_water_words ? 'this water' : `${tank.volume.net.figure} ${tank.volume.net.unit}` }} stands
-        here.
+        {{
+          texts.onceThatIsSettled(
+            tank.one_water_words ? texts.THIS_WATER : `${tank.volume.net.figure} ${tank.volume.net.unit}`,
+          )
+        }}
       </p>
       <p v-else-if="unsaid" class="plain quiet">
-        Say what your bottle holds, and the slip for it stands here.
+        {{ texts.SAY_WHAT_YOUR_BOTTLE }}
       </p>
       <p v-else-if="school?.needs_label && !ready" class="plain quiet">
-        Copy the five figures from the bottle, and the slip for {{ tank.volume.net.figure }}
-        {{ tank.volume.net.unit }} stands here.
+        {{ texts.copyTheFiveFigures(tank.volume.net.figure, tank.volume.net.unit) }}
       </p>
     </div>
   </div>
   <template v-if="slip">
     <DayBoard :steps="slip.days" :ends="slip.ends_words" />
-    <section class="mt-6" aria-label="The plan on its time axis">
-      <h2 class="block-head"><span>What will be in the water when</span></h2>
-      <StripsChart :axis="slip.strip.axis" :strips="[slip.strip.strip]" label="The plan as a strip" plain own>
+    <section class="mt-6" :aria-label="texts.THE_PLAN_ON_ITS">
+      <h2 class="block-head">
+        <span>{{ texts.WHAT_WILL_BE_IN }}</span>
+      </h2>
+      <StripsChart
+        :axis="slip.strip.axis"
+        :strips="[slip.strip.strip]"
+        :label="texts.THE_PLAN_AS_A"
+        plain
+        own
+      >
         <template #default="{ frame, wide }">
           <StagesChart v-if="slip.stages" :stages="slip.stages" :frame="frame" :wide="wide" />
         </template>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import SelectField from '@/shared/SelectField.vue'
+import * as texts from './words'
 
 /** The clean tanks that the moves of a course go through; named here, each move says into which, and the press moves the fish there. */
 const props = defineProps<{
@@ -31,11 +32,11 @@ function choose(place: number, uid: string | null) {
     :field="`tanks.${i}`"
     :problem="problem"
     :options="options"
-    :placeholder="options.length ? 'not named' : 'no other tank of this water'"
+    :placeholder="options.length ? 'not named' : texts.NO_OTHER_TANK_OF"
     show-clear
     option-value="value"
     option-label="label"
-    :hint="i ? '' : 'bare and empty; the press then moves the fish there'"
+    :hint="i ? '' : texts.BARE_AND_EMPTY_THE"
     :data-testid="`clean-tank-${i}`"
     @update:model-value="choose(i, $event)"
   />

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
+import * as texts from './words'
 
 /** What must be ticked before a course starts, and the press. */
 const props = defineProps<{
@@ -35,23 +36,23 @@ const open = computed(
     <div v-if="slip.cared.length" class="tick why flex-col phone:min-h-14">
       <label for="reason"
         >{{ capital(slip.cared.join('; ')) }}.
-        <span class="small tannin">Why is it given all the same?</span></label
+        <span class="small tannin">{{ texts.WHY_IS_IT_GIVEN }}</span></label
       >
       <Textarea id="reason" v-model="reason" rows="2" maxlength="300" data-testid="reason" />
     </div>
     <div v-if="slip.needs_vet" class="tick phone:min-h-14">
       <Checkbox v-model="vetWord" binary input-id="vet" data-testid="vet-word" />
       <label for="vet"
-        >A veterinarian told me to use it here. <span class="small tannin">{{ slip.vet_reason }}</span></label
+        >{{ texts.A_VETERINARIAN_TOLD_ME }} <span class="small tannin">{{ slip.vet_reason }}</span></label
       >
     </div>
     <Button
       type="submit"
       :label="
         open
-          ? `Start, after ${open} more ${open === 1 ? 'tick' : 'ticks'}`
+          ? texts.startAfterMore(open, open === 1 ? 'tick' : 'ticks')
           : began
-            ? 'Write it down'
+            ? texts.WRITE_IT_DOWN
             : 'Start now'
       "
       :disabled="open > 0 || stale || unread || slip.broken.length > 0"

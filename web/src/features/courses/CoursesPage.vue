@@ -6,6 +6,7 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import StateMark from '@/shared/StateMark.vue'
 import { useToday } from '@/shared/queries'
+import * as texts from './words'
 
 const today = useToday()
 const running = computed(() => (today.data.value?.strips ?? []).filter((s) => s.day_count))
@@ -48,9 +49,9 @@ const sentence = computed(() =>
     </li>
   </ul>
   <p class="own flex gap-2 flex-wrap mb-7">
-    <LinkButton :to="{ name: 'protocols' }" label="Protocols, and your own" /><LinkButton
+    <LinkButton :to="{ name: 'protocols' }" :label="texts.PROTOCOLS_AND_YOUR_OWN" /><LinkButton
       :to="{ name: 'bath-new' }"
-      label="Stand at a bath"
+      :label="texts.STAND_AT_A_BATH"
     />
   </p>
   <template v-if="idle.length">

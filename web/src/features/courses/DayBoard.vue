@@ -48,11 +48,16 @@ function words(steps: Schemas['StepOut'][]): string {
 </script>
 
 <template>
-  <section class="days" aria-label="The days ahead">
+  <section class="days" :aria-label="texts.THE_DAYS_AHEAD">
     <h2 class="block-head">
       <span>Day board</span><span class="small quiet">{{ ends }}</span>
     </h2>
-    <div class="relative overflow-x-auto" tabindex="0" role="group" aria-label="Day board, scrolls sideways">
+    <div
+      class="relative overflow-x-auto"
+      tabindex="0"
+      role="group"
+      :aria-label="texts.DAY_BOARD_SCROLLS_SIDEWAYS"
+    >
       <table class="border-collapse text-13">
         <thead>
           <tr>

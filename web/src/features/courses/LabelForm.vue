@@ -11,6 +11,7 @@ import { useWrite } from '@/shared/useWrite'
 import { asSent, isSaid, labelFields, type LabelText } from './labels'
 import { useActives, useShelf } from '@/shared/queries'
 import { LABEL_READINGS } from '@/shared/choices'
+import * as texts from './words'
 
 /** One product's label. `at` is its name in the request. */
 const props = defineProps<{ problem: Problem | null; at: string }>()
@@ -54,18 +55,18 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
 
 <template>
   <fieldset>
-    <legend class="block-head">What the bottle says</legend>
+    <legend class="block-head">{{ texts.WHAT_THE_BOTTLE_SAYS }}</legend>
     <p class="small quiet">
-      Read it twice: one label may give seven days for sick fish and three for new ones.
+      {{ texts.READ_IT_TWICE_ONE }}
     </p>
     <SelectField
       v-if="kept.length"
       :model-value="picked"
-      label="From your shelf"
+      :label="texts.FROM_YOUR_SHELF"
       :options="kept"
       option-value="value"
       option-label="label"
-      placeholder="type a new one"
+      :placeholder="texts.TYPE_A_NEW_ONE"
       :data-testid="`${at}-shelf`"
       @update:model-value="take"
     />
@@ -74,7 +75,7 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       label="Product"
       :field="`${at}.product`"
       :problem="problem"
-      hint="as you call it"
+      :hint="texts.AS_YOU_CALL_IT"
       maxlength="80"
     />
     <SelectField v-model="label.counts" label="It counts" :options="COUNTS" :data-testid="`${at}-counts`" />
@@ -91,20 +92,20 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       v-if="label.counts === 'drops'"
       v-model="label.drops_per_ml"
       figure
-      label="Drops in a mL"
+      :label="texts.DROPS_IN_A_ML"
       :field="`${at}.drops_per_ml`"
       :problem="problem"
       placeholder="20"
-      hint="count yours into a syringe"
+      :hint="texts.COUNT_YOURS_INTO_A"
     />
     <TextField
       v-if="label.counts === 'mass'"
       v-model="label.teaspoon"
       figure
-      label="My level teaspoon"
+      :label="texts.MY_LEVEL_TEASPOON"
       :field="`${at}.teaspoon`"
       :problem="problem"
-      hint="g of this powder, if you weighed it"
+      :hint="texts.G_OF_THIS_POWDER"
     />
     <TextField
       v-model="label.per_volume"
@@ -124,14 +125,14 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
     />
     <CountField
       v-model="label.days"
-      label="for so many days"
+      :label="texts.FOR_SO_MANY_DAYS"
       :field="`${at}.days`"
       :problem="problem"
       :max="60"
     />
     <CountField
       v-model="label.new_days"
-      label="and for new fish"
+      :label="texts.AND_FOR_NEW_FISH"
       :field="`${at}.new_days`"
       :problem="problem"
       :max="60"
@@ -150,7 +151,7 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       :field="`${at}.change`"
       :problem="problem"
       placeholder="25 %"
-      hint="half, if it says nothing"
+      :hint="texts.HALF_IF_IT_SAYS"
     />
     <CountField
       v-if="label.change"
@@ -165,7 +166,7 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       label="It holds"
       :field="`${at}.holds`"
       :problem="problem"
-      hint="so far as it names them"
+      :hint="texts.SO_FAR_AS_IT"
     >
       <MultiSelect
         v-model="label.holds"
@@ -175,7 +176,7 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
         filter
         :max-selected-labels="3"
         :label-id="f.id"
-        aria-label="What it holds"
+        :aria-label="texts.WHAT_IT_HOLDS"
         :data-testid="`${at}-holds`"
       />
     </FieldRow>
@@ -205,10 +206,10 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
         :data-testid="`${at}-keep`"
         @click="keepIt"
       >
-        {{ isKept === JSON.stringify(label) ? 'kept on the shelf' : 'keep this label on the shelf' }}
+        {{ isKept === JSON.stringify(label) ? texts.KEPT_ON_THE_SHELF : texts.KEEP_THIS_LABEL_ON }}
       </button>
       <button v-if="props.at !== 'label'" type="button" class="link small" @click="emit('remove')">
-        without this one
+        {{ texts.WITHOUT_THIS_ONE }}
       </button>
     </div>
     <ProblemNote :problem="keep.problem.value" :fields="labelFields('label')" />

@@ -75,11 +75,7 @@ onBeforeRouteLeave(() =>
 <template>
   <PageHead
     :title="kept.data.value?.name ?? 'A protocol'"
-    :sentence="
-      kept.data.value?.own || fresh
-        ? 'Change the text; beside it stands what it would do.'
-        : 'A copy of a shipped protocol, under an id of your own. Change it and keep it.'
-    "
+    :sentence="kept.data.value?.own || fresh ? texts.CHANGE_THE_TEXT_BESIDE : texts.A_COPY_OF_A"
   />
   <ProblemNote :problem="kept.error.value" />
   <div
@@ -87,7 +83,7 @@ onBeforeRouteLeave(() =>
     class="grid grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] gap-8 items-start narrow:grid-cols-[minmax(0,1fr)] narrow:gap-4"
   >
     <div>
-      <label for="protocol-text" class="small quiet">YAML, as docs/courses.md describes it</label>
+      <label for="protocol-text" class="small quiet">{{ texts.YAML_AS_DOCS_COURSES }}</label>
       <Textarea
         id="protocol-text"
         v-model="text"
@@ -98,16 +94,16 @@ onBeforeRouteLeave(() =>
       />
       <div class="presses flex flex-wrap gap-2 mt-3">
         <Button
-          :label="preview?.replaces ? 'Keep this version' : 'Keep it as your own'"
+          :label="preview?.replaces ? texts.KEEP_THIS_VERSION : texts.KEEP_IT_AS_YOUR"
           :disabled="!preview || !!fault || settled !== text"
           :loading="keep.busy.value"
           data-testid="keep-protocol"
           @click="save"
         />
-        <Button label="Take along as a file" severity="secondary" @click="download" />
+        <Button :label="texts.TAKE_ALONG_AS_A" severity="secondary" @click="download" />
         <Button
           v-if="kept.data.value?.own"
-          label="Take it off the list"
+          :label="texts.TAKE_IT_OFF_THE"
           severity="secondary"
           :loading="remove.busy.value"
           @click="takeOff"
@@ -119,7 +115,9 @@ onBeforeRouteLeave(() =>
       <p v-if="fault" class="small quiet">at {{ fault.body.field?.replace('text.', '') }}</p>
       <template v-if="preview && !fault">
         <h2 class="block-head">
-          <span>{{ preview.sample }}</span><span class="small quiet">{{ preview.days }} days in all</span>
+          <span>{{ preview.sample }}</span><span class="small quiet">{{
+            texts.daysInAll(preview.days)
+          }}</span>
         </h2>
         <p class="small quiet">against {{ preview.conditions.join(', ') || 'nothing named' }}</p>
         <table class="border-collapse w-full">

@@ -6,6 +6,7 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { keepDraft } from './draft'
 import { useProtocols } from './queries'
+import * as texts from './words'
 
 /** All protocols of this fishroom: its own first, then the shipped ones to copy from. */
 const router = useRouter()
@@ -34,21 +35,18 @@ async function bringIn(event: Event) {
 </script>
 
 <template>
-  <PageHead
-    title="Protocols"
-    sentence="Courses as files. Copy one and make it yours; a course that runs keeps the version it was started by."
-  />
+  <PageHead title="Protocols" :sentence="texts.COURSES_AS_FILES_COPY" />
   <ProblemNote :problem="rows.error.value" />
   <div class="tools flex flex-wrap gap-2 mb-5">
     <InputText v-model="find" placeholder="find" aria-label="Find a protocol" />
-    <Button label="Bring one in from a file" severity="secondary" @click="picked?.click()" />
+    <Button :label="texts.BRING_ONE_IN_FROM" severity="secondary" @click="picked?.click()" />
     <input
       ref="picked"
       type="file"
       accept=".yaml,.yml,text/yaml,application/yaml"
       class="unseen"
       tabindex="-1"
-      aria-label="A protocol as a file"
+      :aria-label="texts.A_PROTOCOL_AS_A"
       data-testid="protocol-file"
       @change="bringIn"
     />
@@ -56,7 +54,7 @@ async function bringIn(event: Event) {
   <section class="mb-7 max-w-250" aria-label="Your own">
     <h2 class="block-head">Your own</h2>
     <p v-if="!own.length" class="quiet py-2.5">
-      None yet. Open one of those below, change what you do otherwise, and keep it under its own name.
+      {{ texts.NONE_YET_OPEN_ONE }}
     </p>
     <ul v-else class="rows">
       <li
@@ -70,7 +68,7 @@ async function bringIn(event: Event) {
             class="inline-block min-h-6 phone:min-h-11"
             :to="{ name: 'protocol', params: { protocol: p.id } }"
             >{{ p.name }}</RouterLink
-          ><span v-if="p.fault" class="small brick block">Can’t be started as it stands: {{ p.fault }}</span
+          ><span v-if="p.fault" class="small brick block">{{ texts.cantBeStartedAs(p.fault) }}</span
           ><span v-else class="small quiet block">{{ p.school }}</span></span
         >
         <span class="small">{{ p.conditions.join(', ') }}</span>
@@ -94,7 +92,7 @@ async function bringIn(event: Event) {
             class="inline-block min-h-6 phone:min-h-11"
             :to="{ name: 'protocol', params: { protocol: p.id } }"
             >{{ p.name }}</RouterLink
-          ><span v-if="p.fault" class="small brick block">Can’t be started as it stands: {{ p.fault }}</span
+          ><span v-if="p.fault" class="small brick block">{{ texts.cantBeStartedAs(p.fault) }}</span
           ><span v-else class="small quiet block">{{ p.school }}</span></span
         >
         <span class="small">{{ p.conditions.join(', ') }}</span>

@@ -7,6 +7,7 @@ import FigureText from '@/shared/FigureText.vue'
 import SlipRuler from '@/shared/SlipRuler.vue'
 import ToolDrawing from '@/shared/ToolDrawing.vue'
 import WhyLines from '@/shared/WhyLines.vue'
+import * as texts from './words'
 
 /** The slip: what to take and with which tool, what it gives, what it must not meet, why, and from where. */
 const props = defineProps<{ slip: Schemas['SlipOut']; tank: string; fish: string }>()
@@ -31,7 +32,7 @@ const VERDICTS: Record<Schemas['ToolOut']['verdict'], string> = {
         <b>{{ tank }}</b>, {{ fish }}
       </p>
       <p class="small quiet">
-        {{ slip.water.figure }} {{ slip.water.unit }} net, give or take {{ slip.water_uncertainty.figure }}
+        {{ texts.netGiveOrTake(slip.water.figure, slip.water.unit, slip.water_uncertainty.figure) }}
       </p>
       <p v-if="slip.where_words" class="small">{{ capital(slip.where_words) }}.</p>
     </header>
@@ -77,17 +78,17 @@ const VERDICTS: Record<Schemas['ToolOut']['verdict'], string> = {
         </p>
         <SlipRuler :ruler="line.ruler" :unit="line.reaches.unit" />
       </template>
-      <p v-else class="small tannin">By its label: what level it reaches is not known here.</p>
+      <p v-else class="small tannin">{{ texts.BY_ITS_LABEL_WHAT }}</p>
       <WhyLines :trace="line.trace" />
       <p class="small quiet source pt-1.5">
-        <b>Source</b> {{ line.source }}{{ line.recalled ? ', recalled, not yet checked' : '' }}. Rule
+        <b>Source</b> {{ line.source }}{{ line.recalled ? texts.RECALLED_NOT_YET_CHECKED : '' }}. Rule
         {{ slip.version }}.
       </p>
     </section>
     <CautionColumns :cautions="slip.cautions" />
     <p v-if="cautionSources" class="small quiet source pt-1.5"><b>Cautions from</b> {{ cautionSources }}.</p>
     <p class="small quiet pt-2">
-      Not veterinary advice. Ornamental fish only. The label, the law and your vet come first.
+      {{ texts.NOT_VETERINARY_ADVICE_ORNAMENTAL }}
     </p>
   </article>
 </template>

@@ -4,6 +4,7 @@ import { RouterLink, useRoute, useRouter } from 'vue-router'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useEmergencies } from '@/shared/queries'
+import * as texts from './words'
 
 /** What to do first when something fails, in large type, and which tank comes first. */
 const route = useRoute()
@@ -15,7 +16,7 @@ const print = () => window.print()
 </script>
 
 <template>
-  <PageHead :title="chosen?.name ?? 'Something has failed'" :sentence="chosen?.sentence" />
+  <PageHead :title="chosen?.name ?? texts.SOMETHING_HAS_FAILED" :sentence="chosen?.sentence" />
   <ProblemNote :problem="error" />
   <template v-if="data && chosen">
     <SelectButton
@@ -24,7 +25,7 @@ const print = () => window.print()
       option-label="name"
       option-value="id"
       :allow-empty="false"
-      aria-label="What has failed"
+      :aria-label="texts.WHAT_HAS_FAILED"
       class="mb-4 print:hidden"
       @update:model-value="router.replace({ query: { what: $event } })"
     />
@@ -39,8 +40,8 @@ const print = () => window.print()
           <span>{{ s.text }}</span>
         </li>
       </ol>
-      <section v-if="data.first.length" aria-label="Which tank first" data-testid="which-first">
-        <h2 class="block-head">Which tank first</h2>
+      <section v-if="data.first.length" :aria-label="texts.WHICH_TANK_FIRST" data-testid="which-first">
+        <h2 class="block-head">{{ texts.WHICH_TANK_FIRST }}</h2>
         <ol class="rows">
           <li v-for="t in data.first" :key="t.uid" class="grid py-1.75">
             <RouterLink :to="{ name: 'tank', params: { tank: t.uid } }"
@@ -50,15 +51,15 @@ const print = () => window.print()
           </li>
         </ol>
         <p class="small quiet">
-          By how much fish there is for its water, at their full size: an order, not a time that is left.
+          {{ texts.BY_HOW_MUCH_FISH }}
         </p>
       </section>
     </div>
-    <h2 class="block-head">Once it is over</h2>
+    <h2 class="block-head">{{ texts.ONCE_IT_IS_OVER }}</h2>
     <ul class="then max-w-180">
       <li v-for="s in chosen.then" :key="s.text" class="py-1.5">{{ s.text }}</li>
     </ul>
-    <p class="small quiet">Common practice, from memory. No vet was asked.</p>
+    <p class="small quiet">{{ texts.COMMON_PRACTICE_FROM_MEMORY }}</p>
     <p class="print:hidden"><Button label="Print it" severity="secondary" @click="print" /></p>
   </template>
 </template>

@@ -7,6 +7,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import EnterFrame from './EnterFrame.vue'
+import * as texts from './words'
 
 const session = useSession()
 const route = useRoute()
@@ -71,11 +72,7 @@ onMounted(async () => {
 <template>
   <EnterFrame>
     <p class="lead">
-      {{
-        first
-          ? 'Nobody lives here yet. Name yourself and your fishroom, and begin.'
-          : 'Quarantine, diagnosis and treatment of ornamental fish, reckoned and recorded.'
-      }}
+      {{ first ? texts.NOBODY_LIVES_HERE_YET : texts.QUARANTINE_DIAGNOSIS_AND_TREATMENT }}
     </p>
     <form novalidate @submit.prevent="send">
       <template v-if="first">
@@ -99,7 +96,7 @@ onMounted(async () => {
             :input-id="f.id"
             :suggestions="offered"
             dropdown
-            :pt="{ dropdown: { 'aria-label': 'All time zones' } }"
+            :pt="{ dropdown: { 'aria-label': texts.ALL_TIME_ZONES } }"
             @complete="offer($event.query)"
           />
         </FieldRow>
@@ -117,7 +114,7 @@ onMounted(async () => {
         label="Password"
         field="password"
         :problem="problem"
-        :hint="first ? 'ten characters or more' : undefined"
+        :hint="first ? texts.TEN_CHARACTERS_OR_MORE : undefined"
         type="password"
         :autocomplete="first ? 'new-password' : 'current-password'"
       />
@@ -127,7 +124,7 @@ onMounted(async () => {
       />
       <Button
         type="submit"
-        :label="first ? 'Open the fishroom' : 'Sign in'"
+        :label="first ? texts.OPEN_THE_FISHROOM : 'Sign in'"
         :loading="busy"
         data-testid="enter"
       />

@@ -7,6 +7,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import EnterFrame from './EnterFrame.vue'
+import * as texts from './words'
 
 /** Coming in by an invitation: into what, as what, and under which name. */
 const session = useSession()
@@ -50,11 +51,10 @@ async function join() {
   <EnterFrame>
     <template v-if="offered">
       <p class="lead">
-        {{ offered.by }} invites you into {{ offered.fishroom }}, as {{ offered.role }}:
-        {{ offered.role_words }}.
+        {{ texts.invitesYouIntoAs(offered.by, offered.fishroom, offered.role, offered.role_words) }}
       </p>
       <EntryForm
-        :label="session.keeper ? `Come in as ${session.keeper.display_name}` : 'Come in'"
+        :label="session.keeper ? texts.comeInAs(session.keeper.display_name) : 'Come in'"
         :busy="busy"
         :problem="problem"
         :fields="['username', 'display_name', 'password']"
@@ -82,7 +82,7 @@ async function join() {
             label="Password"
             field="password"
             :problem="problem"
-            hint="ten characters or more"
+            :hint="texts.TEN_CHARACTERS_OR_MORE"
             type="password"
             autocomplete="new-password"
           />

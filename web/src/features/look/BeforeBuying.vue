@@ -3,6 +3,7 @@ import { RouterLink } from 'vue-router'
 import { type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useBeforeBuying } from './queries'
+import * as texts from './words'
 
 /** Before fish are paid for: what their kind needs in quarantine, and which tank is ready for them. */
 const props = defineProps<{ species: string; count: number; water: Schemas['InspectionIn']['water'] }>()
@@ -24,8 +25,8 @@ const told = useBeforeBuying(() => ({ species: props.species, count: props.count
         A {{ told.data.value.name }} needs {{ told.data.value.needs.join('; ') }}.
       </p>
       <p v-for="w in told.data.value.bears_badly" :key="w" class="small tannin">Bears badly: {{ w }}.</p>
-      <h2 class="block-head mt-3.5">A tank for it</h2>
-      <p v-if="!told.data.value.tanks.length" class="small">No tank here holds this kind of water.</p>
+      <h2 class="block-head mt-3.5">{{ texts.A_TANK_FOR_IT }}</h2>
+      <p v-if="!told.data.value.tanks.length" class="small">{{ texts.NO_TANK_HERE_HOLDS }}</p>
       <ul class="rows">
         <li
           v-for="t in told.data.value.tanks"

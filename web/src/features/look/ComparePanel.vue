@@ -29,7 +29,9 @@ const rows = computed(() => (data.value?.rows ?? []).slice(0, 12))
   <ProblemNote :problem="error" />
   <div v-if="data" class="grid gap-3.5" data-testid="compare">
     <div v-if="data.question" class="ask line-2-ink bg-plate px-3 pb-3">
-      <h2 class="text-13 leading-5 bg-ink text-paper -mx-3 px-3 pt-0.25 pb-0.5">What separates them</h2>
+      <h2 class="text-13 leading-5 bg-ink text-paper -mx-3 px-3 pt-0.25 pb-0.5">
+        {{ texts.WHAT_SEPARATES_THEM }}
+      </h2>
       <p class="big text-16 leading-5.75 font-700 pt-1.5">{{ data.question.label }}</p>
       <p class="small">{{ data.question_look }}. {{ data.question_how }}</p>
       <div class="answers flex gap-2 pt-2.5">
@@ -49,15 +51,9 @@ const rows = computed(() => (data.value?.rows ?? []).slice(0, 12))
     </div>
     <table class="w-full border-collapse">
       <caption class="unseen">
-        Signs of
         {{
-          data.one_name
+          texts.signsOfAndSide(data.one_name, data.other_name)
         }}
-        and
-        {{
-          data.other_name
-        }}
-        side by side
       </caption>
       <thead>
         <tr>
@@ -98,7 +94,7 @@ const rows = computed(() => (data.value?.rows ?? []).slice(0, 12))
       </tbody>
     </table>
     <dl v-if="data.cost" class="grid grid-cols-[160px_1fr] gap-y-1 gap-x-3 phone:grid-cols-[1fr] phone:gap-0">
-      <dt class="font-650">Why the mistake costs</dt>
+      <dt class="font-650">{{ texts.WHY_THE_MISTAKE_COSTS }}</dt>
       <dd class="phone:pb-2">{{ data.cost }}.</dd>
       <dt class="font-650">What separates</dt>
       <dd class="phone:pb-2">{{ data.separates }}.</dd>
@@ -108,9 +104,8 @@ const rows = computed(() => (data.value?.rows ?? []).slice(0, 12))
       <dd class="phone:pb-2">{{ data.decide_by }}</dd>
     </dl>
     <p class="small quiet">
-      How often each shows the sign: expert guesses.<template v-if="data.pair_source">
-        {{ data.pair_source }}; from memory.</template
-      >
+      {{ texts.HOW_OFTEN_EACH_SHOWS
+      }}<template v-if="data.pair_source"> {{ data.pair_source }}; from memory.</template>
     </p>
   </div>
 </template>

@@ -34,36 +34,36 @@ const reported = computed(() => data.value?.notifiable === 'most places')
   >
     <article>
       <p v-if="reported" class="banner brick" role="note">
-        Notifiable in most places: it is reported to a vet or the authority, not treated. No fish, water or
-        gear leaves.
+        {{ texts.NOTIFIABLE_IN_MOST_PLACES }}
       </p>
       <p v-else-if="data.notifiable" class="banner tannin" role="note">
-        Notifiable in {{ data.notifiable }}: ask a vet what your law wants before you do anything.
+        {{ texts.notifiableInAskA(data.notifiable) }}
       </p>
       <p v-if="data.harms_keeper === 'known'" class="banner tannin" role="note">
-        It can infect you through cuts: gloves, no siphoning by mouth, wash your hands, and tell a doctor
-        “fish tank” if a sore does not heal.
+        {{ texts.IT_CAN_INFECT_YOU }}
       </p>
-      <SourcedLine title="What it is" :said="data.summary" />
-      <SourcedLine title="How it goes" :said="data.course" />
+      <SourcedLine :title="texts.WHAT_IT_IS" :said="data.summary" />
+      <SourcedLine :title="texts.HOW_IT_GOES" :said="data.course" />
       <SourcedLine v-if="data.life_cycle" title="Life cycle" :said="data.life_cycle" />
       <SourcedLine title="Catching?" :said="data.contagion" />
-      <SourcedLine title="What proves it" :said="data.test" />
+      <SourcedLine :title="texts.WHAT_PROVES_IT" :said="data.test" />
       <SourcedLine title="First" :said="data.first_actions" />
-      <SourcedLine title="Treatment, the schools" :said="data.treatment" />
+      <SourcedLine :title="texts.TREATMENT_THE_SCHOOLS" :said="data.treatment" />
       <SourcedLine title="Never" :said="data.never" tone="brick" />
-      <SourcedLine title="The vet, when" :said="data.vet" tone="tannin" />
+      <SourcedLine :title="texts.THE_VET_WHEN" :said="data.vet" tone="tannin" />
       <SourcedLine title="For you" :said="data.zoonotic" />
-      <SourcedLine v-if="data.progress" title="What to expect" :said="data.progress" />
+      <SourcedLine v-if="data.progress" :title="texts.WHAT_TO_EXPECT" :said="data.progress" />
       <SourcedLine
         v-for="(l, i) in data.lookalikes"
         :key="l.text"
-        :title="i ? '' : 'Taken for it'"
+        :title="i ? '' : texts.TAKEN_FOR_IT"
         :said="l"
       />
     </article>
     <aside>
-      <div class="block-head mt-3.5 first:mt-0"><h2 class="text-14">How often each sign is seen</h2></div>
+      <div class="block-head mt-3.5 first:mt-0">
+        <h2 class="text-14">{{ texts.HOW_OFTEN_EACH_SIGN }}</h2>
+      </div>
       <dl class="signs">
         <template v-for="s in data.signs" :key="s.step">
           <dt class="font-650 text-12 pt-1">{{ s.step }}</dt>
@@ -71,10 +71,12 @@ const reported = computed(() => data.value?.notifiable === 'most places')
         </template>
       </dl>
       <p class="small quiet">
-        Expert guesses, not counts. A sign that is not listed is as likely as in any sick fish.
+        {{ texts.EXPERT_GUESSES_NOT_COUNTS }}
       </p>
       <template v-if="data.mixed_up_with.length">
-        <div class="block-head mt-3.5 first:mt-0"><h2 class="text-14">Side by side with</h2></div>
+        <div class="block-head mt-3.5 first:mt-0">
+          <h2 class="text-14">{{ texts.SIDE_BY_SIDE_WITH }}</h2>
+        </div>
         <ul class="others">
           <li v-for="m in data.mixed_up_with" :key="m.id" class="min-h-7">
             <RouterLink :to="{ name: 'compare', params: { condition: data.id, other: m.id } }">{{
@@ -83,22 +85,24 @@ const reported = computed(() => data.value?.notifiable === 'most places')
           </li>
         </ul>
       </template>
-      <div class="block-head mt-3.5 first:mt-0"><h2 class="text-14">Where this comes from</h2></div>
+      <div class="block-head mt-3.5 first:mt-0">
+        <h2 class="text-14">{{ texts.WHERE_THIS_COMES_FROM }}</h2>
+      </div>
       <ul class="small">
         <li v-for="s in data.sources" :key="s" class="py-0.5">{{ s }}</li>
       </ul>
-      <p class="small quiet">Written from memory; nobody has reopened the pages yet.</p>
+      <p class="small quiet">{{ texts.WRITTEN_FROM_MEMORY_NOBODY }}</p>
     </aside>
     <div v-if="group" class="presses">
       <LinkButton
         v-if="data.protocols.length"
         main
         :to="{ name: 'course-for', params: { group }, query: { condition: data.id } }"
-        label="Choose a course for it"
+        :label="texts.CHOOSE_A_COURSE_FOR"
       />
-      <RouterLink :to="{ name: 'look-at', params: { group } }">Back to the look</RouterLink>
+      <RouterLink :to="{ name: 'look-at', params: { group } }">{{ texts.BACK_TO_THE_LOOK }}</RouterLink>
       <p v-if="!data.protocols.length && !reported" class="quiet">
-        No medicine for this: what is said under “First” is the cure.
+        {{ texts.NO_MEDICINE_FOR_THIS }}
       </p>
     </div>
     <div v-else class="presses"><RouterLink :to="{ name: 'conditions' }">All conditions</RouterLink></div>

@@ -5,6 +5,7 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useConditions } from '@/shared/queries'
 import { WATER_TYPES } from '@/shared/choices'
+import * as texts from './words'
 
 /** Every condition of the reference, to look one up without a fish. */
 const WATERS = [{ value: '', label: 'all waters' }, ...WATER_TYPES]
@@ -22,14 +23,14 @@ const shown = computed(() =>
 <template>
   <PageHead
     title="Conditions"
-    :sentence="data ? `${shown.length} of ${data.length}: diseases, and troubles of the water.` : ''"
+    :sentence="data ? texts.ofDiseasesAndTroubles(shown.length, data.length) : ''"
   />
   <ProblemNote :problem="error" />
   <div class="find flex flex-wrap gap-y-2 gap-x-4 mb-3">
     <InputText
       v-model="words"
       aria-label="Find a condition"
-      placeholder="find: velvet, fluke, ammonia"
+      :placeholder="texts.FIND_VELVET_FLUKE_AMMONIA"
       type="search"
     />
     <SelectButton
@@ -54,7 +55,7 @@ const shown = computed(() =>
       <span v-if="c.notifiable" class="small brick">notifiable</span>
     </li>
   </ul>
-  <p v-if="data && !shown.length">Nothing of that name here.</p>
+  <p v-if="data && !shown.length">{{ texts.NOTHING_OF_THAT_NAME }}</p>
 </template>
 
 <style scoped>

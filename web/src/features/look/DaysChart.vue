@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { scale, through } from '@/shared/scales'
 import { useWidth } from '@/shared/useWidth'
+import * as texts from './words'
 
 /** The ranking over the looks: one line a condition, named at its end; a mark where another took the lead. */
 const props = defineProps<{ days: Schemas['OverDaysOut'] }>()
@@ -61,7 +62,7 @@ const told = computed(
 <template>
   <figure ref="box" class="mb-2">
     <figcaption class="block-head">
-      <h2 class="text-14">What fitted, look by look</h2>
+      <h2 class="text-14">{{ texts.WHAT_FITTED_LOOK_BY }}</h2>
       <span class="small quiet fig">in 100</span>
     </figcaption>
     <svg v-if="width" :width="width" :height="HEIGHT" role="img" :aria-label="told">

@@ -49,7 +49,7 @@ const sentence = computed(() => {
 </script>
 
 <template>
-  <PageHead :title="mine ? `${mine.tank_name}, over the days` : 'Over the days'" :sentence="sentence" />
+  <PageHead :title="mine ? texts.overTheDays(mine.tank_name) : texts.OVER_THE_DAYS" :sentence="sentence" />
   <ProblemNote :problem="error" />
   <div class="presses flex flex-wrap gap-y-2 gap-x-4 mb-3.5">
     <LinkButton main :to="{ name: 'look-at', params: { group } }" label="Look now" />
@@ -65,7 +65,7 @@ const sentence = computed(() => {
     />
   </div>
   <template v-if="days">
-    <p v-if="!days.looks.length">Nobody has looked at them yet.</p>
+    <p v-if="!days.looks.length">{{ texts.NOBODY_HAS_LOOKED_AT }}</p>
     <template v-else>
       <section v-if="days.progress" class="progress" aria-label="Progress" data-testid="progress">
         <div class="col-span-full pt-1.5 pb-0.5">
@@ -73,9 +73,9 @@ const sentence = computed(() => {
             <span :class="TREND[days.progress.since_last].tone"
               >{{ TREND[days.progress.since_last].mark }} {{ TREND[days.progress.since_last].label }}</span
             >
-            <span class="small quiet"
-              >against the look before; {{ AT_FIRST[days.progress.since_first] }}</span
-            >
+            <span class="small quiet">{{
+              texts.againstTheLookBefore(AT_FIRST[days.progress.since_first])
+            }}</span>
           </h2>
           <p :class="days.progress.look_again ? 'again' : 'small'" role="status">{{ days.progress.words }}</p>
         </div>
@@ -89,7 +89,7 @@ const sentence = computed(() => {
         </ul>
         <div v-if="days.expect" class="small line-t-rule pt-1">
           <h3>
-            What to expect, {{ inSentence(days.expect.name)
+            {{ texts.whatToExpect(inSentence(days.expect.name))
             }}<template v-if="days.expect.day">
               (day <span class="fig">{{ days.expect.day }}</span> now)</template
             >
@@ -108,7 +108,7 @@ const sentence = computed(() => {
                 <dd>{{ text }}</dd></template
               >
             </template>
-            <dt class="tannin">look again if</dt>
+            <dt class="tannin">{{ texts.LOOK_AGAIN_IF }}</dt>
             <dd>{{ days.expect.look_again_if }}</dd>
           </dl>
           <p class="quiet">{{ days.expect.source }}; from memory.</p>
@@ -125,7 +125,9 @@ const sentence = computed(() => {
         </li>
       </ul>
       <PhotoDays :group="group" :fish="fish" />
-      <div class="block-head"><h2 class="text-14 leading-5">Look by look</h2></div>
+      <div class="block-head">
+        <h2 class="text-14 leading-5">{{ texts.LOOK_BY_LOOK }}</h2>
+      </div>
       <ol class="looks">
         <li v-for="l in newestFirst" :key="l.uid">
           <span class="day"
@@ -148,9 +150,8 @@ const sentence = computed(() => {
         </li>
       </ol>
       <p class="small quiet foot line-t-rule pt-2">
-        Looks are never changed. A wrong one is struck out in
-        <RouterLink :to="{ name: 'records' }">its case</RouterLink>. Old looks are weighed here by today’s
-        figures; the words beside each are those of its own day.
+        {{ texts.LOOKS_ARE_NEVER_CHANGED }}
+        <RouterLink :to="{ name: 'records' }">its case</RouterLink>{{ texts.OLD_LOOKS_ARE_WEIGHED }}
       </p>
     </template>
   </template>

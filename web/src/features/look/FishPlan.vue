@@ -67,7 +67,7 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
       data-testid="place-list"
       @click="picked = list"
     >
-      the short list
+      {{ texts.THE_SHORT_LIST }}
     </button>
     <button
       type="button"
@@ -76,7 +76,7 @@ const toPlan = `translate(${SIDE.left} ${SIDE.top}) scale(${SIDE.scale}) transla
       data-testid="place-pick"
       @click="picked = picked === list ? (shown[0]?.id ?? list) : picked"
     >
-      place by place
+      {{ texts.PLACE_BY_PLACE }}
     </button>
     <div
       class="board relative [aspect-ratio:580_/_394] bg-plate line-ink phone:[aspect-ratio:auto] phone:line-b-none phone:grid phone:grid-cols-[1fr_1fr] phone:pt-48% phone:col-span-full phone:mt-2"

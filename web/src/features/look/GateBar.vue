@@ -100,7 +100,7 @@ const out = (line: Schemas['GateLineOut'] | null) => line?.state === 'above' || 
           data-testid="type-readings"
           @click="typing = !typing"
         >
-          {{ typing ? 'done' : 'type a water test' }}
+          {{ typing ? 'done' : texts.TYPE_A_WATER_TEST }}
         </button>
       </div>
     </div>
@@ -120,7 +120,7 @@ const out = (line: Schemas['GateLineOut'] | null) => line?.state === 'above' || 
             :options="c.kits"
             option-label="label"
             option-value="value"
-            :aria-label="`the ${c.label} kit counts`"
+            :aria-label="texts.theKitCounts(c.label)"
             @update:model-value="setBasis(c.name, $event)"
           />
           <span v-else class="small quiet">{{ c.unit }}</span>

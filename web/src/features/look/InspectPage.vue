@@ -8,6 +8,7 @@ import BeforeBuying from './BeforeBuying.vue'
 import LookPage from './LookPage.vue'
 import type { Newcomer } from './queries'
 import { WATER_TYPES } from '@/shared/choices'
+import * as texts from './words'
 
 const water = ref<Newcomer['water']>('freshwater_tropical')
 const species = ref<string | Schemas['SpeciesOut']>('')
@@ -33,10 +34,7 @@ function begin() {
 <template>
   <LookPage v-if="begun" :newcomer="begun" />
   <template v-else>
-    <PageHead
-      title="Before you buy"
-      sentence="Look at them, at their tank mates, and at all on the same water."
-    />
+    <PageHead :title="texts.BEFORE_YOU_BUY" :sentence="texts.LOOK_AT_THEM_AT" />
     <form
       class="ask grid grid-cols-[180px_minmax(0,420px)] gap-y-2.5 gap-x-4 items-center phone:grid-cols-[1fr] phone:gap-1"
       novalidate
@@ -62,7 +60,7 @@ function begin() {
         :allow-empty="false"
         aria-labelledby="inspect-water"
       />
-      <label for="inspect-count">How many you look at</label>
+      <label for="inspect-count">{{ texts.HOW_MANY_YOU_LOOK }}</label>
       <InputNumber
         v-model="count"
         class="count w-24 phone:w-full"
@@ -76,7 +74,12 @@ function begin() {
       <InputText id="inspect-seller" v-model="seller" maxlength="60" />
       <span />
       <div>
-        <Button type="submit" label="Look at them" data-testid="begin-inspection" :disabled="!name.trim()" />
+        <Button
+          type="submit"
+          :label="texts.LOOK_AT_THEM"
+          data-testid="begin-inspection"
+          :disabled="!name.trim()"
+        />
       </div>
     </form>
     <BeforeBuying v-if="name.trim()" :species="name.trim()" :count="count ?? 1" :water="water" />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import * as texts from './words'
 
 /** What is known of the fish and the tank: from the record, and what only the keeper can say. */
 const props = defineProps<{ board: Schemas['LookBoardOut']; known: string[] }>()
@@ -15,7 +16,7 @@ function toggle(id: string) {
 </script>
 
 <template>
-  <section class="line-t-2-ink py-1" aria-label="What else is known">
+  <section class="line-t-2-ink py-1" :aria-label="texts.WHAT_ELSE_IS_KNOWN">
     <div class="line grid grid-cols-[auto_1fr_auto] gap-3 items-baseline">
       <h2>Also weighed</h2>
       <p class="small">
@@ -39,13 +40,13 @@ function toggle(id: string) {
     </div>
     <div v-if="open" class="flex flex-wrap gap-1.5 pt-1.5 pb-2">
       <label v-if="!board.kin_known" class="small flex items-center gap-2 w-full"
-        >What kind of fish
+        >{{ texts.WHAT_KIND_OF_FISH }}
         <Select
           v-model="kin"
           :options="[{ id: '', name: 'not said' }, ...board.kin]"
           option-label="name"
           option-value="id"
-          aria-label="What kind of fish"
+          :aria-label="texts.WHAT_KIND_OF_FISH"
       /></label>
       <button
         v-for="c in asked"

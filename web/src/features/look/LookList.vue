@@ -5,6 +5,7 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 import { useCases, useGroups, useInspections } from '@/shared/queries'
+import * as texts from './words'
 
 const groups = useGroups()
 const cases = useCases()
@@ -19,14 +20,15 @@ const rows = computed(() =>
 </script>
 
 <template>
-  <PageHead title="Look" sentence="Every day, under a good light, in the same order. Which fish?" />
+  <PageHead title="Look" :sentence="texts.EVERY_DAY_UNDER_A" />
   <ProblemNote :problem="groups.error.value" />
   <div class="ways flex gap-y-2 gap-x-5 items-center mb-3">
-    <LinkButton :to="{ name: 'inspect' }" label="Look before you buy" />
+    <LinkButton :to="{ name: 'inspect' }" :label="texts.LOOK_BEFORE_YOU_BUY" />
     <RouterLink :to="{ name: 'conditions' }">All conditions</RouterLink>
   </div>
   <p v-if="groups.data.value && !rows.length">
-    There are no fish here yet. <RouterLink :to="{ name: 'tanks' }">Put some in a tank</RouterLink> first.
+    {{ texts.THERE_ARE_NO_FISH }}
+    <RouterLink :to="{ name: 'tanks' }">{{ texts.PUT_SOME_IN_A }}</RouterLink> first.
   </p>
   <ul class="rows max-w-215">
     <li v-for="g in rows" :key="g.uid">
@@ -38,7 +40,7 @@ const rows = computed(() =>
         <span class="tank font-700 text-16">{{ g.tank_name }}</span>
         <b class="phone:col-[1]">{{ g.words }}</b>
         <span class="quiet phone:col-[1]">{{
-          g.case ? g.case.condition_name || 'no name yet' : 'no case'
+          g.case ? g.case.condition_name || texts.NO_NAME_YET : 'no case'
         }}</span>
         <span
           class="go line-leaf bg-leaf text-on-leaf font-650 rounded py-2 px-5 phone:py-4 phone:px-5 phone:row-[1/span_3] phone:col-[2]"
@@ -48,7 +50,9 @@ const rows = computed(() =>
     </li>
   </ul>
   <template v-if="inspections.data.value?.length">
-    <div class="block-head mt-6"><h2 class="text-14">Looked at before buying</h2></div>
+    <div class="block-head mt-6">
+      <h2 class="text-14">{{ texts.LOOKED_AT_BEFORE_BUYING }}</h2>
+    </div>
     <ul class="rows max-w-215">
       <li
         v-for="i in inspections.data.value"
@@ -64,7 +68,7 @@ const rows = computed(() =>
       </li>
     </ul>
     <p class="small quiet">
-      When they come home, name the look as they arrive in a tank: it stays with them.
+      {{ texts.WHEN_THEY_COME_HOME }}
     </p>
   </template>
 </template>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { LOOK_KINDS, LOOK_PLACES } from '@/shared/choices'
 import type { Mode, Place } from './useLook'
+import * as texts from './words'
 
 /** Which look this is: daily or on arrival, of all fish or of one, and what was taken over from the look before. */
 const props = defineProps<{ board: Schemas['LookBoardOut']; changed: number; asBefore: number }>()
@@ -58,9 +59,9 @@ function give() {
         aria-label="Which fish"
       />
       <form v-if="naming" class="in-row gap-y-1 gap-x-2" @submit.prevent="give">
-        <label class="small quiet" for="one-fish">One fish, its name</label>
-        <InputText id="one-fish" v-model="name" maxlength="40" placeholder="the pale one" autofocus />
-        <Button type="submit" severity="secondary" label="Look at it" />
+        <label class="small quiet" for="one-fish">{{ texts.ONE_FISH_ITS_NAME }}</label>
+        <InputText id="one-fish" v-model="name" maxlength="40" :placeholder="texts.THE_PALE_ONE" autofocus />
+        <Button type="submit" severity="secondary" :label="texts.LOOK_AT_IT" />
       </form>
       <button
         v-else
@@ -73,8 +74,8 @@ function give() {
           who.length > 1
             ? 'another fish'
             : board.fish_count === 1
-              ? 'give this fish a name'
-              : `all ${board.fish_count} fish; look at one alone`
+              ? texts.GIVE_THIS_FISH_A
+              : texts.allFishLookAt(board.fish_count)
         }}
       </button>
     </span>

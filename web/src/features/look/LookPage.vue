@@ -142,7 +142,7 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
 
 <template>
   <PageHead
-    :title="board ? board.tank_name || 'At the seller’s' : 'Look'"
+    :title="board ? board.tank_name || texts.AT_THE_SELLERS : 'Look'"
     :sentence="board ? `${board.fish}, ${board.day_words}. ${weighed?.verdict ?? ''}` : ''"
   />
   <ProblemNote :problem="look.board.error.value" />
@@ -162,14 +162,14 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
       v-model:kit="kit"
       :gate="weighed?.gate ?? null"
       :read-words="
-        mode === 'arrival' && place === 'bag' && !newcomer ? 'of the bag’s water' : board.gate_read_words
+        mode === 'arrival' && place === 'bag' && !newcomer ? texts.OF_THE_BAGS_WATER : board.gate_read_words
       "
       :problem="look.problem.value"
       :water="board.water"
       :read="mode === 'arrival' && place === 'bag' ? {} : board.read"
     />
     <p v-if="weighed?.gate.state === 'shut'" class="shut" role="status">
-      {{ weighed.gate.words }} A fish that is still being harmed is treated in vain.
+      {{ texts.aFishThatIs(weighed.gate.words) }}
     </p>
     <p v-else-if="weighed?.gate.suspected" class="shut suspect" role="status">{{ weighed.gate.suspected }}</p>
     <section
@@ -180,7 +180,7 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
       data-testid="doubts"
     >
       <p v-for="d in weighed.doubts" :key="d.ask">{{ d.ask }}</p>
-      <p class="small">Until then these marks count neither way.</p>
+      <p class="small">{{ texts.UNTIL_THEN_THESE_MARKS }}</p>
     </section>
     <div
       class="look grid grid-cols-[minmax(0,580fr)_minmax(0,520fr)] gap-6 items-start narrow:grid-cols-[minmax(0,1fr)]"
@@ -209,7 +209,7 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
           <span class="small"
             ><b class="fig">{{ lookedAt }}</b> of <span class="fig">{{ all.length }}</span> looked at</span
           >
-          <span class="small quiet">what nobody looked for counts neither way</span>
+          <span class="small quiet">{{ texts.WHAT_NOBODY_LOOKED_FOR }}</span>
           <span class="flex flex-wrap gap-0.5 w-full" aria-hidden="true"
             ><SignMark v-for="s in all" :key="s.id" :state="answerOf(told, s.id)" :size="10"
           /></span>
@@ -263,20 +263,20 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
             <Button
               v-if="!newcomer"
               severity="secondary"
-              label="Keep it and choose a course"
+              :label="texts.KEEP_IT_AND_CHOOSE"
               :disabled="write.busy.value"
               data-testid="save-look-treat"
               @click="keep('treat')"
             />
-            <RouterLink v-if="group" :to="{ name: 'days', params: { group }, query: fish ? { fish } : {} }"
-              >Over the days, photos</RouterLink
-            >
-            <RouterLink v-if="board.case" :to="{ name: 'case', params: { case: board.case } }"
-              >Case so far</RouterLink
-            >
+            <RouterLink v-if="group" :to="{ name: 'days', params: { group }, query: fish ? { fish } : {} }">{{
+              texts.OVER_THE_DAYS_PHOTOS
+            }}</RouterLink>
+            <RouterLink v-if="board.case" :to="{ name: 'case', params: { case: board.case } }">{{
+              texts.CASE_SO_FAR
+            }}</RouterLink>
           </div>
           <details v-if="board.watch_for.length" class="small" data-testid="watch-for">
-            <summary>What to look for in these</summary>
+            <summary>{{ texts.WHAT_TO_LOOK_FOR }}</summary>
             <ul>
               <li v-for="w in board.watch_for" :key="w">{{ w }}</li>
             </ul>
@@ -303,7 +303,7 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
       visible
       modal
       dismissable-mask
-      header="Side by side"
+      :header="texts.SIDE_BY_SIDE"
       @update:visible="comparing = null"
     >
       <div class="w-[min(860px,84vw)]">

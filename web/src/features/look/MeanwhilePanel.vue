@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
+import * as texts from './words'
 
 /** What to do while unsure: what loses least on average, what must wait, and who is to be called. */
 defineProps<{ acts: Schemas['ActsOut']; mends?: Schemas['MendOut'][]; tank?: string }>()
@@ -23,8 +24,8 @@ const GATES: Record<Schemas['ActOut']['gate'], string> = {
     <p v-if="acts.report_words" class="line-2-brick text-brick font-650 py-1.5 px-2 mt-1 mb-1.5" role="alert">
       {{ acts.report_words }}
     </p>
-    <section v-if="mends?.length" class="first" aria-label="First the water" data-testid="mends">
-      <h3 class="text-13 pt-1.75">First the water</h3>
+    <section v-if="mends?.length" class="first" :aria-label="texts.FIRST_THE_WATER" data-testid="mends">
+      <h3 class="text-13 pt-1.75">{{ texts.FIRST_THE_WATER }}</h3>
       <div
         v-for="m in mends"
         :key="m.id"
@@ -39,7 +40,7 @@ const GATES: Record<Schemas['ActOut']['gate'], string> = {
           v-if="m.press === 'change' && tank"
           :to="{ name: 'tank', params: { tank }, query: { log: 'change', ...m.query } }"
           class="small inline-block py-1.5 px-0"
-          >Write down the change</RouterLink
+          >{{ texts.WRITE_DOWN_THE_CHANGE }}</RouterLink
         >
         <RouterLink
           v-else-if="m.press === 'measure' && tank"
@@ -54,7 +55,7 @@ const GATES: Record<Schemas['ActOut']['gate'], string> = {
           :data-testid="`tasks-${m.id}`"
           @click="emit('tasks', m.tasks)"
         >
-          Keep the look and make these tasks
+          {{ texts.KEEP_THE_LOOK_AND }}
         </button>
       </div>
     </section>
@@ -63,12 +64,13 @@ const GATES: Record<Schemas['ActOut']['gate'], string> = {
       <li v-for="a in acts.do" :key="a.id" class="py-1.25 leading-4.25" :data-testid="`act-${a.id}`">
         <b class="text-13 font-600 mr-1.5">{{ a.text }}</b>
         <span v-if="a.for_name" class="small quiet"
-          >for {{ a.for_name }}<template v-if="a.wrong_if">; wrong if it is {{ a.wrong_if }}</template></span
+          >for {{ a.for_name
+          }}<template v-if="a.wrong_if">{{ texts.wrongIfItIs(a.wrong_if) }}</template></span
         >
       </li>
     </ul>
     <template v-if="acts.treat.length">
-      <h3 class="text-13 pt-1.75">If it gets no clearer</h3>
+      <h3 class="text-13 pt-1.75">{{ texts.IF_IT_GETS_NO }}</h3>
       <p
         v-for="a in acts.treat.slice(0, 2)"
         :key="a.id"
@@ -82,7 +84,7 @@ const GATES: Record<Schemas['ActOut']['gate'], string> = {
       </p>
     </template>
     <p v-if="acts.scrape_saves >= 0.1" class="small act pt-0.5">
-      <b>{{ acts.scrape }}</b> would save more than any medicine given blind.
+      <b>{{ acts.scrape }}</b> {{ texts.WOULD_SAVE_MORE_THAN }}
     </p>
     <template v-if="acts.not_now.length">
       <h3 class="brick text-13 pt-1.75">Not now</h3>
@@ -91,7 +93,7 @@ const GATES: Record<Schemas['ActOut']['gate'], string> = {
       </p>
     </template>
     <p v-if="acts.end_words" class="small line-t-rule mt-2 pt-1.5">
-      {{ acts.end_words }}, may be the kinder act. Ask one.
+      {{ texts.mayBeTheKinder(acts.end_words) }}
     </p>
   </section>
 </template>

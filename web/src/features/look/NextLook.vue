@@ -23,7 +23,7 @@ const reading = computed(() => !!props.next.reading)
       <span>Next look</span><span class="fig">{{ next.minutes }} min</span>
     </h2>
     <p class="big text-16 leading-5.75 font-700 pt-1.5 pb-0.5">
-      {{ next.goes_first ? `${next.name}, before all else` : next.label }}
+      {{ next.goes_first ? texts.beforeAllElse(next.name) : next.label }}
     </p>
     <p class="small">{{ next.goes_first ? next.how_to : next.how }}</p>
     <table class="w-full border-collapse mt-1.5 text-13">
@@ -36,7 +36,7 @@ const reading = computed(() => !!props.next.reading)
           </td>
         </tr>
         <tr>
-          <td>if not there</td>
+          <td>{{ texts.IF_NOT_THERE }}</td>
           <th class="line-t-rule h-6 text-left" scope="row">{{ next.if_not_there.name }}</th>
           <td class="fig text-right whitespace-nowrap">
             {{ next.if_not_there.in_100_now }} → <b>{{ next.if_not_there.in_100_then }}</b>
@@ -47,7 +47,7 @@ const reading = computed(() => !!props.next.reading)
     <p class="small quiet line-t-rule pt-1.25 pb-2">
       {{ next.name }}{{ KITS[next.kit] ? `: needs ${KITS[next.kit]}` : '' }}.
       <template v-if="next.also.length">
-        It shows as well:
+        {{ texts.IT_SHOWS_AS_WELL }}
         <template v-for="(a, i) in next.also" :key="a.sign">{{ i ? ', ' : '' }}{{ a.label }}</template
         >.
       </template>
@@ -63,7 +63,7 @@ const reading = computed(() => !!props.next.reading)
       />
       <button type="button" class="link min-h-8 text-ink" @click="emit('show')">where</button>
     </div>
-    <p v-else class="small">Read it with a kit and type it in above.</p>
+    <p v-else class="small">{{ texts.READ_IT_WITH_A }}</p>
   </section>
 </template>
 

@@ -8,6 +8,7 @@ import { sendPhoto } from '@/shared/sendPhoto'
 import { useStrike } from '@/shared/useStrike'
 import { usePhotos } from './queries'
 import { useStale } from '@/shared/queries'
+import * as texts from './words'
 
 /** Photos by day: taken or chosen here, and any two of them laid side by side. */
 const props = defineProps<{ group: string; fish: string }>()
@@ -61,14 +62,14 @@ async function remove() {
   if (removing.value && (await strike('photo', removing.value.uid))) removing.value = null
 }
 const alt = (p: Schemas['PhotoOut']) =>
-  `Photo of day ${p.day}, ${p.day_words} ${p.at_words}${p.fish ? `, ${p.fish}` : ''}${p.note ? `: ${p.note}` : ''}`
+  texts.photoOfDay(p.day, p.day_words, p.at_words, p.fish ? `, ${p.fish}` : '', p.note ? `: ${p.note}` : '')
 </script>
 
 <template>
   <section aria-label="Photos" class="photos mb-4.5" data-testid="photos">
     <div class="block-head">
-      <h2>Photos, day by day</h2>
-      <span class="small quiet">place and camera are taken out; two side by side</span>
+      <h2>{{ texts.PHOTOS_DAY_BY_DAY }}</h2>
+      <span class="small quiet">{{ texts.PLACE_AND_CAMERA_ARE }}</span>
     </div>
     <ProblemNote :problem="error" />
     <div
@@ -92,7 +93,9 @@ const alt = (p: Schemas['PhotoOut']) =>
             >{{ p.day_words }} {{ p.at_words }}, {{ p.by }}{{ p.fish ? `, ${p.fish}` : '' }}</span
           >
           <span v-if="p.note" class="small">{{ p.note }}</span>
-          <button type="button" class="link small ml-auto" @click="removing = p">take it out</button>
+          <button type="button" class="link small ml-auto" @click="removing = p">
+            {{ texts.TAKE_IT_OUT }}
+          </button>
         </figcaption>
       </figure>
     </div>
@@ -114,8 +117,8 @@ const alt = (p: Schemas['PhotoOut']) =>
       <InputText
         v-model="note"
         maxlength="200"
-        placeholder="what it shows"
-        aria-label="What the photo shows"
+        :placeholder="texts.WHAT_IT_SHOWS"
+        :aria-label="texts.WHAT_THE_PHOTO_SHOWS"
       />
       <WhenField
         v-model="at"
@@ -124,7 +127,7 @@ const alt = (p: Schemas['PhotoOut']) =>
         label="Taken"
         field="taken_at"
         :problem="problem"
-        hint="as the file says, if left empty"
+        :hint="texts.AS_THE_FILE_SAYS"
       />
       <label
         class="file relative inline-flex items-center min-h-11 px-4.5 line-leaf text-leaf rounded font-650 cursor-pointer phone:min-h-14 phone:w-full phone:justify-center hover:bg-shade"
@@ -139,15 +142,21 @@ const alt = (p: Schemas['PhotoOut']) =>
           data-testid="photo-file"
           @change="send"
         />
-        <span>{{ busy ? 'Keeping it' : photos.length ? 'Add a photo' : 'Add the first photo' }}</span>
+        <span>{{ busy ? 'Keeping it' : photos.length ? 'Add a photo' : texts.ADD_THE_FIRST_PHOTO }}</span>
       </label>
       <ProblemNote :problem="problem" :fields="['taken_at']" />
     </form>
-    <Dialog v-if="removing" visible modal header="Take this photo out" @update:visible="removing = null">
+    <Dialog
+      v-if="removing"
+      visible
+      modal
+      :header="texts.TAKE_THIS_PHOTO_OUT"
+      @update:visible="removing = null"
+    >
       <div class="ask grid gap-2.5 w-[min(420px,78vw)]">
-        <p>It is struck out of the record of day {{ removing.day }} and no longer shown.</p>
+        <p>{{ texts.itIsStruckOut(removing.day) }}</p>
         <ProblemNote :problem="strikeProblem" />
-        <Button label="Take it out" severity="danger" :loading="striking" @click="remove" />
+        <Button :label="texts.TAKE_IT_OUT_AGAIN" severity="danger" :loading="striking" @click="remove" />
       </div>
     </Dialog>
   </section>

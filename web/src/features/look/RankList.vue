@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { inSentence } from '@/shared/inSentence'
+import * as texts from './words'
 
 /** What fits: each condition's share with its band, and the evidence for, against, and not looked at. */
 const props = defineProps<{ weighed: Schemas['DiagnosisOut']; group: string }>()
@@ -29,22 +30,23 @@ const at = (n: number) => 2 + n * 1.76
       data-testid="together"
     >
       <p>
-        <b>{{ weighed.together.name }}</b>: <span class="fig">{{ weighed.together.in_100 }}</span> in 100
-        together. By eye these can’t be told apart: {{ weighed.together.members.join(', ') }}.
+        <b>{{ weighed.together.name }}</b>: <span class="fig">{{ weighed.together.in_100 }}</span>
+        {{ texts.in100TogetherBy(weighed.together.members.join(', ')) }}
       </p>
       <p class="small"><b>What tells:</b> {{ weighed.together.separates }}.</p>
     </div>
     <div v-if="weighed.two" class="line-b-rule2 line-l-3-water pl-2.5 pt-1.5 pb-1.5" data-testid="two">
       <p>
-        <b>Two at once?</b> {{ weighed.two.one }} with {{ weighed.two.other
-        }}<template v-if="weighed.two.proven"
-          >: the find proves {{ inSentence(weighed.two.proven) }}, whatever else there is.</template
+        <b>{{ texts.TWO_AT_ONCE }}</b> {{ weighed.two.one }} with {{ weighed.two.other
+        }}<template v-if="weighed.two.proven">{{
+          texts.theFindProvesWhatever(inSentence(weighed.two.proven))
+        }}</template
         ><template v-else>
-          fits <span class="fig">{{ weighed.two.times_likelier }}</span> times better than either
-          alone.</template
+          fits <span class="fig">{{ weighed.two.times_likelier }}</span>
+          {{ texts.TIMES_BETTER_THAN_EITHER }}</template
         >
       </p>
-      <p class="small">One alone leaves open: {{ weighed.two.unexplained.join(', ') }}.</p>
+      <p class="small">{{ texts.oneAloneLeavesOpen(weighed.two.unexplained.join(', ')) }}</p>
       <dl class="small">
         <template
           v-for="side in [
@@ -54,7 +56,7 @@ const at = (n: number) => 2 + n * 1.76
           :key="side.name"
         >
           <dt>For {{ inSentence(side.name) }}</dt>
-          <dd>{{ side.acts.join('; ') || 'nothing that would not harm the other' }}</dd>
+          <dd>{{ side.acts.join('; ') || texts.NOTHING_THAT_WOULD_NOT }}</dd>
         </template>
       </dl>
     </div>
@@ -78,12 +80,12 @@ const at = (n: number) => 2 + n * 1.76
             <span
               v-if="r.tag === 'worst if missed' || (r.urgency === 'hours' && i === 0 && some)"
               class="tag brick"
-              >kills in hours</span
+              >{{ texts.KILLS_IN_HOURS }}</span
             >
             <span v-if="r.notifiable && some && r.must_show" class="tag brick">report it</span>
-            <span v-if="r.harms_keeper === 'known' && some && r.must_show" class="tag tannin"
-              >gloves: can infect you</span
-            >
+            <span v-if="r.harms_keeper === 'known' && some && r.must_show" class="tag tannin">{{
+              texts.GLOVES_CAN_INFECT_YOU
+            }}</span>
           </h3>
           <svg
             class="phone:row-[2] phone:col-span-full"
@@ -105,8 +107,8 @@ const at = (n: number) => 2 + n * 1.76
             <circle class="fill-ink" :cx="at(r.in_100)" cy="7" r="3.4" />
           </svg>
           <b class="fig text-20 text-right font-600"
-            >{{ r.in_100
-            }}<span class="unseen"> in 100, between {{ r.in_100_low }} and {{ r.in_100_high }}</span></b
+            >{{ r.in_100 }}
+            <span class="unseen">{{ texts.in100BetweenAnd(r.in_100_low, r.in_100_high) }}</span></b
           >
         </div>
         <div
@@ -126,11 +128,13 @@ const at = (n: number) => 2 + n * 1.76
                 MARKS.against[e.marks]
               }}</span>{{ e.seen ? '' : 'not: ' }}{{ e.label }}
             </li>
-            <li v-if="r.not_looked_at.length" class="quiet">not looked at: {{ r.not_looked_at[0] }}</li>
-            <li v-if="r.hands_asked" class="quiet">
-              two hands agree on {{ r.hands_agree }} of {{ r.hands_asked }}
+            <li v-if="r.not_looked_at.length" class="quiet">
+              {{ texts.notLookedAt(r.not_looked_at[0] ?? '') }}
             </li>
-            <li v-else class="quiet">one hand’s guess</li>
+            <li v-if="r.hands_asked" class="quiet">
+              {{ texts.twoHandsAgreeOn(r.hands_agree, r.hands_asked) }}
+            </li>
+            <li v-else class="quiet">{{ texts.ONE_HANDS_GUESS }}</li>
           </ul>
         </div>
         <button
@@ -165,8 +169,7 @@ const at = (n: number) => 2 + n * 1.76
       </li>
     </ol>
     <p class="small quiet foot pt-1.5">
-      Expert guesses by two hands, not counts: read them as more and less likely. The bar spans what both make
-      of it.
+      {{ texts.EXPERT_GUESSES_BY_TWO }}
       <button type="button" class="link text-ink p-0 text-12" @click="all = !all">
         {{ all ? 'Fewer' : `All ${weighed.ranked.length}` }}
       </button>

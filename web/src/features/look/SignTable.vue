@@ -86,8 +86,8 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
   <table ref="table" class="signs" data-testid="signs">
     <caption class="unseen">
       {{
-        title
-      }}: what is seen, and what is not there
+        texts.whatIsSeenAnd(title)
+      }}
     </caption>
     <thead>
       <tr>
@@ -137,7 +137,7 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
               :max="fishCount"
               :use-grouping="false"
               :input-id="`count-${s.id}`"
-              :aria-label="`${s.short}: in how many fish`"
+              :aria-label="texts.inHowManyFish(s.short)"
               placeholder="–"
               @update:model-value="count(s.id, $event)"
             />of {{ fishCount }}</span
@@ -193,13 +193,13 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
       </tr>
     </tbody>
   </table>
-  <p v-if="all.some((s) => s.reading)" class="small quiet py-1.5">These follow from the figures above.</p>
+  <p v-if="all.some((s) => s.reading)" class="small quiet py-1.5">{{ texts.THESE_FOLLOW_FROM_THE }}</p>
   <Button
     v-if="open"
     type="button"
     severity="secondary"
     class="mt-2.5 phone:min-h-14 phone:w-full"
-    label="The rest here is not there"
+    :label="texts.THE_REST_HERE_IS"
     data-testid="rest"
     @click="rest"
   />

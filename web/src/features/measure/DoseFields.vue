@@ -10,6 +10,7 @@ import DoseMeets from './DoseMeets.vue'
 import UseOption from '@/shared/UseOption.vue'
 import type { DoseValues } from './useMeasure'
 import { useActives, useShelf } from '@/shared/queries'
+import * as texts from './words'
 
 /** Which medicine, for what, in which strength, how much, and what it meets. */
 const props = defineProps<{
@@ -32,7 +33,7 @@ const uses = computed(() => {
 })
 const bottles = computed(() => shelf.value?.bottles.filter((b) => b.active === dose.value.active) ?? [])
 const strengths = computed(() => productsOf(active.value, shelf.value, dose.value.use, true))
-const tools = computed(() => shelf.value?.tools.map((t) => t.name).join(', ') || 'the usual ones')
+const tools = computed(() => shelf.value?.tools.map((t) => t.name).join(', ') || texts.THE_USUAL_ONES)
 const rows = computed(() => {
   const u = use.value
   if (!u?.dose)
@@ -40,7 +41,7 @@ const rows = computed(() => {
   return [
     {
       name: 'target',
-      label: u.gate === 'vet' ? 'Your vet says' : 'Bring it to',
+      label: u.gate === 'vet' ? texts.YOUR_VET_SAYS : texts.BRING_IT_TO,
       hint: `${u.typed_unit}${u.typed_unit === 'g/L' ? ' or SG' : ''}; published ${u.dose}`,
       placeholder: u.gate === 'vet' ? '' : u.usual,
     },
@@ -48,9 +49,9 @@ const rows = computed(() => {
       ? [
           {
             name: 'level_now',
-            label: 'In the water now',
+            label: texts.IN_THE_WATER_NOW,
             hint: u.typed_unit,
-            placeholder: props.tank ? 'by the record' : '0',
+            placeholder: props.tank ? texts.BY_THE_RECORD : '0',
           },
         ]
       : []),
@@ -59,8 +60,8 @@ const rows = computed(() => {
       ? [
           {
             name: 'demand',
-            label: 'The water uses up',
-            hint: `${u.typed_unit}, by a jar test`,
+            label: texts.THE_WATER_USES_UP,
+            hint: texts.byAJarTest(u.typed_unit),
             placeholder: '0',
           },
         ]
@@ -128,7 +129,7 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
     </SelectField>
     <SelectField
       v-if="strengths.length"
-      label="What you have"
+      :label="texts.WHAT_YOU_HAVE"
       field="strength"
       :problem="problem"
       :model-value="dose.strength || strengths[0]?.value"
@@ -165,7 +166,7 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
         input-id="prescribed"
         @update:model-value="set({ prescribed: $event })"
       />
-      <span>A veterinarian or the product’s own label gives this dose.</span>
+      <span>{{ texts.A_VETERINARIAN_OR_THE }}</span>
     </label>
     <label
       v-if="use?.dose && !dose.strength.startsWith('bottle:')"
@@ -177,7 +178,7 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
         input-id="expired"
         @update:model-value="set({ expired: $event })"
       />
-      <span>It is past its date.</span>
+      <span>{{ texts.IT_IS_PAST_ITS }}</span>
     </label>
     <DoseMeets
       v-if="use"
@@ -189,12 +190,12 @@ const type = (name: string, value?: string) => set({ typed: { ...dose.value.type
       :spoons="active.spoons"
     />
     <p class="small pt-2 phone:min-h-12">
-      <RouterLink :to="{ name: 'shelf' }">Tools at hand: {{ tools }}</RouterLink>
+      <RouterLink :to="{ name: 'shelf' }">{{ texts.toolsAtHand(tools) }}</RouterLink>
     </p>
     <p class="small pt-2 phone:min-h-12">
-      <RouterLink :to="{ name: 'formulary', params: { active: active.id } }"
-        >Where these figures come from</RouterLink
-      >
+      <RouterLink :to="{ name: 'formulary', params: { active: active.id } }">{{
+        texts.WHERE_THESE_FIGURES_COME
+      }}</RouterLink>
     </p>
   </template>
 </template>

@@ -7,6 +7,7 @@ import { EQUIPMENT, MADE_WITH } from '@/shared/choices'
 import TextField from '@/shared/TextField.vue'
 import type { DoseValues } from './useMeasure'
 import { useActives, useLives, useSalts } from '@/shared/queries'
+import * as texts from './words'
 
 /** What a dose meets: equipment, life, the water itself, and the water of a bath beside the fish's own. */
 const props = defineProps<{
@@ -28,17 +29,17 @@ interface Row {
   hint: string
 }
 const MORE: Row[] = [
-  { name: 'share', label: 'Of a full dose', hint: 'all of it, if left empty: 25 %, 1/3' },
+  { name: 'share', label: texts.OF_A_FULL_DOSE, hint: texts.ALL_OF_IT_IF },
   { name: 'temperature', label: 'Temperature', hint: '' },
   { name: 'oxygen', label: 'Oxygen', hint: 'mg/L' },
-  { name: 'alkalinity', label: 'Alkalinity', hint: 'mg/L as CaCO₃, or dKH' },
-  { name: 'hardness', label: 'Hardness', hint: 'mg/L as CaCO₃, or dGH' },
+  { name: 'alkalinity', label: 'Alkalinity', hint: texts.CACO3_OR_DKH },
+  { name: 'hardness', label: 'Hardness', hint: texts.CACO3_OR_DGH },
   { name: 'ph', label: 'pH', hint: '' },
 ]
 const BATH: Row[] = [
-  { name: 'bath.temperature', label: 'The bath is', hint: 'as its thermometer reads' },
-  { name: 'bath.home_temperature', label: 'Their water is', hint: 'as last read, if left empty' },
-  { name: 'bath.turns', label: 'Turns of fish', hint: 'in one mix' },
+  { name: 'bath.temperature', label: texts.THE_BATH_IS, hint: texts.AS_ITS_THERMOMETER_READS },
+  { name: 'bath.home_temperature', label: texts.THEIR_WATER_IS, hint: texts.AS_LAST_READ_IF },
+  { name: 'bath.turns', label: texts.TURNS_OF_FISH, hint: texts.IN_ONE_MIX },
 ]
 /** what is dissolved in a water of the bath, as far as it is usually asked */
 const dissolved = (water: string, label: string): Row[] =>
@@ -61,9 +62,7 @@ const life = computed(() =>
 const isBath = computed(() => ['bath', 'dip'].includes(props.use.route))
 const more_rows = computed(() => [
   ...MORE,
-  ...(props.spoons
-    ? [{ name: 'teaspoon', label: 'My level teaspoon', hint: 'g of this salt, as you weighed it' }]
-    : []),
+  ...(props.spoons ? [{ name: 'teaspoon', label: texts.MY_LEVEL_TEASPOON, hint: texts.G_OF_THIS_SALT }] : []),
 ])
 const bath_rows = computed(() => [
   ...BATH,
@@ -101,7 +100,7 @@ function toggle(list: 'lives', value: string) {
 <template>
   <div class="flex flex-wrap gap-1.5 py-2 line-b-rule">
     <template v-if="!isBath">
-      <h3 class="small w-full">Runs on this water</h3>
+      <h3 class="small w-full">{{ texts.RUNS_ON_THIS_WATER }}</h3>
       <button
         v-for="r in EQUIPMENT"
         :key="r.value"
@@ -119,12 +118,12 @@ function toggle(list: 'lives', value: string) {
         data-testid="runs-biofilter"
         @click="set({ biofilter: !dose.biofilter })"
       >
-        a filter that works
+        {{ texts.A_FILTER_THAT_WORKS }}
       </button>
     </template>
     <h3 class="small w-full">
-      {{ isBath ? 'Goes into it' : 'Lives in it'
-      }}<span v-if="tank" class="quiet">, besides what the record knows</span>
+      {{ isBath ? texts.GOES_INTO_IT : texts.LIVES_IN_IT
+      }}<span v-if="tank" class="quiet">{{ texts.BESIDES_WHAT_THE_RECORD }}</span>
     </h3>
     <button
       v-for="l in life"
@@ -133,7 +132,7 @@ function toggle(list: 'lives', value: string) {
       class="chip hover:bg-shade"
       :aria-pressed="l.recorded || dose.lives.includes(l.value)"
       :disabled="l.recorded"
-      :title="l.recorded ? 'by the record of this tank' : undefined"
+      :title="l.recorded ? texts.BY_THE_RECORD_OF : undefined"
       :data-testid="`lives-${l.value}`"
       @click="toggle('lives', l.value)"
     >
@@ -141,7 +140,7 @@ function toggle(list: 'lives', value: string) {
     </button>
   </div>
   <template v-if="isBath">
-    <h3 class="small pt-2.5">The bath beside the water they come from</h3>
+    <h3 class="small pt-2.5">{{ texts.THE_BATH_BESIDE_THE }}</h3>
     <TextField
       v-for="r in bath_rows.slice(0, 3)"
       :key="r.name"
@@ -179,7 +178,7 @@ function toggle(list: 'lives', value: string) {
     data-testid="more-dose"
     @click="more = !more"
   >
-    {{ more ? 'less' : 'share, temperature, oxygen, alkalinity, what else is in it' }}
+    {{ more ? 'less' : texts.SHARE_TEMPERATURE_OXYGEN_ALKALINITY }}
   </button>
   <template v-if="more">
     <TextField
@@ -192,7 +191,7 @@ function toggle(list: 'lives', value: string) {
       :problem="problem"
       @update:model-value="type(r.name, $event)"
     />
-    <FieldRow v-slot="f" label="Already in it">
+    <FieldRow v-slot="f" :label="texts.ALREADY_IN_IT">
       <MultiSelect
         :model-value="dose.in_water"
         :options="inWater"
@@ -200,7 +199,7 @@ function toggle(list: 'lives', value: string) {
         option-value="value"
         filter
         :label-id="f.id"
-        aria-label="Already in it"
+        :aria-label="texts.ALREADY_IN_IT"
         @update:model-value="set({ in_water: $event })"
       />
     </FieldRow>

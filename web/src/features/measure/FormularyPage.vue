@@ -40,16 +40,13 @@ function grounds(said: { source: string; confidence: Confidence }): string {
 
 <template>
   <template v-if="one">
-    <PageHead
-      :title="one.name"
-      :sentence="`${capital(one.family)}. Written from memory; nobody has reopened the pages.`"
-    />
+    <PageHead :title="one.name" :sentence="texts.writtenFromMemoryNobody(capital(one.family))" />
     <dl class="grid grid-cols-[120px_1fr] gap-y-1 gap-x-4 max-w-[90ch] phone:grid-cols-[1fr]">
       <dt class="font-650">For you</dt>
       <dd>{{ one.keeper_hazard }}</dd>
-      <dt class="font-650">Taken out by</dt>
+      <dt class="font-650">{{ texts.TAKEN_OUT_BY }}</dt>
       <dd>{{ one.removed_by }}</dd>
-      <dt class="font-650">To stop it</dt>
+      <dt class="font-650">{{ texts.TO_STOP_IT }}</dt>
       <dd>{{ one.stop }}</dd>
       <dt class="font-650">Law</dt>
       <dd>{{ one.regulation }}</dd>
@@ -57,9 +54,9 @@ function grounds(said: { source: string; confidence: Confidence }): string {
     <section
       v-if="one.meets.length"
       class="use line-t-ink mt-3 py-2 max-w-[90ch]"
-      aria-label="What it must not meet"
+      :aria-label="texts.WHAT_IT_MUST_NOT"
     >
-      <h2 class="text-15">What it must not meet</h2>
+      <h2 class="text-15">{{ texts.WHAT_IT_MUST_NOT }}</h2>
       <ul>
         <li v-for="m in one.meets" :key="m.others + m.text" class="flex gap-2 py-1">
           <LevelMark :level="m.level" />
@@ -90,11 +87,8 @@ function grounds(said: { source: string; confidence: Confidence }): string {
     </section>
   </template>
   <template v-else>
-    <PageHead
-      title="Formulary"
-      :sentence="`${data?.length ?? 0} actives, each with all its uses and sources.`"
-    />
-    <InputText v-model="find" placeholder="find" aria-label="Find an active" class="mb-3" />
+    <PageHead title="Formulary" :sentence="texts.activesEachWithAll(data?.length ?? 0)" />
+    <InputText v-model="find" placeholder="find" :aria-label="texts.FIND_AN_ACTIVE" class="mb-3" />
     <ul class="columns-2 gap-x-8 phone:columns-1">
       <li
         v-for="a in shown"
@@ -109,12 +103,12 @@ function grounds(said: { source: string; confidence: Confidence }): string {
         >
       </li>
     </ul>
-    <section aria-label="Who bears what" class="bears mt-7">
-      <h2 class="block-head">Who bears what</h2>
+    <section :aria-label="texts.WHO_BEARS_WHAT" class="bears mt-7">
+      <h2 class="block-head">{{ texts.WHO_BEARS_WHAT }}</h2>
       <table class="border-collapse w-full" data-testid="sensitivities">
         <thead class="phone:hidden">
           <tr class="phone:block phone:py-2 phone:px-0 phone:line-b-rule">
-            <th scope="col">fish, or system</th>
+            <th scope="col">{{ texts.FISH_OR_SYSTEM }}</th>
             <th scope="col">bears poorly</th>
             <th scope="col">bears well</th>
           </tr>
@@ -135,7 +129,7 @@ function grounds(said: { source: string; confidence: Confidence }): string {
           </tr>
         </tbody>
       </table>
-      <p class="small quiet">Written from memory, mostly common practice; not yet checked.</p>
+      <p class="small quiet">{{ texts.WRITTEN_FROM_MEMORY_MOSTLY }}</p>
     </section>
   </template>
 </template>

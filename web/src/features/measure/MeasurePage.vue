@@ -174,7 +174,7 @@ watch(
     class="choices in-row gap-1.5 mb-3.5"
     :class="{ all: every }"
     role="group"
-    aria-label="What to measure"
+    :aria-label="texts.WHAT_TO_MEASURE"
   >
     <button
       v-for="c in choices"
@@ -199,7 +199,7 @@ watch(
     <RouterLink
       :to="{ name: 'worksheet' }"
       class="text-13 py-0 px-1 phone:whitespace-nowrap phone:min-h-12 phone:inline-flex phone:items-center"
-      >many at once</RouterLink
+      >{{ texts.MANY_AT_ONCE }}</RouterLink
     >
     <RouterLink
       :to="{ name: 'formulary' }"
@@ -217,14 +217,14 @@ watch(
           v-model="tank"
           label="Where"
           :options="places"
-          placeholder="water as typed"
+          :placeholder="texts.AS_TYPED"
           data-testid="choose-tank"
         />
         <TextField
           v-model="volume"
           figure
-          :label="tank ? 'Or another volume' : 'Water'"
-          hint="85 L, 20 gal; a bath’s own vessel"
+          :label="tank ? texts.OR_ANOTHER_VOLUME : 'Water'"
+          :hint="texts.N_85_L_20_GAL"
           field="volume"
           :problem="problem"
         />
@@ -235,7 +235,7 @@ watch(
           field="water"
           :problem="problem"
           :options="WATER_TYPES"
-          placeholder="as this medicine is used"
+          :placeholder="texts.AS_THIS_MEDICINE_IS"
           show-clear
           data-testid="choose-water"
         />
@@ -243,7 +243,7 @@ watch(
           v-if="volume"
           v-model="giveOrTake"
           figure
-          label="Give or take"
+          :label="texts.GIVE_OR_TAKE"
           field="give_or_take"
           :problem="problem"
         />

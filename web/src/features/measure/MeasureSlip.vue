@@ -7,6 +7,7 @@ import LevelMark from '@/shared/LevelMark.vue'
 import SlipRuler from '@/shared/SlipRuler.vue'
 import ToolDrawing from '@/shared/ToolDrawing.vue'
 import WhyLines from '@/shared/WhyLines.vue'
+import * as texts from './words'
 
 /** The slip of whatever was measured: the amount in the tool at hand, what it reaches, what it must not meet, why. */
 const props = defineProps<{ told: Schemas['MeasuredOut']; where: string }>()
@@ -39,13 +40,13 @@ const print = () => window.print()
       <ul class="list-disc pl-5 pt-1.5 pb-2 font-400">
         <li v-for="c in told.confirm" :key="c">{{ c }}</li>
       </ul>
-      <Button type="button" label="All of it is so" data-testid="confirm-all" @click="emit('confirm')" />
+      <Button type="button" :label="texts.ALL_OF_IT_IS" data-testid="confirm-all" @click="emit('confirm')" />
     </div>
     <div v-else-if="told.verdict === 'asks'" class="held care" role="status">
       <p><LevelMark level="care" /> {{ told.words }}</p>
       <Button
         type="button"
-        label="I read it, it is right"
+        :label="texts.I_READ_IT_IT"
         data-testid="confirm-strength"
         @click="emit('sure')"
       />
@@ -85,7 +86,7 @@ const print = () => window.print()
           >
           <span class="fig small" :class="a.leaves_range ? 'brick' : 'quiet'"
             >{{ a.reaches_low?.figure }} to {{ a.reaches_high?.figure
-            }}{{ a.leaves_range ? ', may leave the range' : '' }}</span
+            }}{{ a.leaves_range ? texts.MAY_LEAVE_THE_RANGE : '' }}</span
           >
         </p>
         <SlipRuler :ruler="a.ruler" :unit="a.reaches.unit" />
@@ -114,14 +115,14 @@ const print = () => window.print()
     <CautionColumns :cautions="told.cautions" />
     <WhyLines v-if="told.trace.length" :trace="told.trace" />
     <p class="small quiet source pt-1.5 pb-0.5">
-      <b>Source</b> {{ told.source }}{{ told.recalled ? ', recalled, not yet checked' : '' }}.
+      <b>Source</b> {{ told.source }}{{ told.recalled ? texts.RECALLED_NOT_YET_CHECKED : '' }}.
     </p>
     <details v-if="sources" class="small quiet">
-      <summary>Where the cautions come from</summary>
-      {{ sources }}; recalled, not yet checked.
+      <summary>{{ texts.WHERE_THE_CAUTIONS_COME }}</summary>
+      {{ texts.recalledNotYetChecked(sources) }}
     </details>
     <p class="small quiet">
-      Not veterinary advice. Ornamental fish only. The label, the law and your vet come first.
+      {{ texts.NOT_VETERINARY_ADVICE_ORNAMENTAL }}
     </p>
     <Button type="button" severity="secondary" label="Print" class="mt-2 print:hidden" @click="print" />
   </article>

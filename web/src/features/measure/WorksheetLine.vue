@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import * as texts from './words'
 
 /** One line of the worksheet: what is asked, what to take, and below it with which tool or why not. */
 const props = defineProps<{
@@ -80,7 +81,7 @@ function set(name: string, value?: string | null) {
           <InputText
             :model-value="line['target']"
             class="fig target w-23"
-            :aria-label="`Bring it to, line ${number}`"
+            :aria-label="texts.bringItToLine(number)"
             :placeholder="usual || 'to'"
             @update:model-value="set('target', $event)"
           />
@@ -89,7 +90,7 @@ function set(name: string, value?: string | null) {
           <Checkbox
             :model-value="line['confirmed'] === 'yes'"
             binary
-            :aria-label="`All that is asked holds, line ${number}`"
+            :aria-label="texts.allThatIsAsked(number)"
             @update:model-value="set('confirmed', $event ? 'yes' : '')"
           />
         </td>

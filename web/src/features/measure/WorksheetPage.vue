@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import { useKept } from '@/shared/useKept'
 import WorksheetLine from './WorksheetLine.vue'
 import { useActives, useTanks } from '@/shared/queries'
+import * as texts from './words'
 
 /** Many doses at once: a line for each, reckoned as it is typed; the whole table in and out as CSV. */
 type Line = Record<string, string>
@@ -116,10 +117,7 @@ const print = () => window.print()
 </script>
 
 <template>
-  <PageHead
-    title="Worksheet"
-    sentence="A line for each dose, reckoned as you type. What can’t be says why, in its own line."
-  />
+  <PageHead title="Worksheet" :sentence="texts.A_LINE_FOR_EACH" />
   <ProblemNote :problem="problem" />
   <table class="sheet w-full border-collapse" data-testid="sheet">
     <thead class="phone:hidden">
@@ -152,19 +150,26 @@ const print = () => window.print()
     <Button
       v-if="tanks?.length"
       severity="secondary"
-      label="A line for every tank"
+      :label="texts.A_LINE_FOR_EVERY"
       data-testid="all-tanks"
       @click="allTanks"
     />
     <label class="file relative overflow-hidden line-ink rounded py-2.5 px-3.5 cursor-pointer"
-      >Open a CSV file<input
+      >{{ texts.OPEN_A_CSV_FILE
+      }}<input
         class="absolute inset-0 op-0 cursor-pointer"
         type="file"
         accept=".csv,text/csv"
         data-testid="sheet-file"
         @change="take"
     /></label>
-    <Button v-if="sheet" severity="secondary" label="Save as CSV" data-testid="sheet-save" @click="save" />
+    <Button
+      v-if="sheet"
+      severity="secondary"
+      :label="texts.SAVE_AS_CSV"
+      data-testid="sheet-save"
+      @click="save"
+    />
     <Button v-if="sheet" severity="secondary" label="Print" @click="print" />
   </div>
 </template>

@@ -1,4 +1,4 @@
-/** What the scripts of “measure” say, of plain values; what stands in a page is said by the page. */
+/** What “measure” says: each sentence once, of plain values, in one place. */
 export const WITH_CARE = 'reckoned with care'
 export const VET_OR_LABEL = 'only with a vet or label'
 export const RECALLED_FROM = 'recalled from the source named'
@@ -11,3 +11,69 @@ export const WHICH_MEDICINE = 'Which medicine, and what for?'
 export const HOW_STRONG = 'How does the label say its strength?'
 export const HOW_MUCH_OF_IT = 'How much of it does the label say?'
 export const IN_THIS_ORDER = 'The water first, then the medicine, then the tool at hand.'
+export const WHAT_YOU_HAVE = 'What you have'
+export const A_VETERINARIAN_OR_THE = 'A veterinarian or the product’s own label gives this dose.'
+export const IT_IS_PAST_ITS = 'It is past its date.'
+export const toolsAtHand = (tools: string | number) => `Tools at hand: ${tools}`
+export const WHERE_THESE_FIGURES_COME = 'Where these figures come from'
+export const RUNS_ON_THIS_WATER = 'Runs on this water'
+export const A_FILTER_THAT_WORKS = 'a filter that works'
+export const BESIDES_WHAT_THE_RECORD = ', besides what the record knows'
+export const THE_BATH_BESIDE_THE = 'The bath beside the water they come from'
+export const ALREADY_IN_IT = 'Already in it'
+export const TAKEN_OUT_BY = 'Taken out by'
+export const TO_STOP_IT = 'To stop it'
+export const WHAT_IT_MUST_NOT = 'What it must not meet'
+export const FIND_AN_ACTIVE = 'Find an active'
+export const WHO_BEARS_WHAT = 'Who bears what'
+export const FISH_OR_SYSTEM = 'fish, or system'
+export const WRITTEN_FROM_MEMORY_MOSTLY = 'Written from memory, mostly common practice; not yet checked.'
+export const WHAT_TO_MEASURE = 'What to measure'
+export const MANY_AT_ONCE = 'many at once'
+export const N_85_L_20_GAL = '85 L, 20 gal; a bath’s own vessel'
+export const AS_THIS_MEDICINE_IS = 'as this medicine is used'
+export const GIVE_OR_TAKE = 'Give or take'
+export const ALL_OF_IT_IS = 'All of it is so'
+export const I_READ_IT_IT = 'I read it, it is right'
+export const WHERE_THE_CAUTIONS_COME = 'Where the cautions come from'
+export const recalledNotYetChecked = (sources: string | number) => `${sources}; recalled, not yet checked.`
+export const NOT_VETERINARY_ADVICE_ORNAMENTAL =
+  'Not veterinary advice. Ornamental fish only. The label, the law and your vet come first.'
+export const A_LINE_FOR_EACH =
+  'A line for each dose, reckoned as you type. What can’t be says why, in its own line.'
+export const A_LINE_FOR_EVERY = 'A line for every tank'
+export const OPEN_A_CSV_FILE = 'Open a CSV file'
+export const SAVE_AS_CSV = 'Save as CSV'
+export const THE_USUAL_ONES = 'the usual ones'
+export const YOUR_VET_SAYS = 'Your vet says'
+export const BRING_IT_TO = 'Bring it to'
+export const IN_THE_WATER_NOW = 'In the water now'
+export const BY_THE_RECORD = 'by the record'
+export const THE_WATER_USES_UP = 'The water uses up'
+export const byAJarTest = (typed_unit: string | number) => `${typed_unit}, by a jar test`
+export const OF_A_FULL_DOSE = 'Of a full dose'
+export const ALL_OF_IT_IF = 'all of it, if left empty: 25 %, 1/3'
+export const CACO3_OR_DKH = 'mg/L as CaCO₃, or dKH'
+export const CACO3_OR_DGH = 'mg/L as CaCO₃, or dGH'
+export const THE_BATH_IS = 'The bath is'
+export const AS_ITS_THERMOMETER_READS = 'as its thermometer reads'
+export const THEIR_WATER_IS = 'Their water is'
+export const AS_LAST_READ_IF = 'as last read, if left empty'
+export const TURNS_OF_FISH = 'Turns of fish'
+export const IN_ONE_MIX = 'in one mix'
+export const MY_LEVEL_TEASPOON = 'My level teaspoon'
+export const G_OF_THIS_SALT = 'g of this salt, as you weighed it'
+export const GOES_INTO_IT = 'Goes into it'
+export const LIVES_IN_IT = 'Lives in it'
+export const BY_THE_RECORD_OF = 'by the record of this tank'
+export const SHARE_TEMPERATURE_OXYGEN_ALKALINITY =
+  'share, temperature, oxygen, alkalinity, what else is in it'
+export const writtenFromMemoryNobody = (capital: string | number) =>
+  `${capital}. Written from memory; nobody has reopened the pages.`
+export const activesEachWithAll = (what: string | number) =>
+  `${what} actives, each with all its uses and sources.`
+export const OR_ANOTHER_VOLUME = 'Or another volume'
+export const MAY_LEAVE_THE_RANGE = ', may leave the range'
+export const RECALLED_NOT_YET_CHECKED = ', recalled, not yet checked'
+export const bringItToLine = (number: string | number) => `Bring it to, line ${number}`
+export const allThatIsAsked = (number: string | number) => `All that is asked holds, line ${number}`

@@ -3,6 +3,7 @@ import { onBeforeUnmount, ref, watch } from 'vue'
 import { useSession } from '@/shared/session'
 import { useRestore } from './restore'
 import { useStale } from '@/shared/queries'
+import * as texts from './words'
 
 /** The whole fishroom as one file, and such a file into an empty fishroom. */
 const session = useSession()
@@ -21,18 +22,16 @@ onBeforeUnmount(() => busy.value && stop())
 </script>
 
 <template>
-  <section aria-label="The whole fishroom" class="archive mt-7 max-w-190">
-    <h2 class="block-head">The whole fishroom as one file</h2>
+  <section :aria-label="texts.THE_WHOLE_FISHROOM" class="archive mt-7 max-w-190">
+    <h2 class="block-head">{{ texts.THE_WHOLE_FISHROOM_AS }}</h2>
     <p class="small quiet pt-1.5 pb-2.5">
-      Everything in {{ session.room?.name }}: JSON lines and CSV for each table, and the pictures. It goes
-      into an empty fishroom and makes it the same; a damaged file changes nothing. Calendar addresses and the
-      tokens of instruments stay here.
+      {{ texts.everythingInJsonLines(session.room?.name ?? '') }}
     </p>
     <div class="in-row gap-3">
-      <a :href="`/api/rooms/${session.inRoom().room_id}/archive`" download data-testid="export-archive"
-        >Take it all out</a
-      >
-      <label for="archive-file">Bring one in</label>
+      <a :href="`/api/rooms/${session.inRoom().room_id}/archive`" download data-testid="export-archive">{{
+        texts.TAKE_IT_ALL_OUT
+      }}</a>
+      <label for="archive-file">{{ texts.BRING_ONE_IN }}</label>
       <input
         id="archive-file"
         ref="input"
@@ -50,7 +49,7 @@ onBeforeUnmount(() => busy.value && stop())
       <Button label="Stop" severity="secondary" @click="stop" />
     </div>
     <p v-if="failed" role="alert" class="brick" data-testid="archive-failed">{{ failed }}</p>
-    <p v-if="done" role="status" class="leaf" data-testid="archive-done">It is all here.</p>
+    <p v-if="done" role="status" class="leaf" data-testid="archive-done">{{ texts.IT_IS_ALL_HERE }}</p>
   </section>
 </template>
 

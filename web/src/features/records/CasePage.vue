@@ -14,6 +14,7 @@ import LookBack from './LookBack.vue'
 import KindMark from '@/shared/KindMark.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 import { useCase } from './queries'
+import * as texts from './words'
 
 const props = defineProps<{ caseId: string }>()
 const session = useSession()
@@ -71,7 +72,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
           }"
           label="Choose a course"
         />
-        <LinkButton :to="{ name: 'tank', params: { tank: story.tank } }" label="Log in the tank" />
+        <LinkButton :to="{ name: 'tank', params: { tank: story.tank } }" :label="texts.LOG_IN_THE_TANK" />
         <Button
           v-for="c in story.courses.filter((x) => x.running)"
           :key="c.uid"
@@ -81,7 +82,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
         />
         <Button
           severity="secondary"
-          label="Close the case"
+          :label="texts.CLOSE_THE_CASE"
           data-testid="close-case"
           @click="closing = true"
         />
@@ -93,11 +94,11 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
         data-testid="what-if"
         >What if</RouterLink
       >
-      <RouterLink :to="{ name: 'vet-sheet', params: { case: caseId } }">For the vet</RouterLink>
-      <a :href="`${file}/file`" download data-testid="export-json">Case as JSON</a>
-      <a :href="`${file}/calendar`" download data-testid="export-ics">Tasks as calendar</a>
+      <RouterLink :to="{ name: 'vet-sheet', params: { case: caseId } }">{{ texts.FOR_THE_VET }}</RouterLink>
+      <a :href="`${file}/file`" download data-testid="export-json">{{ texts.CASE_AS_JSON }}</a>
+      <a :href="`${file}/calendar`" download data-testid="export-ics">{{ texts.TASKS_AS_CALENDAR }}</a>
     </div>
-    <p v-if="story.taken_for_name" class="tannin mb-2">It had been taken for {{ story.taken_for_name }}.</p>
+    <p v-if="story.taken_for_name" class="tannin mb-2">{{ texts.itHadBeenTaken(story.taken_for_name) }}</p>
     <p
       v-if="story.outcome_note"
       class="line-l-3-ink pl-3 pt-0.5 pb-0.5 mb-5 text-16 leading-5.75 max-w-[68ch]"
@@ -106,7 +107,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
     </p>
     <LookBack :case-id="caseId" :open="story.open" />
     <CourseOutcomes v-if="story.courses.length" :courses="story.courses" />
-    <h2 class="block-head">Day by day</h2>
+    <h2 class="block-head">{{ texts.DAY_BY_DAY }}</h2>
     <ol class="story">
       <li
         v-for="d in days"
@@ -149,7 +150,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
         </ol>
       </li>
     </ol>
-    <Dialog v-if="closing" visible modal header="Close the case" @update:visible="closing = false">
+    <Dialog v-if="closing" visible modal :header="texts.CLOSE_THE_CASE" @update:visible="closing = false">
       <CloseForm :story="story" @done="closing = false" />
     </Dialog>
     <Dialog
@@ -160,25 +161,24 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
       @update:visible="stopping = null"
     >
       <form class="ask grid gap-2.5 w-[min(420px,78vw)]" @submit.prevent="stopNow">
-        <p>Its tasks fall away. What is in the water stays in the water until it is changed out.</p>
+        <p>{{ texts.ITS_TASKS_FALL_AWAY }}</p>
         <label for="stop-reason">Why</label>
         <InputText id="stop-reason" v-model="reason" maxlength="200" />
         <ProblemNote :problem="stop.problem.value" />
-        <Button type="submit" label="Stop the course" severity="danger" :loading="stop.busy.value" />
+        <Button type="submit" :label="texts.STOP_THE_COURSE" severity="danger" :loading="stop.busy.value" />
       </form>
     </Dialog>
     <Dialog v-if="struck" visible modal header="Strike out" @update:visible="struck = null">
       <form class="ask grid gap-2.5 w-[min(420px,78vw)]" @submit.prevent="strikeNow">
         <p>
-          <b>{{ struck.words }}</b>, {{ struck.day_words }} {{ struck.at_words }}. It stays in the record,
-          crossed through.
+          <b>{{ struck.words }}</b>{{ texts.itStaysInThe(struck.day_words, struck.at_words) }}
         </p>
         <label for="strike-reason">Why</label>
         <InputText id="strike-reason" v-model="reason" maxlength="200" />
         <ProblemNote :problem="strikeProblem" />
         <Button
           type="submit"
-          label="Strike it out"
+          :label="texts.STRIKE_IT_OUT"
           severity="danger"
           :loading="striking"
           data-testid="save-strike"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
+import * as texts from './words'
 
 defineProps<{ figures: Schemas['FiguresOut'] }>()
 </script>
@@ -22,7 +23,7 @@ defineProps<{ figures: Schemas['FiguresOut'] }>()
       <dd class="fig">{{ figures.looks }}</dd>
     </div>
     <div>
-      <dt>fish at first</dt>
+      <dt>{{ texts.FISH_AT_FIRST }}</dt>
       <dd class="fig">{{ figures.fish_at_start }}</dd>
     </div>
     <div>

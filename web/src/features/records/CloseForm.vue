@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import { useConditions } from '@/shared/queries'
 import { CASE_OUTCOMES } from '@/shared/choices'
+import * as texts from './words'
 
 const props = defineProps<{ story: Schemas['StoryOut'] }>()
 const emit = defineEmits<{ done: [] }>()
@@ -31,7 +32,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="Close the case"
+    :label="texts.CLOSE_THE_CASE"
     :busy="write.busy.value"
     :problem="write.problem.value"
     :fields="['condition', 'note', 'outcome']"
@@ -39,7 +40,7 @@ async function save() {
     :disabled="!outcome"
     @save="save"
   >
-    <p id="outcome-label" class="pb-2 font-650">How did it end?</p>
+    <p id="outcome-label" class="pb-2 font-650">{{ texts.HOW_DID_IT_END }}</p>
     <SelectButton
       v-model="outcome"
       :options="CASE_OUTCOMES"
@@ -49,11 +50,11 @@ async function save() {
       data-testid="outcome"
     />
     <p v-if="outcome === 'wrong'" class="small tannin">
-      Choose what it turned out to be; what it was taken for is kept beside it.
+      {{ texts.CHOOSE_WHAT_IT_TURNED }}
     </p>
     <SelectField
       v-model="condition"
-      label="What it was"
+      :label="texts.WHAT_IT_WAS"
       field="condition"
       :problem="write.problem.value"
       :options="conditions.data.value ?? []"
@@ -62,17 +63,11 @@ async function save() {
       placeholder="never known"
       show-clear
     />
-    <FieldRow
-      v-slot="f"
-      label="What you would tell the next keeper"
-      field="note"
-      :problem="write.problem.value"
-      wide
-    >
+    <FieldRow v-slot="f" :label="texts.WHAT_YOU_WOULD_TELL" field="note" :problem="write.problem.value" wide>
       <Textarea :id="f.id" v-model="note" rows="3" maxlength="1000" />
     </FieldRow>
     <p v-if="story.courses.some((c) => c.running)" class="small tannin">
-      The course that is running ends with the case. What is in the water stays in the water.
+      {{ texts.THE_COURSE_THAT_IS }}
     </p>
   </EntryForm>
 </template>

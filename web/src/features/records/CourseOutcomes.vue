@@ -6,6 +6,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import { COURSE_OUTCOMES } from '@/shared/choices'
+import * as texts from './words'
 
 /** The courses of a case and how each did, as its keeper judged it. */
 defineProps<{ courses: Schemas['CourseOut'][] }>()
@@ -45,10 +46,10 @@ async function save() {
         <button
           type="button"
           class="link small"
-          :aria-label="`${c.outcome ? 'judge anew' : 'how did it do?'}, ${c.name}`"
+          :aria-label="`${c.outcome ? 'judge anew' : texts.HOW_DID_IT_DO}, ${c.name}`"
           @click="ask(c)"
         >
-          {{ c.outcome ? 'judge anew' : 'how did it do?' }}
+          {{ c.outcome ? 'judge anew' : texts.HOW_DID_IT_DO }}
         </button>
       </li>
     </ul>
@@ -56,7 +57,7 @@ async function save() {
       v-if="judging"
       visible
       modal
-      :header="`${judging.name}: how did it do?`"
+      :header="texts.howDidItDo(judging.name)"
       @update:visible="judging = null"
     >
       <EntryForm
@@ -73,7 +74,7 @@ async function save() {
           :options="COURSE_OUTCOMES"
           option-label="label"
           option-value="value"
-          aria-label="How it did"
+          :aria-label="texts.HOW_IT_DID"
           class="flex-wrap mb-2"
         />
         <TextField

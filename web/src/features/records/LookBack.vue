@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
 import { useLookBack } from './queries'
+import * as texts from './words'
 
 /** What the record says of itself, sentence by sentence; the server writes it. */
 const props = defineProps<{ caseId: string; open: boolean }>()
@@ -21,7 +22,7 @@ const TOPIC: Record<Schemas['FindingOut']['topic'], string> = {
   <section v-if="data?.length" aria-label="Look back" class="back mb-6" data-testid="look-back">
     <h2 class="block-head">
       {{ open ? 'So far' : 'Look back' }}
-      <span class="small quiet">written from the record</span>
+      <span class="small quiet">{{ texts.WRITTEN_FROM_THE_RECORD }}</span>
     </h2>
     <dl class="rows">
       <div v-for="(f, i) in data" :key="i" class="grid grid-cols-[84px_minmax(0,76ch)] py-1.5">

@@ -9,6 +9,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import ArchiveBox from './ArchiveBox.vue'
 import { useCases } from '@/shared/queries'
+import * as texts from './words'
 
 const session = useSession()
 const router = useRouter()
@@ -47,7 +48,7 @@ const OUTCOME_TONE: Partial<Record<Schemas['CaseOut']['outcome'], string>> = {
   <PageHead title="Records" :sentence="sentence" />
   <ProblemNote :problem="cases.error.value ?? bring.problem.value" />
   <p v-if="cases.data.value && !cases.data.value.length" class="pb-6">
-    No case yet. The first look in which something is seen opens one by itself.
+    {{ texts.NO_CASE_YET_THE }}
   </p>
   <template
     v-for="part in [
@@ -91,7 +92,7 @@ const OUTCOME_TONE: Partial<Record<Schemas['CaseOut']['outcome'], string>> = {
             }}</RouterLink>
           </th>
           <td>{{ c.fish }}</td>
-          <td>{{ c.condition_name || 'no name yet' }}</td>
+          <td>{{ c.condition_name || texts.NO_NAME_YET }}</td>
           <td class="nowrap">{{ c.opened_words }}</td>
           <td class="fig right">{{ c.figures.days }}</td>
           <td class="fig right">{{ c.figures.doses_given }}</td>
@@ -102,12 +103,12 @@ const OUTCOME_TONE: Partial<Record<Schemas['CaseOut']['outcome'], string>> = {
     </table>
   </template>
   <p class="flex flex-wrap gap-2.5 mb-5">
-    <LinkButton :to="{ name: 'timeline' }" label="Time line and search" />
+    <LinkButton :to="{ name: 'timeline' }" :label="texts.TIME_LINE_AND_SEARCH" />
     <LinkButton :to="{ name: 'batches' }" label="Compare batches" />
     <LinkButton :to="{ name: 'supplier-sheet' }" label="Supplier sheet" />
   </p>
   <div class="bring">
-    <label for="case-file">Bring in a case from its JSON file</label>
+    <label for="case-file">{{ texts.BRING_IN_A_CASE }}</label>
     <input
       id="case-file"
       ref="file"

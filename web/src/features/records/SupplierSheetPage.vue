@@ -6,6 +6,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import SheetPhotos from './SheetPhotos.vue'
 import { useSupplierSheet, useSuppliers } from './queries'
+import * as texts from './words'
 
 /** What came from one supplier and what was lost within seven days, on one page to send to him. */
 const session = useSession()
@@ -35,7 +36,7 @@ const print = () => window.print()
   />
   <ProblemNote :problem="names.error.value ?? sheet.error.value" />
   <p v-if="names.data.value && !names.data.value.length" class="quiet">
-    Nobody wrote down where fish came from. “From” in “Fish arrive” is the place.
+    {{ texts.NOBODY_WROTE_DOWN_WHERE }}
   </p>
   <div v-else class="presses in-row gap-3 mb-5 print:hidden">
     <Select
@@ -59,9 +60,9 @@ const print = () => window.print()
             <th scope="col">fish</th>
             <th scope="col" class="text-right">ordered</th>
             <th scope="col" class="text-right">came</th>
-            <th scope="col" class="text-right">dead on arrival</th>
-            <th scope="col" class="text-right">dead or lost in 7 days</th>
-            <th scope="col">seen within two weeks</th>
+            <th scope="col" class="text-right">{{ texts.DEAD_ON_ARRIVAL }}</th>
+            <th scope="col" class="text-right">{{ texts.DEAD_OR_LOST_IN }}</th>
+            <th scope="col">{{ texts.SEEN_WITHIN_TWO_WEEKS }}</th>
           </tr>
         </thead>
         <tbody>
@@ -90,8 +91,7 @@ const print = () => window.print()
     </div>
     <SheetPhotos :photos="sheet.data.value.photos" />
     <p class="small quiet">
-      Counts by the keeper, from the record. What killed a fish is not proved by it; fish also die of the
-      journey.
+      {{ texts.COUNTS_BY_THE_KEEPER }}
     </p>
   </template>
 </template>

@@ -42,12 +42,13 @@ const from = computed(() =>
       {{ query.data.value.few_words }}
     </p>
     <p v-if="!query.data.value.batches.length" class="quiet">
-      Once fish have arrived, their batches stand here.
+      {{ texts.ONCE_FISH_HAVE_ARRIVED }}
     </p>
     <template v-else>
       <h2 class="block-head">
-        <span>Alive, by days since {{ from }}</span
-        ><span class="small quiet">shaded: the 95 % band</span>
+        <span>{{ texts.aliveByDaysSince(from) }}</span><span class="small quiet">{{
+          texts.SHADED_THE_95_BAND
+        }}</span>
       </h2>
       <SurvivalChart :batches="query.data.value.batches" :days="query.data.value.days" />
       <table class="numbers batches">
@@ -79,16 +80,18 @@ const from = computed(() =>
         </tbody>
       </table>
       <p v-if="query.data.value.left_out" class="small quiet">
-        {{ query.data.value.left_out }} smaller batches are not drawn.
+        {{ texts.smallerBatchesAreNot(query.data.value.left_out) }}
       </p>
       <template v-if="query.data.value.causes.length">
         <h2 class="block-head">
-          <span>What they were lost to</span><span class="small quiet">days since they came</span>
+          <span>{{ texts.WHAT_THEY_WERE_LOST }}</span><span class="small quiet">{{
+            texts.DAYS_SINCE_THEY_CAME
+          }}</span>
         </h2>
         <table class="numbers causes" data-testid="causes">
           <thead>
             <tr>
-              <th scope="col">put down to</th>
+              <th scope="col">{{ texts.PUT_DOWN_TO }}</th>
               <th v-for="d in query.data.value.day_bands" :key="d" scope="col" class="right">{{ d }}</th>
               <th scope="col" class="right">in all</th>
             </tr>
@@ -105,8 +108,7 @@ const from = computed(() =>
         </table>
       </template>
       <p class="small quiet">
-        Kaplan and Meier’s estimate with Greenwood’s band; the log-rank test. Fish alive today, moved or
-        estimated count as far as they were seen.
+        {{ texts.KAPLAN_AND_MEIERS_ESTIMATE }}
       </p>
     </template>
   </template>

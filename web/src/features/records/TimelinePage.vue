@@ -17,6 +17,23 @@ const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const asked = computed(() => (typeof route.query['words'] === 'string' ? route.query['words'] : ''))
+/** what is asked for by itself; the rest stands between them */
+type Asked = Exclude<
+  NonNullable<NonNullable<operations['timeline']['parameters']['query']>['kind']>,
+  '' | 'leaving' | 'recount' | 'scuffle' | 'move' | 'course' | 'open' | 'close' | 'arrival'
+>
+const KINDS = choices<'all' | Asked>({
+  all: 'all',
+  look: 'looks',
+  dose: 'doses',
+  reading: 'tests',
+  change: 'changes',
+  loss: 'losses',
+  observation: 'observations',
+  bath: 'baths',
+  upkeep: 'upkeep',
+  photo: 'pictures',
+})
 const kind = computed(() => KINDS.find((k) => k.value === route.query['kind'])?.value ?? 'all')
 const typed = ref(asked.value)
 watch(asked, (words) => {
@@ -67,23 +84,6 @@ const sentence = computed(() => {
     ? texts.linesHold(lines.value.length, asked.value, pages.hasNextPage.value)
     : texts.EVERYTHING
 })
-/** what is asked for by itself; the rest stands between them */
-type Asked = Exclude<
-  NonNullable<NonNullable<operations['timeline']['parameters']['query']>['kind']>,
-  '' | 'leaving' | 'recount' | 'scuffle' | 'move' | 'course' | 'open' | 'close' | 'arrival'
->
-const KINDS = choices<'all' | Asked>({
-  all: 'all',
-  look: 'looks',
-  dose: 'doses',
-  reading: 'tests',
-  change: 'changes',
-  loss: 'losses',
-  observation: 'observations',
-  bath: 'baths',
-  upkeep: 'upkeep',
-  photo: 'pictures',
-})
 function to(place: { to: string; to_id: string }): RouteLocationRaw | null {
   switch (place.to) {
     case 'fish':
@@ -110,14 +110,14 @@ function to(place: { to: string; to_id: string }): RouteLocationRaw | null {
   <PageHead title="Time line" :sentence="sentence" />
   <ProblemNote :problem="pages.error.value" />
   <div class="asked">
-    <label class="unseen" for="timeline-words">Words to look for</label>
+    <label class="unseen" for="timeline-words">{{ texts.WORDS_TO_LOOK_FOR }}</label>
     <InputText
       id="timeline-words"
       v-model="typed"
       type="search"
       :data-first-focus="route.query['find'] !== undefined || undefined"
       maxlength="80"
-      placeholder="a tank, a fish, a medicine, a word of a note"
+      :placeholder="texts.A_TANK_A_FISH"
       data-testid="timeline-words"
     />
     <SelectButton
@@ -133,8 +133,8 @@ function to(place: { to: string; to_id: string }): RouteLocationRaw | null {
       "
     />
   </div>
-  <section v-if="places.length" aria-label="Where it leads" class="places">
-    <h2 class="block-head">Where it leads</h2>
+  <section v-if="places.length" :aria-label="texts.WHERE_IT_LEADS" class="places">
+    <h2 class="block-head">{{ texts.WHERE_IT_LEADS }}</h2>
     <ul>
       <li v-for="p in places" :key="`${p.kind} ${p.words}`">
         <RouterLink v-if="to(p)" :to="to(p)!" data-testid="place">{{ p.words }}</RouterLink>
@@ -165,7 +165,7 @@ function to(place: { to: string; to_id: string }): RouteLocationRaw | null {
   <Button
     v-if="pages.hasNextPage.value"
     severity="secondary"
-    :label="`Further back than ${backTo}`"
+    :label="texts.furtherBackThan(backTo)"
     :loading="pages.isFetchingNextPage.value"
     data-testid="further-back"
     @click="pages.fetchNextPage()"

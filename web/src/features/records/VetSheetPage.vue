@@ -7,6 +7,7 @@ import { useSession } from '@/shared/session'
 import SheetLines from './SheetLines.vue'
 import SheetPhotos from './SheetPhotos.vue'
 import { useVetSheet } from './queries'
+import * as texts from './words'
 
 /** A case on one page for a veterinarian, to print or to send. */
 const props = defineProps<{ caseId: string }>()
@@ -34,19 +35,19 @@ const print = () => window.print()
       <h2 class="block-head">Fish</h2>
       <p v-for="f in data.fish" :key="f" class="pt-1">{{ f }}</p>
     </section>
-    <SheetLines title="Signs, by day" :lines="data.signs" />
+    <SheetLines :title="texts.SIGNS_BY_DAY" :lines="data.signs" />
     <SheetLines title="Losses" :lines="data.losses" />
     <SheetLines
-      :title="`What was given${data.given_left_out ? ` (${data.given_left_out} earlier not shown)` : ''}`"
+      :title="`What was given${data.given_left_out ? texts.earlierNotShown(data.given_left_out) : ''}`"
       :lines="data.given"
     />
-    <section v-if="data.in_water.length" aria-label="In the water now" class="fish mb-4">
-      <h2 class="block-head">In the water now</h2>
+    <section v-if="data.in_water.length" :aria-label="texts.IN_THE_WATER_NOW" class="fish mb-4">
+      <h2 class="block-head">{{ texts.IN_THE_WATER_NOW }}</h2>
       <p class="pt-1">{{ data.in_water.join(', ') }}</p>
     </section>
     <SheetLines title="Water" :lines="data.water" />
     <section v-if="data.ranked.length" aria-label="What fits" class="fish mb-4">
-      <h2 class="block-head">What fits the last signs, by the program</h2>
+      <h2 class="block-head">{{ texts.WHAT_FITS_THE_LAST }}</h2>
       <p v-for="r in data.ranked" :key="r" class="pt-1">{{ r }}</p>
     </section>
     <SheetPhotos :photos="data.photos" />

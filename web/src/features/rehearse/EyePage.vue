@@ -108,25 +108,21 @@ const weak = computed(() =>
 </script>
 
 <template>
-  <PageHead title="The eye" :sentence="sentence" aside="nothing here is written to a tank" />
+  <PageHead title="The eye" :sentence="sentence" :aside="texts.NOTHING_HERE_IS_WRITTEN" />
   <SelectButton
     v-model="way"
     :options="WAYS"
     option-label="label"
     option-value="value"
     :allow-empty="false"
-    aria-label="What is practised"
+    :aria-label="texts.WHAT_IS_PRACTISED"
     class="ways mb-3.5"
   />
   <ProblemNote :problem="deck.error.value" />
   <GillCount v-if="way === 'breaths' && deck.data.value" :gills="deck.data.value.gills" />
-  <section v-else-if="current && pair" class="max-w-180" aria-label="Which is it?">
+  <section v-else-if="current && pair" class="max-w-180" :aria-label="texts.WHICH_IS_IT_ASKED">
     <h2>{{ pair.question }}</h2>
-    <EyePlate
-      :plate="current"
-      label="A fish, drawn. What it shows is the question."
-      data-testid="eye-plate"
-    />
+    <EyePlate :plate="current" :label="texts.A_FISH_DRAWN_WHAT" data-testid="eye-plate" />
     <div class="grid grid-cols-[1fr_1fr] gap-2.5 py-3">
       <button
         v-for="(a, i) in answers"
@@ -157,9 +153,9 @@ const weak = computed(() =>
       <Button label="Next" data-testid="eye-next" @click="next" />
     </div>
   </section>
-  <section v-if="weak.length && way === 'plates'" class="max-w-180 mt-7" aria-label="What you confuse">
+  <section v-if="weak.length && way === 'plates'" class="max-w-180 mt-7" :aria-label="texts.WHAT_YOU_CONFUSE">
     <h2 class="block-head text-14">
-      <span>What you confuse</span><span class="small quiet">comes again sooner</span>
+      <span>{{ texts.WHAT_YOU_CONFUSE }}</span><span class="small quiet">{{ texts.COMES_AGAIN_SOONER }}</span>
     </h2>
     <ul class="rows">
       <li v-for="w in weak" :key="w.id" class="flex justify-between gap-3 py-1.5">
@@ -167,7 +163,7 @@ const weak = computed(() =>
         <span class="fig whitespace-nowrap">{{ w.right }} of {{ w.seen }}</span>
       </li>
     </ul>
-    <p class="small quiet">Kept in this browser alone.</p>
+    <p class="small quiet">{{ texts.KEPT_IN_THIS_BROWSER }}</p>
   </section>
 </template>
 

@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client'
 import PlateInk from '@/shared/PlateInk.vue'
 import MovingGill from './MovingGill.vue'
 import { usePlatePicture } from './queries'
+import * as texts from './words'
 
 /** One living fish: drawn with what can be drawn, its gill moving, and the rest in words. */
 const props = defineProps<{ fish: Schemas['SeenFishOut'] }>()
@@ -18,11 +19,7 @@ const words = computed(() => [props.fish.eats, ...props.fish.signs])
     :data-drawn="fish.drawn.join(',')"
   >
     <div class="ink bg-plate line-rule2 overflow-hidden mb-1.5">
-      <PlateInk
-        :svg="data?.svg ?? ''"
-        tint
-        :label="`Fish ${fish.number}, ${fish.species}, drawn as it looks`"
-      >
+      <PlateInk :svg="data?.svg ?? ''" tint :label="texts.fishDrawnAsIt(fish.number, fish.species)">
         <MovingGill
           v-if="data?.places['gill_cover']"
           :outline="data.places['gill_cover'].outline"

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import BreathTap from '@/shared/BreathTap.vue'
 import EyePlate from './EyePlate.vue'
+import * as texts from './words'
 
 /** Breaths counted against a gill that moves at a known pace: how far off the count was. */
 const props = defineProps<{ gills: Schemas['EyePlateOut'][] }>()
@@ -22,13 +23,13 @@ watch(place, () => {
 </script>
 
 <template>
-  <section class="one max-w-180 grid gap-2.5 justify-items-stretch" aria-label="Count the breaths">
-    <h2 class="text-20 leading-6.5">Tap with each opening of the gill, for fifteen seconds.</h2>
-    <EyePlate :key="place" :plate="gill" label="A fish, drawn, whose gill moves." data-testid="gill-plate" />
+  <section class="one max-w-180 grid gap-2.5 justify-items-stretch" :aria-label="texts.COUNT_THE_BREATHS">
+    <h2 class="text-20 leading-6.5">{{ texts.TAP_WITH_EACH_OPENING }}</h2>
+    <EyePlate :key="place" :plate="gill" :label="texts.A_FISH_DRAWN_WHOSE" data-testid="gill-plate" />
     <BreathTap v-model="counted" />
     <Button
       v-if="!shown"
-      label="How far off?"
+      :label="texts.HOW_FAR_OFF"
       :disabled="!counted"
       data-testid="gill-check"
       @click="shown = true"
@@ -36,10 +37,10 @@ watch(place, () => {
     <div v-else class="told grid gap-2 justify-items-start" role="status" data-testid="gill-told">
       <p>
         You counted <b class="fig">{{ counted }}</b>; it was <b class="fig">{{ off.true_ }}</b>:
-        {{ off.far ? `${off.far} a minute, or ${off.share} %, off` : 'exactly' }}.
+        {{ off.far ? texts.aMinuteOrOff(off.far, off.share) : 'exactly' }}.
       </p>
       <p class="small quiet">
-        Within a tenth is good enough: what counts is the same fish on another day, or a well one beside it.
+        {{ texts.WITHIN_A_TENTH_IS }}
       </p>
       <Button label="Another" data-testid="gill-next" @click="place++" />
     </div>

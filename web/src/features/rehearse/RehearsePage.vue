@@ -9,6 +9,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import { useBegin } from './useBegin'
 import { useRehearsals } from './queries'
+import * as texts from './words'
 
 const session = useSession()
 const { data, error } = useRehearsals()
@@ -40,17 +41,13 @@ async function goOn(room: string) {
 </script>
 
 <template>
-  <PageHead
-    title="Rehearse"
-    sentence="Practice that costs no fish. Nothing here is written to a tank of yours."
-  />
+  <PageHead title="Rehearse" :sentence="texts.PRACTICE_THAT_COSTS_NO" />
   <ul class="rows max-w-190">
     <li class="apart gap-6 py-4 phone:grid phone:gap-2.5">
       <div>
         <h2>The eye</h2>
         <p>
-          Two things that are taken for one another, drawn anew each time: grains or dust, a tuft or a flat
-          patch, a bite or fraying. Ten minutes, with or without a connection.
+          {{ texts.TWO_THINGS_THAT_ARE }}
         </p>
       </div>
       <LinkButton :to="{ name: 'eye' }" label="Look" main data-testid="to-eye" />
@@ -59,18 +56,17 @@ async function goOn(room: string) {
       <div>
         <h2>What if</h2>
         <p>
-          A plan, or a course that runs, beside the same done otherwise: stopped early, a dose missed, less
-          water than believed. It stands beside the slip in
-          <RouterLink :to="{ name: 'courses' }">Courses</RouterLink>, and in the case of a course that runs.
+          {{ texts.A_PLAN_OR_A }}
+          <RouterLink :to="{ name: 'courses' }">Courses</RouterLink>{{ texts.AND_IN_THE_CASE }}
         </p>
       </div>
       <LinkButton :to="{ name: 'courses' }" label="Courses" />
     </li>
   </ul>
-  <section class="play mt-7" aria-label="A tank that lives">
+  <section class="play mt-7" :aria-label="texts.A_TANK_THAT_LIVES">
     <h2 class="block-head text-14">
-      <span>A tank that lives</span>
-      <span class="small quiet">look, test, treat, wait; at the end you are told what it was</span>
+      <span>{{ texts.A_TANK_THAT_LIVES }}</span>
+      <span class="small quiet">{{ texts.LOOK_TEST_TREAT_WAIT }}</span>
     </h2>
     <ProblemNote :problem="error" />
     <ProblemNote :problem="problem ?? back.problem.value" />
@@ -90,7 +86,7 @@ async function goOn(room: string) {
       >
         <h3 class="text-16 leading-5.5">{{ s.name }}</h3>
         <p>{{ s.told }}</p>
-        <p class="small quiet">{{ s.fish_words }}; {{ s.water_words }}; up to {{ s.days }} days</p>
+        <p class="small quiet">{{ texts.upToDays(s.fish_words, s.water_words, s.days) }}</p>
         <Button
           label="Begin"
           size="small"
@@ -102,10 +98,9 @@ async function goOn(room: string) {
       </li>
     </ul>
     <details class="own mt-4 max-w-190">
-      <summary class="cursor-pointer min-h-8">One of your own, as YAML</summary>
+      <summary class="cursor-pointer min-h-8">{{ texts.ONE_OF_YOUR_OWN }}</summary>
       <p class="small">
-        As the shipped ones are written: id (own_…), name, told, it_was, water, days, tank, fish, hidden,
-        ways, and two lines worth keeping.
+        {{ texts.AS_THE_SHIPPED_ONES }}
       </p>
       <Textarea v-model="text" rows="10" aria-label="Your scenario" data-testid="own-scenario" />
       <Button
@@ -125,7 +120,7 @@ async function goOn(room: string) {
           ><b>{{ b.name }}</b> <span class="quiet">{{ b.words }}</span></span
         >
         <Button
-          label="What it was"
+          :label="texts.WHAT_IT_WAS"
           severity="secondary"
           size="small"
           @click="session.openRoom(b.room, '/rehearse/reveal')"

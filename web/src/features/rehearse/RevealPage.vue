@@ -9,6 +9,7 @@ import { useWrite } from '@/shared/useWrite'
 import DayBands from './DayBands.vue'
 import { useBegin } from './useBegin'
 import { useReveal } from './queries'
+import * as texts from './words'
 
 /** What it was: day by day what was shown and done, what would have lost least, and the fish alive beside the best way and doing nothing. */
 const session = useSession()
@@ -30,20 +31,21 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
 
 <template>
   <PageHead
-    :title="data?.title ?? 'What it was'"
+    :title="data?.title ?? texts.WHAT_IT_WAS"
     :sentence="data?.sentence ?? ''"
-    aside="nothing here is written to a tank"
+    :aside="texts.NOTHING_HERE_IS_WRITTEN"
   />
   <p v-if="isPending" class="small" role="status">
-    Every way is gone two hundred times from every day on. This takes some seconds.
+    {{ texts.EVERY_WAY_IS_GONE }}
   </p>
   <ProblemNote :problem="error" />
   <template v-if="data">
-    <div class="table" role="table" aria-label="Day by day" data-testid="reveal">
+    <div class="table" role="table" :aria-label="texts.DAY_BY_DAY" data-testid="reveal">
       <div class="row heads" role="row">
-        <span role="columnheader">day</span><span role="columnheader">what you were shown</span
-        ><span role="columnheader">what you did</span><span role="columnheader">would have lost least</span
-        ><span role="columnheader" class="text-right">lost by it</span
+        <span role="columnheader">day</span><span role="columnheader">{{ texts.WHAT_YOU_WERE_SHOWN }}</span
+        ><span role="columnheader">{{ texts.WHAT_YOU_DID }}</span
+        ><span role="columnheader">{{ texts.WOULD_HAVE_LOST_LEAST }}</span
+        ><span role="columnheader" class="text-right">{{ texts.LOST_BY_IT }}</span
         ><span role="columnheader" class="flex justify-between gap-0 flex-wrap"
           ><b class="basis-full">fish alive</b><span class="fig font-400">0</span
           ><span class="fig font-400">{{ data.fish }}</span></span
@@ -107,7 +109,7 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
     </div>
     <p class="py-3">{{ data.lost_words }}</p>
     <template v-if="data.look_back.length">
-      <h2 class="block-head text-14">Looking back, from the record alone</h2>
+      <h2 class="block-head text-14">{{ texts.LOOKING_BACK_FROM_THE }}</h2>
       <ul class="back max-w-190 pt-1.5 pb-2.5" data-testid="reveal-look-back">
         <li v-for="line in data.look_back" :key="line" class="py-0.5">{{ line }}</li>
       </ul>
@@ -119,7 +121,7 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
       />
     </template>
     <h2 class="block-head text-14">
-      <span>Worth keeping</span><span class="small quiet">from this rehearsal into your own notes</span>
+      <span>Worth keeping</span><span class="small quiet">{{ texts.FROM_THIS_REHEARSAL_INTO }}</span>
     </h2>
     <ol
       class="grid grid-cols-[repeat(3,minmax(0,1fr))] gap-y-2 gap-x-7 pl-4.5 pt-2 pb-3.5 list-decimal narrow:grid-cols-[1fr]"
@@ -130,7 +132,7 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
     <ProblemNote :problem="keep.problem.value ?? again.problem.value ?? another.problem.value" />
     <div class="presses flex flex-wrap gap-2">
       <Button
-        :label="data.kept || keep.busy.value ? 'Kept' : 'Keep the three'"
+        :label="data.kept || keep.busy.value ? 'Kept' : texts.KEEP_THE_THREE"
         severity="secondary"
         :disabled="data.kept || keep.busy.value"
         data-testid="keep-three"
@@ -138,13 +140,13 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
       />
       <template v-if="shipped">
         <Button
-          label="The same once more"
+          :label="texts.THE_SAME_ONCE_MORE"
           severity="secondary"
           :disabled="again.busy.value"
           @click="again.begin()"
         />
         <Button
-          label="Another like it"
+          :label="texts.ANOTHER_LIKE_IT"
           :disabled="another.busy.value"
           data-testid="another"
           @click="another.begin()"

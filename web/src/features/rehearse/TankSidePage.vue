@@ -9,6 +9,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import FishCard from './FishCard.vue'
 import { useRehearsal } from './queries'
+import * as texts from './words'
 
 /** The side of a rehearsed tank: its fish as they look now, what no other screen does, and time to be waited away. */
 const session = useSession()
@@ -77,7 +78,7 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
 
 <template>
   <PageHead
-    :title="data?.name ?? 'At the tank'"
+    :title="data?.name ?? texts.AT_THE_TANK"
     :sentence="data?.told ?? ''"
     :aside="data ? `${data.alive} alive` : ''"
   />
@@ -94,13 +95,13 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
       >
         <FishCard v-for="f in data.fish" :key="f.number" :fish="f" />
       </ul>
-      <p v-else>No fish is left. End it to see what it was.</p>
+      <p v-else>{{ texts.NO_FISH_IS_LEFT }}</p>
     </section>
-    <section class="grid gap-2.5 content-start" aria-label="What can be done">
+    <section class="grid gap-2.5 content-start" :aria-label="texts.WHAT_CAN_BE_DONE">
       <ProblemNote :problem="problem" />
       <p v-if="found" class="text-brick font-650" role="status" data-testid="found-dead">{{ found }}</p>
       <h2 v-if="!data.ended" class="block-head text-14">Wait</h2>
-      <p v-if="data.over && !data.ended">Its days are over.</p>
+      <p v-if="data.over && !data.ended">{{ texts.ITS_DAYS_ARE_OVER }}</p>
       <div v-else-if="!data.ended" class="presses">
         <Button
           label="6 hours"
@@ -125,7 +126,9 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
         />
       </div>
       <h2 class="block-head text-14">
-        <span>Look and test</span><span class="small quiet">thermometer {{ data.temperature }}</span>
+        <span>{{ texts.LOOK_AND_TEST }}</span><span class="small quiet"
+          >thermometer {{ data.temperature }}</span
+        >
       </h2>
       <div v-if="!data.ended" class="presses">
         <Button
@@ -138,7 +141,7 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
           @click="look(k.id)"
         />
         <Button
-          label="Test the water"
+          :label="texts.TEST_THE_WATER"
           severity="secondary"
           :disabled="testing.busy.value"
           data-testid="test-water"
@@ -147,10 +150,13 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
       </div>
       <p v-if="data.water" class="small fig" data-testid="water-read">{{ data.water }}</p>
       <div class="presses">
-        <LinkButton :to="{ name: 'look-at', params: { group: data.group } }" label="Mark signs in Look" />
+        <LinkButton
+          :to="{ name: 'look-at', params: { group: data.group } }"
+          :label="texts.MARK_SIGNS_IN_LOOK"
+        />
         <LinkButton :to="{ name: 'course-for', params: { group: data.group } }" label="Choose a course" />
-        <LinkButton :to="{ name: 'today' }" label="What is due" />
-        <LinkButton :to="{ name: 'tank', params: { tank: data.tank } }" label="The tank, its changes" />
+        <LinkButton :to="{ name: 'today' }" :label="texts.WHAT_IS_DUE" />
+        <LinkButton :to="{ name: 'tank', params: { tank: data.tank } }" :label="texts.THE_TANK_ITS_CHANGES" />
       </div>
       <h2 v-if="!data.ended" class="block-head text-14">Do</h2>
       <div v-if="!data.ended" class="grid gap-1.5">
@@ -179,8 +185,7 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
         </button>
       </div>
       <p v-if="!data.ended" class="small quiet">
-        Pressed in: kept up until it is pressed again. The lower ones are done once. Medicine, salt and baths
-        go by the screens of every day.
+        {{ texts.PRESSED_IN_KEPT_UP }}
       </p>
       <template v-if="data.lines.length">
         <h2 class="block-head text-14">So far</h2>
@@ -191,10 +196,10 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
         </ul>
       </template>
       <div class="presses line-t-2-ink pt-3">
-        <LinkButton v-if="data.ended" :to="{ name: 'reveal' }" label="What it was" main />
+        <LinkButton v-if="data.ended" :to="{ name: 'reveal' }" :label="texts.WHAT_IT_WAS" main />
         <Button
           v-else
-          :label="sure ? 'Yes, end it: nothing more can be done' : 'End it, and see what it was'"
+          :label="sure ? texts.YES_END_IT_NOTHING : texts.END_IT_AND_SEE"
           :severity="sure ? 'danger' : data.over ? undefined : 'secondary'"
           :disabled="ending.busy.value"
           data-testid="end-rehearsal"

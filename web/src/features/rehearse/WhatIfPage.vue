@@ -101,18 +101,16 @@ const back = computed(() => {
 </script>
 
 <template>
-  <PageHead
-    title="What if"
-    :sentence="told?.sentence ?? 'The same plan, done otherwise. Nothing here is written down.'"
-    :aside="told?.name"
-  />
+  <PageHead title="What if" :sentence="told?.sentence ?? texts.THE_SAME_PLAN_DONE" :aside="told?.name" />
   <p v-if="!course && !wish" class="quiet">
-    Choose a course first; “what if” stands beside its slip.
+    {{ texts.CHOOSE_A_COURSE_FIRST }}
     <RouterLink :to="{ name: 'courses' }">Courses</RouterLink>
   </p>
   <div v-else class="sides grid grid-cols-[minmax(0,320px)_minmax(0,1fr)] gap-9 items-start">
-    <form class="asked" aria-label="What is done otherwise" @submit.prevent>
-      <h2 class="block-head"><span>What if you</span><span class="small quiet">each alone</span></h2>
+    <form class="asked" :aria-label="texts.WHAT_IS_DONE_OTHERWISE" @submit.prevent>
+      <h2 class="block-head">
+        <span>{{ texts.WHAT_IF_YOU }}</span><span class="small quiet">each alone</span>
+      </h2>
       <div v-for="l in LINES" :key="l.field" class="line">
         <label :for="`if-${l.field}`">{{ l.before }}</label>
         <InputText
@@ -133,18 +131,18 @@ const back = computed(() => {
         </p>
       </div>
       <div v-if="asked.changed_day.trim()" class="line">
-        <label for="if-changed_share">how much of it</label>
+        <label for="if-changed_share">{{ texts.HOW_MUCH_OF_IT }}</label>
         <InputText id="if-changed_share" v-model="asked.changed_share" class="fig" placeholder="a third" />
         <p v-if="wrong('changed_share')" class="small brick words w-full">{{ wrong('changed_share') }}</p>
       </div>
       <div class="line">
         <Checkbox v-model="asked.carbon" binary input-id="if-carbon" data-testid="if-carbon" />
-        <label for="if-carbon">leave carbon in</label>
+        <label for="if-carbon">{{ texts.LEAVE_CARBON_IN }}</label>
         <p v-if="asked.carbon && alone('carbon')" class="small words w-full">{{ alone('carbon') }}</p>
       </div>
-      <p v-if="!anything" class="small quiet words w-full">Fill in one of these, or several at once.</p>
+      <p v-if="!anything" class="small quiet words w-full">{{ texts.FILL_IN_ONE_OF }}</p>
       <ProblemNote :problem="problem" :fields="[...LINES.map((l) => l.field), 'changed_share']" />
-      <LinkButton class="mt-3.5" :to="back" :label="course ? 'To the courses' : 'Back to the plan'" />
+      <LinkButton class="mt-3.5" :to="back" :label="course ? texts.TO_THE_COURSES : texts.BACK_TO_THE_PLAN" />
     </form>
     <div
       v-if="told && axis"
@@ -177,9 +175,7 @@ const back = computed(() => {
                 >{{ c.through }}<span class="unit text-15 font-400">&nbsp;%</span></b
               >
               <ThroughBar v-if="c.through" :course="c" :top="top" />
-              <span class="small quiet">{{
-                c.through_band || 'nobody has published it at this warmth'
-              }}</span>
+              <span class="small quiet">{{ c.through_band || texts.NOBODY_HAS_PUBLISHED_IT }}</span>
             </td>
           </tr>
           <tr v-for="r in ROWS" :key="r.name">

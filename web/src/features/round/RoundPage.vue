@@ -11,6 +11,7 @@ import BreathTap from '@/shared/BreathTap.vue'
 import PickRow from './PickRow.vue'
 import { READINGS } from '@/shared/waterTest'
 import { useRound } from './queries'
+import * as texts from './words'
 
 /** The daily round, a tank a screen. What is written waits in the phone where there is no connection. */
 const session = useSession()
@@ -123,16 +124,14 @@ const finished = computed(
 <template>
   <PageHead
     title="Round"
-    :sentence="
-      tanks.length ? `${walked} of ${tanks.length} tanks walked today.` : 'No fish are in this house yet.'
-    "
+    :sentence="tanks.length ? texts.ofTanksWalkedToday(walked, tanks.length) : texts.NO_FISH_ARE_IN"
   />
   <ProblemNote :problem="query.error.value" />
   <section v-if="finished" class="one max-w-115 grid gap-3.5" data-testid="round-done">
     <p class="say text-28 leading-8.5 font-600">
-      The round is done{{ waiting.length ? `; ${waiting.length} entries wait to be sent` : '' }}.
+      {{ texts.theRoundIsDone(waiting.length) }}
     </p>
-    <RouterLink :to="{ query: { tank: '1' } }">From the first tank again</RouterLink>
+    <RouterLink :to="{ query: { tank: '1' } }">{{ texts.FROM_THE_FIRST_TANK }}</RouterLink>
     <RouterLink :to="{ name: 'today' }">To Today</RouterLink>
   </section>
   <section v-else-if="tank" :key="tank.uid" class="one max-w-115 grid gap-3.5" :aria-label="tank.name">
@@ -142,13 +141,15 @@ const finished = computed(
       </h2>
       <span class="fig">{{ place }} of {{ tanks.length }}</span>
     </div>
-    <p v-if="tank.why" class="small tannin" data-testid="round-why">{{ tank.why }} Wash hands after it.</p>
+    <p v-if="tank.why" class="small tannin" data-testid="round-why">{{ texts.washHandsAfterIt(tank.why) }}</p>
     <ul v-if="tank.due.length" class="rows due">
       <li v-for="d in tank.due" :key="d.task" class="py-1.5">
         <span class="fig">{{ d.at_words }}</span> {{ d.title
         }}<b v-if="d.amount" class="fig pl-2">{{ d.amount }}</b>
       </li>
-      <li class="py-1.5"><RouterLink :to="{ name: 'today' }">record these on Today</RouterLink></li>
+      <li class="py-1.5">
+        <RouterLink :to="{ name: 'today' }">{{ texts.RECORD_THESE_ON_TODAY }}</RouterLink>
+      </li>
     </ul>
     <div class="all grid gap-y-3.5 gap-x-9">
       <div
@@ -197,7 +198,7 @@ const finished = computed(
           <button
             type="button"
             class="pick disabled:op-45 disabled:cursor-default"
-            aria-label="one more lost"
+            :aria-label="texts.ONE_MORE_LOST"
             :disabled="of(f.uid).lost >= f.left"
             @click="of(f.uid).lost++"
           >
@@ -231,7 +232,7 @@ const finished = computed(
     <div class="foot flex gap-4 items-center">
       <RouterLink v-if="place > 1" :to="{ query: { tank: String(place - 1) } }">back</RouterLink>
       <Button
-        :label="anything ? 'Write it down, next tank' : 'Next tank'"
+        :label="anything ? texts.WRITE_IT_DOWN_NEXT : 'Next tank'"
         :severity="anything ? undefined : 'secondary'"
         :loading="busy"
         class="next flex-1 min-h-16 text-16"

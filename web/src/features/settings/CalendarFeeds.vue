@@ -7,6 +7,7 @@ import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import SecretShown from './SecretShown.vue'
 import { useFeeds } from './queries'
+import * as texts from './words'
 
 /** Calendar addresses: made, shown once, revoked. */
 const session = useSession()
@@ -46,9 +47,7 @@ async function takeBack(uid: string) {
   <section class="max-w-160 mt-8" aria-label="Calendar feeds">
     <h2 class="block-head">Calendar feeds</h2>
     <p class="small quiet py-2">
-      What is due in {{ session.room?.name }}, as a calendar that a phone or a wall tablet subscribes to.
-      Whoever has the address reads it without signing in: keep it to yourself, and revoke it when a device is
-      lost.
+      {{ texts.whatIsDueIn(session.room?.name ?? '') }}
     </p>
     <ul v-if="feeds.data.value?.length" class="rows">
       <li
@@ -64,24 +63,29 @@ async function takeBack(uid: string) {
         <Button
           label="Revoke"
           severity="secondary"
-          :aria-label="`Revoke the address for ${f.name}`"
+          :aria-label="texts.revokeTheAddressFor(f.name)"
           :loading="revoke.busy.value && revoked === f.uid"
           @click="takeBack(f.uid)"
         />
       </li>
     </ul>
-    <SecretShown v-if="made" words="The address, shown this once:" :address="made" testid="feed-address" />
+    <SecretShown v-if="made" :words="texts.THE_ADDRESS_SHOWN_THIS" :address="made" testid="feed-address" />
     <form novalidate class="add" @submit.prevent="add">
       <TextField
         v-model="name"
-        label="For which device"
+        :label="texts.FOR_WHICH_DEVICE"
         field="name"
         :problem="make.problem.value"
-        hint="my phone, the wall tablet"
+        :hint="texts.MY_PHONE_THE_WALL"
         maxlength="40"
       />
       <ProblemNote :problem="make.problem.value ?? revoke.problem.value" :fields="['name']" />
-      <Button type="submit" label="Make an address" :loading="make.busy.value" data-testid="make-feed" />
+      <Button
+        type="submit"
+        :label="texts.MAKE_AN_ADDRESS"
+        :loading="make.busy.value"
+        data-testid="make-feed"
+      />
     </form>
   </section>
 </template>

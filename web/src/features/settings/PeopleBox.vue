@@ -9,6 +9,7 @@ import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import SecretShown from './SecretShown.vue'
 import { usePeople } from './queries'
+import * as texts from './words'
 
 /** Who belongs to this fishroom, what each did lately, and by an owner: inviting, another role, removing. */
 type Role = Schemas['InviteIn']['role']
@@ -101,7 +102,7 @@ async function away() {
             :options="told.roles"
             option-label="name"
             option-value="id"
-            :aria-label="`What ${p.name} does here`"
+            :aria-label="texts.whatDoesHere(p.name)"
             @update:model-value="become(p, $event)"
           />
           <Button label="Remove" severity="secondary" :aria-label="`Remove ${p.name}`" @click="leaving = p" />
@@ -120,9 +121,9 @@ async function away() {
         >
         <Button
           v-if="told.may_change"
-          label="Take it back"
+          :label="texts.TAKE_IT_BACK"
           severity="secondary"
-          :aria-label="`Take back the invitation for ${i.name}`"
+          :aria-label="texts.takeBackTheInvitation(i.name)"
           :loading="takeBack.busy.value && taken === i.uid"
           @click="takeIt(i.uid)"
         />
@@ -137,7 +138,7 @@ async function away() {
     </dl>
     <SecretShown
       v-if="made"
-      :words="`The link for ${made.name}, shown this once. It lets one person in, within a week:`"
+      :words="texts.theLinkForShown(made.name)"
       :address="made.address"
       testid="invitation-address"
     />
@@ -155,7 +156,7 @@ async function away() {
         label="Invite"
         field="name"
         :problem="invite.problem.value"
-        hint="the name of whom the link is for"
+        :hint="texts.THE_NAME_OF_WHOM"
         maxlength="60"
       />
       <SelectField
@@ -171,8 +172,11 @@ async function away() {
     <Dialog v-if="leaving" visible modal :header="`Remove ${leaving.name}`" @update:visible="leaving = null">
       <div class="ask flex flex-wrap gap-3 max-w-105">
         <p class="flex-[1_1_100%]">
-          {{ leaving.me ? 'You come' : `${leaving.name} comes` }} into {{ session.room?.name }} no more. What
-          was written stays, with its name.
+          {{
+            leaving.me
+              ? texts.youComeNoMore(session.room?.name ?? '')
+              : texts.comesNoMore(leaving.name, session.room?.name ?? '')
+          }}
         </p>
         <ProblemNote class="flex-[1_1_100%]" :problem="remove.problem.value" />
         <Button label="Remove" severity="danger" :loading="remove.busy.value" @click="away" />

@@ -28,7 +28,7 @@ async function choose(law: string) {
 </script>
 
 <template>
-  <section class="max-w-160 mt-8" aria-label="Where this fishroom stands">
+  <section class="max-w-160 mt-8" :aria-label="texts.WHERE_THIS_FISHROOM_STANDS">
     <h2 class="block-head">{{ session.room?.name }}</h2>
     <label
       v-if="session.own.length > 1"
@@ -46,27 +46,26 @@ async function choose(law: string) {
     </label>
     <label
       class="line grid grid-cols-[140px_1fr] items-center min-h-14 phone:grid-cols-[1fr] phone:py-2 phone:px-0 phone:gap-1.5"
-      ><span>It stands in</span>
+      ><span>{{ texts.IT_STANDS_IN }}</span>
       <Select
         :model-value="picked"
         :options="options"
         option-label="name"
         option-value="id"
-        placeholder="nobody said yet"
-        aria-label="It stands in"
+        :placeholder="texts.NOBODY_SAID_YET"
+        :aria-label="texts.IT_STANDS_IN"
         data-testid="set-law"
         @update:model-value="choose"
       />
     </label>
     <p class="small quiet">
-      This decides which diseases are told as ones that must be reported. As long as nobody says, those of
-      most places are. Lists change: the authority’s own list decides.
+      {{ texts.THIS_DECIDES_WHICH_DISEASES }}
     </p>
     <ProblemNote :problem="write.problem.value" />
     <p class="small">
-      <a :href="`/api/rooms/${session.room?.uid}/species.yaml`" download data-testid="own-species"
-        >Its own kinds of fish as a file</a
-      >
+      <a :href="`/api/rooms/${session.room?.uid}/species.yaml`" download data-testid="own-species">{{
+        texts.ITS_OWN_KINDS_OF
+      }}</a>
     </p>
   </section>
 </template>

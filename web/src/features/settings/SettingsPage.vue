@@ -64,11 +64,8 @@ async function leave() {
 </script>
 
 <template>
-  <PageHead
-    :title="session.keeper?.display_name ?? ''"
-    sentence="How you read and type figures. Others in the fishroom keep their own."
-  />
-  <section v-if="session.keeper" class="settings max-w-160" aria-label="Units and colours">
+  <PageHead :title="session.keeper?.display_name ?? ''" :sentence="texts.HOW_YOU_READ_AND" />
+  <section v-if="session.keeper" class="settings max-w-160" :aria-label="texts.UNITS_AND_COLOURS">
     <div v-for="c in PREFERENCES" :key="c.name" class="line">
       <span :id="`set-${c.name}`">{{ c.label }}</span>
       <SelectButton
@@ -109,11 +106,10 @@ async function leave() {
       />
     </div>
     <p class="small quiet py-3">
-      What holds something you are allergic to is not reckoned for you until you say who handles it.
+      {{ texts.WHAT_HOLDS_SOMETHING_YOU }}
     </p>
     <p class="small quiet py-3">
-      Anything you type may carry its own unit all the same: 2.5 gal, 1 tbsp, 82F. A bare number is read in
-      the units above.
+      {{ texts.ANYTHING_YOU_TYPE_MAY }}
     </p>
     <Button label="Sign out" severity="secondary" @click="leave" />
   </section>
@@ -121,8 +117,8 @@ async function leave() {
   <RoomBox v-if="session.room" />
   <PeopleBox v-if="session.room" />
   <CalendarFeeds v-if="session.room" />
-  <section class="words max-w-160 mt-8" aria-label="Words of caution">
-    <h2 class="block-head">Words of caution</h2>
+  <section class="words max-w-160 mt-8" :aria-label="texts.WORDS_OF_CAUTION">
+    <h2 class="block-head">{{ texts.WORDS_OF_CAUTION }}</h2>
     <ul class="rows">
       <li v-for="words in cautionWords" :key="words" class="py-2">{{ words }}</li>
     </ul>

@@ -5,6 +5,7 @@ import { answer, api, Problem } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { SIGN_INS, useSignIns } from './queries'
+import * as texts from './words'
 
 /** Where this keeper is signed in, and the press that ends it there. */
 const session = useSession()
@@ -37,8 +38,8 @@ async function end(which: string) {
 </script>
 
 <template>
-  <section class="max-w-160 mt-8" aria-label="Where you are signed in">
-    <h2 class="block-head">Where you are signed in</h2>
+  <section class="max-w-160 mt-8" :aria-label="texts.WHERE_YOU_ARE_SIGNED">
+    <h2 class="block-head">{{ texts.WHERE_YOU_ARE_SIGNED }}</h2>
     <ul class="rows">
       <li v-for="s in all" :key="s.id" class="apart gap-3 min-h-13" data-testid="sign-in">
         <span
@@ -59,7 +60,7 @@ async function end(which: string) {
     <ProblemNote :problem="problem ?? found.error.value" />
     <Button
       v-if="all.length > 2"
-      label="End all others"
+      :label="texts.END_ALL_OTHERS"
       severity="secondary"
       :loading="busy === 'others'"
       @click="end('others')"

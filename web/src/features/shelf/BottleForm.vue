@@ -15,6 +15,7 @@ import { useWrite } from '@/shared/useWrite'
 import { emptyStocked, STOCKED_FIELDS, stockedSent } from './stocked'
 import StockedFields from './StockedFields.vue'
 import { useActives } from '@/shared/queries'
+import * as texts from './words'
 
 /** A product as its label says, or a stock solution that was mixed. */
 const emit = defineEmits<{ done: [] }>()
@@ -79,7 +80,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="Put it on the shelf"
+    :label="texts.PUT_IT_ON_THE"
     :busy="busy"
     :problem="problem"
     :fields="fields"
@@ -87,7 +88,7 @@ async function save() {
     :disabled="!active"
     @save="save"
   >
-    <TextField v-model="name" label="Name on it" field="name" :problem="problem" maxlength="60" />
+    <TextField v-model="name" :label="texts.NAME_ON_IT" field="name" :problem="problem" maxlength="60" />
     <SelectField
       v-model="active"
       label="It holds"
@@ -130,14 +131,14 @@ async function save() {
         v-model="weighed"
         figure
         label="Put in"
-        hint="10 g, or mL of a liquid"
+        :hint="texts.N_10_G_OR_ML"
         field="weighed"
         :problem="problem"
       />
       <TextField
         v-model="madeUpTo"
         figure
-        label="Made up to"
+        :label="texts.MADE_UP_TO"
         hint="1 L, 500 mL"
         field="made_up_to"
         :problem="problem"
@@ -147,7 +148,7 @@ async function save() {
         label="Made on"
         field="made_on"
         :problem="problem"
-        hint="today, if left empty"
+        :hint="texts.TODAY_IF_LEFT_EMPTY"
       />
       <CountField v-model="keeps" label="Keeps" hint="days" field="keeps_days" :problem="problem" />
     </template>
@@ -164,11 +165,7 @@ async function save() {
     <StockedFields
       v-model="stocked"
       :problem="problem"
-      :hint="
-        what === 'stock'
-          ? 'all that was made, if left empty'
-          : '250 mL, 500 g, 20 tablets: doses are taken from it'
-      "
+      :hint="what === 'stock' ? texts.ALL_THAT_WAS_MADE : texts.N_250_ML_500_G"
     />
   </EntryForm>
 </template>

@@ -7,6 +7,7 @@ import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import { STOCKED_FIELDS, stockedAgain, stockedSent } from './stocked'
 import StockedFields from './StockedFields.vue'
+import * as texts from './words'
 
 /** A bottle or a box as it is now: its name, what is in it, its dates. */
 const props = defineProps<{
@@ -38,7 +39,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="So it is"
+    :label="texts.SO_IT_IS"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['name', ...STOCKED_FIELDS]"
@@ -48,15 +49,14 @@ async function save() {
     <TextField
       v-if="item.what === 'bottle'"
       v-model="name"
-      label="Name on it"
+      :label="texts.NAME_ON_IT"
       field="name"
       :problem="problem"
       maxlength="60"
     />
-    <StockedFields v-model="stocked" :problem="problem" hint="say it anew, or leave it as it is counted" />
+    <StockedFields v-model="stocked" :problem="problem" :hint="texts.SAY_IT_ANEW_OR" />
     <p class="small quiet">
-      Its strength stays as it was written: doses were reckoned with it. A wrong strength is taken off the
-      shelf and written down anew.
+      {{ texts.ITS_STRENGTH_STAYS_AS }}
     </p>
   </EntryForm>
 </template>

@@ -55,16 +55,16 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
   <ProblemNote :problem="error" />
   <ProblemNote :problem="write.problem.value" />
   <p v-if="last" class="flex gap-3.5 items-center line-l-3-leaf py-1 px-3 mb-4" role="status">
-    {{ last.name }} is off the shelf.
+    {{ texts.isOffTheShelf(last.name) }}
     <Button
-      label="Put it back"
+      :label="texts.PUT_IT_BACK"
       severity="secondary"
       data-testid="put-back"
       @click="take(last.what, last, false)"
     />
   </p>
-  <section v-if="shelf" aria-label="Bottles and stock solutions">
-    <h2 class="block-head">Bottles and stock solutions</h2>
+  <section v-if="shelf" :aria-label="texts.BOTTLES_AND_STOCK_SOLUTIONS">
+    <h2 class="block-head">{{ texts.BOTTLES_AND_STOCK_SOLUTIONS }}</h2>
     <table v-if="shelf.bottles.length" class="w-full border-collapse mb-3" data-testid="bottles">
       <thead>
         <tr>
@@ -72,7 +72,9 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
           <th scope="col">holds</th>
           <th scope="col" class="right">left</th>
           <th scope="col" class="right">good until</th>
-          <th scope="col"><span class="unseen">what to do</span></th>
+          <th scope="col">
+            <span class="unseen">{{ texts.WHAT_TO_DO }}</span>
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -100,7 +102,7 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
             <span v-else class="quiet">nobody said</span>
           </td>
           <td class="fig right" :class="{ brick: b.past, tannin: b.stocked.soon_words }">
-            {{ b.until_words || 'no date on it' }}<b v-if="b.past" class="small"> past</b>
+            {{ b.until_words || texts.NO_DATE_ON_IT }}<b v-if="b.past" class="small"> past</b>
             <span v-if="b.stocked.soon_words" class="small paid">{{ b.stocked.soon_words }}</span>
           </td>
           <td class="right">
@@ -134,19 +136,19 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
       </tbody>
     </table>
     <p v-else class="quiet none">
-      No bottle yet. A strength that is written down once is not misread at eleven at night.
+      {{ texts.NO_BOTTLE_YET_A }}
     </p>
-    <Button label="Write down a bottle" data-testid="add-bottle" @click="adding = 'bottle'" />
+    <Button :label="texts.WRITE_DOWN_A_BOTTLE" data-testid="add-bottle" @click="adding = 'bottle'" />
   </section>
-  <section v-if="shelf?.labels.length" aria-label="Products by their labels">
-    <h2 class="block-head">By their own labels</h2>
+  <section v-if="shelf?.labels.length" :aria-label="texts.PRODUCTS_BY_THEIR_LABELS">
+    <h2 class="block-head">{{ texts.BY_THEIR_OWN_LABELS }}</h2>
     <ul class="rows mb-3" data-testid="labels">
       <li v-for="l in shelf.labels" :key="l.uid" class="row">
         <b class="phone:col-span-full">{{ l.label.product }}</b>
         <span
           >{{ l.words
           }}<span class="small quiet paid">{{
-            l.holds_words ? `holds ${l.holds_words}` : 'what it holds is not said'
+            l.holds_words ? `holds ${l.holds_words}` : texts.WHAT_IT_HOLDS_IS
           }}</span
           ><span v-if="leftIn(l.uid)" class="small paid" :class="{ brick: leftIn(l.uid)!.low }"
             >{{ leftIn(l.uid)!.words }} left</span
@@ -169,8 +171,8 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
       </li>
     </ul>
   </section>
-  <section v-if="bay" aria-label="The sick bay">
-    <h2 class="block-head">The sick bay</h2>
+  <section v-if="bay" :aria-label="texts.THE_SICK_BAY">
+    <h2 class="block-head">{{ texts.THE_SICK_BAY }}</h2>
     <p class="small" :class="{ tannin: bay.sick_bay.some((i) => i.missing) }" data-testid="sick-bay-words">
       {{ bay.words }}
     </p>
@@ -186,8 +188,8 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
       </li>
     </ul>
   </section>
-  <section v-if="shelf" aria-label="Tools at hand">
-    <h2 class="block-head">Tools at hand</h2>
+  <section v-if="shelf" :aria-label="texts.TOOLS_AT_HAND">
+    <h2 class="block-head">{{ texts.TOOLS_AT_HAND }}</h2>
     <ul v-if="shelf.tools.length" class="rows mb-3" data-testid="tools">
       <li v-for="t in shelf.tools" :key="t.uid" class="row">
         <b class="phone:col-span-full">{{ t.name }}</b>
@@ -196,9 +198,9 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
       </li>
     </ul>
     <p v-else class="quiet none">
-      Until a tool is written down, amounts are given in the usual ones: {{ shelf.usual_tools.join(', ') }}.
+      {{ texts.untilAToolIs(shelf.usual_tools.join(', ')) }}
     </p>
-    <Button label="Write down a tool" data-testid="add-tool" @click="adding = 'tool'" />
+    <Button :label="texts.WRITE_DOWN_A_TOOL" data-testid="add-tool" @click="adding = 'tool'" />
   </section>
   <section v-if="shelf" aria-label="Weighed spoons">
     <h2 class="block-head">Weighed spoons</h2>
@@ -208,7 +210,7 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
       </li>
     </ul>
     <p v-else class="quiet none">
-      A level spoon of salt holds what its grain lets it. Weigh yours once for each salt.
+      {{ texts.A_LEVEL_SPOON_OF }}
     </p>
     <Button label="Weigh a spoon" data-testid="add-spoons" @click="adding = 'spoons'" />
   </section>
@@ -219,14 +221,12 @@ async function take(what: Kept, item: { uid: string; name: string }, gone = true
     <TakenForm :item="taking" @done="taking = null" />
   </Dialog>
   <p class="small">
-    <RouterLink :to="{ name: 'formulary' }">What the formulary knows of each active</RouterLink>
+    <RouterLink :to="{ name: 'formulary' }">{{ texts.WHAT_THE_FORMULARY_KNOWS }}</RouterLink>
   </p>
   <Dialog
     :visible="adding !== null"
     modal
-    :header="
-      adding === 'bottle' ? 'A bottle, as its label says' : adding === 'tool' ? 'A tool' : 'A level spoon'
-    "
+    :header="adding === 'bottle' ? texts.A_BOTTLE_AS_ITS : adding === 'tool' ? 'A tool' : 'A level spoon'"
     dismissable-mask
     @update:visible="adding = null"
   >

@@ -7,6 +7,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import { useActives, useSalts } from '@/shared/queries'
+import * as texts from './words'
 
 /** What a level spoon holds of one salt, as it was weighed. */
 const emit = defineEmits<{ done: [] }>()
@@ -55,7 +56,7 @@ async function save() {
       v-model="teaspoon"
       figure
       label="Level teaspoon"
-      hint="g; ten of them weighed, over ten"
+      :hint="texts.G_TEN_OF_THEM"
       field="teaspoon"
       :problem="problem"
     />
@@ -63,7 +64,7 @@ async function save() {
       v-model="tablespoon"
       figure
       label="Level tablespoon"
-      hint="g; three teaspoons, if left empty"
+      :hint="texts.G_THREE_TEASPOONS_IF"
       field="tablespoon"
       :problem="problem"
     />

@@ -3,6 +3,7 @@ import ChoiceRow from '@/shared/ChoiceRow.vue'
 import DayField from '@/shared/DayField.vue'
 import TextField from '@/shared/TextField.vue'
 import type { Stocked } from './stocked'
+import * as texts from './words'
 
 /** What is known of a bottle or a box beside what it holds; all of it may stay empty. */
 defineProps<{ problem: Error | null; hint: string }>()
@@ -17,7 +18,7 @@ const SEAL = [
   <TextField
     v-model="stocked.content"
     figure
-    label="In it now"
+    :label="texts.IN_IT_NOW"
     :hint="hint"
     field="content"
     :problem="problem"
@@ -28,10 +29,10 @@ const SEAL = [
     label="Good until"
     field="expires_on"
     :problem="problem"
-    hint="as it says"
+    :hint="texts.AS_IT_SAYS"
   />
   <DayField v-model="stocked.opened_on" label="Opened on" field="opened_on" :problem="problem" />
-  <ChoiceRow v-model="stocked.seal" label="Seal on opening" :choices="SEAL" empty />
+  <ChoiceRow v-model="stocked.seal" :label="texts.SEAL_ON_OPENING" :choices="SEAL" empty />
   <TextField v-model="stocked.lot" label="Lot" field="lot" :problem="problem" maxlength="40" />
   <TextField
     v-model="stocked.bought_from"
@@ -44,7 +45,7 @@ const SEAL = [
     v-model="stocked.paid"
     figure
     label="Paid"
-    hint="in your own money; may stay empty"
+    :hint="texts.IN_YOUR_OWN_MONEY"
     field="paid"
     :problem="problem"
     inputmode="decimal"

@@ -6,6 +6,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import * as texts from './words'
 
 /** Something was taken from a bottle that no course and no bath knows of. */
 const props = defineProps<{ item: { what: 'bottle' | 'label'; uid: string } }>()
@@ -37,7 +38,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="It was taken"
+    :label="texts.IT_WAS_TAKEN"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['amount', 'note', 'happened_at']"

@@ -7,6 +7,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import { choices, type Said, TOOL_FORMS } from '@/shared/choices'
+import * as texts from './words'
 
 /** A measuring tool: how fine it is and how much it holds. */
 const emit = defineEmits<{ done: [] }>()
@@ -42,7 +43,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="Put it on the shelf"
+    :label="texts.PUT_IT_ON_THE"
     :busy="busy"
     :problem="problem"
     :fields="['name', 'mark', 'holds', 'drops_per_ml', 'spoon']"
@@ -73,8 +74,8 @@ async function save() {
       v-else-if="form === 'dropper'"
       v-model="drops"
       figure
-      label="Drops in 1 mL"
-      hint="count them into a syringe"
+      :label="texts.DROPS_IN_1_ML"
+      :hint="texts.COUNT_THEM_INTO_A"
       field="drops_per_ml"
       :problem="problem"
       inputmode="decimal"

@@ -138,7 +138,7 @@ async function save() {
 
 <template>
   <EntryForm
-    :label="`They are in ${tank.name}`"
+    :label="texts.theyAreIn(tank.name)"
     :busy="write.busy.value"
     :problem="problem"
     :fields="[
@@ -158,7 +158,7 @@ async function save() {
     @save="save"
   >
     <p v-if="missing.length" class="small text-tannin py-1" data-testid="arrive-missing">
-      Still missing here: {{ missing.join(', ') }}.
+      {{ texts.stillMissingHere(missing.join(', ')) }}
     </p>
     <ul v-if="changes.data.value?.words.length" class="small text-tannin py-1" data-testid="arrive-changes">
       <li v-for="w in changes.data.value.words" :key="w">{{ w }}</li>
@@ -209,16 +209,14 @@ async function save() {
           <template #option="{ option }"
             >{{ option.name
             }}<span v-if="option.also.length" class="small quiet">, {{ option.also.join(', ') }}</span
-            >&ensp;<i class="small quiet">{{ option.latin || 'this fishroom’s own' }}</i></template
+            >&ensp;<i class="small quiet">{{ option.latin || texts.THIS_FISHROOMS_OWN }}</i></template
           >
-          <template #empty>{{
-            here ? 'On no list yet: type it, and say what kind it is.' : 'One moment'
-          }}</template>
+          <template #empty>{{ here ? texts.ON_NO_LIST_YET : 'One moment' }}</template>
         </AutoComplete></span
       >
     </FieldRow>
     <ul v-if="known" class="small py-1.5">
-      <li v-if="known.water !== tank.water_type" class="brick">Not a fish for this tank’s water.</li>
+      <li v-if="known.water !== tank.water_type" class="brick">{{ texts.NOT_A_FISH_FOR }}</li>
       <li v-if="known.range_words">{{ known.range_words }}</li>
       <li v-for="n in known.needs" :key="n">{{ n }}</li>
       <li v-for="t in known.tolerances" :key="t" class="tannin">{{ t }}</li>
@@ -227,7 +225,7 @@ async function save() {
       v-else-if="unknown"
       v-model="kin"
       long
-      label="What kind of fish"
+      :label="texts.WHAT_KIND_OF_FISH"
       field="kin"
       :problem="problem"
       :options="[{ id: '', name: 'not said' }, ...(kinds.data.value ?? [])]"
@@ -235,47 +233,53 @@ async function save() {
       option-value="id"
     />
     <p v-if="unknown && !known" class="small quiet py-1.5">
-      This name is on no list. Say what kind it is and it is kept for this fishroom, with this tank’s water.
+      {{ texts.THIS_NAME_IS_ON }}
     </p>
     <CountField
       v-model="count"
-      label="How many came"
+      :label="texts.HOW_MANY_CAME"
       field="count"
       :problem="problem"
-      hint="dead ones too"
+      :hint="texts.DEAD_ONES_TOO"
       :max="100000"
     />
     <CountField
       v-model="plusMinus"
-      label="give or take"
+      :label="texts.GIVE_OR_TAKE"
       field="count_plus_minus"
       :problem="problem"
-      hint="if they were not counted one by one"
+      :hint="texts.IF_THEY_WERE_NOT"
     />
     <CountField
       v-model="ordered"
       label="Ordered"
       field="ordered_count"
       :problem="problem"
-      hint="if another number was"
+      :hint="texts.IF_ANOTHER_NUMBER_WAS"
       :max="100000"
     />
-    <CountField v-model="dead" label="Dead on arrival" field="dead_on_arrival" :problem="problem" />
+    <CountField v-model="dead" :label="texts.DEAD_ON_ARRIVAL" field="dead_on_arrival" :problem="problem" />
     <CountField
       v-if="dead"
       v-model="deadPlusMinus"
-      label="give or take, of the dead"
+      :label="texts.GIVE_OR_TAKE_OF"
       field="dead_on_arrival_plus_minus"
       :problem="problem"
     />
     <TextField v-model="supplier" label="From" field="supplier" :problem="problem" maxlength="60" />
-    <DayField v-model="on" label="Day" field="arrived_on" :problem="problem" hint="today, if left empty" />
+    <DayField
+      v-model="on"
+      label="Day"
+      field="arrived_on"
+      :problem="problem"
+      :hint="texts.TODAY_IF_LEFT_EMPTY"
+    />
     <label class="flex gap-2 items-center min-h-11"
-      ><Checkbox v-model="plans" binary data-testid="arrive-plans" /> Put light and first food on Today</label
+      ><Checkbox v-model="plans" binary data-testid="arrive-plans" /> {{ texts.PUT_LIGHT_AND_FIRST }}</label
     >
     <template #presses>
       <Button
-        label="And another kind"
+        :label="texts.AND_ANOTHER_KIND"
         severity="secondary"
         :disabled="!name.trim() || !count"
         data-testid="another-kind"

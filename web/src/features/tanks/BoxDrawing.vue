@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import * as texts from './words'
 /** The tank as a box, with what was typed at its edges; not to scale. */
 defineProps<{ length: string; width: string; depth: string; sand: boolean; rock: boolean; sump: boolean }>()
 </script>
@@ -28,7 +29,7 @@ defineProps<{ length: string; width: string; depth: string; sand: boolean; rock:
     <text class="fig text-14" x="214" y="225" text-anchor="middle">{{ length || 'length' }}</text>
     <text class="fig text-14" x="62" y="133" text-anchor="end">{{ depth || 'depth' }}</text>
     <text class="fig text-14" x="392" y="186">{{ width || 'width' }}</text>
-    <text class="small text-12 fill-ink2" x="92" y="12">inside, to the water line</text>
+    <text class="small text-12 fill-ink2" x="92" y="12">{{ texts.INSIDE_TO_THE_WATER }}</text>
   </svg>
 </template>
 

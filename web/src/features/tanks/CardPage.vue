@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useEmergencies, useTank, useToday } from '@/shared/queries'
 import { useAhead } from './queries'
+import * as texts from './words'
 
 /** A card to hang on the tank: what is in the water and what comes when, in large type, with room for a pen. */
 const props = defineProps<{ tank: string }>()
@@ -47,14 +48,16 @@ const print = () => window.print()
     </p>
     <table v-if="days.length" class="w-full border-collapse my-3.5 mx-0">
       <caption class="unseen">
-        What comes when
+        {{
+          texts.WHAT_COMES_WHEN
+        }}
       </caption>
       <thead>
         <tr class="print:break-inside-avoid">
           <th scope="col">when</th>
           <th scope="col">what</th>
           <th scope="col" class="text-right whitespace-nowrap">how much</th>
-          <th scope="col" class="pen w-32.5 pl-3.5">done, by whom</th>
+          <th scope="col" class="pen w-32.5 pl-3.5">{{ texts.DONE_BY_WHOM }}</th>
         </tr>
       </thead>
       <tbody v-for="d in days" :key="d.day">
@@ -75,7 +78,7 @@ const print = () => window.print()
         </tr>
       </tbody>
     </table>
-    <p v-else>No course runs here.</p>
+    <p v-else>{{ texts.NO_COURSE_RUNS_HERE }}</p>
     <section
       v-for="k in failing.data.value?.kinds.slice(0, 1) ?? []"
       :key="k.id"
@@ -84,8 +87,7 @@ const print = () => window.print()
       <b>{{ k.name }}.</b> {{ k.steps.map((s) => s.text).join(' ') }}
     </section>
     <p class="small">
-      Amounts are for the water as measured when this was printed. After a late dose, a water change or a
-      reading out of range, print it anew.
+      {{ texts.AMOUNTS_ARE_FOR_THE }}
     </p>
   </article>
   <div class="mt-4.5 print:hidden"><Button label="Print it" data-testid="print" @click="print" /></div>

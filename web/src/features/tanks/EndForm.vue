@@ -11,6 +11,7 @@ import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { LOSS_FIELDS, useLossFacts } from './lossFacts'
 import LossFacts from './LossFacts.vue'
+import * as texts from './words'
 
 /** A humane end: its own entry, with the names of accepted methods. How it is done is a vet's to say. */
 const props = defineProps<{ group: { uid: string; words: string } }>()
@@ -53,7 +54,7 @@ async function save() {
 
 <template>
   <EntryForm
-    :label="count === 1 ? 'One put down' : `${count ?? 0} put down`"
+    :label="count === 1 ? texts.ONE_PUT_DOWN : `${count ?? 0} put down`"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['happened_at', 'count', 'method', 'vet_asked', 'note', ...LOSS_FIELDS]"
@@ -62,8 +63,7 @@ async function save() {
     @save="save"
   >
     <p class="ask tannin line-l-3-tannin pl-3 pt-0.5 pb-0.5 mb-2">
-      Ask a vet before, not after: whether it is time, which way, and how much. Pennywort gives names, no
-      amounts.
+      {{ texts.ASK_A_VET_BEFORE }}
     </p>
     <CountField
       v-model="count"
@@ -80,13 +80,19 @@ async function save() {
       :options="accepted"
       option-label="name"
       option-value="id"
-      placeholder="which was used"
+      :placeholder="texts.WHICH_WAS_USED"
       data-testid="end-method"
     />
     <p v-if="chosen" class="small told py-2" data-testid="end-words">
       {{ chosen.text }} <span class="quiet">{{ chosen.source }}</span>
     </p>
-    <ChoiceRow v-model="vet" label="A vet was asked" :choices="ASKED" field="vet_asked" :problem="problem" />
+    <ChoiceRow
+      v-model="vet"
+      :label="texts.A_VET_WAS_ASKED"
+      :choices="ASKED"
+      field="vet_asked"
+      :problem="problem"
+    />
     <WhenField v-model="at" :problem="problem" />
     <LossFacts v-model="facts" :names="names" :problem="problem" :words="words" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />

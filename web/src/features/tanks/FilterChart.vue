@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { scale, through } from '@/shared/scales'
 import { useWidth } from '@/shared/useWidth'
+import * as texts from './words'
 
 /** Ammonia, nitrite and nitrate of a filter: what was read as dots, what is expected as a line in a band, and the day it is ready. */
 type Name = 'ammonia' | 'nitrite' | 'nitrate'
@@ -45,7 +46,7 @@ const foot = computed(() => HEAD + NAMES.length * ROW)
       :width="width"
       :height="foot + 30"
       role="img"
-      :aria-label="`Ammonia, nitrite and nitrate since the filter was begun: ${forecast.ready_words}`"
+      :aria-label="texts.ammoniaNitriteAndNitrate(forecast.ready_words)"
     >
       <g v-for="d in forecast.days" :key="d.at">
         <path class="day stroke-rule" :d="`M${x(d.at)} ${HEAD - 6}V${foot}`" />

@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import * as texts from './words'
 
 /** What a filter without fish is given to live on: ammonia, or food that rots. */
 const props = defineProps<{ tank: string }>()
@@ -39,7 +40,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="It is in"
+    :label="texts.IT_IS_IN"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['ammonia', 'feed', 'happened_at']"
@@ -49,10 +50,10 @@ async function save() {
     <ChoiceRow v-model="what" label="Given" :choices="WHATS" />
     <TextField
       v-model="amount"
-      :label="what === 'ammonia' ? 'It raised the water by' : 'So much food'"
+      :label="what === 'ammonia' ? texts.IT_RAISED_THE_WATER : texts.SO_MUCH_FOOD"
       :field="what === 'ammonia' ? 'ammonia' : 'feed'"
       :problem="problem"
-      :placeholder="what === 'ammonia' ? '2 mg/L, as your kit counts' : '0.5 g'"
+      :placeholder="what === 'ammonia' ? texts.FOR_EXAMPLE_2_MG_L : '0.5 g'"
       maxlength="30"
       figure
     />

@@ -11,6 +11,7 @@ import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { useTanks } from '@/shared/queries'
 import { FILTER_ORIGINS } from '@/shared/choices'
+import * as texts from './words'
 
 /** A filter is begun: from a sponge that ran elsewhere, from a bottle, or from nothing. */
 const props = defineProps<{ tank: string }>()
@@ -47,7 +48,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="It is begun"
+    :label="texts.IT_IS_BEGUN"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['origin', 'from_tank', 'seasoned_since', 'note', 'happened_at']"
@@ -58,7 +59,7 @@ async function save() {
     <template v-if="origin === 'sponge'">
       <SelectField
         v-model="from"
-        label="It ran in"
+        :label="texts.IT_RAN_IN"
         :options="others"
         option-label="name"
         option-value="uid"
@@ -70,10 +71,10 @@ async function save() {
         label="There since"
         field="seasoned_since"
         :problem="problem"
-        hint="if you know"
+        :hint="texts.IF_YOU_KNOW"
       />
       <p class="small quiet">
-        Never from a tank with ill or new fish: a sponge carries what is in its water.
+        {{ texts.NEVER_FROM_A_TANK }}
       </p>
     </template>
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="200" />

@@ -55,7 +55,7 @@ async function onToday() {
           v-if="told.data.value.entry"
           type="button"
           class="link small"
-          aria-label="strike out the beginning of the filter"
+          :aria-label="texts.STRIKE_OUT_THE_BEGINNING"
           @click="strike('filter', told.data.value.entry)"
         >
           strike out
@@ -65,14 +65,13 @@ async function onToday() {
     <ProblemNote :problem="told.error.value ?? strikeProblem ?? plan.problem.value" />
     <template v-if="told.data.value">
       <p v-if="!told.data.value.origin_words" class="py-2">
-        No filter was begun here. A sponge that ran for four weeks in a healthy tank works within days;
-        bottled bacteria take a week or more; from nothing it takes three to six weeks.
+        {{ texts.NO_FILTER_WAS_BEGUN }}
       </p>
       <p v-if="told.data.value.trouble" class="py-2">{{ told.data.value.trouble }}</p>
       <template v-if="told.data.value.forecast">
         <p class="ready flex flex-wrap justify-between gap-y-1 gap-x-3 py-1.5" data-testid="filter-ready">
           <b class="text-leaf">{{ told.data.value.forecast.ready_words }}</b>
-          <span class="small quiet">band: nine in ten; {{ told.data.value.forecast.unit_words }}</span>
+          <span class="small quiet">{{ texts.bandNineInTen(told.data.value.forecast.unit_words) }}</span>
         </p>
         <FilterChart :forecast="told.data.value.forecast" />
         <ul class="small quiet">
@@ -97,7 +96,7 @@ async function onToday() {
           <button
             type="button"
             class="link small"
-            :aria-label="`strike out ${f.words} of ${f.day_words}`"
+            :aria-label="texts.strikeOutOf(f.words, f.day_words)"
             @click="strike('fed', f.uid)"
           >
             strike out
@@ -123,12 +122,10 @@ async function onToday() {
         <template v-if="told.data.value.load">
           <p class="small quiet">
             {{
-              told.data.value.load.from_fish
-                ? 'A fiftieth of what the fish weigh at their full size; young ones eat less.'
-                : 'As you say.'
+              (told.data.value.load.from_fish ? texts.foodRaisesAmmonia : texts.asYouSayRaises)(
+                `${told.data.value.load.per_day.figure} ${told.data.value.load.per_day.unit}`,
+              )
             }}
-            It raises ammonia by {{ told.data.value.load.per_day.figure }}
-            {{ told.data.value.load.per_day.unit }} as N a day.
           </p>
           <p v-if="told.data.value.load.change" class="big figure-large leading-14">
             <FigureText
@@ -140,11 +137,11 @@ async function onToday() {
           <p v-if="told.data.value.load.change_share" class="presses flex flex-wrap gap-2 py-2.5">
             <Button
               v-if="!planned"
-              label="Put the changes on Today"
+              :label="texts.PUT_THE_CHANGES_ON"
               data-testid="plan-changes"
               @click="onToday"
             />
-            <b v-else role="status">They stand on Today, each day until you end them.</b>
+            <b v-else role="status">{{ texts.THEY_STAND_ON_TODAY }}</b>
           </p>
         </template>
       </article>

@@ -92,7 +92,7 @@ async function strikeNow() {
         <Button severity="secondary" label="Put down" data-testid="ask-end" @click="open = 'end'" />
         <Button
           severity="secondary"
-          label="Sold, given, released"
+          :label="texts.SOLD_GIVEN_RELEASED"
           data-testid="ask-leave"
           @click="open = 'leave'"
         />
@@ -111,17 +111,19 @@ async function strikeNow() {
           v-for="o in others"
           :key="o.uid"
           severity="secondary"
-          :label="`Put together with those of ${o.arrived_on_words}`"
+          :label="texts.putTogetherWithThose(o.arrived_on_words)"
           data-testid="ask-merge"
           @click="into = o"
         />
       </template>
-      <RouterLink :to="{ name: 'days', params: { group } }">Days and pictures</RouterLink>
+      <RouterLink :to="{ name: 'days', params: { group } }">{{ texts.DAYS_AND_PICTURES }}</RouterLink>
       <RouterLink :to="{ name: 'tank', params: { tank: book.tank } }">The tank</RouterLink>
     </div>
     <div class="two grid grid-cols-[minmax(0,1fr)_250px] gap-y-0 gap-x-8 items-start">
       <section aria-label="The book">
-        <h2 class="block-head">From order to now <span class="small quiet">left after it</span></h2>
+        <h2 class="block-head">
+          {{ texts.FROM_ORDER_TO_NOW }} <span class="small quiet">{{ texts.LEFT_AFTER_IT }}</span>
+        </h2>
         <ol class="rows" data-testid="book">
           <li class="line first">
             <span />
@@ -167,7 +169,7 @@ async function strikeNow() {
           </button>
         </h2>
         <p v-if="!book.individuals.length" class="small quiet py-2">
-          None. A name lets looks, pictures and a loss be kept for one fish alone.
+          {{ texts.NONE_A_NAME_LETS }}
         </p>
         <ul class="rows">
           <li v-for="n in book.individuals" :key="n.uid" class="named" :class="{ quiet: n.gone }">
@@ -190,14 +192,13 @@ async function strikeNow() {
     <Dialog v-if="into" visible modal header="Put together" @update:visible="into = null">
       <form class="ask grid gap-2.5 w-[min(420px,78vw)]" novalidate @submit.prevent="merge">
         <p>
-          {{ book.left_words }} and {{ into.words }} are one group from now on. The watching of all begins
-          with those who were watched for less.
+          {{ texts.andAreOneGroup(book.left_words, into.words) }}
         </p>
         <WhenField v-model="at" :problem="merging.problem.value" />
         <ProblemNote :problem="merging.problem.value" :fields="['happened_at']" />
         <Button
           type="submit"
-          label="Put them together"
+          :label="texts.PUT_THEM_TOGETHER"
           :loading="merging.busy.value"
           data-testid="save-merge"
         />
@@ -206,12 +207,12 @@ async function strikeNow() {
     <Dialog v-if="striking" visible modal header="Strike out" @update:visible="striking = null">
       <form class="ask grid gap-2.5 w-[min(420px,78vw)]" @submit.prevent="strikeNow">
         <p>
-          <b>{{ striking.words }}</b>, {{ striking.day_words }}. The count goes back to what it was.
+          <b>{{ striking.words }}</b>{{ texts.theCountGoesBack(striking.day_words) }}
         </p>
         <label for="book-reason">Why</label>
         <InputText id="book-reason" v-model="reason" maxlength="200" />
         <ProblemNote :problem="problem" />
-        <Button type="submit" label="Strike it out" severity="danger" :loading="busy" />
+        <Button type="submit" :label="texts.STRIKE_IT_OUT" severity="danger" :loading="busy" />
       </form>
     </Dialog>
   </template>

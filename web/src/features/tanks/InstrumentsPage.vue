@@ -93,8 +93,7 @@ const STATE: Record<Schemas['InstrumentOut']['state'], string> = {
   <PageHead title="Instruments" :sentence="sentence" />
   <ProblemNote :problem="all.error.value ?? revoke.problem.value ?? bring.problem.value" />
   <p class="lead max-w-[72ch] mb-4">
-    What an instrument says fills the water tests once an hour, and never beside a figure that somebody read
-    by hand within the hour. A figure that can’t be true is kept here and used nowhere.
+    {{ texts.WHAT_AN_INSTRUMENT_SAYS }}
   </p>
   <ul class="rows">
     <li
@@ -122,7 +121,7 @@ const STATE: Record<Schemas['InstrumentOut']['state'], string> = {
           <span class="fig">{{ m.last || '–' }}</span>
           <span class="fig small quiet">{{ m.last_words }}</span>
         </div>
-        <p v-if="!i.measures.length" class="small quiet">Gives the doses of a course and reports each.</p>
+        <p v-if="!i.measures.length" class="small quiet">{{ texts.GIVES_THE_DOSES_OF }}</p>
       </div>
       <div class="state">
         <b class="small">{{ STATE[i.state] }}</b>
@@ -134,7 +133,7 @@ const STATE: Record<Schemas['InstrumentOut']['state'], string> = {
             type="file"
             accept=".csv,text/csv"
             class="unseen"
-            :aria-label="`CSV file of ${i.name}`"
+            :aria-label="texts.csvFileOf(i.name)"
             @change="takeFile(i.uid, $event)"
         /></label>
         <button type="button" class="link small" :aria-label="`Revoke ${i.name}`" @click="takeBack(i.uid)">
@@ -145,21 +144,20 @@ const STATE: Record<Schemas['InstrumentOut']['state'], string> = {
   </ul>
   <div v-if="told" class="told" role="status">
     <p>
-      {{ told.kept }} kept, {{ told.repeated }} were here already, {{ told.doubted }} not believed,
-      {{ told.refused.length }} refused.
+      {{ texts.keptWereHereAlready(told.kept, told.repeated, told.doubted, told.refused.length) }}
     </p>
     <p v-for="r in told.refused.slice(0, 5)" :key="r.line" class="brick small">
       line {{ r.line }}, {{ r.field }}: {{ r.detail }}
     </p>
   </div>
-  <section aria-label="Let one in" class="new">
-    <h2 class="block-head">Let one in</h2>
+  <section :aria-label="texts.LET_ONE_IN" class="new">
+    <h2 class="block-head">{{ texts.LET_ONE_IN }}</h2>
     <div v-if="token" class="line-ink bg-plate py-3 px-4 my-3 grid gap-2" role="status">
-      <p>Its token, shown this once:</p>
+      <p>{{ texts.ITS_TOKEN_SHOWN_THIS }}</p>
       <p class="fig [overflow-wrap:anywhere]" data-testid="instrument-token">{{ token }}</p>
       <p class="small quiet">
-        It sends lines of JSON to <span class="fig">/api/instruments/lines</span> with this token; see
-        docs/instruments.md. Whoever has it can write figures for this tank, and nothing else.
+        {{ texts.IT_SENDS_LINES_OF }} <span class="fig">/api/instruments/lines</span>
+        {{ texts.WITH_THIS_TOKEN_SEE }}
       </p>
     </div>
     <form novalidate @submit.prevent="add">
@@ -182,7 +180,7 @@ const STATE: Record<Schemas['InstrumentOut']['state'], string> = {
         :options="tanks.data.value ?? []"
         option-label="name"
         option-value="uid"
-        aria-label="In which tank"
+        :aria-label="texts.IN_WHICH_TANK"
         placeholder="which tank"
       />
       <TextField
@@ -190,13 +188,13 @@ const STATE: Record<Schemas['InstrumentOut']['state'], string> = {
         label="Its name"
         field="name"
         :problem="make.problem.value"
-        hint="as on its label"
+        :hint="texts.AS_ON_ITS_LABEL"
         maxlength="40"
       />
       <ProblemNote :problem="make.problem.value" :fields="['kind', 'tank', 'name']" />
       <Button
         type="submit"
-        label="Let it in"
+        :label="texts.LET_IT_IN"
         :disabled="!kind || !tank"
         :loading="make.busy.value"
         data-testid="make-instrument"

@@ -9,6 +9,7 @@ import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { LEAVING_KINDS } from '@/shared/choices'
+import * as texts from './words'
 
 /** Fish leave alive: sold, given away, or released into a water that is not in this book. */
 const props = defineProps<{ group: { uid: string; words: string; left: number } }>()
@@ -60,20 +61,19 @@ async function save() {
       :problem="problem"
       :hint="`of ${group.words}`"
     />
-    <CountField v-model="plusMinus" label="give or take" field="count_plus_minus" :problem="problem" />
+    <CountField v-model="plusMinus" :label="texts.GIVE_OR_TAKE" field="count_plus_minus" :problem="problem" />
     <TextField
       v-model="whither"
       label="To"
       field="whither"
       :problem="problem"
       maxlength="60"
-      hint="a keeper, a pond; a tank kept here is a move"
+      :hint="texts.A_KEEPER_A_POND"
     />
     <WhenField v-model="at" :problem="problem" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
     <p v-if="kind === 'released'" class="small tannin pt-2">
-      Into a garden pond or a display. Never into open water: it is against the law nearly everywhere, and
-      carries diseases out.
+      {{ texts.INTO_A_GARDEN_POND }}
     </p>
   </EntryForm>
 </template>

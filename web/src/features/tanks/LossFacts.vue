@@ -7,6 +7,7 @@ import TextField from '@/shared/TextField.vue'
 import WhenField from '@/shared/WhenField.vue'
 import type { LossFacts } from './lossFacts'
 import { useConditions } from '@/shared/queries'
+import * as texts from './words'
 
 /** What is known of a loss beside how many: which fish, signs, what is suspected, during what, what was checked. */
 defineProps<{ names: string[]; problem: Error | null; words: Schemas['LossWordsOut'] | undefined }>()
@@ -23,12 +24,12 @@ const causes = computed(() => conditions.data.value ?? [])
     field="fish"
     :problem="problem"
     :options="names"
-    placeholder="one without a name"
+    :placeholder="texts.ONE_WITHOUT_A_NAME"
     show-clear
   />
   <WhenField
     v-model="facts.lastSeenWell"
-    label="Last seen well"
+    :label="texts.LAST_SEEN_WELL"
     field="last_seen_well_at"
     :problem="problem"
     hint=""
@@ -43,7 +44,7 @@ const causes = computed(() => conditions.data.value ?? [])
       filter
       :max-selected-labels="2"
       aria-label="Signs"
-      placeholder="none written down"
+      :placeholder="texts.NONE_WRITTEN_DOWN"
     />
   </FieldRow>
   <SelectField
@@ -58,7 +59,13 @@ const causes = computed(() => conditions.data.value ?? [])
     show-clear
     placeholder="nothing yet"
   />
-  <TextField v-model="facts.cause" label="or in words" field="cause" :problem="problem" maxlength="80" />
+  <TextField
+    v-model="facts.cause"
+    :label="texts.OR_IN_WORDS"
+    field="cause"
+    :problem="problem"
+    maxlength="80"
+  />
   <SelectField
     v-model="facts.during"
     label="During"

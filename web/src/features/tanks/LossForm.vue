@@ -15,6 +15,7 @@ import LossesOver from './LossesOver.vue'
 import LossFacts from './LossFacts.vue'
 import { useStale } from '@/shared/queries'
 import { LOSS_MANNERS } from '@/shared/choices'
+import * as texts from './words'
 
 /** A loss: how many and how in one press; what else is known behind one more. */
 const props = defineProps<{ group: { uid: string; words: string } }>()
@@ -88,7 +89,7 @@ async function save() {
   <LossesOver v-if="over" :group="group" @done="emit('done')" />
   <EntryForm
     v-else
-    :label="kept ? 'Send the picture again' : count === 1 ? 'One lost' : `${count ?? 0} lost`"
+    :label="kept ? texts.SEND_THE_PICTURE_AGAIN : count === 1 ? 'One lost' : `${count ?? 0} lost`"
     :busy="write.busy.value"
     :problem="problem ?? photoProblem"
     :fields="['count', 'count_plus_minus', 'happened_at', 'note', ...LOSS_FIELDS]"
@@ -102,7 +103,7 @@ async function save() {
       :problem="problem"
       :hint="`of ${group.words}`"
     />
-    <CountField v-model="plusMinus" label="give or take" field="count_plus_minus" :problem="problem" />
+    <CountField v-model="plusMinus" :label="texts.GIVE_OR_TAKE" field="count_plus_minus" :problem="problem" />
     <ChoiceRow v-model="manner" label="How" :choices="LOSS_MANNERS" />
     <WhenField v-model="at" label="Found" :problem="problem" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
@@ -120,10 +121,10 @@ async function save() {
       </FieldRow>
     </template>
     <button v-else type="button" class="more" data-testid="more-loss" @click="more = true">
-      Which, signs, what is suspected, what was checked, a picture
+      {{ texts.WHICH_SIGNS_WHAT_IS }}
     </button>
     <button v-if="!kept" type="button" class="more" data-testid="losses-over" @click="over = true">
-      Several days at once
+      {{ texts.SEVERAL_DAYS_AT_ONCE }}
     </button>
   </EntryForm>
 </template>

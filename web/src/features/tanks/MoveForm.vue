@@ -10,6 +10,7 @@ import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { useTanks } from '@/shared/queries'
 import { useMoveAhead } from './queries'
+import * as texts from './words'
 
 /** Fish go to another tank, all or some; what that does to clocks stands there before it is pressed. */
 const props = defineProps<{ group: Schemas['GroupOut']; into?: string }>()
@@ -54,7 +55,7 @@ async function save() {
 
 <template>
   <EntryForm
-    :label="there ? `${count ?? 0} to ${there.name}` : 'Choose where to'"
+    :label="there ? `${count ?? 0} to ${there.name}` : texts.CHOOSE_WHERE_TO"
     :busy="write.busy.value"
     :problem="write.problem.value"
     :fields="['happened_at', 'to', 'count']"
@@ -83,7 +84,9 @@ async function save() {
     />
     <WhenField v-model="at" :problem="write.problem.value" />
     <div v-if="ahead.data.value?.against.length" class="ahead" role="status" data-testid="move-against">
-      <p class="tannin"><b>The release is not open yet.</b></p>
+      <p class="tannin">
+        <b>{{ texts.THE_RELEASE_IS_NOT }}</b>
+      </p>
       <p v-for="w in ahead.data.value.against" :key="w" class="tannin">{{ w }}</p>
     </div>
     <div v-if="ahead.data.value?.companions.length" class="ahead" role="status">
@@ -91,7 +94,7 @@ async function save() {
     </div>
     <TextField
       v-model="note"
-      :label="ahead.data.value?.against.length ? 'Why all the same' : 'Note'"
+      :label="ahead.data.value?.against.length ? texts.WHY_ALL_THE_SAME : 'Note'"
       field="note"
       :problem="write.problem.value"
       maxlength="200"

@@ -5,6 +5,7 @@ import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import * as texts from './words'
 
 /** A name for one fish of a group, and how it is told from the others. */
 const props = defineProps<{ group: { uid: string } }>()
@@ -28,7 +29,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="Give it this name"
+    :label="texts.GIVE_IT_THIS_NAME"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['name', 'marks']"
@@ -43,7 +44,7 @@ async function save() {
       field="marks"
       :problem="problem"
       maxlength="200"
-      hint="a nick in the tail, the darker one"
+      :hint="texts.A_NICK_IN_THE"
     />
   </EntryForm>
 </template>

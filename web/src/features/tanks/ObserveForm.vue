@@ -43,7 +43,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="Write it down"
+    :label="texts.WRITE_IT_DOWN"
     :busy="write.busy.value"
     :problem="write.problem.value"
     :fields="['happened_at', 'note']"
@@ -67,7 +67,7 @@ async function save() {
       aria-labelledby="breathing-label"
     />
     <WhenField v-model="at" :problem="write.problem.value" />
-    <FieldRow v-slot="f" label="In your words" field="note" :problem="write.problem.value" wide>
+    <FieldRow v-slot="f" :label="texts.IN_YOUR_WORDS" field="note" :problem="write.problem.value" wide>
       <Textarea
         :id="f.id"
         v-model="note"

@@ -11,6 +11,7 @@ import TextField from '@/shared/TextField.vue'
 import { useSpecies } from '@/shared/useSpecies'
 import { useWrite } from '@/shared/useWrite'
 import { useTanks } from '@/shared/queries'
+import * as texts from './words'
 
 /** Fish that are to come: which, about how many, from whom, when, and into which tank. */
 const props = defineProps<{ tank?: string | undefined }>()
@@ -55,7 +56,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="They are ordered"
+    :label="texts.THEY_ARE_ORDERED"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['species', 'count', 'count_plus_minus', 'supplier', 'expected_on', 'tank', 'note']"
@@ -72,8 +73,15 @@ async function save() {
       />
     </FieldRow>
     <CountField v-model="count" label="How many" field="count" :problem="problem" />
-    <CountField v-model="plusMinus" label="give or take" field="count_plus_minus" :problem="problem" />
-    <DayField v-model="on" label="They come on" field="expected_on" :problem="problem" ahead example="Sat" />
+    <CountField v-model="plusMinus" :label="texts.GIVE_OR_TAKE" field="count_plus_minus" :problem="problem" />
+    <DayField
+      v-model="on"
+      :label="texts.THEY_COME_ON"
+      field="expected_on"
+      :problem="problem"
+      ahead
+      example="Sat"
+    />
     <SelectField v-model="into" label="Into" :options="places" field="tank" :problem="problem" />
     <TextField v-model="supplier" label="From" field="supplier" :problem="problem" maxlength="60" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="200" />

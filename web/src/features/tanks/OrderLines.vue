@@ -5,6 +5,7 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import OrderForm from './OrderForm.vue'
+import * as texts from './words'
 
 /** Fish that are ordered and have not come, for one tank or for all. */
 defineProps<{ orders: Schemas['OrderOut'][]; tank?: string }>()
@@ -35,8 +36,7 @@ async function press(order: string) {
     </h2>
     <ProblemNote :problem="callOff.problem.value" />
     <p v-if="!orders.length" class="small quiet py-1.5">
-      Nothing is ordered. What is written down here is waited for: the tank and its filter are held against
-      it.
+      {{ texts.NOTHING_IS_ORDERED_WHAT }}
     </p>
     <ul class="rows">
       <li v-for="o in orders" :key="o.uid" class="flex flex-wrap gap-y-0.5 gap-x-3.5 items-baseline py-1.75">
@@ -53,14 +53,14 @@ async function press(order: string) {
         <button
           type="button"
           class="link small first:grid first:flex-1"
-          :aria-label="`call it off: ${o.words}`"
+          :aria-label="texts.callItOff(o.words)"
           @click="press(o.uid)"
         >
-          call it off
+          {{ texts.CALL_IT_OFF }}
         </button>
       </li>
     </ul>
-    <Dialog v-model:visible="ordering" modal header="Fish are ordered">
+    <Dialog v-model:visible="ordering" modal :header="texts.FISH_ARE_ORDERED">
       <OrderForm :tank="tank" @done="ordering = false" />
     </Dialog>
   </section>

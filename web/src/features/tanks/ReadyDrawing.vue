@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import * as texts from './words'
 
 /** The tank with what is to stand in it: each item numbered as in the list, filled in once it is ticked; not to scale. */
 const props = defineProps<{ items: Schemas['SetupItemOut'][]; measures: string }>()
@@ -36,7 +37,7 @@ const done = (id: string) => props.items.some((i) => i.id === id && i.entry)
     viewBox="0 0 620 316"
     class="tank w-full max-w-155 h-auto"
     role="img"
-    aria-label="The tank and what is to stand in it"
+    :aria-label="texts.THE_TANK_AND_WHAT"
   >
     <defs>
       <pattern id="mesh" width="7" height="7" patternUnits="userSpaceOnUse">

@@ -14,6 +14,7 @@ import ReadyDrawing from './ReadyDrawing.vue'
 import TakeDownForm from './TakeDownForm.vue'
 import { useTank } from '@/shared/queries'
 import { useReady } from './queries'
+import * as texts from './words'
 
 /** A quarantine tank made ready: what is to stand in it and why, its filter until it works, and who is to come. */
 const props = defineProps<{ tank: string }>()
@@ -71,7 +72,7 @@ const taking = ref(false)
   />
   <p v-if="ready.data.value?.put_away_words" class="in-row gap-3 mb-4" data-testid="put-away">
     {{ ready.data.value.put_away_words }}
-    <Button label="Set it up again" data-testid="set-up-again" @click="again.run()" />
+    <Button :label="texts.SET_IT_UP_AGAIN" data-testid="set-up-again" @click="again.run()" />
   </p>
   <div
     v-if="ready.data.value"
@@ -118,30 +119,34 @@ const taking = ref(false)
             v-else-if="!ready.data.value.put_away_words"
             label="In place"
             severity="secondary"
-            :aria-label="`${item.name} is in place`"
+            :aria-label="texts.isInPlace(item.name)"
             @click="inPlace(item.id)"
           />
         </li>
       </ol>
       <form class="room in-row gap-2 pt-3" novalidate @submit.prevent="asked = room">
-        <label for="coldest">Coldest night in this room</label>
+        <label for="coldest">{{ texts.COLDEST_NIGHT_IN_THIS }}</label>
         <InputText id="coldest" v-model="room" placeholder="16 °C" maxlength="20" />
-        <Button type="submit" label="Reckon the heater" severity="secondary" />
+        <Button type="submit" :label="texts.RECKON_THE_HEATER" severity="secondary" />
       </form>
     </section>
     <div>
       <OrderLines :orders="ready.data.value.orders" :tank="tank" />
       <FilterSection v-if="!ready.data.value.put_away_words" :tank="tank" />
-      <section v-if="!ready.data.value.put_away_words" aria-label="Put it away" class="mt-6 mb-4">
-        <h2 class="block-head">When it is no longer needed</h2>
+      <section v-if="!ready.data.value.put_away_words" :aria-label="texts.PUT_IT_AWAY" class="mt-6 mb-4">
+        <h2 class="block-head">{{ texts.WHEN_IT_IS_NO }}</h2>
         <p class="small quiet pt-1.5 pb-2.5">
-          Some keep a tank running for ever and feed its filter a pinch; others empty it, disinfect it and set
-          it up anew. Its history stays either way.
+          {{ texts.SOME_KEEP_A_TANK }}
         </p>
-        <Button label="Take it down" severity="secondary" data-testid="take-down" @click="taking = true" />
+        <Button
+          :label="texts.TAKE_IT_DOWN"
+          severity="secondary"
+          data-testid="take-down"
+          @click="taking = true"
+        />
       </section>
       <p class="small">
-        <RouterLink :to="{ name: 'tank', params: { tank } }">Back to the tank</RouterLink>
+        <RouterLink :to="{ name: 'tank', params: { tank } }">{{ texts.BACK_TO_THE_TANK }}</RouterLink>
       </p>
     </div>
   </div>

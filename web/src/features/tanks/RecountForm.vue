@@ -7,6 +7,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import * as texts from './words'
 
 /** They were counted anew: the book goes on from there and says what it had thought. */
 const props = defineProps<{ group: { uid: string; words: string } }>()
@@ -38,7 +39,7 @@ async function save() {
 
 <template>
   <EntryForm
-    :label="count === null ? 'How many are there?' : `Counted ${count}`"
+    :label="count === null ? texts.HOW_MANY_ARE_THERE : `Counted ${count}`"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['happened_at', 'count', 'count_plus_minus', 'note']"
@@ -51,13 +52,13 @@ async function save() {
       label="Counted"
       field="count"
       :problem="problem"
-      :hint="`the book says ${group.words}`"
+      :hint="texts.theBookSays(group.words)"
     />
-    <CountField v-model="plusMinus" label="give or take" field="count_plus_minus" :problem="problem" />
+    <CountField v-model="plusMinus" :label="texts.GIVE_OR_TAKE" field="count_plus_minus" :problem="problem" />
     <WhenField v-model="at" :problem="problem" />
     <TextField v-model="note" label="Note" field="note" :problem="problem" maxlength="500" />
     <p class="small quiet told pt-2">
-      What the plus-minus can’t explain counts as lost by today in the comparisons, unless a loss says when.
+      {{ texts.WHAT_THE_PLUS_MINUS }}
     </p>
   </EntryForm>
 </template>

@@ -11,6 +11,7 @@ import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import { useGroups, useTanks } from '@/shared/queries'
 import { useRelease } from './queries'
+import * as texts from './words'
 
 /** Whether fish may leave quarantine: every line of the gate, what is missing and from when, then how they are brought over. */
 const props = defineProps<{ group: string }>()
@@ -62,7 +63,7 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
       option-label="label"
       option-value="value"
       :allow-empty="false"
-      aria-label="Days of watching"
+      :aria-label="texts.DAYS_OF_WATCHING"
     />
     <Select
       v-model="to"
@@ -70,8 +71,8 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
       option-label="name"
       option-value="uid"
       show-clear
-      placeholder="into which tank"
-      aria-label="Into which tank"
+      :placeholder="texts.INTO_WHICH_TANK"
+      :aria-label="texts.INTO_WHICH_TANK_ASKED"
       data-testid="release-to"
     />
   </div>
@@ -92,40 +93,40 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
       </li>
     </ul>
     <div class="flex flex-wrap gap-2.5 mt-4 mb-7">
-      <LinkButton :to="{ name: 'look-at', params: { group } }" label="Look once more" />
+      <LinkButton :to="{ name: 'look-at', params: { group } }" :label="texts.LOOK_ONCE_MORE" />
       <LinkButton
         v-if="here"
         :main="gate.data.value.open"
         :to="{ name: 'tank', params: { tank: here.tank }, query: { move: group, ...(to ? { to } : {}) } }"
-        :label="gate.data.value.open ? 'Move them over' : 'Move them all the same'"
+        :label="gate.data.value.open ? texts.MOVE_THEM_OVER : texts.MOVE_THEM_ALL_THE"
       />
     </div>
-    <section v-if="gate.data.value.companions.length" aria-label="Who lives there" class="mb-6">
-      <h2 class="block-head">Who lives there</h2>
+    <section v-if="gate.data.value.companions.length" :aria-label="texts.WHO_LIVES_THERE" class="mb-6">
+      <h2 class="block-head">{{ texts.WHO_LIVES_THERE }}</h2>
       <ul data-testid="companions">
         <li v-for="w in gate.data.value.companions" :key="w" class="tannin py-1">{{ w }}</li>
       </ul>
     </section>
-    <section aria-label="Bringing them over" class="max-w-190">
-      <h2 class="block-head">Bringing them over</h2>
+    <section :aria-label="texts.BRINGING_THEM_OVER" class="max-w-190">
+      <h2 class="block-head">{{ texts.BRINGING_THEM_OVER }}</h2>
       <TextField
         v-model="box"
         figure
-        label="Water in the box"
+        :label="texts.WATER_IN_THE_BOX"
         field="box"
         :problem="gate.error.value"
         placeholder="5 L"
-        hint="theirs, with them in it"
+        :hint="texts.THEIRS_WITH_THEM_IN"
         data-testid="release-box"
       />
       <TextField
         v-model="holds"
         figure
-        label="The box holds"
+        :label="texts.THE_BOX_HOLDS"
         field="holds"
         :problem="gate.error.value"
         placeholder="40 L"
-        hint="to its brim; if empty, all that is dripped"
+        :hint="texts.TO_ITS_BRIM_IF"
         data-testid="release-holds"
       />
       <ol class="plan list-decimal pl-5.5 pt-2 max-w-[68ch] grid gap-1.5">
@@ -148,16 +149,16 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
       <p v-if="to" class="pt-1.5">
         <Button
           v-if="!planned"
-          label="Put the days after on Today"
+          :label="texts.PUT_THE_DAYS_AFTER"
           severity="secondary"
           data-testid="plan-release"
           @click="onToday"
         />
-        <b v-else role="status">Chasing, small feeds, nitrate and an extra change stand on Today.</b>
+        <b v-else role="status">{{ texts.CHASING_SMALL_FEEDS_NITRATE }}</b>
       </p>
       <p class="small quiet pt-1.5">
-        Who chases whom is written down in
-        <RouterLink :to="{ name: 'fish', params: { group } }">the book of these fish</RouterLink>.
+        {{ texts.WHO_CHASES_WHOM_IS }}
+        <RouterLink :to="{ name: 'fish', params: { group } }">{{ texts.THE_BOOK_OF_THESE }}</RouterLink>.
       </p>
     </section>
   </template>

@@ -7,6 +7,7 @@ import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import * as texts from './words'
 
 /** Something to be done here every so many days. */
 const props = defineProps<{ tank: string; kinds: Schemas['UpkeepKindOut'][] }>()
@@ -63,7 +64,7 @@ async function save() {
     <TextField
       v-if="kind === 'other'"
       v-model="title"
-      label="In your words"
+      :label="texts.IN_YOUR_WORDS"
       field="title"
       :problem="problem"
       maxlength="80"
@@ -72,14 +73,14 @@ async function save() {
       v-if="chosen?.done_by === 'change'"
       v-model="share"
       figure
-      label="How much of the water"
+      :label="texts.HOW_MUCH_OF_THE"
       field="share"
       :problem="problem"
     />
     <TextField
       v-model="every"
       figure
-      label="Every so many days"
+      :label="texts.EVERY_SO_MANY_DAYS"
       hint="days"
       field="every_days"
       :problem="problem"
@@ -90,7 +91,7 @@ async function save() {
       label="From"
       field="begins_on"
       :problem="problem"
-      hint="today, if left empty"
+      :hint="texts.TODAY_IF_LEFT_EMPTY"
       example="e.g. 4 Dec"
       ahead
     />

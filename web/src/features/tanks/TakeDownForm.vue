@@ -5,6 +5,7 @@ import EntryForm from '@/shared/EntryForm.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import * as texts from './words'
 
 /** A tank is emptied, cleaned and put away. */
 const props = defineProps<{ tank: string }>()
@@ -27,7 +28,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="It is put away"
+    :label="texts.IT_IS_PUT_AWAY"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['note']"
@@ -35,16 +36,15 @@ async function save() {
     @save="save"
   >
     <p class="small">
-      Everything that was in it is contaminated: sponge, net, pipes, hands. Disinfect, rinse, bind the
-      chlorine, dry; drying or fresh water alone is not enough.
+      {{ texts.EVERYTHING_THAT_WAS_IN }}
     </p>
     <TextField
       v-model="note"
-      label="How it was cleaned"
+      :label="texts.HOW_IT_WAS_CLEANED"
       field="note"
       :problem="problem"
       maxlength="200"
-      placeholder="disinfected, rinsed, dried for a week"
+      :placeholder="texts.DISINFECTED_RINSED_DRIED_FOR"
     />
   </EntryForm>
 </template>

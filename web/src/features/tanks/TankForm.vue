@@ -100,7 +100,7 @@ async function save() {
 <template>
   <PageHead
     :title="tank ? `${facts.name || 'Tank'}, measures` : 'New tank'"
-    sentence="Inside measures to the water line. The dose follows the water, not the name on the box."
+    :sentence="texts.INSIDE_MEASURES_TO_THE"
   />
   <form
     class="grid grid-cols-[minmax(0,1fr)_340px] gap-10 items-start narrow:grid-cols-[minmax(0,1fr)] narrow:gap-4"
@@ -116,7 +116,7 @@ async function save() {
           label="Short mark"
           field="code"
           :problem="problem"
-          hint="on the strips, such as Q1"
+          :hint="texts.ON_THE_STRIPS_SUCH"
           maxlength="8"
         />
         <div class="pick">
@@ -131,7 +131,7 @@ async function save() {
           />
         </div>
         <div class="pick">
-          <span>Also in it</span>
+          <span>{{ texts.ALSO_IN_IT }}</span>
           <span class="ticks flex flex-wrap gap-y-2 gap-x-5">
             <span
               ><Checkbox v-model="facts.has_plants" binary input-id="plants" /><label for="plants"
@@ -139,14 +139,14 @@ async function save() {
               ></span
             >
             <span
-              ><Checkbox v-model="facts.has_invertebrates" binary input-id="inverts" /><label for="inverts"
-                >snails, shrimps, corals</label
-              ></span
+              ><Checkbox v-model="facts.has_invertebrates" binary input-id="inverts" /><label for="inverts">{{
+                texts.SNAILS_SHRIMPS_CORALS
+              }}</label></span
             >
           </span>
         </div>
         <div class="pick">
-          <span>Runs on it</span>
+          <span>{{ texts.RUNS_ON_IT }}</span>
           <span class="ticks flex flex-wrap gap-y-2 gap-x-5">
             <span v-for="e in EQUIPMENT" :key="e.value"
               ><Checkbox v-model="facts.equipment" :value="e.value" :input-id="e.value" /><label
@@ -198,17 +198,19 @@ async function save() {
             <TextField
               v-model="measures.measured_net_volume"
               figure
-              label="Net, if measured"
+              :label="texts.NET_IF_MEASURED"
               field="measured_net_volume"
               :problem="problem"
-              hint="by buckets or a meter; enough by itself"
+              :hint="texts.BY_BUCKETS_OR_A"
             />
           </div>
         </div>
       </section>
-      <section aria-label="What stands in it">
+      <section :aria-label="texts.WHAT_STANDS_IN_IT">
         <h2 class="block-head">
-          <span>3&ensp;What stands in it</span><span class="small quiet">leave empty what is not there</span>
+          <span>{{ texts.N_3_WHAT_STANDS_IN }}</span><span class="small quiet">{{
+            texts.LEAVE_EMPTY_WHAT_IS
+          }}</span>
         </h2>
         <div class="grid grid-cols-[1fr_1fr] gap-y-0 gap-x-6 phone:grid-cols-[1fr]">
           <TextField
@@ -221,7 +223,7 @@ async function save() {
           <TextField
             v-model="measures.sand_porosity"
             figure
-            label="water between grains"
+            :label="texts.WATER_BETWEEN_GRAINS"
             field="sand_porosity"
             :problem="problem"
             placeholder="40 %"
@@ -236,7 +238,7 @@ async function save() {
           <TextField
             v-model="measures.rock_density"
             figure
-            label="kg in a litre of it"
+            :label="texts.KG_IN_A_LITRE"
             field="rock_density"
             :problem="problem"
             placeholder="2.6"
@@ -244,7 +246,7 @@ async function save() {
           <TextField
             v-model="measures.sump_volume"
             figure
-            label="Sump, water in it"
+            :label="texts.SUMP_WATER_IN_IT"
             field="sump_volume"
             :problem="problem"
           />
@@ -252,15 +254,15 @@ async function save() {
         <SelectField
           v-if="others.length"
           v-model="facts.shares_water_with"
-          label="One water with"
+          :label="texts.ONE_WATER_WITH"
           field="shares_water_with"
           :problem="problem"
-          hint="a tank on the same sump; write the sump’s water at one of them"
+          :hint="texts.A_TANK_ON_THE"
           :options="others"
           option-label="name"
           option-value="uid"
           show-clear
-          placeholder="none, its own water"
+          :placeholder="texts.NONE_ITS_OWN_WATER"
           data-testid="shares-water"
         />
       </section>
@@ -278,15 +280,15 @@ async function save() {
         :one-water="facts.shares_water_with ? old?.one_water_words : ''"
       />
       <p v-else class="quiet">
-        Length, width and depth give the volume; or the net volume, measured by buckets or a meter, is enough.
+        {{ texts.LENGTH_WIDTH_AND_DEPTH }}
       </p>
       <ProblemNote :problem="write.problem.value" :fields="fields" />
       <p v-if="asked && missing.length" class="brick" role="status" data-testid="tank-missing">
-        Still to fill in: {{ missing.join('; ') }}.
+        {{ texts.stillToFillIn(missing.join('; ')) }}
       </p>
       <Button
         type="submit"
-        :label="tank ? 'Keep these measures' : 'Set up this tank'"
+        :label="tank ? texts.KEEP_THESE_MEASURES : texts.SET_UP_THIS_TANK"
         :loading="write.busy.value"
         data-testid="save-tank"
       />

@@ -95,16 +95,16 @@ const { strike, problem: strikeProblem } = useStrike()
       <Button label="Water change" severity="secondary" @click="ask('change')" />
       <RouterLink :to="{ name: 'measure', query: { tank } }">Measure a dose</RouterLink>
       <RouterLink :to="{ name: 'tank-measures', params: { tank } }">Measures</RouterLink>
-      <RouterLink :to="{ name: 'tank-ready', params: { tank } }">Made ready, filter</RouterLink>
-      <RouterLink :to="{ name: 'trace', params: { tank } }">What touched what</RouterLink>
-      <RouterLink :to="{ name: 'tank-card', params: { tank } }">Card to print</RouterLink>
-      <RouterLink :to="{ name: 'tank-new', query: { like: tank } }">Another like it</RouterLink>
+      <RouterLink :to="{ name: 'tank-ready', params: { tank } }">{{ texts.MADE_READY_FILTER }}</RouterLink>
+      <RouterLink :to="{ name: 'trace', params: { tank } }">{{ texts.WHAT_TOUCHED_WHAT }}</RouterLink>
+      <RouterLink :to="{ name: 'tank-card', params: { tank } }">{{ texts.CARD_TO_PRINT }}</RouterLink>
+      <RouterLink :to="{ name: 'tank-new', query: { like: tank } }">{{ texts.ANOTHER_LIKE_IT }}</RouterLink>
     </div>
     <p v-if="board.data.value.one_water_words" class="-mt-3 mb-4" data-testid="one-water">
       {{ capital(board.data.value.one_water_words) }}.
     </p>
     <div v-if="today.data.value && strip" class="mb-7 max-w-225">
-      <StripsChart :axis="today.data.value.axis" :strips="[strip]" label="This tank on its time axis" plain>
+      <StripsChart :axis="today.data.value.axis" :strips="[strip]" :label="texts.THIS_TANK_ON_ITS" plain>
         <template #default="{ frame, wide }">
           <StagesChart
             v-for="s in stages.data.value ?? []"
@@ -121,7 +121,7 @@ const { strike, problem: strikeProblem } = useStrike()
     </div>
     <section aria-label="Fish">
       <h2 class="block-head">Fish</h2>
-      <p v-if="!groups.length" class="py-2.5">No fish have come yet. Put in the first with “Fish arrive”.</p>
+      <p v-if="!groups.length" class="py-2.5">{{ texts.NO_FISH_HAVE_COME }}</p>
       <ul class="rows">
         <li
           v-for="g in groups"
@@ -175,9 +175,9 @@ const { strike, problem: strikeProblem } = useStrike()
     <section aria-label="Water tests">
       <h2 class="block-head">
         Water tests
-        <RouterLink class="small" :to="{ name: 'water', params: { tank } }" data-testid="water-over-time"
-          >over time, limits, files</RouterLink
-        >
+        <RouterLink class="small" :to="{ name: 'water', params: { tank } }" data-testid="water-over-time">{{
+          texts.OVER_TIME_LIMITS_FILES
+        }}</RouterLink>
       </h2>
       <ul v-if="speaking.length" class="small" data-testid="speaking">
         <li v-for="i in speaking" :key="i.uid" class="flex flex-wrap gap-y-0.5 gap-x-3.5 py-1">
@@ -188,7 +188,7 @@ const { strike, problem: strikeProblem } = useStrike()
           <b v-if="i.words" class="brick">{{ i.words }}</b>
         </li>
       </ul>
-      <p v-if="!readings.data.value?.length" class="py-2.5">Nothing read yet.</p>
+      <p v-if="!readings.data.value?.length" class="py-2.5">{{ texts.NOTHING_READ_YET }}</p>
       <table v-else class="tests w-full border-collapse">
         <thead>
           <tr>
@@ -218,7 +218,7 @@ const { strike, problem: strikeProblem } = useStrike()
               <button
                 type="button"
                 class="link text-12"
-                :aria-label="`strike out the test of ${r.day_words} ${r.at_words}`"
+                :aria-label="texts.strikeOutTheTest(r.day_words, r.at_words)"
                 @click="strike('reading', r.uid)"
               >
                 strike out
@@ -228,10 +228,9 @@ const { strike, problem: strikeProblem } = useStrike()
         </tbody>
       </table>
       <p class="small quiet pt-1.5">
-        Ammonia, nitrite and nitrate
         {{
-          session.keeper?.preferences.kit_basis === 'n' ? 'as nitrogen, N' : 'as the ion, NH₄, NO₂ and NO₃'
-        }}, as your kit counts them.
+          session.keeper?.preferences.kit_basis === 'n' ? texts.COUNTED_AS_NITROGEN : texts.COUNTED_AS_THE_ION
+        }}
       </p>
     </section>
     <Dialog

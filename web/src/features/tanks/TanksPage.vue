@@ -60,7 +60,7 @@ const sentence = computed(() => {
           {{ t.volume.net.figure }} {{ t.volume.net.unit }}
         </td>
         <td class="small quiet phone:h-15 phone:hidden">
-          {{ t.volume.measured ? 'as measured' : t.volume.less_words || 'nothing stands in it' }}
+          {{ t.volume.measured ? 'as measured' : t.volume.less_words || texts.NOTHING_STANDS_IN_IT }}
         </td>
       </tr>
     </tbody>

@@ -9,6 +9,7 @@ import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { NO_TEST, READINGS } from '@/shared/waterTest'
 import TextField from '@/shared/TextField.vue'
+import * as texts from './words'
 
 const props = defineProps<{ tank: string; asked?: string[] }>()
 const emit = defineEmits<{ done: [] }>()
@@ -52,7 +53,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="Keep this test"
+    :label="texts.KEEP_THIS_TEST"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['happened_at', 'note', ...READINGS.map((r) => r.id)]"
@@ -81,7 +82,7 @@ async function save() {
     >
       {{ capital(rest.map((r) => r.name).join(', ')) }}
     </button>
-    <ChoiceRow v-model="basis" label="The kit counts" :choices="kits" />
+    <ChoiceRow v-model="basis" :label="texts.THE_KIT_COUNTS" :choices="kits" />
     <WhenField v-model="at" :problem="problem" />
     <TextField
       :model-value="form['note'] ?? ''"

@@ -40,7 +40,7 @@ async function save() {
 
 <template>
   <EntryForm
-    label="Write it down"
+    :label="texts.WRITE_IT_DOWN"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['kind', 'note', 'happened_at']"
@@ -58,7 +58,7 @@ async function save() {
     />
     <TextField
       v-model="note"
-      :label="kind === 'other' ? 'What was done' : 'Note'"
+      :label="kind === 'other' ? texts.WHAT_WAS_DONE : 'Note'"
       field="note"
       :problem="problem"
       maxlength="200"

@@ -9,6 +9,7 @@ import { useWrite } from '@/shared/useWrite'
 import StandingForm from './StandingForm.vue'
 import UpkeepForm from './UpkeepForm.vue'
 import { useUpkeepOf } from './queries'
+import * as texts from './words'
 
 /** What is done at this tank every so many days, and what was done last. */
 type Standing = Schemas['StandingOut']
@@ -44,8 +45,7 @@ async function stop(s: Standing) {
     <h2 class="block-head">Upkeep</h2>
     <ProblemNote :problem="problem ?? end.problem.value ?? strikeProblem" />
     <p v-if="!told.data.value.standing.length" class="py-2.5 max-w-155">
-      Nothing is planned here. A change every five days, a test, a sponge: planned once, each comes on Today
-      when it is due.
+      {{ texts.NOTHING_IS_PLANNED_HERE }}
     </p>
     <ul class="rows">
       <li
@@ -66,9 +66,7 @@ async function stop(s: Standing) {
             >{{ s.last_words }}, due {{ s.due_words
             }}<b v-if="s.late_words" class="brick late block">{{ s.late_words }}</b></span
           >
-          <span v-if="isKept(s)" class="small tannin"
-            >written down here; it is sent when there is a connection</span
-          >
+          <span v-if="isKept(s)" class="small tannin">{{ texts.WRITTEN_DOWN_HERE_IT }}</span>
           <Button
             v-else
             :label="wordOf(s)"
@@ -90,7 +88,7 @@ async function stop(s: Standing) {
     </ul>
     <div class="presses in-row gap-2 mt-2.5">
       <Button label="Plan something" severity="secondary" @click="open = 'plan'" />
-      <Button label="Write down what was done" severity="secondary" @click="open = 'note'" />
+      <Button :label="texts.WRITE_DOWN_WHAT_WAS" severity="secondary" @click="open = 'note'" />
     </div>
     <ul v-if="told.data.value.done.length" class="small mt-3" data-testid="upkeep-done">
       <li
@@ -116,7 +114,7 @@ async function stop(s: Standing) {
       v-if="open"
       visible
       modal
-      :header="`${name}, ${open === 'plan' ? 'every so many days' : 'what was done'}`"
+      :header="`${name}, ${open === 'plan' ? texts.SO_MANY_DAYS_APART : texts.SAYS_WHAT_WAS_DONE}`"
       @update:visible="open = null"
     >
       <StandingForm v-if="open === 'plan'" :tank="tank" :kinds="told.data.value.kinds" @done="open = null" />

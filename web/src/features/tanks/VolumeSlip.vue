@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
 import FigureText from '@/shared/FigureText.vue'
+import * as texts from './words'
 
 /** The net water of a tank as it is typed, and how it came about. */
 defineProps<{ volume: Schemas['VolumeOut']; boxed: boolean; oneWater?: string }>()
@@ -13,11 +14,11 @@ defineProps<{ volume: Schemas['VolumeOut']; boxed: boolean; oneWater?: string }>
       <FigureText :figure="volume.net.figure" :unit="volume.net.unit" />
     </p>
     <dl class="grid grid-cols-[1fr_auto] py-2 leading-6.5">
-      <dt v-if="boxed">box, to the line</dt>
+      <dt v-if="boxed">{{ texts.BOX_TO_THE_LINE }}</dt>
       <dd v-if="boxed" class="fig text-right" data-testid="gross">
         {{ volume.gross.figure }} {{ volume.gross.unit }}
       </dd>
-      <dt>give or take</dt>
+      <dt>{{ texts.GIVE_OR_TAKE }}</dt>
       <dd class="fig text-right">{{ volume.uncertainty.figure }} {{ volume.uncertainty.unit }}</dd>
     </dl>
     <p v-if="volume.less_words" class="text-tannin font-650 pb-2">{{ volume.less_words }}</p>
@@ -39,8 +40,7 @@ defineProps<{ volume: Schemas['VolumeOut']; boxed: boolean; oneWater?: string }>
         </tbody>
       </table>
       <p v-if="boxed" class="small quiet">
-        Tape ± 0.5 cm a side, sand ± 5 %, rock ± 10 %: common practice. Geometry: SRAC Publication 410,
-        recalled.
+        {{ texts.TAPE_0_5_CM }}
       </p>
     </details>
   </div>

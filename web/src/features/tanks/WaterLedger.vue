@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
 import FigureText from '@/shared/FigureText.vue'
+import * as texts from './words'
 
 /** One medicine in this water, line by line: what happened, what it did to the level, what a reading should have said. */
 const props = defineProps<{ ledger: Schemas['WaterLedgerOut'] }>()
@@ -14,11 +15,11 @@ const lines = computed(() => (all.value ? props.ledger.lines : props.ledger.line
 <template>
   <section
     class="mb-7 max-w-225"
-    :aria-label="`${ledger.name} in the water`"
+    :aria-label="texts.isInTheWater(ledger.name)"
     :data-testid="`ledger-${ledger.medicine}`"
   >
     <h2 class="block-head">
-      <span>{{ capital(ledger.name) }} in the water</span>
+      <span>{{ texts.inTheWater(capital(ledger.name)) }}</span>
     </h2>
     <div
       class="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-6 pt-2 pb-3 items-start phone:grid-cols-[1fr] phone:gap-3"
@@ -33,7 +34,7 @@ const lines = computed(() => (all.value ? props.ledger.lines : props.ledger.line
         <template v-if="ledger.window_words">
           <dt class="text-ink2">range</dt>
           <dd class="fig">{{ ledger.window_words }}</dd>
-          <dt class="text-ink2">in range, as reckoned</dt>
+          <dt class="text-ink2">{{ texts.IN_RANGE_AS_RECKONED }}</dt>
           <dd class="fig">{{ ledger.hours_words }}</dd>
           <dt class="text-ink2">ahead</dt>
           <dd>{{ ledger.leaves_words }}</dd>
@@ -41,7 +42,9 @@ const lines = computed(() => (all.value ? props.ledger.lines : props.ledger.line
       </dl>
       <table class="border-collapse w-full">
         <caption class="small quiet text-left">
-          where all of it went
+          {{
+            texts.WHERE_ALL_OF_IT
+          }}
         </caption>
         <tbody>
           <tr v-for="p in ledger.parts" :key="p.name">
@@ -83,8 +86,7 @@ const lines = computed(() => (all.value ? props.ledger.lines : props.ledger.line
       {{ all ? 'fewer lines' : `all ${ledger.lines.length} lines` }}
     </button>
     <p class="small quiet">
-      Reckoned for a tank kept at its line. What evaporates leaves the medicine behind: a tank down by a tenth
-      holds about a tenth more in each litre, until it is topped up with plain water.
+      {{ texts.RECKONED_FOR_A_TANK }}
     </p>
   </section>
 </template>

@@ -78,7 +78,7 @@ async function take(event: Event) {
   const done = await bring.run()
   if (file.value) file.value.value = ''
   if (done)
-    brought.value = `${done.kept} ${done.kept === 1 ? 'test' : 'tests'} kept${done.known ? `, ${done.known} were here already` : ''}.`
+    brought.value = `${done.kept} ${done.kept === 1 ? 'test' : 'tests'} kept${done.known ? texts.wereHereAlready(done.known) : ''}.`
 }
 const { strike, problem: strikeProblem } = useStrike()
 </script>
@@ -94,7 +94,7 @@ const { strike, problem: strikeProblem } = useStrike()
       option-label="label"
       option-value="value"
       :allow-empty="false"
-      aria-label="How far back"
+      :aria-label="texts.HOW_FAR_BACK"
     />
     <RouterLink :to="{ name: 'tank', params: { tank } }">The tank</RouterLink>
   </div>
@@ -128,8 +128,7 @@ const { strike, problem: strikeProblem } = useStrike()
       </svg>
     </div>
     <p v-if="chart.data.value?.rows.length" class="small quiet pt-1.5">
-      Dots: read by hand; triangles: out of range. The shaded band is the range for
-      {{ chart.data.value.fish }}. Blue line: an instrument. Dashed: what the ledger expects.
+      {{ texts.dotsReadByHand(chart.data.value.fish) }}
     </p>
   </div>
   <section aria-label="Tests">
@@ -142,10 +141,10 @@ const { strike, problem: strikeProblem } = useStrike()
         :aria-pressed="!handOnly"
         @click="handOnly = !handOnly"
       >
-        {{ handOnly ? 'instruments too' : 'by hand only' }}
+        {{ handOnly ? 'instruments too' : texts.BY_HAND_ONLY }}
       </button>
     </div>
-    <div class="overflow-x-auto relative" tabindex="0" role="region" aria-label="Tests one by one">
+    <div class="overflow-x-auto relative" tabindex="0" role="region" :aria-label="texts.TESTS_ONE_BY_ONE">
       <table v-if="tests.length" class="tests w-full border-collapse">
         <thead class="phone:hidden">
           <tr
@@ -199,7 +198,7 @@ const { strike, problem: strikeProblem } = useStrike()
               <button
                 type="button"
                 class="link small"
-                :aria-label="`strike out the test of ${t.day_words} ${t.at_words}`"
+                :aria-label="texts.strikeOutTheTestOf(t.day_words, t.at_words)"
                 @click="strike('reading', t.uid)"
               >
                 strike out
@@ -216,11 +215,11 @@ const { strike, problem: strikeProblem } = useStrike()
   <section aria-label="Files" class="max-w-190">
     <h2 class="block-head">Files</h2>
     <p class="small quiet pt-1.5 pb-2.5">
-      A CSV file with <span class="fig">when</span> and any of the measures, in your units; times without a
-      zone are {{ session.room?.name }}’s. All of it is kept, or nothing.
+      {{ texts.A_CSV_FILE_WITH }} <span class="fig">when</span>
+      {{ texts.andAnyOfThe(session.room?.name ?? '') }}
     </p>
     <div class="in-row gap-3">
-      <label for="tests-file">Bring in tests</label>
+      <label for="tests-file">{{ texts.BRING_IN_TESTS }}</label>
       <input
         id="tests-file"
         ref="file"
@@ -230,7 +229,9 @@ const { strike, problem: strikeProblem } = useStrike()
         data-testid="tests-file"
         @change="take"
       />
-      <a :href="`/api/rooms/${path.room_id}/tanks/${tank}/tests.csv`" download>All tests as CSV</a>
+      <a :href="`/api/rooms/${path.room_id}/tanks/${tank}/tests.csv`" download>{{
+        texts.ALL_TESTS_AS_CSV
+      }}</a>
     </div>
     <ProblemNote :problem="bring.problem.value" />
     <p v-if="brought" role="status" class="leaf" data-testid="tests-brought">{{ brought }}</p>

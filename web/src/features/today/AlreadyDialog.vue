@@ -8,6 +8,7 @@ import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
 import WhenField from '@/shared/WhenField.vue'
 import { waitsFor } from './waiting'
+import * as texts from './words'
 
 /** A bath, a dip or a swab that was given without the timer here: what it was, how long, and when. */
 const props = defineProps<{ due: Schemas['DueOut'] }>()
@@ -41,7 +42,7 @@ async function save() {
     @update:visible="emit('close')"
   >
     <EntryForm
-      label="Write it down"
+      :label="texts.WRITE_IT_DOWN"
       :busy="write.busy.value"
       :problem="write.problem.value"
       :fields="['given', 'minutes', 'happened_at']"
@@ -50,17 +51,17 @@ async function save() {
     >
       <TextField
         v-model="given"
-        label="What was given"
+        :label="texts.WHAT_WAS_GIVEN"
         field="given"
         :problem="write.problem.value"
-        hint="the medicine, how strong, in how much water"
+        :hint="texts.THE_MEDICINE_HOW_STRONG"
         autofocus
       />
       <TextField
         v-if="due.kind !== 'swab'"
         v-model="minutes"
         figure
-        label="Minutes they were in"
+        :label="texts.MINUTES_THEY_WERE_IN"
         field="minutes"
         :problem="write.problem.value"
         inputmode="decimal"

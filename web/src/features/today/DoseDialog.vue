@@ -7,6 +7,7 @@ import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
 import WhenField from '@/shared/WhenField.vue'
 import { waitsFor } from './waiting'
+import * as texts from './words'
 
 /** Another amount or another time than planned; or the correction of a dose already written. */
 const props = defineProps<{ due?: Schemas['DueOut']; done?: Schemas['DoneOut'] }>()
@@ -79,12 +80,12 @@ const title = computed(() => (props.done ? 'Correct a dose' : `${props.due?.tank
       <div class="presses flex flex-wrap gap-2 mt-4">
         <Button
           type="submit"
-          :label="unusual ? `${amount} is true, record it` : done ? `It was ${amount}` : `Gave ${amount}`"
+          :label="unusual ? texts.isTrueRecordIt(amount) : done ? `It was ${amount}` : `Gave ${amount}`"
           :severity="unusual ? 'danger' : undefined"
           :loading="write.busy.value"
           data-testid="save-dose"
         />
-        <Button v-if="due" type="button" severity="secondary" label="Leave it out" @click="leaveOut" />
+        <Button v-if="due" type="button" severity="secondary" :label="texts.LEAVE_IT_OUT" @click="leaveOut" />
         <Button type="button" severity="secondary" label="Back" @click="emit('close')" />
       </div>
     </form>

@@ -157,7 +157,7 @@ async function undo(done: Done) {
 </script>
 
 <template>
-  <section class="due" aria-label="What is due">
+  <section class="due" :aria-label="texts.WHAT_IS_DUE">
     <ProblemNote
       :problem="
         give.problem.value ??
@@ -191,9 +191,9 @@ async function undo(done: Done) {
               d.hangs_words
             }}</span>
           </span>
-          <span v-if="isKept(d)" class="small tannin max-w-32" data-testid="kept-here"
-            >written down here; it is sent when there is a connection</span
-          >
+          <span v-if="isKept(d)" class="small tannin max-w-32" data-testid="kept-here">{{
+            texts.WRITTEN_DOWN_HERE_IT
+          }}</span>
           <span v-else class="presses flex flex-col items-stretch gap-0.5">
             <Button
               :label="wordOf(d)"
@@ -234,7 +234,7 @@ async function undo(done: Done) {
       </ol>
     </template>
     <UpkeepList :upkeep="upkeep" />
-    <p v-if="!due.length && !upkeep.length" class="line-t-rule py-2">Nothing else is due today.</p>
+    <p v-if="!due.length && !upkeep.length" class="line-t-rule py-2">{{ texts.NOTHING_ELSE_IS_DUE }}</p>
     <template v-if="done.length">
       <h2>
         Done<span class="fig">{{ done.length }}</span>
@@ -269,7 +269,7 @@ async function undo(done: Done) {
     </template>
     <template v-if="tomorrow.length">
       <h2>
-        Ready for tomorrow<span class="fig">{{ tomorrow.length }}</span>
+        {{ texts.READY_FOR_TOMORROW }}<span class="fig">{{ tomorrow.length }}</span>
       </h2>
       <ol data-testid="tomorrow">
         <li
@@ -285,7 +285,7 @@ async function undo(done: Done) {
       </ol>
     </template>
     <template v-if="waiting.length">
-      <h2>Waiting for you</h2>
+      <h2>{{ texts.WAITING_FOR_YOU }}</h2>
       <p v-for="w in waiting" :key="w" class="line-t-rule py-2">{{ w }}</p>
     </template>
     <DoseDialog v-if="dosing" :due="dosing" @close="dosing = null" />

@@ -6,6 +6,7 @@ import DueList from './DueList.vue'
 import StripsChart from '@/shared/strips/StripsChart.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 import { useToday } from '@/shared/queries'
+import * as texts from './words'
 
 const { data, error } = useToday({ every: 60_000 })
 </script>
@@ -19,15 +20,15 @@ const { data, error } = useToday({ every: 60_000 })
   />
   <ProblemNote :problem="error" />
   <p v-if="data?.strips.some((s) => s.fish !== 'empty')" class="in-row gap-y-1 gap-x-5 -mt-1 mb-2.5">
-    <LinkButton :to="{ name: 'round' }" label="Walk the round" />
-    <RouterLink :to="{ name: 'emergency' }">Power out, heater failed, a leak</RouterLink>
+    <LinkButton :to="{ name: 'round' }" :label="texts.WALK_THE_ROUND" />
+    <RouterLink :to="{ name: 'emergency' }">{{ texts.POWER_OUT_HEATER_FAILED }}</RouterLink>
   </p>
   <div v-if="data && !data.strips.length" class="max-w-115 grid gap-4 text-16 leading-5.75">
-    <p>No tank is set up yet. A tank’s inside measures give its true water, and every dose hangs on that.</p>
-    <LinkButton main :to="{ name: 'tank-new' }" label="Set up the first tank" />
+    <p>{{ texts.NO_TANK_IS_SET }}</p>
+    <LinkButton main :to="{ name: 'tank-new' }" :label="texts.SET_UP_THE_FIRST" />
   </div>
   <div v-show="data?.strips.length" class="today grid grid-cols-[minmax(0,1fr)_288px] gap-5 items-start">
-    <StripsChart v-if="data" :axis="data.axis" :strips="data.strips" label="Tanks on one time axis" />
+    <StripsChart v-if="data" :axis="data.axis" :strips="data.strips" :label="texts.TANKS_ON_ONE_TIME" />
     <DueList
       v-if="data"
       :due="data.due"

@@ -7,6 +7,7 @@ import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { waitsFor } from './waiting'
 import TextField from '@/shared/TextField.vue'
+import * as texts from './words'
 
 /** The water reached its warmth, or its salinity: what the instrument says. */
 const props = defineProps<{ due: Schemas['DueOut'] }>()
@@ -58,12 +59,12 @@ async function save() {
       @save="save"
     >
       <p class="small quiet">
-        {{ due.title }}. Write what the {{ salty ? 'refractometer or pen' : 'thermometer' }} says.
+        {{ (salty ? texts.writeTheSalinity : texts.writeTheWarmth)(due.title) }}
       </p>
       <TextField
         v-model="read"
         figure
-        label="The water is at"
+        :label="texts.THE_WATER_IS_AT"
         :field="salty ? 'salinity' : 'temperature'"
         :problem="write.problem.value"
       />

@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
 import { framed, x, type Frame } from '@/shared/axis'
 import { useWidth } from '@/shared/useWidth'
+import * as texts from '@/shared/words'
 
 /**
  * The life cycle under a course: when a parasite that settled on the first day is in which stage, and where it can be met.
@@ -53,12 +54,10 @@ const short = (share: number) =>
 </script>
 
 <template>
-  <section ref="chart" class="stages" :aria-label="`Life cycle of ${stages.parasite}`" data-testid="stages">
+  <section ref="chart" class="stages" :aria-label="texts.lifeCycleOf(stages.parasite)" data-testid="stages">
     <h3 class="text-14 font-650 pt-2 pb-1">
       {{ capital(stages.parasite) }} at {{ stages.warmth
-      }}<span class="small quiet font-400 pl-2.5"
-        >one that settled on a fish when the count began; filled where {{ stages.by }} reaches it</span
-      >
+      }}<span class="small quiet font-400 pl-2.5">{{ texts.oneThatSettledOn(stages.by) }}</span>
     </h3>
     <div v-for="s in rows" :key="s.name" class="line" :class="{ roomy }">
       <span class="label small flex-none block">{{ s.name }}</span>
@@ -94,7 +93,7 @@ const short = (share: number) =>
       </svg>
     </div>
     <div class="line" :class="{ roomy }">
-      <span class="label small flex-none block">comes through, if ended then</span>
+      <span class="label small flex-none block">{{ texts.COMES_THROUGH_IF_ENDED }}</span>
       <svg :width="frame.width" height="30" aria-hidden="true" focusable="false">
         <template v-for="m in marks" :key="m.day">
           <path class="stroke-ink fill-none" :d="`M${at(m.at)} 0V6`" />
@@ -118,9 +117,7 @@ const short = (share: number) =>
       </svg>
     </div>
     <p class="unseen">
-      <template v-for="m in marks" :key="m.day"
-        >Ended on day {{ m.day }}, {{ m.words }} come through.
-      </template>
+      {{ marks.map((m) => texts.endedOnDayCome(m.day, m.words)).join(' ') }}
     </p>
   </section>
 </template>

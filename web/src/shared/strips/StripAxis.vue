@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Frame } from '@/shared/axis'
+import * as texts from '@/shared/words'
 
 const props = defineProps<{ frame: Frame; shared?: boolean }>()
 const step = computed(() => props.frame.width / props.frame.days.length)
@@ -58,7 +59,7 @@ const aheadFits = computed(() => months.value.every((m) => m < props.frame.width
       :x="backAt"
       y="10"
     >
-      two weeks back
+      {{ texts.TWO_WEEKS_BACK }}
     </text>
     <text
       v-if="shared && frame.width > 560 && aheadFits"
@@ -66,7 +67,7 @@ const aheadFits = computed(() => months.value.every((m) => m < props.frame.width
       :x="frame.width"
       y="10"
     >
-      three weeks ahead
+      {{ texts.THREE_WEEKS_AHEAD }}
     </text>
     <path class="stroke-ink" :d="`M0 47.5H${frame.width}`" />
   </svg>

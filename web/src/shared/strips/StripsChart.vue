@@ -6,6 +6,7 @@ import { useWidth } from '@/shared/useWidth'
 import StripAxis from './StripAxis.vue'
 import StripKey from './StripKey.vue'
 import StripRow from './StripRow.vue'
+import * as texts from '@/shared/words'
 
 /** Tanks as strips, one above the other on one time axis; `plain` without the key, `own` on an axis of its own. */
 const props = defineProps<{
@@ -30,7 +31,10 @@ const frame = computed(() =>
         v-if="wide"
         class="w-47.5 mr-1 flex-none flex justify-between items-end text-12 leading-4 text-ink2 pb-0.75"
       >
-        <template v-if="!plain"><span>tank and fish</span><span>level now</span></template>
+        <template v-if="!plain"
+          ><span>{{ texts.TANK_AND_FISH }}</span
+          ><span>level now</span></template
+        >
       </div>
       <StripAxis :frame="frame" :shared="!own" />
     </div>
