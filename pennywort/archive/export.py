@@ -35,7 +35,7 @@ def write_archive(actor: Actor) -> IO[bytes]:
         counts: dict[str, int] = {}
         for table in tables():
             counts[table.name], sums[f"records/{table.name}.jsonl"] = _put_rows(file, table, table_rows(table, actor, names=names))
-        for photo in Photo.objects.filter(fishroom=actor.fishroom).order_by("pk"):
+        for photo in Photo.objects.filter(fishroom=actor.fishroom).select_related("fishroom").order_by("pk"):
             for size in LONG_SIDE:
                 path = path_of(photo, size)
                 if path.exists():

@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Literal
 from uuid import UUID
 
 from django.http import HttpRequest
 from ninja import Path, Router
 
-from pennywort.cases.comparison import DAY_BANDS, Batch, compare, losses_by_cause
+from pennywort.cases.comparison import DAY_BANDS, Batch, By, compare, losses_by_cause
 from pennywort.core.outcome.survival import Compared
 from pennywort.core.units import show_fraction
 from pennywort.records.requests import act
@@ -48,7 +47,7 @@ class CauseOut(Plain):
 
 
 class ComparisonOut(Plain):
-    by: str
+    by: By
     batches: list[BatchOut]
     days: float
     words: str
@@ -114,9 +113,7 @@ def _words(test: Compared | None) -> str:
 
 
 @router.get("/batches", response=ComparisonOut, operation_id="compare_batches")
-def compare_batches(
-    request: HttpRequest, room_id: Path[UUID], by: Literal["supplier", "kind", "arrival", "course", "medicine", "condition"] = "supplier"
-) -> ComparisonOut:
+def compare_batches(request: HttpRequest, room_id: Path[UUID], by: By = "supplier") -> ComparisonOut:
     """Survival of batches side by side, with its bands, and whether they differ."""
     actor = act(request, room_id)
     found = compare(actor, by=by)

@@ -11149,8 +11149,11 @@ export interface components {
         };
         /** ComparisonOut */
         ComparisonOut: {
-            /** By */
-            by: string;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "supplier" | "kind" | "arrival" | "course" | "medicine" | "condition";
             /** Batches */
             batches: components["schemas"]["BatchOut"][];
             /** Days */

@@ -1,7 +1,9 @@
 import type { Schemas } from '@/api/client'
 
 /** What a keeper can choose among: every value that the API knows has its word here, or the types don’t hold. */
-export const choices = <T extends string>(words: Record<T, string>): { value: T; label: string }[] =>
+export const choices = <T extends string>(
+  words: string extends T ? never : Record<T, string>,
+): { value: T; label: string }[] =>
   (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }))
 
 export type Said<T> = Exclude<NonNullable<T>, ''>
