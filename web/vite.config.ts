@@ -4,35 +4,114 @@ import { PrimeVueResolver } from '@primevue/auto-import-resolver'
 import UnoCSS from '@unocss/vite'
 import vue from '@vitejs/plugin-vue'
 import Components from 'unplugin-vue-components/vite'
-import { defineConfig, type Plugin } from 'vite'
+import { defineConfig, type Plugin, type Rolldown } from 'vite'
+import { CHOSEN, EARLY, SESSION } from './src/shared/early.ts'
 
 /** PrimeVue's form takes the focus as it opens; ours leaves it where it was put */
 const ownDialog = (name: string) =>
-  name === 'Dialog' ? { name: 'default', from: fileURLToPath(new URL('./src/shared/dialog.ts', import.meta.url)) } : undefined
+  name === 'Dialog'
+    ? { name: 'default', from: fileURLToPath(new URL('./src/shared/dialog.ts', import.meta.url)) }
+    : undefined
 
-/** Every page wants these parts, though the first script does not: they come beside it. */
-function besideTheFirst(name: string): Plugin {
+/** What is written into the page: runs before any script is read, so it is short, and asks only for what `early.ts` says. */
+const FIRST = `const asked = (globalThis.askedEarly = []);
+const one = PAGES.find((p) => new RegExp(p.at).test(location.pathname));
+for (const href of one?.files ?? []) {
+  const link = document.createElement('link');
+  link.rel = href.endsWith('.css') ? 'preload' : 'modulepreload';
+  if (link.rel === 'preload') link.as = 'style';
+  link.crossOrigin = '';
+  link.href = href;
+  document.head.append(link);
+}
+try {
+  const kept = Object.keys(localStorage).find((name) => name.startsWith(SESSION));
+  const rooms = JSON.parse(localStorage.getItem(kept)).keeper.rooms;
+  const chosen = localStorage.getItem(CHOSEN);
+  const room = (rooms.find((r) => r.uid === chosen) ?? rooms.find((r) => !r.rehearsal)).uid;
+  for (const ask of one.asks) {
+    const below = location.pathname.replace(new RegExp(one.at), ask);
+    const path = ask.startsWith('/') ? ask : '/api/rooms/' + room + '/' + below;
+    const answer = fetch(path, { credentials: 'same-origin' });
+    answer.catch(() => {});
+    asked.push({ path, asked: answer, at: Date.now() });
+  }
+} catch {}`
+
+/** All that a chunk needs, itself and what it imports, its styles too. */
+function filesOf(
+  chunk: Rolldown.OutputChunk,
+  bundle: Rolldown.OutputBundle,
+  found = new Set<string>(),
+): Set<string> {
+  if (found.has(chunk.fileName)) return found
+  found.add(chunk.fileName)
+  for (const css of chunk.viteMetadata?.importedCss ?? []) found.add(css)
+  for (const file of chunk.imports) {
+    const next = bundle[file]
+    if (next?.type === 'chunk') filesOf(next, bundle, found)
+  }
+  return found
+}
+
+/**
+ * What is wanted beside the first script comes beside it: the parts that every page wants, though the first script does not; and of the pages of
+ * `early.ts` their own scripts and first answers.
+ */
+function besideTheFirst(): Plugin {
   return {
     name: 'beside-the-first',
     transformIndexHtml: {
       order: 'post',
       handler(_, { bundle }) {
-        const chunks = Object.values(bundle ?? {}).filter((c) => c.type === 'chunk')
+        if (!bundle) return []
+        const chunks = Object.values(bundle).filter((c) => c.type === 'chunk')
+        const chunkOf = (module: string) =>
+          chunks.find((c) => c.moduleIds.some((id) => id.endsWith(`/src/${module}`)))
         const first = chunks.find((c) => c.isEntry)
-        const parts = chunks.find((c) => c.name === name)
-        if (!first || !parts) return []
-        const there = new Set([first.fileName, ...first.imports])
-        return [parts.fileName, ...parts.imports]
-          .filter((file) => !there.has(file))
-          .map((file) => ({
+        const parts = chunkOf('app/parts.ts')
+        if (!first || !parts) throw new Error('no first script, or no parts')
+        const there = filesOf(first, bundle)
+        const beside = [...filesOf(parts, bundle)].filter((file) => !there.has(file))
+        const pages = EARLY.map(({ at, page, asks }) => {
+          const chunk = chunkOf(page)
+          if (!chunk) throw new Error(`no page ${page}`)
+          const files = [...filesOf(chunk, bundle)].filter((f) => !there.has(f) && !beside.includes(f))
+          return { at, asks, files: files.map((f) => `/static/${f}`) }
+        })
+        const told = { PAGES: pages, SESSION, CHOSEN }
+        const consts = Object.entries(told).map(
+          ([name, value]) => `const ${name} = ${JSON.stringify(value)};\n`,
+        )
+        return [
+          { tag: 'script', children: `{${consts.join('')}${FIRST}}`, injectTo: 'head-prepend' as const },
+          ...beside.map((file) => ({
             tag: 'link',
             attrs: { rel: 'modulepreload', crossorigin: true, href: `/static/${file}` },
             injectTo: 'head' as const,
-          }))
+          })),
+        ]
       },
     },
   }
 }
+
+/** What many pages want, and the first script does not, comes as one part: each file is a trip through the service worker. */
+const COMMON = /\/src\/shared\/|\/node_modules\/(primevue|@primevue|@primeuix)\//
+let ofTheFirst: Set<string> | undefined
+function inCommon(id: string, modules: Rolldown.ChunkingContext): string | null {
+  if (!ofTheFirst) {
+    ofTheFirst = new Set()
+    const reach = [MAIN]
+    for (let next = reach.pop(); next; next = reach.pop()) {
+      if (ofTheFirst.has(next)) continue
+      ofTheFirst.add(next)
+      reach.push(...(modules.getModuleInfo(next)?.importedIds ?? []))
+    }
+  }
+  return COMMON.test(id) && !ofTheFirst.has(id) ? 'common' : null
+}
+const MAIN = fileURLToPath(new URL('./src/app/main.ts', import.meta.url))
 
 export default defineConfig(({ command }) => ({
   base: command === 'build' ? '/static/' : '/',
@@ -40,7 +119,7 @@ export default defineConfig(({ command }) => ({
     vue(),
     UnoCSS(),
     Components({ dirs: [], resolvers: [ownDialog, PrimeVueResolver()], dts: 'src/components.d.ts' }),
-    besideTheFirst('parts'),
+    besideTheFirst(),
   ],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   html: command === 'build' ? { cspNonce: '{{ request.csp_nonce }}' } : {},
@@ -50,6 +129,14 @@ export default defineConfig(({ command }) => ({
     target: 'es2022',
     assetsInlineLimit: 0,
     manifest: 'vite-manifest.json',
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          includeDependenciesRecursively: false,
+          groups: [{ name: inCommon, minShareCount: 20 }],
+        },
+      },
+    },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8000' } },
   test: { environment: 'happy-dom', include: ['src/**/*.test.ts'] },

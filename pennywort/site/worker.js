@@ -10,8 +10,12 @@ const PATIENCE_MS = 5000;
 // what is opened by its address and is no page of the app
 const OTHER = ["/api/", "/static/", "/calendar/", "/sw.js"];
 
+// opened once: a page asks for dozens of parts at a time
+let opened;
+const shell = () => (opened ??= caches.open(SHELL));
+
 self.addEventListener("install", (event) => {
-  event.waitUntil(caches.open(SHELL).then((cache) => cache.addAll(ASSETS)).then(() => self.skipWaiting()));
+  event.waitUntil(shell().then((cache) => cache.addAll(ASSETS)).then(() => self.skipWaiting()));
 });
 self.addEventListener("activate", (event) => {
   const old = (name) => name.startsWith("pennywort-shell-") && name !== SHELL;
@@ -35,7 +39,7 @@ async function fetched(request, cache) {
 }
 
 async function page(event) {
-  const cache = await caches.open(SHELL);
+  const cache = await shell();
   const kept = await cache.match("/");
   const anew = fetched(event.request, cache).catch(() => Response.error());
   if (!kept) return anew;
@@ -71,6 +75,6 @@ self.addEventListener("fetch", (event) => {
   if (event.request.mode === "navigate") {
     if (!OTHER.some((path) => url.pathname.startsWith(path))) event.respondWith(page(event));
   } else if (url.pathname.startsWith("/static/"))
-    event.respondWith(caches.match(event.request).then((kept) => kept ?? fetch(event.request)));
+    event.respondWith(shell().then((cache) => cache.match(event.request)).then((kept) => kept ?? fetch(event.request)));
   else if (url.pathname.startsWith("/api/") && !url.pathname.includes("/photos/")) event.respondWith(told(event));
 });

@@ -126,7 +126,7 @@ class BrowserCase(StaticLiveServerTestCase):
 
     def open(self, path: str) -> None:
         self.driver.get(f"{self.live_server_url}{path}")
-        self.until(lambda: self.all("h1"), f"a heading at {path}")
+        self.until(lambda: self.all("h1") and not self.driver.find_elements(By.CSS_SELECTOR, "[aria-busy='true']"), f"a heading at {path}")
 
     def until(self, ready: Callable[[], Any], what: str) -> Any:
         """Wait for something to be so. Fails with ``what`` was waited for."""

@@ -243,6 +243,22 @@ class Screens(DemoCase):
         self.sees("°F")
         self.assertNotIn("°C", self.driver.find_element(By.TAG_NAME, "main").text)
 
+    def test_a_page_asks_each_question_once(self) -> None:
+        """What Today, a look and Measure ask first is asked by the page itself, before any script is read; the script takes that answer."""
+        self.enter_as(self.maren)
+        self.open("/")
+        entries = "performance.getEntriesByType('resource')"
+        begun = f"return {entries}.filter((e) => e.name.includes('/api/')).map((e) => [e.name.split(/rooms.[^/]*/).pop(), e.startTime])"
+        # modules are run once the page is read
+        read = "return performance.getEntriesByType('navigation')[0].domInteractive"
+        for path, first in (("/", "/today"), (f"/look/{self.paddle.uid}", f"/groups/{self.paddle.uid}/look?fish="), ("/measure", "/shelf")):
+            self.open(path)
+            self.until(lambda first=first: any(name == first for name, _ in self.driver.execute_script(begun)), f"{first} to be asked")  # type: ignore[misc]
+            asked = self.driver.execute_script(begun)
+            names = [name for name, _ in asked]
+            self.assertEqual([name for name in names if names.count(name) > 1], [], path)
+            self.assertLess(next(at for name, at in asked if name == first), self.driver.execute_script(read), path)
+
     def test_a_keeper_without_a_fishroom_is_told_so(self) -> None:
         Membership.objects.filter(keeper=self.ivo).delete()
         self.enter_as(self.ivo)

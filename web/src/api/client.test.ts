@@ -96,3 +96,19 @@ describe('the only fetch', () => {
     expect([...ids][0]).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4/)
   })
 })
+
+describe('what the page asked before any script was read', () => {
+  it('is the answer of the first who asks the very same, once, while it is fresh', async () => {
+    const given = (text: string) => Promise.resolve(new Response(JSON.stringify({ text })))
+    const here = (path: string, at: number) => ({ path, asked: given(path), at })
+    vi.stubGlobal('askedEarly', [here('/api/session', Date.now()), here('/api/auth/x', Date.now() - 60_000)])
+    vi.resetModules()
+    const { api: anew } = await import('./client')
+    const calls = fakeServer([{ json: { text: 'asked' } }, { json: { text: 'asked' } }])
+    expect((await anew.GET('/api/session')).data).toEqual({ text: '/api/session' })
+    expect(calls).toEqual([])
+    expect((await anew.GET('/api/session')).data).toEqual({ text: 'asked' })
+    expect((await anew.GET('/api/auth/x' as '/api/session')).data).toEqual({ text: 'asked' })
+    expect(calls.length).toBe(2)
+  })
+})

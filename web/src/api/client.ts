@@ -2,6 +2,11 @@ import createClient, { type Middleware } from 'openapi-fetch'
 import type { components, paths } from './schema'
 import * as texts from './words'
 
+declare global {
+  /** what the page itself asked, before any script was read (`shared/early.ts`) */
+  var askedEarly: { path: string; asked: Promise<Response>; at: number }[] | undefined
+}
+
 export type Schemas = components['schemas']
 
 /** RFC 9457 problem document, as the server words it for the keeper. */
@@ -39,15 +44,11 @@ const guard: Middleware = {
   },
 }
 
-const EARLY_MS = 5000
-const early = new Map<string, { asked: Promise<Response>; at: number }>()
-
-/** Ask before the page is there that wants it: it takes this answer, once, where it asks for the very same within seconds. */
-export function askEarly(path: string): void {
-  const asked = globalThis.fetch(path, { credentials: 'same-origin' })
-  asked.catch(() => undefined)
-  early.set(new URL(path, location.origin).href, { asked, at: Date.now() })
-}
+const EARLY_MS = 10_000
+/** What was asked before the page was there that wants it: it takes this answer, once, where it asks for the very same within seconds. */
+const early = new Map(
+  (globalThis.askedEarly ?? []).map((one) => [new URL(one.path, location.origin).href, one]),
+)
 
 function begun(request: Request): Promise<Response> | undefined {
   const found = request.method === 'GET' ? early.get(request.url) : undefined

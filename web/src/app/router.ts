@@ -1,5 +1,4 @@
-import { createRouter, createWebHistory, type RouteParams, type RouteRecordRaw } from 'vue-router'
-import { askEarly } from '@/api/client'
+import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
 import { useSession } from '@/shared/session'
 import { newBuild } from './worker'
 import * as texts from './words'
@@ -9,8 +8,6 @@ declare module 'vue-router' {
     title: string
     open?: boolean
     rail?: string
-    /** what the page asks first, below its fishroom's address: asked while its script is still on the way */
-    asks?: (params: RouteParams) => string[]
     /** on a phone without the bar of screens: a wet thumb must not leave it */
     alone?: boolean
   }
@@ -21,7 +18,7 @@ const routes: RouteRecordRaw[] = [
     path: '/',
     name: 'today',
     component: () => import('@/features/today/TodayPage.vue'),
-    meta: { title: 'Today', rail: 'today', asks: () => ['today'] },
+    meta: { title: 'Today', rail: 'today' },
   },
   {
     path: '/round',
@@ -119,7 +116,7 @@ const routes: RouteRecordRaw[] = [
     path: '/measure',
     name: 'measure',
     component: () => import('@/features/measure/MeasurePage.vue'),
-    meta: { title: 'Measure', rail: 'measure', asks: () => ['tanks', '/api/reference/actives', 'shelf'] },
+    meta: { title: 'Measure', rail: 'measure' },
   },
   {
     path: '/measure/sheet',
@@ -164,7 +161,7 @@ const routes: RouteRecordRaw[] = [
     name: 'look-at',
     component: () => import('@/features/look/LookPage.vue'),
     props: true,
-    meta: { title: 'Look', rail: 'look', asks: ({ group }) => [`groups/${String(group)}/look?fish=`] },
+    meta: { title: 'Look', rail: 'look' },
   },
   {
     path: '/courses',
@@ -362,10 +359,6 @@ export function makeRouter() {
       )
     else if (!session.state) await session.read()
     if (!session.keeper && !to.meta.open) return toEnter(to.path, to.fullPath)
-    const room = session.room?.uid
-    if (room && !from.name)
-      for (const path of to.meta.asks?.(to.params) ?? [])
-        askEarly(path.startsWith('/') ? path : `/api/rooms/${room}/${path}`)
     if (session.keeper && to.name === 'enter' && !to.hash) return { name: 'today' }
     return true
   })

@@ -31,6 +31,8 @@ function asked<T>(queryKey: readonly unknown[], queryFn: () => Promise<T>, optio
   return useQuery({
     queryKey,
     queryFn,
+    // an answer is never changed, only replaced: nothing has to watch each of its figures
+    shallow: true,
     enabled: () => toValue(options.enabled ?? true),
     refetchInterval: options.every ?? false,
     refetchOnWindowFocus: !options.still,

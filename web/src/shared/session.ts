@@ -1,13 +1,13 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { answer, api, type Schemas } from '@/api/client'
+import { CHOSEN, SESSION } from './early'
 import { runAhead } from './now'
 import { forgetAll } from './useKept'
 import * as texts from '@/shared/words'
 
-const CHOSEN = 'pennywort-fishroom'
 /** who was signed in here last, by this very build: another may know other fields */
-const KEPT = `pennywort-session ${new URL(import.meta.url).pathname}`
+const KEPT = `${SESSION}${new URL(import.meta.url).pathname}`
 /** where a keeper comes back to from a rehearsal */
 const HOME = 'pennywort-home'
 
@@ -47,7 +47,7 @@ export const useSession = defineStore('session', () => {
 
   function take(next: Schemas['SessionOut']) {
     const other = keeper.value && next.keeper && keeper.value.username !== next.keeper.username
-    for (const key of Object.keys(localStorage).filter((k) => k.startsWith('pennywort-session ')))
+    for (const key of Object.keys(localStorage).filter((k) => k.startsWith(SESSION)))
       localStorage.removeItem(key)
     if (next.keeper) localStorage.setItem(KEPT, JSON.stringify(next))
     sure.value = true

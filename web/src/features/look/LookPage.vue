@@ -18,6 +18,7 @@ import MeanwhilePanel from './MeanwhilePanel.vue'
 import NextLook from './NextLook.vue'
 import RankList from './RankList.vue'
 import SignTable from './SignTable.vue'
+import { useByFrames } from '@/shared/useByFrames'
 import type { Newcomer } from './queries'
 import { useLook } from './useLook'
 import * as texts from './words'
@@ -78,6 +79,8 @@ const next = computed(() => weighed.value?.next_looks[0] ?? null)
 const others = computed(() => weighed.value?.next_looks.slice(1) ?? [])
 const all = computed(() => regions.value.flatMap((r) => r.signs))
 const lookedAt = computed(() => all.value.filter((s) => answerOf(told.value, s.id) !== 'unknown').length)
+/** the marks of all signs stand at the foot: they are drawn once what is looked at stands there */
+const marked = useByFrames(() => all.value.length, 60)
 const best = computed(() => weighed.value?.ranked[0] ?? null)
 const unread = ref(false)
 const comparing = ref<{ one: string; other: string } | null>(null)
@@ -211,7 +214,7 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
           >
           <span class="small quiet">{{ texts.WHAT_NOBODY_LOOKED_FOR }}</span>
           <span class="flex flex-wrap gap-0.5 w-full" aria-hidden="true"
-            ><SignMark v-for="s in all" :key="s.id" :state="answerOf(told, s.id)" :size="10"
+            ><SignMark v-for="s in all.slice(0, marked)" :key="s.id" :state="answerOf(told, s.id)" :size="10"
           /></span>
         </p>
       </div>

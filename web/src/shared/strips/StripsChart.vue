@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { frameOf } from '@/shared/axis'
+import { useByFrames } from '@/shared/useByFrames'
 import { useWidth } from '@/shared/useWidth'
 import StripAxis from './StripAxis.vue'
 import StripKey from './StripKey.vue'
@@ -16,6 +17,9 @@ const props = defineProps<{
   plain?: boolean
   own?: boolean
 }>()
+const drawn = useByFrames(() => props.strips.length, 6)
+/** of a row that is not drawn yet: the page is as long from the start */
+const ROW_PX = 98
 const chart = ref<HTMLElement | null>(null)
 const width = useWidth(chart, 836)
 const wide = computed(() => width.value >= 600)
@@ -25,7 +29,7 @@ const frame = computed(() =>
 </script>
 
 <template>
-  <section ref="chart" class="chart" :aria-label="label">
+  <section ref="chart" class="chart" :aria-label="label" :aria-busy="drawn < strips.length">
     <div class="axis" :class="{ wide }">
       <div
         v-if="wide"
@@ -38,7 +42,8 @@ const frame = computed(() =>
       </div>
       <StripAxis :frame="frame" :shared="!own" />
     </div>
-    <StripRow v-for="s in strips" :key="s.tank" :strip="s" :frame="frame" :wide="wide" />
+    <StripRow v-for="s in strips.slice(0, drawn)" :key="s.tank" :strip="s" :frame="frame" :wide="wide" />
+    <div v-if="drawn < strips.length" :style="{ height: `${(strips.length - drawn) * ROW_PX}px` }"></div>
     <slot :frame="frame" :wide="wide" />
     <StripKey v-if="!plain" />
   </section>

@@ -1,0 +1,21 @@
+import { onScopeDispose, ref, watch } from 'vue'
+
+/**
+ * How many of many things are drawn by now: one at once, of more a few with each frame, so that what stands above them is painted before the last of
+ * them is. What was drawn once stays.
+ */
+export function useByFrames(total: () => number, each: number) {
+  const drawn = ref(total() > 1 ? 0 : 1)
+  let frame = 0
+  function next() {
+    // a timer behind the frame: what it holds is painted before more is drawn
+    frame = requestAnimationFrame(() => setTimeout(more))
+  }
+  function more() {
+    drawn.value += each
+    if (drawn.value < total()) next()
+  }
+  watch(total, (n) => n > drawn.value && next(), { immediate: true })
+  onScopeDispose(() => cancelAnimationFrame(frame))
+  return drawn
+}
