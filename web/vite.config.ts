@@ -24,7 +24,7 @@ for (const href of one?.files ?? []) {
   link.href = href;
   document.head.append(link);
 }
-try {
+if (one) try {
   const kept = Object.keys(localStorage).find((name) => name.startsWith(SESSION));
   const rooms = JSON.parse(localStorage.getItem(kept)).keeper.rooms;
   const chosen = localStorage.getItem(CHOSEN);

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from pennywort.core.errors import InvalidInput
 from pennywort.core.reference import library
 from pennywort.core.reference.salt_models import SaltKind
@@ -22,13 +24,16 @@ def _tds_mg_per_l(actor: Actor, text: str, *, field: str) -> float | None:
     return actor.read_optional(text, kind="concentration", field=field)
 
 
+def _named(name: str, among: Mapping[str, SaltKind], *, field: str) -> SaltKind:
+    if name not in among:
+        raise InvalidInput("There is no such salt.", field=field)
+    return among[name]
+
+
 def salt_of(name: str, *, field: str) -> SaltKind:
     """The salt of that id, one that is weighed; left empty, the first of them. :raises InvalidInput: no such salt."""
-    weighed = [salt for salt in library().salts.values() if salt.read_by == "weight"]
-    found = next((salt for salt in weighed if salt.id == (name or weighed[0].id)), None)
-    if found is None:
-        raise InvalidInput("There is no such salt.", field=field)
-    return found
+    weighed = {salt.id: salt for salt in library().salts.values() if salt.read_by == "weight"}
+    return _named(name or next(iter(weighed)), weighed, field=field)
 
 
 def dissolved(actor: Actor, typed: SaltsIn, where: str) -> tuple[Dissolved, ...]:
@@ -36,9 +41,7 @@ def dissolved(actor: Actor, typed: SaltsIn, where: str) -> tuple[Dissolved, ...]
     parts = []
     for name, text in typed.root.items():
         field = f"{where}.{name}"
-        salt = library().salts.get(name)
-        if salt is None:
-            raise InvalidInput("There is no such salt.", field=field)
+        salt = _named(name, library().salts, field=field)
         if salt.read_by == "weight":
             if text.strip():
                 parts.append(Dissolved(salt=salt, grams_per_l=read_grams_per_l(actor, text, field=field)))

@@ -94,4 +94,12 @@ describe('what the screens say', () => {
       .flatMap(([path, source]) => sentencesOf(path, source).map((s) => `${path}: ${s}`))
     expect(found).toEqual([])
   }, 30_000)
+
+  it('is not written again where two parts of the house say it: that stands in the shared words', () => {
+    const places: Record<string, string[]> = {}
+    for (const [path, source] of Object.entries(OURS))
+      if (path.endsWith('/words.ts'))
+        for (const text of inScript(source)) places[text] = [...(places[text] ?? []), path]
+    expect(Object.entries(places).filter(([, paths]) => paths.length > 1)).toEqual([])
+  })
 })

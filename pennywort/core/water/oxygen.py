@@ -21,7 +21,7 @@ def oxygen_saturation_mg_per_l(*, temperature_c: float, salinity_g_per_kg: float
     """
     for field, value, high in (("temperature", temperature_c, 40), ("salinity", salinity_g_per_kg, 45)):
         if not (math.isfinite(value) and 0 <= value <= high):
-            raise InvalidInput(phrases.lies_below(high), field=field)
+            raise InvalidInput(phrases.lies_between(0, high), field=field)
     t = temperature_c + 273.15
     fresh = -139.34411 + 1.575701e5 / t - 6.642308e7 / t**2 + 1.243800e10 / t**3 - 8.621949e11 / t**4
     return math.exp(fresh - salinity_g_per_kg * (0.017674 - 10.754 / t + 2140.7 / t**2))

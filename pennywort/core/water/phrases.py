@@ -173,9 +173,5 @@ def filter_warmth(coldest_c: float, warmest_c: float) -> str:
     return f"A filter is brought to life between {coldest_c:g} and {warmest_c:g}\xa0°C."
 
 
-def lies_below(high: float) -> str:
-    return f"This lies between 0 and {high}."
-
-
 def salt_between(low: float, high: float) -> str:
     return f"This lies between {low:g} and {high:.4g}."

@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import LinkButton from '@/shared/LinkButton.vue'
 import { useSession } from '@/shared/session'
 import { useRehearsalClock } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** On every screen of a rehearsal: that it is one, at which hour of its own clock, and the way back to the tank and out. */
@@ -31,12 +32,12 @@ function leave() {
     <LinkButton
       v-if="data?.ended && route.name !== 'reveal'"
       :to="{ name: 'reveal' }"
-      :label="texts.WHAT_IT_WAS"
+      :label="said.WHAT_IT_WAS"
     />
     <LinkButton
       v-else-if="!data?.ended && route.name !== 'tank-side'"
       :to="{ name: 'tank-side' }"
-      :label="texts.AT_THE_TANK"
+      :label="said.AT_THE_TANK"
     />
     <button
       type="button"

@@ -1,7 +1,7 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
 import { useSession } from '@/shared/session'
 import { newBuild } from './worker'
-import * as texts from './words'
+import * as said from '@/shared/words'
 
 declare module 'vue-router' {
   interface RouteMeta {
@@ -90,7 +90,7 @@ const routes: RouteRecordRaw[] = [
     name: 'trace',
     component: () => import('@/features/contacts/TracePage.vue'),
     props: true,
-    meta: { title: texts.WHAT_TOUCHED_WHAT, rail: 'tanks' },
+    meta: { title: said.WHAT_TOUCHED_WHAT, rail: 'tanks' },
   },
   {
     path: '/gear',
@@ -147,14 +147,14 @@ const routes: RouteRecordRaw[] = [
     path: '/look/before-buying',
     name: 'inspect',
     component: () => import('@/features/look/InspectPage.vue'),
-    meta: { title: texts.BEFORE_YOU_BUY, rail: 'look' },
+    meta: { title: said.BEFORE_YOU_BUY, rail: 'look' },
   },
   {
     path: '/look/:group/days',
     name: 'days',
     component: () => import('@/features/look/DaysPage.vue'),
     props: true,
-    meta: { title: texts.OVER_THE_DAYS, rail: 'look' },
+    meta: { title: said.OVER_THE_DAYS, rail: 'look' },
   },
   {
     path: '/look/:group',
@@ -259,7 +259,7 @@ const routes: RouteRecordRaw[] = [
     name: 'compare',
     component: () => import('@/features/look/ComparePage.vue'),
     props: true,
-    meta: { title: texts.SIDE_BY_SIDE, rail: 'look' },
+    meta: { title: said.SIDE_BY_SIDE, rail: 'look' },
   },
   {
     path: '/conditions',
@@ -290,13 +290,13 @@ const routes: RouteRecordRaw[] = [
     path: '/rehearse/tank',
     name: 'tank-side',
     component: () => import('@/features/rehearse/TankSidePage.vue'),
-    meta: { title: texts.AT_THE_TANK, rail: 'rehearse' },
+    meta: { title: said.AT_THE_TANK, rail: 'rehearse' },
   },
   {
     path: '/rehearse/reveal',
     name: 'reveal',
     component: () => import('@/features/rehearse/RevealPage.vue'),
-    meta: { title: texts.WHAT_IT_WAS, rail: 'rehearse' },
+    meta: { title: said.WHAT_IT_WAS, rail: 'rehearse' },
   },
   {
     path: '/more',

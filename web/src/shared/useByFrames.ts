@@ -7,15 +7,22 @@ import { onScopeDispose, ref, watch } from 'vue'
 export function useByFrames(total: () => number, each: number) {
   const drawn = ref(total() > 1 ? 0 : 1)
   let frame = 0
+  let timer = 0
+  function stop() {
+    cancelAnimationFrame(frame)
+    clearTimeout(timer)
+  }
   function next() {
+    // one after the other, also where more come while the last are still to be drawn
+    stop()
     // a timer behind the frame: what it holds is painted before more is drawn
-    frame = requestAnimationFrame(() => setTimeout(more))
+    frame = requestAnimationFrame(() => (timer = window.setTimeout(more)))
   }
   function more() {
     drawn.value += each
     if (drawn.value < total()) next()
   }
   watch(total, (n) => n > drawn.value && next(), { immediate: true })
-  onScopeDispose(() => cancelAnimationFrame(frame))
+  onScopeDispose(stop)
   return drawn
 }

@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** All is ready: the waters side by side once more, what stops it within reach, and the press that starts the timer. */
@@ -52,7 +53,7 @@ watch([at, minutes], () => given.forget())
   <ProblemNote :problem="problem" />
   <EntryForm
     v-if="already"
-    :label="texts.WRITE_IT_DOWN"
+    :label="said.WRITE_IT_DOWN"
     :busy="given.busy.value"
     :problem="given.problem.value"
     :fields="['happened_at', 'minutes']"
@@ -65,7 +66,7 @@ watch([at, minutes], () => given.forget())
       v-if="!run.swab"
       v-model="minutes"
       figure
-      :label="texts.MINUTES_THEY_WERE_IN"
+      :label="said.MINUTES_THEY_WERE_IN"
       field="minutes"
       :problem="given.problem.value"
       inputmode="decimal"

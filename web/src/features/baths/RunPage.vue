@@ -16,6 +16,7 @@ import StepScreen from './StepScreen.vue'
 import TimerScreen from './TimerScreen.vue'
 import { useTimer } from './useTimer'
 import { useBath } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** A bath, one step a screen: prepare, match, measure, fish in, the timer, out. */
@@ -209,7 +210,7 @@ watch(left, (now, was) => {
           inputmode="decimal"
           data-testid="strip"
         />
-        <Button type="submit" severity="secondary" :label="texts.WRITE_IT_DOWN" :loading="note.busy.value" />
+        <Button type="submit" severity="secondary" :label="said.WRITE_IT_DOWN" :loading="note.busy.value" />
         <p v-if="run.strip_read" class="small">Read: {{ run.strip_read }}.</p>
       </form>
       <ProblemNote :problem="note.problem.value" :fields="run.strip_floor ? ['strip'] : []" />
@@ -240,7 +241,7 @@ watch(left, (now, was) => {
         <Button
           v-else
           severity="secondary"
-          :label="texts.PUT_THE_DAYS_AFTER"
+          :label="said.PUT_THE_DAYS_AFTER"
           data-testid="plan-bath"
           @click="onToday"
         />

@@ -12,6 +12,7 @@ import UseOption from '@/shared/UseOption.vue'
 import { useWrite } from '@/shared/useWrite'
 import { useActives, useGroups, useTanks, useToday } from '@/shared/queries'
 import { useBaths } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** Which fish, which bath, in how much water: then it is made ready, step by step. */
@@ -184,7 +185,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
         v-if="chosen.dose && chosen.route !== 'topical'"
         v-model="target"
         figure
-        :label="chosen.gate === 'vet' ? texts.YOUR_VET_SAYS : texts.BRING_IT_TO"
+        :label="chosen.gate === 'vet' ? said.YOUR_VET_SAYS : said.BRING_IT_TO"
         field="target"
         :problem="write.problem.value"
         :hint="`${chosen.typed_unit}; published ${chosen.dose}`"
@@ -211,7 +212,7 @@ const FIELDS = ['request.use', 'volume', 'minutes', 'target', 'use', 'own.value'
       </div>
       <div v-if="chosen.gate === 'vet'" class="flex gap-3 items-start py-3">
         <Checkbox v-model="vet" binary input-id="bath-vet" />
-        <label for="bath-vet">{{ texts.A_VETERINARIAN_TOLD_ME }}</label>
+        <label for="bath-vet">{{ said.A_VETERINARIAN_TOLD_ME }}</label>
       </div>
     </template>
     <ProblemNote :problem="write.problem.value" :fields="FIELDS" />

@@ -10,6 +10,7 @@ import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { choices } from '@/shared/choices'
 import { useTanks } from '@/shared/queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** Gear was used in a tank; or water, or hands, went from one to another. What may come along is asked about before it stands. */
@@ -56,7 +57,7 @@ async function save() {
 
 <template>
   <EntryForm
-    :label="confirmed ? texts.IT_HAPPENED_ALL_THE : texts.WRITE_IT_DOWN"
+    :label="confirmed ? texts.IT_HAPPENED_ALL_THE : said.WRITE_IT_DOWN"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['from_tank', 'tank', 'note', 'happened_at']"

@@ -7,7 +7,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import { useTanks } from '@/shared/queries'
-import * as texts from './words'
+import * as said from '@/shared/words'
 
 /** A thing that goes from water to water: its name, what it is, and the tank it belongs to. */
 const props = defineProps<{ kinds: Schemas['GearKindOut'][]; gear: Schemas['GearOut'] | null }>()
@@ -59,7 +59,7 @@ async function save() {
     <SelectField
       v-if="!gear"
       v-model="kind"
-      :label="texts.WHAT_IT_IS"
+      :label="said.WHAT_IT_IS"
       :options="kinds"
       option-label="name"
       option-value="id"

@@ -9,6 +9,7 @@ import { useWrite } from '@/shared/useWrite'
 import ContactForm from './ContactForm.vue'
 import GearForm from './GearForm.vue'
 import { useGear } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** Things that go from water to water: where each belongs, what it may carry now, and one press for each use. */
@@ -137,8 +138,8 @@ const { strike, problem: strikeProblem } = useStrike()
         </li>
       </ul>
     </section>
-    <section v-if="told.data.value.contacts.length" :aria-label="texts.WHAT_TOUCHED_WHAT">
-      <h2 class="block-head">{{ texts.WHAT_TOUCHED_WHAT }}</h2>
+    <section v-if="told.data.value.contacts.length" :aria-label="said.WHAT_TOUCHED_WHAT">
+      <h2 class="block-head">{{ said.WHAT_TOUCHED_WHAT }}</h2>
       <ul class="rows" data-testid="contact-list">
         <li
           v-for="c in told.data.value.contacts"

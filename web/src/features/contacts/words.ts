@@ -1,12 +1,10 @@
 /** What “contacts” says: each sentence once, of plain values, in one place. */
 export const LIST_A_THING = 'A thing is listed'
 export const WENT_OVER = 'Water or hands went over'
-export const WHAT_IT_IS = 'What it is'
 export const WHAT_GOES_FROM_TANK = 'What goes from tank to tank carries what is in them.'
 export const NOTHING_IS_LISTED_A =
   'Nothing is listed. A net, a siphon, a bucket, a sponge: each with the tank it belongs to. Used elsewhere, it is one press, and the trace from a sick tank knows of it.'
 export const IT_IS_HERE_AGAIN = 'it is here again'
-export const WHAT_TOUCHED_WHAT = 'What touched what'
 export const CONTACTS_BETWEEN_TANKS_DAY = 'Contacts between tanks, day by day'
 export const SINCE_IT_MAY_HAVE = 'since it may have carried it, if left empty'
 export const TRACE_FROM_THERE = 'Trace from there'
@@ -20,7 +18,6 @@ export const WHAT_CAME_IN_BEFORE = 'What came in before'
 export const IT_IS_DISINFECTED = 'It is disinfected'
 export const GEAR_AND_WHAT_IT = 'Gear, and what it touched'
 export const IT_HAPPENED_ALL_THE = 'It happened all the same'
-export const WRITE_IT_DOWN = 'Write it down'
 export const BELONGS_TO_NO_TANK = ', belongs to no tank'
 export const isThrownAway = (name: string | number) => `${name} is thrown away`
 export const itIsHereAgain = (name: string | number) => `it is here again: ${name}`

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { capital } from '@/shared/capital'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** What must be ticked before a course starts, and the press. */
@@ -43,7 +44,7 @@ const open = computed(
     <div v-if="slip.needs_vet" class="tick phone:min-h-14">
       <Checkbox v-model="vetWord" binary input-id="vet" data-testid="vet-word" />
       <label for="vet"
-        >{{ texts.A_VETERINARIAN_TOLD_ME }} <span class="small tannin">{{ slip.vet_reason }}</span></label
+        >{{ said.A_VETERINARIAN_TOLD_ME }} <span class="small tannin">{{ slip.vet_reason }}</span></label
       >
     </div>
     <Button
@@ -52,7 +53,7 @@ const open = computed(
         open
           ? texts.startAfterMore(open, open === 1 ? 'tick' : 'ticks')
           : began
-            ? texts.WRITE_IT_DOWN
+            ? said.WRITE_IT_DOWN
             : 'Start now'
       "
       :disabled="open > 0 || stale || unread || slip.broken.length > 0"

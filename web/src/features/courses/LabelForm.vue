@@ -11,6 +11,7 @@ import { useWrite } from '@/shared/useWrite'
 import { asSent, isSaid, labelFields, type LabelText } from './labels'
 import { useActives, useShelf } from '@/shared/queries'
 import { LABEL_READINGS } from '@/shared/choices'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** One product's label. `at` is its name in the request. */
@@ -102,7 +103,7 @@ const example = computed(() => COUNTS.find((c) => c.value === label.value.counts
       v-if="label.counts === 'mass'"
       v-model="label.teaspoon"
       figure
-      :label="texts.MY_LEVEL_TEASPOON"
+      :label="said.MY_LEVEL_TEASPOON"
       :field="`${at}.teaspoon`"
       :problem="problem"
       :hint="texts.G_OF_THIS_POWDER"

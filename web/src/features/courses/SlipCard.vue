@@ -7,6 +7,7 @@ import FigureText from '@/shared/FigureText.vue'
 import SlipRuler from '@/shared/SlipRuler.vue'
 import ToolDrawing from '@/shared/ToolDrawing.vue'
 import WhyLines from '@/shared/WhyLines.vue'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** The slip: what to take and with which tool, what it gives, what it must not meet, why, and from where. */
@@ -81,14 +82,14 @@ const VERDICTS: Record<Schemas['ToolOut']['verdict'], string> = {
       <p v-else class="small tannin">{{ texts.BY_ITS_LABEL_WHAT }}</p>
       <WhyLines :trace="line.trace" />
       <p class="small quiet source pt-1.5">
-        <b>Source</b> {{ line.source }}{{ line.recalled ? texts.RECALLED_NOT_YET_CHECKED : '' }}. Rule
+        <b>Source</b> {{ line.source }}{{ line.recalled ? said.RECALLED_NOT_YET_CHECKED : '' }}. Rule
         {{ slip.version }}.
       </p>
     </section>
     <CautionColumns :cautions="slip.cautions" />
     <p v-if="cautionSources" class="small quiet source pt-1.5"><b>Cautions from</b> {{ cautionSources }}.</p>
     <p class="small quiet pt-2">
-      {{ texts.NOT_VETERINARY_ADVICE_ORNAMENTAL }}
+      {{ said.NOT_VETERINARY_ADVICE_ORNAMENTAL }}
     </p>
   </article>
 </template>

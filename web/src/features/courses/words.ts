@@ -38,7 +38,6 @@ export const THE_PLAN_ON_ITS = 'The plan on its time axis'
 export const WHAT_WILL_BE_IN = 'What will be in the water when'
 export const THE_PLAN_AS_A = 'The plan as a strip'
 export const WHY_IS_IT_GIVEN = 'Why is it given all the same?'
-export const A_VETERINARIAN_TOLD_ME = 'A veterinarian told me to use it here.'
 export const PROTOCOLS_AND_YOUR_OWN = 'Protocols, and your own'
 export const STAND_AT_A_BATH = 'Stand at a bath'
 export const THE_DAYS_AHEAD = 'The days ahead'
@@ -51,7 +50,6 @@ export const TYPE_A_NEW_ONE = 'type a new one'
 export const AS_YOU_CALL_IT = 'as you call it'
 export const DROPS_IN_A_ML = 'Drops in a mL'
 export const COUNT_YOURS_INTO_A = 'count yours into a syringe'
-export const MY_LEVEL_TEASPOON = 'My level teaspoon'
 export const G_OF_THIS_POWDER = 'g of this powder, if you weighed it'
 export const FOR_SO_MANY_DAYS = 'for so many days'
 export const AND_FOR_NEW_FISH = 'and for new fish'
@@ -73,8 +71,6 @@ export const cantBeStartedAs = (fault: string | number) => `Can’t be started a
 export const netGiveOrTake = (figure: string | number, unit: string | number, figure3: string | number) =>
   `${figure} ${unit} net, give or take ${figure3}`
 export const BY_ITS_LABEL_WHAT = 'By its label: what level it reaches is not known here.'
-export const NOT_VETERINARY_ADVICE_ORNAMENTAL =
-  'Not veterinary advice. Ornamental fish only. The label, the law and your vet come first.'
 export const chooseHowToTreat = (words: string | number) =>
   `${words}. Choose how to treat them, and see what it takes before anything goes in.`
 export const byTheLifeCycle = (from_cycle: string | number) => `; by the life cycle of ${from_cycle}`
@@ -82,11 +78,9 @@ export const NO_OTHER_TANK_OF = 'no other tank of this water'
 export const BARE_AND_EMPTY_THE = 'bare and empty; the press then moves the fish there'
 export const startAfterMore = (open: string | number, ticks: string | number) =>
   `Start, after ${open} more ${ticks}`
-export const WRITE_IT_DOWN = 'Write it down'
 export const KEPT_ON_THE_SHELF = 'kept on the shelf'
 export const KEEP_THIS_LABEL_ON = 'keep this label on the shelf'
 export const CHANGE_THE_TEXT_BESIDE = 'Change the text; beside it stands what it would do.'
 export const A_COPY_OF_A = 'A copy of a shipped protocol, under an id of your own. Change it and keep it.'
 export const KEEP_THIS_VERSION = 'Keep this version'
 export const KEEP_IT_AS_YOUR = 'Keep it as your own'
-export const RECALLED_NOT_YET_CHECKED = ', recalled, not yet checked'

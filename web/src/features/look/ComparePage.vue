@@ -5,6 +5,7 @@ import ComparePanel from './ComparePanel.vue'
 import { inSentence } from '@/shared/inSentence'
 import type { Signs } from './marks'
 import { useConditions } from '@/shared/queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** Two conditions laid side by side, away from any fish. Answers given here are for thinking only. */
@@ -21,7 +22,7 @@ const title = computed(
 </script>
 
 <template>
-  <PageHead :title="data ? `${title}?` : texts.SIDE_BY_SIDE" :sentence="texts.SIGNS_THAT_SEPARATE_THE" />
+  <PageHead :title="data ? `${title}?` : said.SIDE_BY_SIDE" :sentence="texts.SIGNS_THAT_SEPARATE_THE" />
   <div v-if="data" class="max-w-225">
     <ComparePanel
       :one="condition"

@@ -7,6 +7,7 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import SourcedLine from '@/shared/SourcedLine.vue'
 import { useCondition } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 const props = defineProps<{ condition: string }>()
@@ -42,7 +43,7 @@ const reported = computed(() => data.value?.notifiable === 'most places')
       <p v-if="data.harms_keeper === 'known'" class="banner tannin" role="note">
         {{ texts.IT_CAN_INFECT_YOU }}
       </p>
-      <SourcedLine :title="texts.WHAT_IT_IS" :said="data.summary" />
+      <SourcedLine :title="said.WHAT_IT_IS" :said="data.summary" />
       <SourcedLine :title="texts.HOW_IT_GOES" :said="data.course" />
       <SourcedLine v-if="data.life_cycle" title="Life cycle" :said="data.life_cycle" />
       <SourcedLine title="Catching?" :said="data.contagion" />

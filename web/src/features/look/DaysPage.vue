@@ -10,6 +10,7 @@ import DaysChart from './DaysChart.vue'
 import PhotoDays from './PhotoDays.vue'
 import { useGroups } from '@/shared/queries'
 import { useDays } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** One group or fish over its days: how the ranking moved, whether they get better, and the photos side by side. */
@@ -49,7 +50,7 @@ const sentence = computed(() => {
 </script>
 
 <template>
-  <PageHead :title="mine ? texts.overTheDays(mine.tank_name) : texts.OVER_THE_DAYS" :sentence="sentence" />
+  <PageHead :title="mine ? texts.overTheDays(mine.tank_name) : said.OVER_THE_DAYS" :sentence="sentence" />
   <ProblemNote :problem="error" />
   <div class="presses flex flex-wrap gap-y-2 gap-x-4 mb-3.5">
     <LinkButton main :to="{ name: 'look-at', params: { group } }" label="Look now" />

@@ -8,6 +8,7 @@ import BeforeBuying from './BeforeBuying.vue'
 import LookPage from './LookPage.vue'
 import type { Newcomer } from './queries'
 import { WATER_TYPES } from '@/shared/choices'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 const water = ref<Newcomer['water']>('freshwater_tropical')
@@ -34,7 +35,7 @@ function begin() {
 <template>
   <LookPage v-if="begun" :newcomer="begun" />
   <template v-else>
-    <PageHead :title="texts.BEFORE_YOU_BUY" :sentence="texts.LOOK_AT_THEM_AT" />
+    <PageHead :title="said.BEFORE_YOU_BUY" :sentence="texts.LOOK_AT_THEM_AT" />
     <form
       class="ask grid grid-cols-[180px_minmax(0,420px)] gap-y-2.5 gap-x-4 items-center phone:grid-cols-[1fr] phone:gap-1"
       novalidate

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** What is known of the fish and the tank: from the record, and what only the keeper can say. */
@@ -40,13 +41,13 @@ function toggle(id: string) {
     </div>
     <div v-if="open" class="flex flex-wrap gap-1.5 pt-1.5 pb-2">
       <label v-if="!board.kin_known" class="small flex items-center gap-2 w-full"
-        >{{ texts.WHAT_KIND_OF_FISH }}
+        >{{ said.WHAT_KIND_OF_FISH }}
         <Select
           v-model="kin"
           :options="[{ id: '', name: 'not said' }, ...board.kin]"
           option-label="name"
           option-value="id"
-          :aria-label="texts.WHAT_KIND_OF_FISH"
+          :aria-label="said.WHAT_KIND_OF_FISH"
       /></label>
       <button
         v-for="c in asked"

@@ -5,6 +5,7 @@ import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 import { useCases, useGroups, useInspections } from '@/shared/queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 const groups = useGroups()
@@ -40,7 +41,7 @@ const rows = computed(() =>
         <span class="tank font-700 text-16">{{ g.tank_name }}</span>
         <b class="phone:col-[1]">{{ g.words }}</b>
         <span class="quiet phone:col-[1]">{{
-          g.case ? g.case.condition_name || texts.NO_NAME_YET : 'no case'
+          g.case ? g.case.condition_name || said.NO_NAME_YET : 'no case'
         }}</span>
         <span
           class="go line-leaf bg-leaf text-on-leaf font-650 rounded py-2 px-5 phone:py-4 phone:px-5 phone:row-[1/span_3] phone:col-[2]"

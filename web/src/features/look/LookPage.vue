@@ -21,6 +21,7 @@ import SignTable from './SignTable.vue'
 import { useByFrames } from '@/shared/useByFrames'
 import type { Newcomer } from './queries'
 import { useLook } from './useLook'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 const props = withDefaults(defineProps<{ group?: string; newcomer?: Newcomer | null }>(), {
@@ -306,7 +307,7 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
       visible
       modal
       dismissable-mask
-      :header="texts.SIDE_BY_SIDE"
+      :header="said.SIDE_BY_SIDE"
       @update:visible="comparing = null"
     >
       <div class="w-[min(860px,84vw)]">

@@ -31,7 +31,6 @@ export const notifiableInAskA = (notifiable: string | number) =>
   `Notifiable in ${notifiable}: ask a vet what your law wants before you do anything.`
 export const IT_CAN_INFECT_YOU =
   'It can infect you through cuts: gloves, no siphoning by mouth, wash your hands, and tell a doctor “fish tank” if a sore does not heal.'
-export const WHAT_IT_IS = 'What it is'
 export const HOW_IT_GOES = 'How it goes'
 export const WHAT_PROVES_IT = 'What proves it'
 export const TREATMENT_THE_SCHOOLS = 'Treatment, the schools'
@@ -60,12 +59,10 @@ export const OLD_LOOKS_ARE_WEIGHED =
   '. Old looks are weighed here by today’s figures; the words beside each are those of its own day.'
 export const THE_SHORT_LIST = 'the short list'
 export const PLACE_BY_PLACE = 'place by place'
-export const BEFORE_YOU_BUY = 'Before you buy'
 export const LOOK_AT_THEM_AT = 'Look at them, at their tank mates, and at all on the same water.'
 export const HOW_MANY_YOU_LOOK = 'How many you look at'
 export const LOOK_AT_THEM = 'Look at them'
 export const WHAT_ELSE_IS_KNOWN = 'What else is known'
-export const WHAT_KIND_OF_FISH = 'What kind of fish'
 export const EVERY_DAY_UNDER_A = 'Every day, under a good light, in the same order. Which fish?'
 export const LOOK_BEFORE_YOU_BUY = 'Look before you buy'
 export const THERE_ARE_NO_FISH = 'There are no fish here yet.'
@@ -84,7 +81,6 @@ export const KEEP_IT_AND_CHOOSE = 'Keep it and choose a course'
 export const OVER_THE_DAYS_PHOTOS = 'Over the days, photos'
 export const CASE_SO_FAR = 'Case so far'
 export const WHAT_TO_LOOK_FOR = 'What to look for in these'
-export const SIDE_BY_SIDE = 'Side by side'
 export const FIRST_THE_WATER = 'First the water'
 export const WRITE_DOWN_THE_CHANGE = 'Write down the change'
 export const KEEP_THE_LOOK_AND = 'Keep the look and make these tasks'
@@ -128,10 +124,8 @@ export const TAKEN_FOR_IT = 'Taken for it'
 export const ofDiseasesAndTroubles = (length: string | number, what2: string | number) =>
   `${length} of ${what2}: diseases, and troubles of the water.`
 export const overTheDays = (tank_name: string | number) => `${tank_name}, over the days`
-export const OVER_THE_DAYS = 'Over the days'
 export const TYPE_A_WATER_TEST = 'type a water test'
 export const theKitCounts = (label: string | number) => `the ${label} kit counts`
-export const NO_NAME_YET = 'no name yet'
 export const GIVE_THIS_FISH_A = 'give this fish a name'
 export const allFishLookAt = (fish_count: string | number) => `all ${fish_count} fish; look at one alone`
 export const AT_THE_SELLERS = 'At the seller’s'

@@ -10,6 +10,7 @@ import DoseMeets from './DoseMeets.vue'
 import UseOption from '@/shared/UseOption.vue'
 import type { DoseValues } from './useMeasure'
 import { useActives, useShelf } from '@/shared/queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** Which medicine, for what, in which strength, how much, and what it meets. */
@@ -41,7 +42,7 @@ const rows = computed(() => {
   return [
     {
       name: 'target',
-      label: u.gate === 'vet' ? texts.YOUR_VET_SAYS : texts.BRING_IT_TO,
+      label: u.gate === 'vet' ? said.YOUR_VET_SAYS : said.BRING_IT_TO,
       hint: `${u.typed_unit}${u.typed_unit === 'g/L' ? ' or SG' : ''}; published ${u.dose}`,
       placeholder: u.gate === 'vet' ? '' : u.usual,
     },
@@ -49,7 +50,7 @@ const rows = computed(() => {
       ? [
           {
             name: 'level_now',
-            label: texts.IN_THE_WATER_NOW,
+            label: said.IN_THE_WATER_NOW,
             hint: u.typed_unit,
             placeholder: props.tank ? texts.BY_THE_RECORD : '0',
           },

@@ -7,6 +7,7 @@ import { EQUIPMENT, MADE_WITH } from '@/shared/choices'
 import TextField from '@/shared/TextField.vue'
 import type { DoseValues } from './useMeasure'
 import { useActives, useLives, useSalts } from '@/shared/queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** What a dose meets: equipment, life, the water itself, and the water of a bath beside the fish's own. */
@@ -62,7 +63,7 @@ const life = computed(() =>
 const isBath = computed(() => ['bath', 'dip'].includes(props.use.route))
 const more_rows = computed(() => [
   ...MORE,
-  ...(props.spoons ? [{ name: 'teaspoon', label: texts.MY_LEVEL_TEASPOON, hint: texts.G_OF_THIS_SALT }] : []),
+  ...(props.spoons ? [{ name: 'teaspoon', label: said.MY_LEVEL_TEASPOON, hint: texts.G_OF_THIS_SALT }] : []),
 ])
 const bath_rows = computed(() => [
   ...BATH,

@@ -7,6 +7,7 @@ import LevelMark from '@/shared/LevelMark.vue'
 import SlipRuler from '@/shared/SlipRuler.vue'
 import ToolDrawing from '@/shared/ToolDrawing.vue'
 import WhyLines from '@/shared/WhyLines.vue'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** The slip of whatever was measured: the amount in the tool at hand, what it reaches, what it must not meet, why. */
@@ -115,14 +116,14 @@ const print = () => window.print()
     <CautionColumns :cautions="told.cautions" />
     <WhyLines v-if="told.trace.length" :trace="told.trace" />
     <p class="small quiet source pt-1.5 pb-0.5">
-      <b>Source</b> {{ told.source }}{{ told.recalled ? texts.RECALLED_NOT_YET_CHECKED : '' }}.
+      <b>Source</b> {{ told.source }}{{ told.recalled ? said.RECALLED_NOT_YET_CHECKED : '' }}.
     </p>
     <details v-if="sources" class="small quiet">
       <summary>{{ texts.WHERE_THE_CAUTIONS_COME }}</summary>
       {{ texts.recalledNotYetChecked(sources) }}
     </details>
     <p class="small quiet">
-      {{ texts.NOT_VETERINARY_ADVICE_ORNAMENTAL }}
+      {{ said.NOT_VETERINARY_ADVICE_ORNAMENTAL }}
     </p>
     <Button type="button" severity="secondary" label="Print" class="mt-2 print:hidden" @click="print" />
   </article>

@@ -37,17 +37,12 @@ export const ALL_OF_IT_IS = 'All of it is so'
 export const I_READ_IT_IT = 'I read it, it is right'
 export const WHERE_THE_CAUTIONS_COME = 'Where the cautions come from'
 export const recalledNotYetChecked = (sources: string | number) => `${sources}; recalled, not yet checked.`
-export const NOT_VETERINARY_ADVICE_ORNAMENTAL =
-  'Not veterinary advice. Ornamental fish only. The label, the law and your vet come first.'
 export const A_LINE_FOR_EACH =
   'A line for each dose, reckoned as you type. What can’t be says why, in its own line.'
 export const A_LINE_FOR_EVERY = 'A line for every tank'
 export const OPEN_A_CSV_FILE = 'Open a CSV file'
 export const SAVE_AS_CSV = 'Save as CSV'
 export const THE_USUAL_ONES = 'the usual ones'
-export const YOUR_VET_SAYS = 'Your vet says'
-export const BRING_IT_TO = 'Bring it to'
-export const IN_THE_WATER_NOW = 'In the water now'
 export const BY_THE_RECORD = 'by the record'
 export const THE_WATER_USES_UP = 'The water uses up'
 export const byAJarTest = (typed_unit: string | number) => `${typed_unit}, by a jar test`
@@ -61,7 +56,6 @@ export const THEIR_WATER_IS = 'Their water is'
 export const AS_LAST_READ_IF = 'as last read, if left empty'
 export const TURNS_OF_FISH = 'Turns of fish'
 export const IN_ONE_MIX = 'in one mix'
-export const MY_LEVEL_TEASPOON = 'My level teaspoon'
 export const G_OF_THIS_SALT = 'g of this salt, as you weighed it'
 export const GOES_INTO_IT = 'Goes into it'
 export const LIVES_IN_IT = 'Lives in it'
@@ -74,6 +68,5 @@ export const activesEachWithAll = (what: string | number) =>
   `${what} actives, each with all its uses and sources.`
 export const OR_ANOTHER_VOLUME = 'Or another volume'
 export const MAY_LEAVE_THE_RANGE = ', may leave the range'
-export const RECALLED_NOT_YET_CHECKED = ', recalled, not yet checked'
 export const bringItToLine = (number: string | number) => `Bring it to, line ${number}`
 export const allThatIsAsked = (number: string | number) => `All that is asked holds, line ${number}`

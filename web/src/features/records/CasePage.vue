@@ -14,6 +14,7 @@ import LookBack from './LookBack.vue'
 import KindMark from '@/shared/KindMark.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 import { useCase } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 const props = defineProps<{ caseId: string }>()
@@ -107,7 +108,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
     </p>
     <LookBack :case-id="caseId" :open="story.open" />
     <CourseOutcomes v-if="story.courses.length" :courses="story.courses" />
-    <h2 class="block-head">{{ texts.DAY_BY_DAY }}</h2>
+    <h2 class="block-head">{{ said.DAY_BY_DAY }}</h2>
     <ol class="story">
       <li
         v-for="d in days"
@@ -178,7 +179,7 @@ const file = computed(() => `/api/rooms/${path.value.room_id}/cases/${props.case
         <ProblemNote :problem="strikeProblem" />
         <Button
           type="submit"
-          :label="texts.STRIKE_IT_OUT"
+          :label="said.STRIKE_IT_OUT"
           severity="danger"
           :loading="striking"
           data-testid="save-strike"

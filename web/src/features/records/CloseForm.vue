@@ -8,6 +8,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import { useConditions } from '@/shared/queries'
 import { CASE_OUTCOMES } from '@/shared/choices'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 const props = defineProps<{ story: Schemas['StoryOut'] }>()
@@ -54,7 +55,7 @@ async function save() {
     </p>
     <SelectField
       v-model="condition"
-      :label="texts.WHAT_IT_WAS"
+      :label="said.WHAT_IT_WAS"
       field="condition"
       :problem="write.problem.value"
       :options="conditions.data.value ?? []"

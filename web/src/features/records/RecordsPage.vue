@@ -9,6 +9,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import ArchiveBox from './ArchiveBox.vue'
 import { useCases } from '@/shared/queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 const session = useSession()
@@ -92,7 +93,7 @@ const OUTCOME_TONE: Partial<Record<Schemas['CaseOut']['outcome'], string>> = {
             }}</RouterLink>
           </th>
           <td>{{ c.fish }}</td>
-          <td>{{ c.condition_name || texts.NO_NAME_YET }}</td>
+          <td>{{ c.condition_name || said.NO_NAME_YET }}</td>
           <td class="nowrap">{{ c.opened_words }}</td>
           <td class="fig right">{{ c.figures.days }}</td>
           <td class="fig right">{{ c.figures.doses_given }}</td>

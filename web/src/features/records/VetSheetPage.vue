@@ -7,6 +7,7 @@ import { useSession } from '@/shared/session'
 import SheetLines from './SheetLines.vue'
 import SheetPhotos from './SheetPhotos.vue'
 import { useVetSheet } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** A case on one page for a veterinarian, to print or to send. */
@@ -41,8 +42,8 @@ const print = () => window.print()
       :title="`What was given${data.given_left_out ? texts.earlierNotShown(data.given_left_out) : ''}`"
       :lines="data.given"
     />
-    <section v-if="data.in_water.length" :aria-label="texts.IN_THE_WATER_NOW" class="fish mb-4">
-      <h2 class="block-head">{{ texts.IN_THE_WATER_NOW }}</h2>
+    <section v-if="data.in_water.length" :aria-label="said.IN_THE_WATER_NOW" class="fish mb-4">
+      <h2 class="block-head">{{ said.IN_THE_WATER_NOW }}</h2>
       <p class="pt-1">{{ data.in_water.join(', ') }}</p>
     </section>
     <SheetLines title="Water" :lines="data.water" />

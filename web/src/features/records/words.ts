@@ -22,18 +22,15 @@ export const FOR_THE_VET = 'For the vet'
 export const CASE_AS_JSON = 'Case as JSON'
 export const TASKS_AS_CALENDAR = 'Tasks as calendar'
 export const itHadBeenTaken = (taken_for_name: string | number) => `It had been taken for ${taken_for_name}.`
-export const DAY_BY_DAY = 'Day by day'
 export const ITS_TASKS_FALL_AWAY =
   'Its tasks fall away. What is in the water stays in the water until it is changed out.'
 export const STOP_THE_COURSE = 'Stop the course'
 export const itStaysInThe = (day_words: string | number, at_words: string | number) =>
   `, ${day_words} ${at_words}. It stays in the record, crossed through.`
-export const STRIKE_IT_OUT = 'Strike it out'
 export const FISH_AT_FIRST = 'fish at first'
 export const HOW_DID_IT_END = 'How did it end?'
 export const CHOOSE_WHAT_IT_TURNED =
   'Choose what it turned out to be; what it was taken for is kept beside it.'
-export const WHAT_IT_WAS = 'What it was'
 export const WHAT_YOU_WOULD_TELL = 'What you would tell the next keeper'
 export const THE_COURSE_THAT_IS =
   'The course that is running ends with the case. What is in the water stays in the water.'
@@ -63,10 +60,8 @@ export const WORDS_TO_LOOK_FOR = 'Words to look for'
 export const A_TANK_A_FISH = 'a tank, a fish, a medicine, a word of a note'
 export const WHERE_IT_LEADS = 'Where it leads'
 export const SIGNS_BY_DAY = 'Signs, by day'
-export const IN_THE_WATER_NOW = 'In the water now'
 export const WHAT_FITS_THE_LAST = 'What fits the last signs, by the program'
 export const HOW_DID_IT_DO = 'how did it do?'
 export const howDidItDo = (name: string | number) => `${name}: how did it do?`
-export const NO_NAME_YET = 'no name yet'
 export const furtherBackThan = (backTo: string | number) => `Further back than ${backTo}`
 export const earlierNotShown = (given_left_out: string | number) => ` (${given_left_out} earlier not shown)`

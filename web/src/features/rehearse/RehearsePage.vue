@@ -9,6 +9,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import { useBegin } from './useBegin'
 import { useRehearsals } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 const session = useSession()
@@ -120,7 +121,7 @@ async function goOn(room: string) {
           ><b>{{ b.name }}</b> <span class="quiet">{{ b.words }}</span></span
         >
         <Button
-          :label="texts.WHAT_IT_WAS"
+          :label="said.WHAT_IT_WAS"
           severity="secondary"
           size="small"
           @click="session.openRoom(b.room, '/rehearse/reveal')"

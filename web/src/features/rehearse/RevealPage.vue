@@ -9,6 +9,7 @@ import { useWrite } from '@/shared/useWrite'
 import DayBands from './DayBands.vue'
 import { useBegin } from './useBegin'
 import { useReveal } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** What it was: day by day what was shown and done, what would have lost least, and the fish alive beside the best way and doing nothing. */
@@ -31,7 +32,7 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
 
 <template>
   <PageHead
-    :title="data?.title ?? texts.WHAT_IT_WAS"
+    :title="data?.title ?? said.WHAT_IT_WAS"
     :sentence="data?.sentence ?? ''"
     :aside="texts.NOTHING_HERE_IS_WRITTEN"
   />
@@ -40,7 +41,7 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
   </p>
   <ProblemNote :problem="error" />
   <template v-if="data">
-    <div class="table" role="table" :aria-label="texts.DAY_BY_DAY" data-testid="reveal">
+    <div class="table" role="table" :aria-label="said.DAY_BY_DAY" data-testid="reveal">
       <div class="row heads" role="row">
         <span role="columnheader">day</span><span role="columnheader">{{ texts.WHAT_YOU_WERE_SHOWN }}</span
         ><span role="columnheader">{{ texts.WHAT_YOU_DID }}</span
@@ -146,7 +147,7 @@ const last = (values: number[]) => values[values.length - 1] ?? 0
           @click="again.begin()"
         />
         <Button
-          :label="texts.ANOTHER_LIKE_IT"
+          :label="said.ANOTHER_LIKE_IT"
           :disabled="another.busy.value"
           data-testid="another"
           @click="another.begin()"

@@ -9,6 +9,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import FishCard from './FishCard.vue'
 import { useRehearsal } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** The side of a rehearsed tank: its fish as they look now, what no other screen does, and time to be waited away. */
@@ -78,7 +79,7 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
 
 <template>
   <PageHead
-    :title="data?.name ?? texts.AT_THE_TANK"
+    :title="data?.name ?? said.AT_THE_TANK"
     :sentence="data?.told ?? ''"
     :aside="data ? `${data.alive} alive` : ''"
   />
@@ -155,7 +156,7 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
           :label="texts.MARK_SIGNS_IN_LOOK"
         />
         <LinkButton :to="{ name: 'course-for', params: { group: data.group } }" label="Choose a course" />
-        <LinkButton :to="{ name: 'today' }" :label="texts.WHAT_IS_DUE" />
+        <LinkButton :to="{ name: 'today' }" :label="said.WHAT_IS_DUE" />
         <LinkButton :to="{ name: 'tank', params: { tank: data.tank } }" :label="texts.THE_TANK_ITS_CHANGES" />
       </div>
       <h2 v-if="!data.ended" class="block-head text-14">Do</h2>
@@ -196,7 +197,7 @@ const kept = computed(() => data.value?.acts.filter((a) => !a.once) ?? [])
         </ul>
       </template>
       <div class="presses line-t-2-ink pt-3">
-        <LinkButton v-if="data.ended" :to="{ name: 'reveal' }" :label="texts.WHAT_IT_WAS" main />
+        <LinkButton v-if="data.ended" :to="{ name: 'reveal' }" :label="said.WHAT_IT_WAS" main />
         <Button
           v-else
           :label="sure ? texts.YES_END_IT_NOTHING : texts.END_IT_AND_SEE"

@@ -38,10 +38,8 @@ export const upToDays = (fish_words: string | number, water_words: string | numb
 export const ONE_OF_YOUR_OWN = 'One of your own, as YAML'
 export const AS_THE_SHIPPED_ONES =
   'As the shipped ones are written: id (own_…), name, told, it_was, water, days, tank, fish, hidden, ways, and two lines worth keeping.'
-export const WHAT_IT_WAS = 'What it was'
 export const EVERY_WAY_IS_GONE =
   'Every way is gone two hundred times from every day on. This takes some seconds.'
-export const DAY_BY_DAY = 'Day by day'
 export const WHAT_YOU_WERE_SHOWN = 'what you were shown'
 export const WHAT_YOU_DID = 'what you did'
 export const WOULD_HAVE_LOST_LEAST = 'would have lost least'
@@ -49,14 +47,12 @@ export const LOST_BY_IT = 'lost by it'
 export const LOOKING_BACK_FROM_THE = 'Looking back, from the record alone'
 export const FROM_THIS_REHEARSAL_INTO = 'from this rehearsal into your own notes'
 export const THE_SAME_ONCE_MORE = 'The same once more'
-export const ANOTHER_LIKE_IT = 'Another like it'
 export const NO_FISH_IS_LEFT = 'No fish is left. End it to see what it was.'
 export const WHAT_CAN_BE_DONE = 'What can be done'
 export const ITS_DAYS_ARE_OVER = 'Its days are over.'
 export const LOOK_AND_TEST = 'Look and test'
 export const TEST_THE_WATER = 'Test the water'
 export const MARK_SIGNS_IN_LOOK = 'Mark signs in Look'
-export const WHAT_IS_DUE = 'What is due'
 export const THE_TANK_ITS_CHANGES = 'The tank, its changes'
 export const PRESSED_IN_KEPT_UP =
   'Pressed in: kept up until it is pressed again. The lower ones are done once. Medicine, salt and baths go by the screens of every day.'
@@ -71,11 +67,9 @@ export const fishDrawnAsIt = (number: string | number, species: string | number)
 export const aMinuteOrOff = (far: string | number, share: string | number) =>
   `${far} a minute, or ${share} %, off`
 export const KEEP_THE_THREE = 'Keep the three'
-export const AT_THE_TANK = 'At the tank'
 export const YES_END_IT_NOTHING = 'Yes, end it: nothing more can be done'
 export const END_IT_AND_SEE = 'End it, and see what it was'
 export const THE_SAME_PLAN_DONE = 'The same plan, done otherwise. Nothing here is written down.'
 export const TO_THE_COURSES = 'To the courses'
 export const BACK_TO_THE_PLAN = 'Back to the plan'
 export const NOBODY_HAS_PUBLISHED_IT = 'nobody has published it at this warmth'
-export const NO_FISHROOM_IS_OPEN = 'no fishroom is open'

@@ -15,6 +15,7 @@ import { useWrite } from '@/shared/useWrite'
 import { emptyStocked, STOCKED_FIELDS, stockedSent } from './stocked'
 import StockedFields from './StockedFields.vue'
 import { useActives } from '@/shared/queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** A product as its label says, or a stock solution that was mixed. */
@@ -148,7 +149,7 @@ async function save() {
         label="Made on"
         field="made_on"
         :problem="problem"
-        :hint="texts.TODAY_IF_LEFT_EMPTY"
+        :hint="said.TODAY_IF_LEFT_EMPTY"
       />
       <CountField v-model="keeps" label="Keeps" hint="days" field="keeps_days" :problem="problem" />
     </template>

@@ -7,7 +7,6 @@ export const PUT_IT_ON_THE = 'Put it on the shelf'
 export const NAME_ON_IT = 'Name on it'
 export const N_10_G_OR_ML = '10 g, or mL of a liquid'
 export const MADE_UP_TO = 'Made up to'
-export const TODAY_IF_LEFT_EMPTY = 'today, if left empty'
 export const SO_IT_IS = 'So it is'
 export const SAY_IT_ANEW_OR = 'say it anew, or leave it as it is counted'
 export const ITS_STRENGTH_STAYS_AS =

@@ -12,6 +12,7 @@ import TextField from '@/shared/TextField.vue'
 import CountField from '@/shared/CountField.vue'
 import { useInspections } from '@/shared/queries'
 import { useArrivalChanges, useLikeKinds, useOrders, useReady } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** A group of fish arrives: which, how many (or about how many), how many dead, from where, when. */
@@ -225,7 +226,7 @@ async function save() {
       v-else-if="unknown"
       v-model="kin"
       long
-      :label="texts.WHAT_KIND_OF_FISH"
+      :label="said.WHAT_KIND_OF_FISH"
       field="kin"
       :problem="problem"
       :options="[{ id: '', name: 'not said' }, ...(kinds.data.value ?? [])]"
@@ -272,7 +273,7 @@ async function save() {
       label="Day"
       field="arrived_on"
       :problem="problem"
-      :hint="texts.TODAY_IF_LEFT_EMPTY"
+      :hint="said.TODAY_IF_LEFT_EMPTY"
     />
     <label class="flex gap-2 items-center min-h-11"
       ><Checkbox v-model="plans" binary data-testid="arrive-plans" /> {{ texts.PUT_LIGHT_AND_FIRST }}</label

@@ -20,6 +20,7 @@ import RecountForm from './RecountForm.vue'
 import ScuffleForm from './ScuffleForm.vue'
 import { useGroups } from '@/shared/queries'
 import { useBook } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** A group from its order to its end: every line that changed how many there are, and how many were left after it. */
@@ -212,7 +213,7 @@ async function strikeNow() {
         <label for="book-reason">Why</label>
         <InputText id="book-reason" v-model="reason" maxlength="200" />
         <ProblemNote :problem="problem" />
-        <Button type="submit" :label="texts.STRIKE_IT_OUT" severity="danger" :loading="busy" />
+        <Button type="submit" :label="said.STRIKE_IT_OUT" severity="danger" :loading="busy" />
       </form>
     </Dialog>
   </template>

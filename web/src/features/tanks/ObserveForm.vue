@@ -7,6 +7,7 @@ import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { APPETITES, BREATHING } from '@/shared/choices'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 const props = defineProps<{ group: string }>()
@@ -43,7 +44,7 @@ async function save() {
 
 <template>
   <EntryForm
-    :label="texts.WRITE_IT_DOWN"
+    :label="said.WRITE_IT_DOWN"
     :busy="write.busy.value"
     :problem="write.problem.value"
     :fields="['happened_at', 'note']"

@@ -11,6 +11,7 @@ import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import { useGroups, useTanks } from '@/shared/queries'
 import { useRelease } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** Whether fish may leave quarantine: every line of the gate, what is missing and from when, then how they are brought over. */
@@ -149,7 +150,7 @@ const WORDS = { yes: 'met', no: 'not met', unknown: 'not known' }
       <p v-if="to" class="pt-1.5">
         <Button
           v-if="!planned"
-          :label="texts.PUT_THE_DAYS_AFTER"
+          :label="said.PUT_THE_DAYS_AFTER"
           severity="secondary"
           data-testid="plan-release"
           @click="onToday"

@@ -8,7 +8,7 @@ import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
 import { SCUFFLE_DEGREES } from '@/shared/choices'
-import * as texts from './words'
+import * as said from '@/shared/words'
 
 /** Who goes for the newcomers, and how hard. */
 const props = defineProps<{ group: { uid: string } }>()
@@ -40,7 +40,7 @@ async function save() {
 
 <template>
   <EntryForm
-    :label="texts.WRITE_IT_DOWN"
+    :label="said.WRITE_IT_DOWN"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['happened_at', 'by_whom', 'note']"

@@ -7,6 +7,7 @@ import SelectField from '@/shared/SelectField.vue'
 import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** Something to be done here every so many days. */
@@ -91,7 +92,7 @@ async function save() {
       label="From"
       field="begins_on"
       :problem="problem"
-      :hint="texts.TODAY_IF_LEFT_EMPTY"
+      :hint="said.TODAY_IF_LEFT_EMPTY"
       example="e.g. 4 Dec"
       ahead
     />

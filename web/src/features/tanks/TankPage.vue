@@ -20,6 +20,7 @@ import WaterLedger from './WaterLedger.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 import { useGroups, useTank, useToday } from '@/shared/queries'
 import { useInstruments, useReadings, useStages, useWaterLedger } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 const props = defineProps<{ tank: string }>()
@@ -96,9 +97,9 @@ const { strike, problem: strikeProblem } = useStrike()
       <RouterLink :to="{ name: 'measure', query: { tank } }">Measure a dose</RouterLink>
       <RouterLink :to="{ name: 'tank-measures', params: { tank } }">Measures</RouterLink>
       <RouterLink :to="{ name: 'tank-ready', params: { tank } }">{{ texts.MADE_READY_FILTER }}</RouterLink>
-      <RouterLink :to="{ name: 'trace', params: { tank } }">{{ texts.WHAT_TOUCHED_WHAT }}</RouterLink>
+      <RouterLink :to="{ name: 'trace', params: { tank } }">{{ said.WHAT_TOUCHED_WHAT }}</RouterLink>
       <RouterLink :to="{ name: 'tank-card', params: { tank } }">{{ texts.CARD_TO_PRINT }}</RouterLink>
-      <RouterLink :to="{ name: 'tank-new', query: { like: tank } }">{{ texts.ANOTHER_LIKE_IT }}</RouterLink>
+      <RouterLink :to="{ name: 'tank-new', query: { like: tank } }">{{ said.ANOTHER_LIKE_IT }}</RouterLink>
     </div>
     <p v-if="board.data.value.one_water_words" class="-mt-3 mb-4" data-testid="one-water">
       {{ capital(board.data.value.one_water_words) }}.

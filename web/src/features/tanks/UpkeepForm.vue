@@ -7,6 +7,7 @@ import { useSession } from '@/shared/session'
 import TextField from '@/shared/TextField.vue'
 import { useWrite } from '@/shared/useWrite'
 import WhenField from '@/shared/WhenField.vue'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** Something that was done here, planned or not. */
@@ -40,7 +41,7 @@ async function save() {
 
 <template>
   <EntryForm
-    :label="texts.WRITE_IT_DOWN"
+    :label="said.WRITE_IT_DOWN"
     :busy="write.busy.value"
     :problem="problem"
     :fields="['kind', 'note', 'happened_at']"

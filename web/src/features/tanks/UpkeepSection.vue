@@ -9,6 +9,7 @@ import { useWrite } from '@/shared/useWrite'
 import StandingForm from './StandingForm.vue'
 import UpkeepForm from './UpkeepForm.vue'
 import { useUpkeepOf } from './queries'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** What is done at this tank every so many days, and what was done last. */
@@ -66,7 +67,7 @@ async function stop(s: Standing) {
             >{{ s.last_words }}, due {{ s.due_words
             }}<b v-if="s.late_words" class="brick late block">{{ s.late_words }}</b></span
           >
-          <span v-if="isKept(s)" class="small tannin">{{ texts.WRITTEN_DOWN_HERE_IT }}</span>
+          <span v-if="isKept(s)" class="small tannin">{{ said.WRITTEN_DOWN_HERE_IT }}</span>
           <Button
             v-else
             :label="wordOf(s)"

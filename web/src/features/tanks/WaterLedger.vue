@@ -15,7 +15,7 @@ const lines = computed(() => (all.value ? props.ledger.lines : props.ledger.line
 <template>
   <section
     class="mb-7 max-w-225"
-    :aria-label="texts.isInTheWater(ledger.name)"
+    :aria-label="texts.inTheWater(ledger.name)"
     :data-testid="`ledger-${ledger.medicine}`"
   >
     <h2 class="block-head">

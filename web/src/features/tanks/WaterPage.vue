@@ -198,7 +198,7 @@ const { strike, problem: strikeProblem } = useStrike()
               <button
                 type="button"
                 class="link small"
-                :aria-label="texts.strikeOutTheTestOf(t.day_words, t.at_words)"
+                :aria-label="texts.strikeOutTheTest(t.day_words, t.at_words)"
                 @click="strike('reading', t.uid)"
               >
                 strike out

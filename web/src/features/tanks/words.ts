@@ -21,7 +21,6 @@ export const outOfRange = (measures: string | number) => `Out of range when last
 export const ALL_IN_RANGE = 'All that was read last is in range.'
 export const stillMissingHere = (list: string | number) => `Still missing here: ${list}.`
 export const NOT_A_FISH_FOR = 'Not a fish for this tank’s water.'
-export const WHAT_KIND_OF_FISH = 'What kind of fish'
 export const THIS_NAME_IS_ON =
   'This name is on no list. Say what kind it is and it is kept for this fishroom, with this tank’s water.'
 export const HOW_MANY_CAME = 'How many came'
@@ -31,7 +30,6 @@ export const IF_THEY_WERE_NOT = 'if they were not counted one by one'
 export const IF_ANOTHER_NUMBER_WAS = 'if another number was'
 export const DEAD_ON_ARRIVAL = 'Dead on arrival'
 export const GIVE_OR_TAKE_OF = 'give or take, of the dead'
-export const TODAY_IF_LEFT_EMPTY = 'today, if left empty'
 export const PUT_LIGHT_AND_FIRST = 'Put light and first food on Today'
 export const AND_ANOTHER_KIND = 'And another kind'
 export const INSIDE_TO_THE_WATER = 'inside, to the water line'
@@ -69,7 +67,6 @@ export const andAreOneGroup = (left_words: string | number, words: string | numb
 export const PUT_THEM_TOGETHER = 'Put them together'
 export const theCountGoesBack = (day_words: string | number) =>
   `, ${day_words}. The count goes back to what it was.`
-export const STRIKE_IT_OUT = 'Strike it out'
 export const WHAT_AN_INSTRUMENT_SAYS =
   'What an instrument says fills the water tests once an hour, and never beside a figure that somebody read by hand within the hour. A figure that can’t be true is kept here and used nowhere.'
 export const GIVES_THE_DOSES_OF = 'Gives the doses of a course and reports each.'
@@ -99,7 +96,6 @@ export const SEVERAL_DAYS_AT_ONCE = 'Several days at once'
 export const THE_RELEASE_IS_NOT = 'The release is not open yet.'
 export const GIVE_IT_THIS_NAME = 'Give it this name'
 export const A_NICK_IN_THE = 'a nick in the tail, the darker one'
-export const WRITE_IT_DOWN = 'Write it down'
 export const IN_YOUR_WORDS = 'In your words'
 export const THEY_ARE_ORDERED = 'They are ordered'
 export const THEY_COME_ON = 'They come on'
@@ -129,7 +125,6 @@ export const WATER_IN_THE_BOX = 'Water in the box'
 export const THEIRS_WITH_THEM_IN = 'theirs, with them in it'
 export const THE_BOX_HOLDS = 'The box holds'
 export const TO_ITS_BRIM_IF = 'to its brim; if empty, all that is dripped'
-export const PUT_THE_DAYS_AFTER = 'Put the days after on Today'
 export const CHASING_SMALL_FEEDS_NITRATE = 'Chasing, small feeds, nitrate and an extra change stand on Today.'
 export const WHO_CHASES_WHOM_IS = 'Who chases whom is written down in'
 export const THE_BOOK_OF_THESE = 'the book of these fish'
@@ -161,9 +156,7 @@ export const LENGTH_WIDTH_AND_DEPTH =
   'Length, width and depth give the volume; or the net volume, measured by buckets or a meter, is enough.'
 export const stillToFillIn = (list: string | number) => `Still to fill in: ${list}.`
 export const MADE_READY_FILTER = 'Made ready, filter'
-export const WHAT_TOUCHED_WHAT = 'What touched what'
 export const CARD_TO_PRINT = 'Card to print'
-export const ANOTHER_LIKE_IT = 'Another like it'
 export const THIS_TANK_ON_ITS = 'This tank on its time axis'
 export const NO_FISH_HAVE_COME = 'No fish have come yet. Put in the first with “Fish arrive”.'
 export const OVER_TIME_LIMITS_FILES = 'over time, limits, files'
@@ -175,7 +168,6 @@ export const KEEP_THIS_TEST = 'Keep this test'
 export const THE_KIT_COUNTS = 'The kit counts'
 export const NOTHING_IS_PLANNED_HERE =
   'Nothing is planned here. A change every five days, a test, a sponge: planned once, each comes on Today when it is due.'
-export const WRITTEN_DOWN_HERE_IT = 'written down here; it is sent when there is a connection'
 export const WRITE_DOWN_WHAT_WAS = 'Write down what was done'
 export const BOX_TO_THE_LINE = 'box, to the line'
 export const TAPE_0_5_CM =
@@ -225,8 +217,5 @@ export const NOTHING_STANDS_IN_IT = 'nothing stands in it'
 export const WHAT_WAS_DONE = 'What was done'
 export const SO_MANY_DAYS_APART = 'every so many days'
 export const SAYS_WHAT_WAS_DONE = 'what was done'
-export const isInTheWater = (name: string | number) => `${name} in the water`
 export const wereHereAlready = (known: string | number) => `, ${known} were here already`
 export const BY_HAND_ONLY = 'by hand only'
-export const strikeOutTheTestOf = (day_words: string | number, at_words: string | number) =>
-  `strike out the test of ${day_words} ${at_words}`

@@ -8,6 +8,7 @@ import { useWrite } from '@/shared/useWrite'
 import TextField from '@/shared/TextField.vue'
 import WhenField from '@/shared/WhenField.vue'
 import { waitsFor } from './waiting'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 /** A bath, a dip or a swab that was given without the timer here: what it was, how long, and when. */
@@ -42,7 +43,7 @@ async function save() {
     @update:visible="emit('close')"
   >
     <EntryForm
-      :label="texts.WRITE_IT_DOWN"
+      :label="said.WRITE_IT_DOWN"
       :busy="write.busy.value"
       :problem="write.problem.value"
       :fields="['given', 'minutes', 'happened_at']"
@@ -61,7 +62,7 @@ async function save() {
         v-if="due.kind !== 'swab'"
         v-model="minutes"
         figure
-        :label="texts.MINUTES_THEY_WERE_IN"
+        :label="said.MINUTES_THEY_WERE_IN"
         field="minutes"
         :problem="write.problem.value"
         inputmode="decimal"

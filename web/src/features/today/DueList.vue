@@ -11,6 +11,7 @@ import ChangeDialog from './ChangeDialog.vue'
 import DoseDialog from './DoseDialog.vue'
 import UpkeepList from './UpkeepList.vue'
 import WarmDialog from './WarmDialog.vue'
+import * as said from '@/shared/words'
 import * as texts from './words'
 
 type Due = Schemas['DueOut']
@@ -157,7 +158,7 @@ async function undo(done: Done) {
 </script>
 
 <template>
-  <section class="due" :aria-label="texts.WHAT_IS_DUE">
+  <section class="due" :aria-label="said.WHAT_IS_DUE">
     <ProblemNote
       :problem="
         give.problem.value ??
@@ -192,7 +193,7 @@ async function undo(done: Done) {
             }}</span>
           </span>
           <span v-if="isKept(d)" class="small tannin max-w-32" data-testid="kept-here">{{
-            texts.WRITTEN_DOWN_HERE_IT
+            said.WRITTEN_DOWN_HERE_IT
           }}</span>
           <span v-else class="presses flex flex-col items-stretch gap-0.5">
             <Button

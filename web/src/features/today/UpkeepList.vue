@@ -6,7 +6,7 @@ import type { Schemas } from '@/api/client'
 import ChangeForm from '@/shared/ChangeForm.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useUpkeep } from '@/shared/useUpkeep'
-import * as texts from './words'
+import * as said from '@/shared/words'
 
 /** What is done every so many days, and is due or late: a change and a test by their forms, the rest by one press. */
 type Standing = Schemas['StandingOut']
@@ -36,7 +36,7 @@ async function press(s: Standing) {
           <span class="small quiet">{{ s.words }}; {{ s.last_words }}</span>
           <b v-if="s.late_words" class="small brick">{{ s.late_words }}</b>
         </span>
-        <span v-if="isKept(s)" class="small tannin">{{ texts.WRITTEN_DOWN_HERE_IT }}</span>
+        <span v-if="isKept(s)" class="small tannin">{{ said.WRITTEN_DOWN_HERE_IT }}</span>
         <Button
           v-else
           :label="wordOf(s)"
