@@ -87,7 +87,11 @@ function besideTheFirst(): Plugin {
           { tag: 'script', children: `{${consts.join('')}${FIRST}}`, injectTo: 'head-prepend' as const },
           ...beside.map((file) => ({
             tag: 'link',
-            attrs: { rel: 'modulepreload', crossorigin: true, href: `/static/${file}` },
+            attrs: {
+              ...(file.endsWith('.css') ? { rel: 'preload', as: 'style' } : { rel: 'modulepreload' }),
+              crossorigin: true,
+              href: `/static/${file}`,
+            },
             injectTo: 'head' as const,
           })),
         ]
