@@ -259,7 +259,7 @@ class Screens(DemoCase):
             self.assertEqual([name for name in names if names.count(name) > 1], [], path)
             self.assertLess(next(at for name, at in asked if name == first), self.driver.execute_script(read), path)
             # a style that is asked for as a script is refused by the browser
-            self.assertEqual([e["message"] for e in self.driver.get_log("browser") if "MIME" in e["message"]], [], path)
+            self.assertEqual([e["message"] for e in self.driver.get_log("browser") if "MIME" in e["message"]], [], path)  # type: ignore[no-untyped-call]
 
     def test_a_keeper_without_a_fishroom_is_told_so(self) -> None:
         Membership.objects.filter(keeper=self.ivo).delete()
