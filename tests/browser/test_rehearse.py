@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.keys import Keys
 
 from pennywort.courses.models import Course, Dose
@@ -35,6 +36,28 @@ class WhatIf(Walk):
         self.tid("if-less_water").send_keys("200 %")
         self.sees("A share lies between 0 and 100 %.")
         self.assertEqual((Course.objects.count(), Dose.objects.count()), (0, 0))
+
+    def test_who_types_slowly_keeps_the_field(self) -> None:
+        """What is typed is written into the address; that is no new screen, or the next digit would lead to another one."""
+        self.treats(self.fish_here, condition="marine_ich")
+        self.press(self.tid("protocol-copper_30_strict"))
+        self.press(self.tid("what-if"))
+        self.tid("if-missed_day").send_keys("1")
+        self.until(lambda: "missed_day=1" in self.driver.current_url, "the address to hold it")
+        # a new screen's heading takes the keys 60 ms after it
+        self.driver.execute_async_script("setTimeout(arguments[0], 100)")
+        ActionChains(self.driver).send_keys("3").perform()
+        self.until(lambda: "missed_day=13" in self.driver.current_url, "the second digit beside the first")
+        self.assertEqual(self.tid("if-missed_day").get_attribute("value"), "13")
+
+    def test_nothing_is_asked_before_something_is_said(self) -> None:
+        """A plan with nothing otherwise is refused: it isn't asked for while the first figure is being typed."""
+        self.treats(self.fish_here, condition="marine_ich")
+        self.press(self.tid("protocol-copper_30_strict"))
+        self.press(self.tid("what-if"))
+        self.tid("if-missed_day").send_keys("3")
+        self.until(lambda: "come through" in self.tid("alone-missed_day").text, "what it would come to")
+        self.assertEqual([e["message"] for e in self.driver.get_log("browser") if "what-if" in e["message"]], [])  # type: ignore[no-untyped-call]
 
     def test_beside_a_course_that_runs_by_thumb(self) -> None:
         self.put(

@@ -330,11 +330,16 @@ const routes: RouteRecordRaw[] = [
   },
 ]
 
+/** Whether a page only wrote into its address what is being typed or chosen there: the field keeps the keys, the page its place. */
+const stillTyping = (to: { path: string }, from: { path: string }) =>
+  to.path === from.path &&
+  !!document.activeElement?.matches('input, textarea, select, [role=combobox], [role=radio]')
+
 export function makeRouter() {
   const router = createRouter({
     history: createWebHistory('/'),
     routes,
-    scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+    scrollBehavior: (to, from, saved) => saved ?? (stillTyping(to, from) ? false : { top: 0 }),
   })
   router.beforeEach(async (to, from) => {
     // a new build took over while the last one was open: from the next screen on it is that
@@ -365,7 +370,7 @@ export function makeRouter() {
   router.afterEach((to, from) => {
     document.title = `${to.meta.title}, Pennywort`
     // a new screen begins at its heading, for those who hear it
-    if (!from.name) return
+    if (!from.name || stillTyping(to, from)) return
     const first = () =>
       document.querySelector<HTMLElement>('[data-first-focus]') ?? document.querySelector<HTMLElement>('h1')
     setTimeout(() => {

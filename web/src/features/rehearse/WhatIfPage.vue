@@ -39,7 +39,8 @@ const asked = ref<Asked>({
   carbon: text('carbon') === 'yes',
   joined_day: text('joined_day'),
 })
-const anything = computed(() => asked.value.carbon || LINES.some((l) => asked.value[l.field].trim()))
+const says = (what: Asked) => what.carbon || LINES.some((l) => what[l.field].trim())
+const anything = computed(() => says(asked.value))
 const settled = ref<Asked>({ ...asked.value })
 watchDebounced(
   asked,
@@ -64,7 +65,7 @@ const query = useWhatIf(
   () => props,
   wish,
   settled,
-  () => anything.value && (!!props.course || !!wish.value),
+  () => says(settled.value) && (!!props.course || !!wish.value),
 )
 const told = computed(() => (anything.value ? query.data.value : undefined))
 const problem = computed(() => (anything.value ? (query.error.value as Problem | null) : null))
