@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 from collections.abc import Iterator
 from contextlib import contextmanager
+from importlib import import_module
 
 import django
 
@@ -17,6 +18,8 @@ def new_record() -> Iterator[None]:
     from django.conf import settings
     from django.test.utils import get_runner, override_settings
 
+    # as it is served: what is loaded once is loaded, and not walked by the collector again
+    import_module("pennywort.site.wsgi")
     with override_settings(DEBUG=False):
         runner = get_runner(settings)(verbosity=0, interactive=False)
         made = runner.setup_databases()

@@ -13,6 +13,7 @@ from django.utils import timezone
 
 from pennywort.accounts.models import Fishroom, Keeper
 from pennywort.archive.tables import tables
+from pennywort.fish.kept import forget
 
 BATCH = 2000
 
@@ -21,6 +22,7 @@ def clear(fishroom: Fishroom, *, kept: Sequence[int] = ()) -> None:
     """Empty a fishroom whose archive was broken off. ``kept``: keepers made for it, where that is known."""
     connection.disable_constraint_checking()
     try:
+        forget(fishroom)
         for table in tables():
             rows = table.rows(fishroom).order_by().values_list("pk", flat=True)
             while ids := list(rows[:BATCH]):

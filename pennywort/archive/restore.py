@@ -31,6 +31,7 @@ from pennywort.archive.timeline import timeline
 from pennywort.board.today import board_of
 from pennywort.core.errors import Conflict, InvalidInput, PennywortError
 from pennywort.core.reference import library
+from pennywort.fish.kept import keep_missing
 from pennywort.fish.models import Photo
 from pennywort.fish.photos import LONG_SIDE
 from pennywort.instruments.models import Instrument
@@ -77,6 +78,7 @@ def restore(actor: Actor, file: IO[bytes]) -> Iterator[Progress]:
                 keys[table.name] = _keys(packed, table, manifest)
             yield from _write(actor, packed, keys, manifest, kept=kept)
             yield from _photos(actor, packed, manifest)
+            keep_missing()
             yield Progress(step="looking through", done=0, of=1)
             _look_through(actor)
             Fishroom.objects.filter(pk=actor.fishroom.pk).update(time_zone=manifest["time_zone"], law=_law(manifest), importing_at=None)

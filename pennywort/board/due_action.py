@@ -105,7 +105,7 @@ def _most(task: Task, *, level_mg_per_l: float | None) -> float:
 
 def _open_change(actor: Actor, task: Task, book: WaterRecords) -> str:
     """The title of a change that was planned before this dose and is still open: it would take a part of it out again."""
-    before = (p for p in book.planned(task.course.tank) if p.kind in ("water_change", *WHOLE_CHANGES) and not p.put_back)
+    before = (p for p in book.overdue(task.course.tank) if p.kind in ("water_change", *WHOLE_CHANGES) and not p.put_back)
     late = next((p for p in before if p.course_id == task.course_id and p.due_at <= min(task.due_at, actor.now)), None)
     return late.title if late else ""
 

@@ -16,13 +16,13 @@ from pennywort.core.units import show_temperature
 from pennywort.courses.models import Task
 from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.queries.water_records import WaterRecords
-from pennywort.fish.models import Group, Observation
-from pennywort.fish.queries import count_of
+from pennywort.fish.models import Observation
+from pennywort.fish.queries import Shoal
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
 from pennywort.records.schemas import Plain
 from pennywort.tanks.models import WaterReading
-from pennywort.tanks.queries import standing_tanks_of
+from pennywort.tanks.queries import tanks_of
 
 router = Router(tags=["fish"])
 BACK = timedelta(days=3)
@@ -71,7 +71,7 @@ def walk(request: HttpRequest, room_id: Path[UUID]) -> RoundOut:
     """Every tank with fish: those that are well first, the ill last, each in the order they were set up."""
     actor = act(request, room_id)
     since = actor.now - BACK
-    book = WaterRecords(standing_tanks_of(actor), now=actor.now, marks_since=since)
+    book = WaterRecords(tanks_of(actor), now=actor.now, marks_since=since, whole=True)
     marks = Marks(book, since=since, until=actor.now)
     seen: dict[int, Observation] = {}
     rows = Observation.objects.standing().filter(fishroom=actor.fishroom, happened_at__gt=since).select_related("recorded_by")
@@ -93,7 +93,7 @@ def walk(request: HttpRequest, room_id: Path[UUID]) -> RoundOut:
         )
     tanks, where, places = [], Whereabouts(actor, at=actor.now), dict[UUID, int]()
     for tank in book.tanks.values():
-        fish = [_fish(actor, g, seen.get(g.pk)) for g in marks.groups(tank) if count_of(g).count]
+        fish = [_fish(actor, g, seen.get(g.pk)) for g in marks.groups(tank) if g.left.count]
         if not fish:
             continue
         read_c = warmth[tank.pk].temperature_c if tank.pk in warmth else None
@@ -116,8 +116,8 @@ def walk(request: HttpRequest, room_id: Path[UUID]) -> RoundOut:
     return RoundOut(date_words=f"{today:%A} {today.day} {today:%B}", order_words=words, tanks=tanks)
 
 
-def _fish(actor: Actor, group: Group, last: Observation | None) -> RoundFishOut:
-    left = count_of(group)
+def _fish(actor: Actor, group: Shoal, last: Observation | None) -> RoundFishOut:
+    left = group.left
     told, breaths, seen = "", "", ""
     if last is not None:
         at = actor.local(last.happened_at)

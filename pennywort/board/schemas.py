@@ -57,13 +57,29 @@ class TomorrowOut(Plain):
     prepare: str
 
 
+class TankBelowOut(Plain):
+    """A tank whose strip is asked for as it comes into view."""
+
+    tank: UUID
+    name: str
+
+
+class StripsOut(Plain):
+    date_words: str
+    time_words: str
+    axis: AxisOut
+    strips: list[StripOut]
+
+
 class TodayOut(Plain):
     date_words: str
     time_words: str
     sentence: str
     fish_words: str
     axis: AxisOut
+    # of the tanks that a tall screen shows; the others follow below them
     strips: list[StripOut]
+    below: list[TankBelowOut]
     due: list[DueOut]
     done: list[DoneOut]
     waiting: list[str]

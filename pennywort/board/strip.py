@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Iterable, Sequence
 from datetime import date, datetime, timedelta
+from typing import TypeVar
 
 from pennywort.board.strip_events import Marks
 from pennywort.core.course.clock import ClockState, Slip
@@ -12,15 +13,16 @@ from pennywort.core.reference import library
 from pennywort.core.units import Shown, show_concentration
 from pennywort.courses.models import Case, Course
 from pennywort.courses.queries.kept_protocols import protocol_of
-from pennywort.courses.queries.running import amount_words, labels_on
+from pennywort.courses.queries.running import Given, amount_words, labels_on
 from pennywort.courses.queries.targets import Window, windows_of
-from pennywort.courses.queries.water_records import Planned, WaterRecords
+from pennywort.courses.queries.water_records import Changed, Planned, Read, WaterRecords
 from pennywort.courses.strips import Axis, Curve, DayCount, Mark, Span, State, Strip
-from pennywort.fish.models import Group
-from pennywort.fish.queries import fish_words
+from pennywort.fish.queries import Shoal, in_words
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
 from pennywort.tanks.upkeep import PlannedUpkeep, upkeep_words
+
+R = TypeVar("R", Given, Changed, Read)
 
 DAYS_BACK = 14
 DAYS_AHEAD = 20
@@ -126,9 +128,7 @@ def _clock_words(course: Course, clock: ClockState) -> tuple[str, datetime | Non
 
 
 def _dose_marks(actor: Actor, book: WaterRecords, marks: Marks, tank: Tank, axis: Axis) -> tuple[Mark, ...]:
-    given = [
-        Mark(at=d.happened_at, words=f"gave {amount_words(marks.courses[d.course_id], d, actor)}") for d in book.given(tank) if axis.starts_at <= d.happened_at
-    ]
+    given = [Mark(at=d.happened_at, words=f"gave {amount_words(marks.courses[d.course_id], d, actor)}") for d in _since(axis, book.given(tank))]
     planned = [
         Mark(at=max(t.due_at, actor.now), words=t.title, done=False, late=t.due_at < actor.now)
         for t in book.planned(tank)
@@ -159,7 +159,7 @@ def _by_day(actor: Actor, marks: Iterable[Mark]) -> tuple[Mark, ...]:
     )
 
 
-def strip_of(actor: Actor, tank: Tank, *, book: WaterRecords, marks: Marks, axis: Axis, upkeep: Sequence[PlannedUpkeep] = ()) -> Strip:
+def strip_of(actor: Actor, tank: Tank, *, book: WaterRecords, marks: Marks, axis: Axis, upkeep: Sequence[PlannedUpkeep], quiet: bool) -> Strip:
     """One tank's strip, from what was read of it and the others."""
     groups, courses, planned = marks.groups(tank), book.running(tank), book.planned(tank)
     course, case = (courses[-1] if courses else None), marks.case(tank)
@@ -167,21 +167,15 @@ def strip_of(actor: Actor, tank: Tank, *, book: WaterRecords, marks: Marks, axis
     # the one that needs attention is drawn; of several in order the protocol's first
     curves = tuple(sorted((c for c in drawn if c is not None), key=lambda c: not c.out_of_range))
     state, words = _state(curves, course=course, planned=planned, case=case, now=actor.now)
-    changed = [Mark(at=c.happened_at, words=f"changed {c.changed_fraction * 100:.0f} %") for c in book.changed(tank) if c.happened_at >= axis.starts_at]
+    changed = [Mark(at=c.happened_at, words=f"changed {c.changed_fraction * 100:.0f} %") for c in _since(axis, book.changed(tank))]
     due_changes = [
         Mark(at=max(t.due_at, actor.now), words=t.title, done=False, late=t.due_at < actor.now)
         for t in planned
         if t.kind == "water_change" and t.due_at <= axis.ends_at
     ]
-    windows = [
-        Span(starts_at=c.observe_starts_at, ends_at=c.ends_at, words=_window_words(c))
-        for c in marks.recent(tank)
-        if not c.stopped_at and c.ends_at > c.observe_starts_at
-    ]
-    read = [r for r in book.readings(tank) if not r.instrument or any(library().readings[name].held for name in r.read)]
     return Strip(
         tank=tank,
-        fish=fish_words(groups) or "empty",
+        fish=in_words((g.species_name, g.left) for g in groups) or "empty",
         medicine=course_words(course) if course else "no medicine",
         state=state,
         state_words=words,
@@ -190,7 +184,7 @@ def strip_of(actor: Actor, tank: Tank, *, book: WaterRecords, marks: Marks, axis
         doses=_dose_marks(actor, book, marks, tank, axis),
         changes=(*changed, *due_changes, *_upkeep_marks(actor, upkeep, "change", axis=axis)),
         readings=(
-            *(Mark(at=r.happened_at, words="water test") for r in read if r.happened_at >= axis.starts_at),
+            *(Mark(at=r.happened_at, words="water test") for r in _tests(book, tank, axis)),
             *_upkeep_marks(actor, upkeep, "reading", axis=axis),
         ),
         upkeep=(
@@ -199,12 +193,42 @@ def strip_of(actor: Actor, tank: Tank, *, book: WaterRecords, marks: Marks, axis
         ),
         losses=tuple(Mark(at=at, words=f"{count} lost") for at, count in marks.losses(tank)),
         arrivals=_arrivals(actor, groups, axis),
-        windows=tuple(windows),
+        windows=tuple(Span(starts_at=c.observe_starts_at, ends_at=c.ends_at, words=_window_words(c)) for c in marks.recent(tank) if _observing(c)),
         day_count=_day_count(actor, book, course) if course else None,
         days_done=_days_done(actor, course),
         case=case,
-        group=(case.group if case else groups[-1] if groups else None),
+        group=(marks.group_uids[case.group_id] if case else groups[-1].uid if groups else None),
+        quiet=quiet,
     )
+
+
+def going_on(actor: Actor, tanks: Iterable[Tank], *, book: WaterRecords, marks: Marks, axis: Axis, upkeep: Iterable[PlannedUpkeep]) -> set[int]:
+    """Those of these tanks, by their keys, where something is going on or a strip has a mark: told of hundreds without drawing them."""
+    waters = {course.tank.water_id for course in book.courses.values()}
+    waters |= {book.tanks[pk].water_id for pk in book.changed_lately}
+    waters |= {book.tanks[pk].water_id for pk, at in book.last_given.items() if at >= axis.starts_at}
+    here = {course.tank_id for course in marks.courses.values() if _observing(course)} | marks.touched
+    here |= {group.tank_id for group in _arrived(actor, marks.all_groups, axis)}
+    here |= {one.task.tank_id for one in upkeep if _upkeep_marks(actor, [one], one.kind.done_by, axis=axis)}
+    return {t.pk for t in tanks if t.pk in here or t.water_id in waters or t.pk in book.tested_lately}
+
+
+def _since(axis: Axis, rows: Iterable[R]) -> list[R]:
+    return [row for row in rows if row.happened_at >= axis.starts_at]
+
+
+def _tests(book: WaterRecords, tank: Tank, axis: Axis) -> list[Read]:
+    """Of an instrument only what reads a medicine: it says its warmth every hour."""
+    return [r for r in _since(axis, book.readings(tank)) if not r.instrument or any(library().readings[name].held for name in r.read)]
+
+
+def _observing(course: Course) -> bool:
+    return not course.stopped_at and course.ends_at > course.observe_starts_at
+
+
+def _arrived(actor: Actor, groups: Iterable[Shoal], axis: Axis) -> list[Shoal]:
+    first = actor.local(axis.starts_at).date()
+    return [g for g in groups if g.arrived_on >= first]
 
 
 def _level(curves: tuple[Curve, ...]) -> Shown | None:
@@ -218,12 +242,11 @@ def _window_words(course: Course) -> str:
     return f"watch only, {days} days" if course.protocol_id == "watch" else f"observe {days} days"
 
 
-def _arrivals(actor: Actor, groups: list[Group], axis: Axis) -> tuple[Mark, ...]:
+def _arrivals(actor: Actor, groups: list[Shoal], axis: Axis) -> tuple[Mark, ...]:
     """One mark a day of arrival, with all fish that came that day."""
     by_day: dict[date, int] = {}
-    for group in groups:
-        if group.arrived_on >= actor.local(axis.starts_at).date():
-            by_day[group.arrived_on] = by_day.get(group.arrived_on, 0) + group.count
+    for group in _arrived(actor, groups, axis):
+        by_day[group.arrived_on] = by_day.get(group.arrived_on, 0) + group.came_count
     noons = {day: datetime(day.year, day.month, day.day, 12, tzinfo=actor.zone) for day in by_day}
     return tuple(Mark(at=min(noons[day], actor.now), words=f"arrived, {count} fish") for day, count in sorted(by_day.items()))
 

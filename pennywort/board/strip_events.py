@@ -7,17 +7,18 @@ from collections.abc import Iterable
 from datetime import datetime
 from functools import cached_property
 from typing import TypeVar
+from uuid import UUID
 
 from django.db.models import Q
 
 from pennywort.courses.models import Case, Course
 from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.fish.models import Group, Loss
-from pennywort.fish.queries import count_of, counted, perhaps_alive
+from pennywort.fish.queries import Shoal, perhaps_alive, shoals
 from pennywort.records.grouped import grouped
 from pennywort.tanks.models import Tank, Upkeep
 
-R = TypeVar("R", Group, Case, Course, Upkeep)
+R = TypeVar("R", Shoal, Case, Course, Upkeep)
 
 
 class Marks:
@@ -27,26 +28,35 @@ class Marks:
         self.book, self.tanks, self.since, self.until = book, book.tanks, since, until
 
     @cached_property
-    def all_groups(self) -> list[Group]:
+    def all_groups(self) -> list[Shoal]:
         """The groups of all these tanks, the newest arrivals last."""
         here, since = Group.objects.filter(self.book.here()), self.since.date()
-        found = counted((perhaps_alive(here) | here.filter(arrived_on__gte=since)).order_by("arrived_on", "pk"))
-        groups = [g for g in found if count_of(g).count > 0 or g.arrived_on >= since]
-        for group in groups:
-            group.tank = self.tanks[group.tank_id]
-        return groups
+        found = shoals((perhaps_alive(here) | here.filter(arrived_on__gte=since)).order_by("arrived_on", "pk"))
+        return [g for g in found if g.left.count > 0 or g.arrived_on >= since]
 
     @cached_property
-    def _groups(self) -> dict[int, list[Group]]:
+    def _groups(self) -> dict[int, list[Shoal]]:
         return _by(self.all_groups)
 
-    def groups(self, tank: Tank) -> list[Group]:
+    def groups(self, tank: Tank) -> list[Shoal]:
         """The groups of one tank."""
         return self._groups.get(tank.pk, [])
 
     @cached_property
     def _cases(self) -> dict[int, list[Case]]:
-        return _by(Case.objects.filter(self.book.here(), closed_at=None).select_related("group").order_by("opened_at", "pk"))
+        # of a running course it came with it
+        treated = {c.case_id: c.case for c in self.book.courses.values()}
+        others = Case.objects.filter(self.book.here(), closed_at=None).exclude(pk__in=treated)
+        found = [*others, *(case for case in treated.values() if case.closed_at is None)]
+        return _by(sorted(found, key=lambda case: (case.opened_at, case.pk)))
+
+    @cached_property
+    def group_uids(self) -> dict[int, UUID]:
+        """The groups of these tanks and of their cases, those of which none are left as well."""
+        known = {g.pk: g.uid for g in self.all_groups}
+        asked = {c.case.group_id for c in self.book.courses.values()} | {case.group_id for cases in self._cases.values() for case in cases}
+        gone = Group.objects.filter(pk__in=asked - known.keys()) if asked - known.keys() else Group.objects.none()
+        return known | dict(gone.values_list("pk", "uid"))
 
     def case(self, tank: Tank) -> Case | None:
         """The newest open case of a tank."""
@@ -55,7 +65,7 @@ class Marks:
     @cached_property
     def courses(self) -> dict[int, Course]:
         """Running courses, those on the axis, and those that a dose on it belongs to."""
-        given = {d.course_id for tank in self.tanks.values() for d in self.book.given(tank) if d.happened_at >= self.since}
+        given = self.book.courses_given(since=self.since) - self.book.courses.keys()
         on_axis = self.book.here() & Q(ends_at__gt=self.since, starts_at__lt=self.until)
         found = Course.objects.filter(on_axis | Q(pk__in=given)).exclude(pk__in=self.book.courses)
         return {c.pk: c for c in found} | self.book.courses
@@ -84,6 +94,21 @@ class Marks:
     def upkeep(self, tank: Tank) -> list[Upkeep]:
         """What was done at it that has no ledger of its own."""
         return self._upkeep.get(tank.pk, [])
+
+    @property
+    def touched(self) -> set[int]:
+        """The tanks, by their keys, with an open case, a loss, or something done that has no ledger of its own."""
+        return {*self._cases, *self._losses, *self._upkeep}
+
+    def lost(self, *, since: datetime) -> int:
+        """How many were lost in all of them."""
+        return sum(count for rows in self._losses.values() for at, count in rows if at >= since)
+
+    @property
+    def ill(self) -> list[tuple[Tank, Case]]:
+        """The tanks that stand and have an open case, each with its newest, in the order they were set up."""
+        found = [(self.tanks[pk], self._cases[pk][-1]) for pk in sorted(self._cases)]
+        return [(tank, case) for tank, case in found if tank.put_away_at is None]
 
     def losses(self, tank: Tank) -> list[tuple[datetime, int]]:
         """When how many were lost in it."""

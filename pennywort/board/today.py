@@ -7,31 +7,32 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from typing import Literal
+from uuid import UUID
 
 from django.db.models import Min, Q
 
+from pennywort.board.done import DoneItem, done_today
 from pennywort.board.due_action import press_of
-from pennywort.board.strip import axis_for, strip_of
 from pennywort.board.strip_events import Marks
+from pennywort.board.strips import RoomStrips
 from pennywort.core.course.condition import Decision
 from pennywort.core.course.replan import Moved
 from pennywort.core.reference import library
 from pennywort.core.reference.naming import mid_sentence, plural
-from pennywort.core.units import show_amount, show_fraction, show_volume
-from pennywort.courses.models import Case, Course, Dose, Task
+from pennywort.core.units import show_volume
+from pennywort.courses.models import Case, Course, Task
 from pennywort.courses.queries.ahead import amount_of
 from pennywort.courses.queries.conditions import decisions
-from pennywort.courses.queries.running import TICKED, amount_words, given_amount, label_of
+from pennywort.courses.queries.running import label_of
 from pennywort.courses.queries.salty import task_swap_words
 from pennywort.courses.queries.targets import moved_by
 from pennywort.courses.queries.water_records import IN_WATER, WaterRecords
 from pennywort.courses.strips import Axis, Strip
-from pennywort.fish.models import Group, Look, Loss
-from pennywort.fish.queries import count_of
+from pennywort.fish.models import Look
 from pennywort.records.actor import Actor
-from pennywort.tanks.models import Upkeep, WaterChange
-from pennywort.tanks.queries import once_words, standing_tanks_of
-from pennywort.tanks.upkeep import PlannedUpkeep, planned_upkeep, upkeep_words
+from pennywort.tanks.models import Tank
+from pennywort.tanks.queries import once_words
+from pennywort.tanks.upkeep import PlannedUpkeep, planned_upkeep
 
 SOON = timedelta(hours=1)
 UNSEEN = timedelta(days=7)
@@ -49,12 +50,16 @@ READY = {
 }
 
 
+# what `_tomorrow` has words for
+PREPARED = ("dose", "water_change", "remove", "temperature", "salinity", *READY)
+
+
 @dataclass(frozen=True, kw_only=True)
 class DueItem:
     """One task and its press. ``press_amount`` is what a press records, in words the server reads back."""
 
     task: Task
-    group: str
+    group: UUID
     at_words: str
     late_words: str
     title: str
@@ -68,19 +73,6 @@ class DueItem:
     moves_words: str
     where_words: str
     decided: Decision | None
-
-
-@dataclass(frozen=True, kw_only=True)
-class DoneItem:
-    """Something done today, which can be corrected or struck out."""
-
-    ledger: str
-    entry: str
-    at_words: str
-    words: str
-    by: str
-    amount: str
-    task: str
 
 
 WHAT = {
@@ -106,6 +98,8 @@ class TodayBoard:
 
     axis: Axis
     strips: tuple[Strip, ...]
+    # the tanks below those, whose strips are asked for as they come into view
+    below: tuple[Tank, ...]
     due: tuple[DueItem, ...]
     done: tuple[DoneItem, ...]
     sentence: str
@@ -132,7 +126,7 @@ def _late(delta: timedelta) -> str:
     return f"{minutes // 60} h" if minutes < 48 * 60 else f"{minutes // 1440} days"
 
 
-def due_item(actor: Actor, task: Task, *, book: WaterRecords, moved: tuple[Moved, ...], decided: Decision | None) -> DueItem:
+def due_item(actor: Actor, task: Task, *, book: WaterRecords, group: UUID, moved: tuple[Moved, ...], decided: Decision | None) -> DueItem:
     """A task as the list shows it. ``moved``: what falls due later if it is done now."""
     local = actor.local(task.due_at)
     day = "" if local.date() == actor.local(actor.now).date() else f"{local:%a} "
@@ -140,7 +134,7 @@ def due_item(actor: Actor, task: Task, *, book: WaterRecords, moved: tuple[Moved
     late = actor.now - task.due_at
     return DueItem(
         task=task,
-        group=str(task.course.case.group.uid),
+        group=group,
         at_words=f"{day}{local:%H:%M}",
         late_words=_late(late) if late > SOON else "",
         title=task.title,
@@ -190,50 +184,13 @@ def section_of(item: DueItem, actor: Actor) -> Literal["late", "now", "later"]:
     return "now" if item.task.due_at <= actor.now + SOON else "later"
 
 
-def _done_today(actor: Actor, book: WaterRecords, marks: Marks) -> tuple[DoneItem, ...]:
-    mine = {"happened_at__gte": actor.midnight}
-    items: list[tuple[datetime, DoneItem]] = []
-
-    def add(ledger: str, entry: Dose | WaterChange | Loss | Upkeep, words: str, amount: str = "", task: str = "") -> None:
-        at = entry.happened_at
-        done = DoneItem(ledger=ledger, entry=str(entry.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=actor.signed(entry), amount=amount, task=task)
-        items.append((at, done))
-
-    # the tanks were read already: joining them again would be most of the work of these
-    for dose in Dose.objects.standing().filter(book.here("course__tank"), **mine).select_related("course", "task", "recorded_by"):
-        amount = show_amount(*given_amount(dose.course, dose), actor.preferences).text
-        verb = "put back" if dose.water_change_id else "gave"
-        words = f"{book.tanks[dose.course.tank_id].name}: {verb} {amount_words(dose.course, dose, actor)}"
-        add("dose", dose, words, amount, str(dose.task.uid) if dose.task else "")
-    for change in WaterChange.objects.standing().filter(book.here(), **mine).select_related("recorded_by"):
-        add("change", change, f"{book.tanks[change.tank_id].name}: changed {show_fraction(change.changed_fraction).text}")
-    for loss in Loss.objects.standing().filter(book.here("group__tank"), **mine).select_related("group", "recorded_by"):
-        add("loss", loss, f"{book.tanks[loss.group.tank_id].name}: {loss.count} lost")
-    for entry in (u for tank in book.tanks.values() for u in marks.upkeep(tank) if u.happened_at >= actor.midnight):
-        words, note = upkeep_words(entry)
-        add("upkeep", entry, f"{book.tanks[entry.tank_id].name}: {mid_sentence(words)}{note and f', {note}'}")
-    without_entry = Task.objects.filter(
-        book.here("course__tank"), Q(skipped=True) | Q(kind__in=TICKED) | Q(moved_from__isnull=False), done_at__gte=actor.midnight, course__stopped_at=None
-    )
-    for task in without_entry.select_related("course", "done_by"):
-        at = task.done_at or actor.now
-        words = f"{book.tanks[task.course.tank_id].name}: {'left out ' if task.skipped else ''}{mid_sentence(task.title)}"
-        if task.given_words:
-            words = f"{words}: {task.given_words}"
-        items.append(
-            (at, DoneItem(ledger="task", entry=str(task.uid), at_words=f"{actor.local(at):%H:%M}", words=words, by=str(task.done_by), amount="", task=""))
-        )
-    items.sort(key=lambda pair: pair[0], reverse=True)
-    return tuple(item for _, item in items)
-
-
-def _sentence(actor: Actor, due: list[DueItem], upcoming: datetime | None, upkeep: Sequence[PlannedUpkeep]) -> str:
+def _sentence(actor: Actor, due: list[DueItem], book: WaterRecords, upkeep: Sequence[PlannedUpkeep]) -> str:
     pressing = [bool(d.late_words) for d in due if section_of(d, actor) in ("late", "now")] + [s.next.late_days > 0 for s in upkeep]
     late = [p for p in pressing if p]
     later = next((d for d in due if section_of(d, actor) == "later"), None)
     if later is not None:
         then = f"until {later.at_words}"
-    elif upcoming is not None:
+    elif (upcoming := _first_after_today(actor, book)) is not None:
         local = actor.local(upcoming)
         then = f"until {local:%A} {local:%H:%M}"
     else:
@@ -255,20 +212,23 @@ def _sentence(actor: Actor, due: list[DueItem], upcoming: datetime | None, upkee
     return f"{count} due{some}.{tail}"
 
 
+def _first_after_today(actor: Actor, book: WaterRecords) -> datetime | None:
+    after = Task.objects.filter(course__in=book.courses, done_at=None, skipped=False, due_at__gte=actor.midnight + timedelta(days=1))
+    at: datetime | None = after.aggregate(at=Min("due_at"))["at"]
+    return at
+
+
 def _low(number: list[str], count: int) -> str:
     return number[count].lower() if count < len(number) else str(count)
 
 
-def _waiting(actor: Actor, strips: tuple[Strip, ...], groups: list[Group]) -> tuple[str, ...]:
-    idle = [f"{s.tank.name} has no course yet. Look again, or choose one." for s in strips if s.case is not None and s.day_count is None]
-    unseen = [g for g in groups if g.arrived_on > actor.local(actor.now).date() - UNSEEN and count_of(g).count]
-    seen = set(Look.objects.standing().filter(group__in=unseen).values_list("group_id", flat=True))
-    new = [f"{g.tank.name}: nobody has looked at the {plural(g.species_name, 2)} yet." for g in unseen if g.pk not in seen]
-    nameless = [
-        f"{s.tank.name} has no name yet for what was seen. One more look may tell."
-        for s in strips
-        if s.case is not None and not s.case.condition_id and s.day_count is not None
-    ]
+def _waiting(actor: Actor, book: WaterRecords, marks: Marks) -> tuple[str, ...]:
+    ill = marks.ill
+    idle = [f"{tank.name} has no course yet. Look again, or choose one." for tank, _ in ill if not book.running(tank)]
+    unseen = [g for g in marks.all_groups if g.arrived_on > actor.local(actor.now).date() - UNSEEN and g.left.count]
+    seen = set(Look.objects.standing().filter(group__in=[g.pk for g in unseen]).values_list("group_id", flat=True))
+    new = [f"{book.tanks[g.tank_id].name}: nobody has looked at the {plural(g.species_name, 2)} yet." for g in unseen if g.pk not in seen]
+    nameless = [f"{tank.name} has no name yet for what was seen. One more look may tell." for tank, case in ill if not case.condition_id and book.running(tank)]
     return (*idle, *nameless, *new)
 
 
@@ -289,37 +249,32 @@ def _tomorrow(actor: Actor, task: Task, book: WaterRecords) -> Tomorrow | None:
     return Tomorrow(tank=str(tank.uid), tank_name=tank.name, at_words=f"{actor.local(task.due_at):%H:%M}", title=task.title, prepare=prepare)
 
 
-def board_of(actor: Actor) -> TodayBoard:
-    """The Today screen of a fishroom, in a number of queries that does not grow with its tanks."""
-    axis = axis_for(actor)
-    book = WaterRecords(standing_tanks_of(actor), now=actor.now, marks_since=axis.starts_at)
-    marks = Marks(book, since=axis.starts_at, until=axis.ends_at)
-    planned = planned_upkeep(actor)
-    by_tank: dict[int, list[PlannedUpkeep]] = defaultdict(list)
-    for one in planned:
-        by_tank[one.task.tank_id].append(one)
-    strips = tuple(strip_of(actor, tank, book=book, marks=marks, axis=axis, upkeep=by_tank[tank.pk]) for tank in book.tanks.values())
+def board_of(actor: Actor, *, most_strips: int | None = None) -> TodayBoard:
+    """The Today screen of a fishroom, in a number of queries that does not grow with its tanks; strips of the first tanks only, or of all."""
+    room = RoomStrips(actor)
+    book, marks, drawn = room.book, room.marks, room.first(most_strips)
     midnight_next = actor.midnight + timedelta(days=1)
-    still_to_do = Task.objects.filter(course__in=book.courses, done_at=None, skipped=False)
-    near = list(still_to_do.filter(due_at__lt=midnight_next + timedelta(days=1)).order_by("due_at", "pk"))
+    to_prepare = Q(due_at__lt=midnight_next) | Q(due_at__lt=midnight_next + timedelta(days=1), kind__in=PREPARED)
+    near = list(Task.objects.filter(to_prepare, course__in=book.courses, done_at=None, skipped=False).order_by("due_at", "pk"))
     for task in near:
         task.course = book.courses[task.course_id]
     due = [t for t in near if t.due_at < midnight_next]
     moved = _moved(actor, due)
     decided = decisions(actor, due)
-    items = [due_item(actor, t, book=book, moved=moved.get(t.pk, ()), decided=decided.get(t.pk)) for t in due]
-    upcoming = still_to_do.filter(due_at__gte=midnight_next).aggregate(at=Min("due_at"))["at"]
-    upkeep = _due_now(actor, planned)
-    fish = sum(count_of(g).count for g in marks.all_groups)
-    lost = sum(count for tank in book.tanks.values() for _, count in marks.losses(tank))
+    uids = marks.group_uids
+    items = [due_item(actor, t, book=book, group=uids[t.course.case.group_id], moved=moved.get(t.pk, ()), decided=decided.get(t.pk)) for t in due]
+    upkeep = _due_now(actor, room.planned)
+    fish = sum(g.left.count for g in marks.all_groups)
+    lost = marks.lost(since=room.axis.starts_at)
     return TodayBoard(
-        axis=axis,
-        strips=tuple(sorted(strips, key=lambda s: s.quiet)),
+        axis=room.axis,
+        strips=tuple(room.strip(tank) for tank in drawn),
+        below=room.tanks[len(drawn) :],
         due=tuple(items),
-        done=_done_today(actor, book, marks),
-        sentence=_sentence(actor, items, upcoming, upkeep),
+        done=done_today(actor, book, marks),
+        sentence=_sentence(actor, items, book, upkeep),
         fish_words=f"{fish} fish, {lost or 'none'} lost in two weeks" if fish else "",
-        waiting=_waiting(actor, strips, marks.all_groups),
+        waiting=_waiting(actor, book, marks),
         tomorrow=tuple(t for task in near if task.due_at >= midnight_next and (t := _tomorrow(actor, task, book))),
         upkeep=upkeep,
     )

@@ -168,6 +168,9 @@ class Task(RoomRecord):
     given_words = models.CharField(max_length=GIVEN, blank=True)
     skipped = models.BooleanField(default=False)
 
+    class Meta(RoomRecord.Meta):
+        indexes = [models.Index(fields=["fishroom", "done_at"], name="task_done_in_time")]
+
 
 class Dose(LedgerRecord):
     """Medicine that went into the water: mg of active or mL of product, and the water it went into."""

@@ -63,7 +63,9 @@ class DayCountOut(Plain):
     slip_words: str
 
 
-class StripOut(Plain):
+class StandsOut(Plain):
+    """How a tank stands now: its fish, what is in its water, how far its course is. Quiet: nothing goes on, nor did in the last two weeks."""
+
     tank: UUID
     code: str
     name: str
@@ -72,6 +74,15 @@ class StripOut(Plain):
     state: Literal["in_range", "above", "below", "unknown", "none"]
     state_words: str
     level: ShownOut | None
+    day_count: DayCountOut | None
+    case: UUID | None
+    group: UUID | None
+    quiet: bool
+
+
+class StripOut(StandsOut):
+    """The same with all that its strip draws, and in one sentence for who can't see it."""
+
     curves: list[CurveOut]
     doses: list[MarkOut]
     changes: list[MarkOut]
@@ -81,10 +92,6 @@ class StripOut(Plain):
     arrivals: list[MarkOut]
     windows: list[SpanOut]
     days_done: list[SpanOut]
-    day_count: DayCountOut | None
-    case: UUID | None
-    group: UUID | None
-    quiet: bool
     label: str
 
 

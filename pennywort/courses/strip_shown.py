@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import date, datetime, timedelta
+from typing import Any
 
 from pennywort.core.course.plan import CoursePlan, HeldMedicine
 from pennywort.core.reference import library
@@ -31,20 +32,35 @@ def _span(span: Span) -> out.SpanOut:
     return out.SpanOut(starts_at=span.starts_at, ends_at=span.ends_at, words=span.words)
 
 
+def stands_out(strip: Strip) -> out.StandsOut:
+    """How a tank stands, without what its strip draws."""
+    return out.StandsOut(**_stands(strip))
+
+
+def _stands(strip: Strip) -> dict[str, Any]:
+    tank = strip.tank
+    return {
+        "tank": tank.uid,
+        "code": tank.code,
+        "name": tank.name,
+        "fish": strip.fish,
+        "medicine": strip.medicine,
+        "state": strip.state,
+        "state_words": strip.state_words,
+        "level": ShownOut.of(strip.level) if strip.level else None,
+        "day_count": out.DayCountOut(**vars(strip.day_count)) if strip.day_count else None,
+        "case": strip.case.uid if strip.case else None,
+        "group": strip.group,
+        "quiet": strip.quiet,
+    }
+
+
 def strip_out(strip: Strip) -> out.StripOut:
     """A strip for the screen, with one sentence for who can't see it."""
-    tank = strip.tank
     days = f", {strip.day_count.words}" if strip.day_count and strip.day_count.words else ""
     level = f", {strip.level.text}" if strip.level else ""
     return out.StripOut(
-        tank=tank.uid,
-        code=tank.code,
-        name=tank.name,
-        fish=strip.fish,
-        medicine=strip.medicine,
-        state=strip.state,
-        state_words=strip.state_words,
-        level=ShownOut.of(strip.level) if strip.level else None,
+        **_stands(strip),
         curves=[
             out.CurveOut(
                 medicine=c.medicine,
@@ -68,12 +84,13 @@ def strip_out(strip: Strip) -> out.StripOut:
         arrivals=[_mark(m) for m in strip.arrivals],
         windows=[_span(s) for s in strip.windows],
         days_done=[_span(s) for s in strip.days_done],
-        day_count=out.DayCountOut(**vars(strip.day_count)) if strip.day_count else None,
-        case=strip.case.uid if strip.case else None,
-        group=strip.group.uid if strip.group else None,
-        quiet=strip.quiet,
-        label=f"{tank.name}: {strip.fish}, {strip.medicine}, {strip.state_words}{level}{days}",
+        label=f"{strip.tank.name}: {strip.fish}, {strip.medicine}, {strip.state_words}{level}{days}",
     )
+
+
+def axis_out(actor: Actor, axis: Axis) -> out.AxisOut:
+    """An axis with its days."""
+    return out.AxisOut(starts_at=axis.starts_at, ends_at=axis.ends_at, now=axis.now, days=days_out(actor, axis))
 
 
 def days_out(actor: Actor, axis: Axis) -> list[out.DayOut]:
@@ -120,7 +137,7 @@ def plan_strip(
             slip_words="",
         ),
     )
-    return out.PlanStripOut(axis=out.AxisOut(starts_at=axis.starts_at, ends_at=axis.ends_at, now=axis.now, days=days_out(actor, axis)), strip=strip_out(strip))
+    return out.PlanStripOut(axis=axis_out(actor, axis), strip=strip_out(strip))
 
 
 def _midnight_after(actor: Actor, plan: CoursePlan) -> datetime:

@@ -5,13 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Literal
+from uuid import UUID
 
 from pennywort.core.course.ledger import Level
 from pennywort.core.reference import library
 from pennywort.core.units import Shown, show_concentration
 from pennywort.courses.models import Case
 from pennywort.courses.queries.targets import EDGE_FRACTION
-from pennywort.fish.models import Group
 from pennywort.tanks.models import Tank
 
 State = Literal["in_range", "above", "below", "unknown", "none"]
@@ -123,10 +123,6 @@ class Strip:
     # what is done at the tank beside changes and tests: the sponge, food, light
     upkeep: tuple[Mark, ...] = field(default=())
     case: Case | None = None
-    group: Group | None = None
-
-    @property
-    def quiet(self) -> bool:
-        """Nothing is going on here, and nothing was in the last two weeks."""
-        marks = (self.doses, self.changes, self.readings, self.upkeep, self.losses, self.arrivals, self.windows)
-        return self.case is None and self.day_count is None and not any(marks)
+    group: UUID | None = None
+    # nothing is going on here, and nothing was in the last two weeks
+    quiet: bool = False

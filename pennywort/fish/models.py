@@ -44,6 +44,14 @@ class Group(RoomRecord):
     seen_before = models.OneToOneField("Look", null=True, blank=True, on_delete=models.PROTECT, related_name="became")
 
 
+class KeptCount(models.Model):
+    """How many of a group are left by all its ledgers, kept with every entry so that a screen of many groups need not walk them (``kept.py``)."""
+
+    group = models.OneToOneField(Group, on_delete=models.CASCADE, related_name="kept")
+    count = models.PositiveIntegerField()
+    count_plus_minus = models.PositiveIntegerField()
+
+
 class Order(RoomRecord):
     """Fish that are ordered and have not come: which, about how many, from whom, when. ``closed_at`` once they came (``became``) or were called off."""
 

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import math
 import uuid
+from collections.abc import Iterable
 from datetime import timedelta
 from typing import Any, Self
 
 from django.db import models
+from django.dispatch import Signal
 
 from pennywort.accounts.models import Fishroom, Keeper
 from pennywort.core.errors import InvalidInput
@@ -64,12 +66,21 @@ class RoomRecord(models.Model):
 ENTERED_LATER = timedelta(hours=1)
 
 
+# sent with the ``rows`` that were written many at once, as Django sends of one
+entries_written = Signal()
+
+
 class LedgerError(RuntimeError):
     """Somebody tried to change a ledger entry in place."""
 
 
 class LedgerQuerySet(models.QuerySet[Any]):
     """Reads of the ledger; it cannot be updated, and only goes when its whole fishroom goes."""
+
+    def bulk_create(self, objs: Iterable[Any], *args: Any, **kwargs: Any) -> list[Any]:
+        made = super().bulk_create(objs, *args, **kwargs)
+        entries_written.send(self.model, rows=made)
+        return made
 
     def update(self, **kwargs: Any) -> int:
         raise LedgerError("Ledger entries are corrected by new entries, never changed.")

@@ -32,7 +32,13 @@ def standing_tanks_of(actor: Actor) -> QuerySet[Tank]:
 
 def on_one_water(tank: Tank) -> list[Tank]:
     """The tanks that share this tank's water, itself among them, in the order they were set up."""
-    return list(Tank.objects.filter(Q(pk=tank.water_id) | Q(shares_water_with=tank.water_id)).order_by("pk"))
+    return on_their_waters([tank])
+
+
+def on_their_waters(tanks: Iterable[Tank]) -> list[Tank]:
+    """All tanks that share the water of one of these, themselves among them, in the order they were set up."""
+    waters = {tank.water_id for tank in tanks}
+    return list(Tank.objects.filter(Q(pk__in=waters) | Q(shares_water_with__in=waters)).order_by("pk"))
 
 
 def equipment_on(tanks: Iterable[Tank]) -> set[str]:

@@ -12,6 +12,7 @@ from pennywort.accounts.models import Fishroom, Keeper
 from pennywort.courses.models import Case, Course, Dose, Task
 from pennywort.courses.services import course
 from pennywort.courses.services.course import Ticked, Wish
+from pennywort.fish.kept import keep_missing
 from pennywort.fish.models import Group, Loss
 from pennywort.records.actor import Actor
 from pennywort.shelf.products import OwnStrength, ProductIn
@@ -50,6 +51,7 @@ def fill(room: Fishroom, keeper: Keeper, *, tanks: int, years: float, now: datet
         ],
         batch_size=900,
     )
+    keep_missing()
     _old_courses(made, groups, by, start=start, years=years)
     actor = Actor(keeper=keeper, fishroom=room, now=now - timedelta(days=3))
     for i, tank in enumerate(made[::5]):

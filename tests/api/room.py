@@ -17,6 +17,7 @@ from django.test import Client, TestCase, override_settings
 from PIL import Image
 
 from pennywort.accounts.models import Fishroom, Keeper, Membership
+from pennywort.fish.kept import drift
 
 NOW = datetime(2026, 11, 24, 14, 20, tzinfo=UTC)
 TANK = {
@@ -56,6 +57,7 @@ class RoomCase(TestCase):
         folder.enable()
         self.addCleanup(folder.disable)
         self.clients: dict[int, Client] = {}
+        self.addCleanup(self._kept_as_the_ledgers_say)
         patcher = mock.patch("django.utils.timezone.now", lambda: self.clock)
         patcher.start()
         self.addCleanup(patcher.stop)
@@ -65,6 +67,11 @@ class RoomCase(TestCase):
         Membership.objects.create(fishroom=self.room, keeper=self.maren)
         Membership.objects.create(fishroom=self.room, keeper=self.ivo, role="keeper")
         Membership.objects.create(fishroom=self.elsewhere, keeper=self.stranger)
+
+    def _kept_as_the_ledgers_say(self) -> None:
+        """Whatever a test wrote: the numbers of fish that are kept are those of the ledgers."""
+        if not connection.needs_rollback:
+            self.assertEqual(drift(), [])
 
     def __getstate__(self) -> dict[str, Any]:
         """What goes to the process that reports: a client can't be sent there, and a subtest that fails would say nothing."""

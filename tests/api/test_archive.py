@@ -22,6 +22,7 @@ from pennywort.accounts.models import Fishroom, Keeper, Membership
 from pennywort.archive import timeline as timeline_module
 from pennywort.archive.tables import tables
 from pennywort.demo.alder_lock import build
+from pennywort.fish.kept import forget
 from pennywort.fish.models import Group, Observation
 from tests.api.room import NOW, RoomCase, a_picture
 
@@ -278,6 +279,7 @@ class Archives(ArchiveCase):
                 else:
                     self.assertEqual(self.restore(content)[-1]["step"], "done")
                     self.assertFalse(stray.exists())
+                    forget(self.elsewhere)
                     for table in tables():
                         table.model._base_manager.filter(pk__in=list(table.rows(self.elsewhere).values_list("pk", flat=True)))._raw_delete(using="default")
                 self.assertIsNotNone(held)

@@ -50,6 +50,20 @@ class SetUp(RoomCase):
         self.send("gear", {"name": "green net", "kind": "net", "home": self.weir})
         self.assertIn("Here: green net.", next(i for i in self.ready()["items"] if i["id"] == "tools")["text"])
 
+    def test_what_was_done_on_the_day_it_was_taken_down_stays_on_the_screen(self) -> None:
+        """Another tank was set up after it: Today and the round read the rows of both, and strips of the one that stands."""
+        group = self.group(self.weir, arrived_on="2026-11-20")
+        self.tank(name="Sluice")
+        self.send(f"tanks/{self.weir}/readings", {"ph": "7.2"})
+        self.send(f"tanks/{self.weir}/changes", {"share": "50 %"})
+        self.send(f"tanks/{self.weir}/upkeep", {"kind": "glass"})
+        self.send(f"groups/{group}/losses", {"count": 10})
+        self.send(f"tanks/{self.weir}/take-down", {"note": "bleached"})
+        today = self.get("today")
+        self.assertEqual([s["name"] for s in today["strips"]], ["Sluice"])
+        self.assertEqual(sorted(d["words"] for d in today["done"]), ["Weir: 10 lost", "Weir: changed 50 %", "Weir: glass wiped"])
+        self.assertEqual([t["name"] for t in self.get("round")["tanks"]], [])
+
     def test_taken_down_and_set_up_again_with_its_history(self) -> None:
         group = self.group(self.weir)
         down = f"tanks/{self.weir}/take-down"

@@ -4,11 +4,16 @@ from __future__ import annotations
 
 from datetime import timedelta
 from typing import Any
+from uuid import uuid4
 
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
 from pennywort.accounts.models import Fishroom, Membership
+from pennywort.board.api import FIRST_STRIPS, MOST_STRIPS
+from pennywort.board.today import board_of
+from pennywort.courses.strip_shown import strip_out
+from pennywort.records.actor import Actor
 from tests.api.large import fill
 from tests.api.room import LABEL, RoomCase
 
@@ -25,8 +30,9 @@ class ManyTanks(RoomCase):
         with CaptureQueriesContext(connection) as queries:
             answer = self.client_of().get(url)
         self.clock -= timedelta(hours=late_h)
-        self.assertEqual(len(answer.json()["strips"]), tanks)
-        self.assertTrue(any(s["level"] for s in answer.json()["strips"]))
+        told = answer.json()
+        self.assertEqual((len(told["strips"]), len(told["strips"]) + len(told["below"])), (min(tanks, FIRST_STRIPS), tanks))
+        self.assertTrue(any(s["level"] for s in told["strips"]))
         return len(queries)
 
     def test_the_queries_do_not_grow_with_the_tanks(self) -> None:
@@ -35,7 +41,39 @@ class ManyTanks(RoomCase):
             with self.subTest(late_h):
                 few, many = self.queries(tanks=15, late_h=late_h), self.queries(tanks=60, late_h=late_h)
                 self.assertEqual(few, many)
-                self.assertLess(many, 30)
+                self.assertLess(many, 25)
+
+    def test_strips_below_are_those_of_a_screen_that_shows_all(self) -> None:
+        """What is asked for as it comes into view is what the whole board would have drawn, in the order it stands in."""
+        fill(self.room, self.maren, tanks=30, years=1, now=self.clock)
+        self.clock += timedelta(hours=30)
+        today = self.get("today")
+        board = board_of(Actor(keeper=self.maren, fishroom=self.room, now=self.clock))
+        whole = [strip_out(s) for s in board.strips]
+        self.assertEqual([str(s.tank) for s in whole], [s["tank"] for s in today["strips"]] + [t["tank"] for t in today["below"]])
+        asked = "&".join(f"tanks={t['tank']}" for t in today["below"])
+        # every fifth is under treatment: some of each kind
+        few = "&".join(f"tanks={t['tank']}" for t in today["below"][:7])
+        with CaptureQueriesContext(connection) as some:
+            self.get(f"strips?{few}")
+        with CaptureQueriesContext(connection) as many:
+            told = self.get(f"strips?{asked}")
+        self.assertEqual(len(some), len(many))
+        self.assertEqual(told["axis"], today["axis"])
+        self.assertEqual(today["strips"] + told["strips"], [s.model_dump(mode="json") for s in whole])
+
+    def test_strips_of_some_tanks(self) -> None:
+        weir, sluice = self.tank(), self.tank(name="Sluice")
+        self.group(weir)
+        self.assertEqual([s["fish"] for s in self.get(f"strips?tanks={sluice}&tanks={weir}&tanks={sluice}")["strips"]], ["empty", "10 cherry barbs"])
+        self.send(f"tanks/{sluice}/take-down", {"note": "bleached"})
+        self.assertEqual([s["name"] for s in self.get(f"strips?tanks={sluice}&tanks={weir}")["strips"]], ["Weir"])
+        for wrong, field, status in (("", "tanks", 422), ("?tanks=weir", "tanks.0", 422), (f"?tanks={uuid4()}", "tanks", 404)):
+            self.assertEqual(self.get(f"strips{wrong}", status=status)["field"], field)
+        many = "&".join(f"tanks={uuid4()}" for _ in range(MOST_STRIPS + 1))
+        self.assertEqual(self.get(f"strips?{many}", status=422)["field"], "tanks")
+        stranger = self.client_of(self.stranger).get(self.url(f"strips?tanks={weir}", self.elsewhere))
+        self.assertEqual((stranger.status_code, stranger.json()["field"]), (404, "tanks"))
 
 
 class States(RoomCase):

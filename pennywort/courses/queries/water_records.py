@@ -8,9 +8,9 @@ from dataclasses import replace
 from datetime import datetime, timedelta
 from functools import cache, cached_property, reduce
 from operator import or_
-from typing import NamedTuple, TypeVar, cast
+from typing import Any, NamedTuple, TypeVar, cast
 
-from django.db.models import Min, Q
+from django.db.models import Max, Min, Q, QuerySet
 
 from pennywort.core.course.clock import ClockState, Counted, Slip, judged, read_clock
 from pennywort.core.course.ledger import Ledger, Level, WaterEvent, rates_of
@@ -22,7 +22,7 @@ from pennywort.courses.queries.running import BEFORE_START, GONE_FRACTION, WHOLE
 from pennywort.courses.queries.targets import EDGE_FRACTION, clock_rule, read_in
 from pennywort.records.grouped import grouped
 from pennywort.tanks.models import Tank, WaterChange, WaterReading
-from pennywort.tanks.queries import on_one_water
+from pennywort.tanks.queries import on_their_waters
 
 # what changes the level of a medicine
 IN_WATER = ("dose", "water_change", *WHOLE_CHANGES, "carbon_in", "carbon_out")
@@ -86,6 +86,11 @@ def answering() -> tuple[ReadingKind, ...]:
     return tuple(kind for kind in library().readings.values() if kind.id in by)
 
 
+def _told(kinds: Iterable[ReadingKind]) -> Q:
+    """A keeper's test, or an instrument's that read one of these."""
+    return reduce(or_, (Q(**{f"{kind.column}__isnull": False}) for kind in kinds), Q(instrument=""))
+
+
 def _kind_of(medicine_id: str) -> ReadingKind | None:
     return library().readings.get(library().actives[medicine_id].read_by)
 
@@ -93,24 +98,38 @@ def _kind_of(medicine_id: str) -> ReadingKind | None:
 class WaterRecords:
     """The doses, changes, readings and plans of some tanks at one instant.
 
-    :param marks_since: for the screen of a whole fishroom: what happened since then, and since the running courses started.
+    :param marks_since: for strips: what happened since then, and since the running courses started.
+    :param whole: these are all tanks of their fishroom, those put away as well; of some tanks, whatever hangs on their water comes with them.
     """
 
-    def __init__(self, tanks: Iterable[Tank], *, now: datetime, marks_since: datetime | None = None) -> None:
+    def __init__(self, tanks: Iterable[Tank], *, now: datetime, marks_since: datetime | None = None, whole: bool = False) -> None:
         asked = list(tanks)
-        # a fishroom is read whole; of a single tank, whatever hangs on its water comes with it
-        self.tanks = {t.pk: t for t in (asked if marks_since is not None else [t for tank in asked for t in on_one_water(tank)])} | {t.pk: t for t in asked}
+        self.tanks = {t.pk: t for t in ([] if whole else on_their_waters(asked))} | {t.pk: t for t in asked}
         self._water = {tank.pk: tank.water_id for tank in self.tanks.values()}
         self.rooms = {tank.fishroom_id for tank in self.tanks.values()}
-        self.now, self.marks_since = now, marks_since
+        self.now, self.marks_since, self.whole = now, marks_since, whole
+        self._shown: set[int] | None = None
         self._ledgers: dict[tuple[int, str], Ledger | None] = {}
 
     def here(self, tank: str = "tank") -> Q:
         """What belongs to these tanks, by the link to its tank: a fishroom is asked for by its name, not by 200 tanks."""
-        if self.marks_since is None:
+        if not self.whole:
             return Q(**{f"{tank}__in": self.tanks})
         # a tank set up after these were read has a higher key
         return Q(fishroom__in=self.rooms, **{f"{tank}__lte": max(self.tanks, default=0)})
+
+    def show_only(self, tanks: Iterable[Tank]) -> None:
+        """Of a whole fishroom: whose strips are drawn. Of the others under treatment the past is read and what is overdue; of all others,
+        that something was done. Asked for more of them it refuses, so that no screen shows a part as the whole.
+        """
+        self._shown = {tank.water_id for tank in tanks}
+
+    def _was_read(self, tank: Tank, *, plan: bool = False) -> int:
+        """:raises LookupError: a tank of which that was not read."""
+        water = tank.water_id
+        if self._shown is not None and water not in self._shown and (plan or water not in self._running):
+            raise LookupError(f"tank {tank.pk} is not among those that are shown")
+        return water
 
     def on_its_water(self, tank: Tank) -> list[Tank]:
         """The tanks of this book on one water with this one, itself among them."""
@@ -124,9 +143,13 @@ class WaterRecords:
     def courses(self) -> dict[int, Course]:
         """Running courses by key, the oldest first."""
         standing = Q(stopped_at=None) | Q(stopped_at__gt=self.now)
-        found = Course.objects.filter(standing, self.here(), ends_at__gt=self.now).select_related("case__group").order_by("starts_at", "pk")
+        # of a whole fishroom nobody asks for more of their groups than is read of all groups
+        found = Course.objects.filter(standing, self.here(), ends_at__gt=self.now).select_related("case" if self.whole else "case__group")
+        found = found.order_by("starts_at", "pk")
         for course in found:
-            course.tank = course.case.group.tank = self.tanks[course.tank_id]
+            course.tank = self.tanks[course.tank_id]
+            if not self.whole:
+                course.case.group.tank = course.tank
         return {course.pk: course for course in found}
 
     @cached_property
@@ -144,10 +167,16 @@ class WaterRecords:
         """Of these tanks all; for a whole fishroom the marks, and in tanks under treatment what happened since it started."""
         if self.marks_since is None:
             return self.here(tank)
-        began = min((c.starts_at - BEFORE_START for c in self.courses.values()), default=self.now)
         treated = [t.pk for t in self.tanks.values() if t.water_id in self._running]
         lately = Q(happened_at__gte=self.marks_since)
-        return self.here(tank) & Q(happened_at__gte=min(began, self.marks_since)) & (lately | Q(**{f"{tank}__in": treated}))
+        if self._shown is not None:
+            lately &= Q(**{f"{tank}__in": [t.pk for t in self.tanks.values() if t.water_id in self._shown]})
+        return self.here(tank) & Q(happened_at__gte=min(self._began, self.marks_since)) & (lately | Q(**{f"{tank}__in": treated}))
+
+    @cached_property
+    def _began(self) -> datetime:
+        """When the first of the running courses did, with what may have been given before it."""
+        return min((c.starts_at - BEFORE_START for c in self.courses.values()), default=self.now)
 
     @cached_property
     def _given(self) -> dict[int, list[Given]]:
@@ -171,23 +200,56 @@ class WaterRecords:
 
     def changed(self, tank: Tank) -> list[Changed]:
         """Water changes that stand, oldest first."""
-        return self._changed.get(tank.water_id, [])
+        return self._changed.get(self._was_read(tank), [])
+
+    def courses_given(self, *, since: datetime) -> set[int]:
+        """The courses, by their keys, of the doses since then."""
+        return {d.course_id for rows in self._given.values() for d in rows if d.happened_at >= since}
+
+    @property
+    def last_given(self) -> dict[int, datetime]:
+        """When a dose went into each tank last, by its key, of those that were read."""
+        return {d.tank_id: d.happened_at for rows in self._given.values() for d in rows}
+
+    @cached_property
+    def changed_lately(self) -> set[int]:
+        """The tanks, by their keys, that were changed since the marks begin."""
+        return set(self._lately(WaterChange.objects.standing(), "tank"))
+
+    @cached_property
+    def tested_lately(self) -> set[int]:
+        """The tanks, by their keys, that were tested since the marks begin; by an instrument only where it read a medicine."""
+        tests = WaterReading.objects.standing().filter(_told(kind for kind in answering() if kind.held))
+        found = set(self._lately(tests, "tank"))
+        # of another tank on its water those since it was set up itself
+        shared = {t.pk: {o.pk for o in members if o.pk != t.pk} & found for members in self._on_water.values() if len(members) > 1 for t in members}
+        others = {pk for pks in shared.values() for pk in pks}
+        last = dict(tests.filter(tank__in=others).order_by().values_list("tank").annotate(Max("happened_at"))) if others else {}
+        return found | {pk for pk, beside in shared.items() if any(last[other] >= self.tanks[pk].recorded_at for other in beside)}
+
+    def _lately(self, entries: QuerySet[Any], tank: str) -> QuerySet[Any, int]:
+        return entries.filter(self.here(tank), happened_at__gte=self.marks_since).order_by().values_list(tank, flat=True).distinct()
 
     @cached_property
     def _planned(self) -> dict[int, list[Planned]]:
         rows = Task.objects.filter(course__in=self.courses, kind__in=IN_WATER, done_at=None, skipped=False).order_by("due_at", "pk")
+        if self._shown is not None:
+            rows = rows.filter(Q(due_at__lte=self.now) | Q(course__in=[pk for pk, course in self.courses.items() if course.tank.water_id in self._shown]))
         return self._by_water(Planned(*row) for row in rows.values_list(*_columns(Planned, tank_id="course__tank_id")))
 
     def planned(self, tank: Tank) -> list[Planned]:
         """What its running courses will still do to the water, the earliest first."""
-        return self._planned.get(tank.water_id, [])
+        return self._planned.get(self._was_read(tank, plan=True), [])
+
+    def overdue(self, tank: Tank) -> list[Planned]:
+        """What its running courses should have done to the water by now, the earliest first."""
+        return [p for p in self._planned.get(tank.water_id, []) if p.due_at <= self.now]
 
     @cached_property
     def _readings(self) -> dict[int, list[Read]]:
         # an instrument's hourly warmth says nothing of a medicine or a clock
         kinds = answering()
-        told = reduce(or_, (Q(**{f"{kind.column}__isnull": False}) for kind in kinds), Q(instrument=""))
-        rows = WaterReading.objects.standing().filter(told, self._wanted("tank")).order_by("happened_at", "pk")
+        rows = WaterReading.objects.standing().filter(_told(kinds), self._wanted("tank")).order_by("happened_at", "pk")
         return self._by_water(
             Read(tank_id, at, instrument, {k.id: value for k, value in zip(kinds, values, strict=True) if value is not None})
             for tank_id, at, instrument, *values in rows.values_list("tank_id", "happened_at", "instrument", *(kind.column for kind in kinds))
@@ -195,11 +257,13 @@ class WaterRecords:
 
     def readings(self, tank: Tank) -> list[Read]:
         """Its water tests that stand, oldest first; of tanks on its water those since it was set up itself."""
-        return [r for r in self._readings.get(tank.water_id, []) if r.tank_id == tank.pk or r.happened_at >= tank.recorded_at]
+        return [r for r in self._readings.get(self._was_read(tank), []) if r.tank_id == tank.pk or r.happened_at >= tank.recorded_at]
 
     @cached_property
     def _carbon(self) -> dict[int, list[Carbon]]:
         rows = Task.objects.filter(self.here("course__tank"), kind__in=("carbon_in", "carbon_out"), done_at__isnull=False, skipped=False)
+        if self.whole:
+            rows = rows.filter(done_at__gte=self._began)
         return self._by_water(Carbon(*row) for row in rows.order_by("done_at", "pk").values_list(*_columns(Carbon, tank_id="course__tank_id")))
 
     @cached_property

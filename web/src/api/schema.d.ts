@@ -2040,6 +2040,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/strips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strips
+         * @description The strips of some tanks, in the order they are asked for; of one that was put away none.
+         */
+        get: operations["strips"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}/stands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Stands
+         * @description How every tank stands, in the order of Today.
+         */
+        get: operations["stands"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms/{room_id}/rail": {
         parameters: {
             query?: never;
@@ -9191,7 +9231,10 @@ export interface components {
             /** Words */
             words: string;
         };
-        /** StripOut */
+        /**
+         * StripOut
+         * @description The same with all that its strip draws, and in one sentence for who can't see it.
+         */
         StripOut: {
             /**
              * Tank
@@ -9214,6 +9257,13 @@ export interface components {
             /** State Words */
             state_words: string;
             level: components["schemas"]["ShownOut"] | null;
+            day_count: components["schemas"]["DayCountOut"] | null;
+            /** Case */
+            case: string | null;
+            /** Group */
+            group: string | null;
+            /** Quiet */
+            quiet: boolean;
             /** Curves */
             curves: components["schemas"]["CurveOut"][];
             /** Doses */
@@ -9232,15 +9282,21 @@ export interface components {
             windows: components["schemas"]["SpanOut"][];
             /** Days Done */
             days_done: components["schemas"]["SpanOut"][];
-            day_count: components["schemas"]["DayCountOut"] | null;
-            /** Case */
-            case: string | null;
-            /** Group */
-            group: string | null;
-            /** Quiet */
-            quiet: boolean;
             /** Label */
             label: string;
+        };
+        /**
+         * TankBelowOut
+         * @description A tank whose strip is asked for as it comes into view.
+         */
+        TankBelowOut: {
+            /**
+             * Tank
+             * Format: uuid
+             */
+            tank: string;
+            /** Name */
+            name: string;
         };
         /** TodayOut */
         TodayOut: {
@@ -9255,6 +9311,8 @@ export interface components {
             axis: components["schemas"]["AxisOut"];
             /** Strips */
             strips: components["schemas"]["StripOut"][];
+            /** Below */
+            below: components["schemas"]["TankBelowOut"][];
             /** Due */
             due: components["schemas"]["DueOut"][];
             /** Done */
@@ -9281,6 +9339,50 @@ export interface components {
             title: string;
             /** Prepare */
             prepare: string;
+        };
+        /** StripsOut */
+        StripsOut: {
+            /** Date Words */
+            date_words: string;
+            /** Time Words */
+            time_words: string;
+            axis: components["schemas"]["AxisOut"];
+            /** Strips */
+            strips: components["schemas"]["StripOut"][];
+        };
+        /**
+         * StandsOut
+         * @description How a tank stands now: its fish, what is in its water, how far its course is. Quiet: nothing goes on, nor did in the last two weeks.
+         */
+        StandsOut: {
+            /**
+             * Tank
+             * Format: uuid
+             */
+            tank: string;
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /** Fish */
+            fish: string;
+            /** Medicine */
+            medicine: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "in_range" | "above" | "below" | "unknown" | "none";
+            /** State Words */
+            state_words: string;
+            level: components["schemas"]["ShownOut"] | null;
+            day_count: components["schemas"]["DayCountOut"] | null;
+            /** Case */
+            case: string | null;
+            /** Group */
+            group: string | null;
+            /** Quiet */
+            quiet: boolean;
         };
         /** RailOut */
         RailOut: {
@@ -14958,6 +15060,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TodayOut"];
+                };
+            };
+        };
+    };
+    strips: {
+        parameters: {
+            query: {
+                tanks: string[];
+            };
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripsOut"];
+                };
+            };
+        };
+    };
+    stands: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandsOut"][];
                 };
             };
         };

@@ -333,7 +333,7 @@ const routes: RouteRecordRaw[] = [
 /** Whether a page only wrote into its address what is being typed or chosen there: the field keeps the keys, the page its place. */
 const stillTyping = (to: { path: string }, from: { path: string }) =>
   to.path === from.path &&
-  !!document.activeElement?.matches('input, textarea, select, [role=combobox], [role=radio]')
+  !!document.activeElement?.matches('input,textarea,select,[role=combobox],[role=radio]')
 
 export function makeRouter() {
   const router = createRouter({

@@ -75,6 +75,14 @@ export function useStale() {
 
 export const useToday = (options: Options = {}) =>
   useRecord(['today'], (room) => api.GET('/api/rooms/{room_id}/today', { params: { path: room } }), options)
+/** The strips of some tanks, by their ids, on the axis of today. */
+export const useStrips = (tanks: MaybeRefOrGetter<string[]>, options: Options = {}) =>
+  useRecord(
+    ['strips', tanks],
+    (room) =>
+      api.GET('/api/rooms/{room_id}/strips', { params: { path: room, query: { tanks: toValue(tanks) } } }),
+    options,
+  )
 export const useTanks = () =>
   useRecord(['tanks'], (room) => api.GET('/api/rooms/{room_id}/tanks', { params: { path: room } }))
 export const useTank = (tank: Of, options: Options = {}) =>

@@ -5,20 +5,20 @@ import LinkButton from '@/shared/LinkButton.vue'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import StateMark from '@/shared/StateMark.vue'
-import { useToday } from '@/shared/queries'
+import { useStands } from './queries'
 import * as texts from './words'
 
-const today = useToday()
-const running = computed(() => (today.data.value?.strips ?? []).filter((s) => s.day_count))
-const idle = computed(() => (today.data.value?.strips ?? []).filter((s) => !s.day_count && s.group))
+const { data, error } = useStands()
+const running = computed(() => (data.value ?? []).filter((s) => s.day_count))
+const idle = computed(() => (data.value ?? []).filter((s) => !s.day_count && s.group))
 const sentence = computed(() =>
-  today.data.value ? (running.value.length ? `${running.value.length} running.` : 'None running.') : '',
+  data.value ? (running.value.length ? `${running.value.length} running.` : 'None running.') : '',
 )
 </script>
 
 <template>
   <PageHead title="Courses" :sentence="sentence" />
-  <ProblemNote :problem="today.error.value" />
+  <ProblemNote :problem="error" />
   <ul class="rows mb-7">
     <li
       v-for="s in running"

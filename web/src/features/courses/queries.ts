@@ -2,6 +2,9 @@ import { type MaybeRefOrGetter, toValue } from 'vue'
 import { api, type Schemas } from '@/api/client'
 import { type Of, useRecord, useReference } from '@/shared/queries'
 
+/** How every tank stands. */
+export const useStands = () =>
+  useRecord(['stands'], (room) => api.GET('/api/rooms/{room_id}/stands', { params: { path: room } }))
 export const useProtocols = () =>
   useRecord(['protocols'], (room) => api.GET('/api/rooms/{room_id}/protocols', { params: { path: room } }))
 export const useProtocol = (protocol: Of, enabled: MaybeRefOrGetter<boolean>) =>

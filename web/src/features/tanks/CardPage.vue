@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
-import { useEmergencies, useTank, useToday } from '@/shared/queries'
+import { useEmergencies, useStrips, useTank } from '@/shared/queries'
 import { useAhead } from './queries'
 import * as texts from './words'
 
 /** A card to hang on the tank: what is in the water and what comes when, in large type, with room for a pen. */
 const props = defineProps<{ tank: string }>()
 const tank = useTank(() => props.tank)
-const today = useToday()
+const drawn = useStrips(() => [props.tank])
 const ahead = useAhead(() => props.tank)
 const failing = useEmergencies()
-const strip = computed(() => today.data.value?.strips.find((s) => s.tank === props.tank) ?? null)
+const strip = computed(() => drawn.data.value?.strips[0] ?? null)
 const days = computed(() => {
   const found: { day: string; rows: { at: string; title: string; amount: string; text: string }[] }[] = []
   for (const a of ahead.data.value ?? []) {
@@ -43,7 +43,7 @@ const print = () => window.print()
     </p>
     <p v-if="strip?.level" class="water">
       <b class="fig text-20">{{ strip.level.figure }} {{ strip.level.unit }}</b>
-      {{ strip.curves[0]?.name }}, {{ today.data.value?.date_words }} {{ today.data.value?.time_words }}:
+      {{ strip.curves[0]?.name }}, {{ drawn.data.value?.date_words }} {{ drawn.data.value?.time_words }}:
       {{ strip.state_words }}
     </p>
     <table v-if="days.length" class="w-full border-collapse my-3.5 mx-0">

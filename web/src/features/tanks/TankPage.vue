@@ -18,7 +18,7 @@ import TestForm from './TestForm.vue'
 import UpkeepSection from './UpkeepSection.vue'
 import WaterLedger from './WaterLedger.vue'
 import LinkButton from '@/shared/LinkButton.vue'
-import { useGroups, useTank, useToday } from '@/shared/queries'
+import { useGroups, useStrips, useTank } from '@/shared/queries'
 import { useInstruments, useReadings, useStages, useWaterLedger } from './queries'
 import * as said from '@/shared/words'
 import * as texts from './words'
@@ -29,14 +29,14 @@ const route = useRoute()
 const board = useTank(() => props.tank)
 const all = useGroups()
 const readings = useReadings(() => props.tank)
-const today = useToday()
+const drawn = useStrips(() => [props.tank])
 const stages = useStages(() => props.tank)
 const ledgers = useWaterLedger(() => props.tank)
 const instruments = useInstruments()
 const speaking = computed(() =>
   (instruments.data.value?.instruments ?? []).filter((i) => i.tank === props.tank),
 )
-const strip = computed(() => today.data.value?.strips.find((s) => s.tank === props.tank && !s.quiet) ?? null)
+const strip = computed(() => drawn.data.value?.strips.find((s) => !s.quiet) ?? null)
 const groups = computed(() => (all.data.value ?? []).filter((g) => g.tank === props.tank))
 const alive = computed(() => groups.value.filter((g) => g.left > 0))
 const sentence = computed(() => {
@@ -104,8 +104,8 @@ const { strike, problem: strikeProblem } = useStrike()
     <p v-if="board.data.value.one_water_words" class="-mt-3 mb-4" data-testid="one-water">
       {{ capital(board.data.value.one_water_words) }}.
     </p>
-    <div v-if="today.data.value && strip" class="mb-7 max-w-225">
-      <StripsChart :axis="today.data.value.axis" :strips="[strip]" :label="texts.THIS_TANK_ON_ITS" plain>
+    <div v-if="drawn.data.value && strip" class="mb-7 max-w-225">
+      <StripsChart :axis="drawn.data.value.axis" :strips="[strip]" :label="texts.THIS_TANK_ON_ITS" plain>
         <template #default="{ frame, wide }">
           <StagesChart
             v-for="s in stages.data.value ?? []"

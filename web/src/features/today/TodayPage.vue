@@ -1,14 +1,24 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import DueList from './DueList.vue'
+import StripsBelow from './StripsBelow.vue'
 import StripsChart from '@/shared/strips/StripsChart.vue'
 import LinkButton from '@/shared/LinkButton.vue'
 import { useToday } from '@/shared/queries'
 import * as texts from './words'
 
 const { data, error } = useToday({ every: 60_000 })
+/** so many are asked for at once as they come near */
+const AT_ONCE = 16
+const below = computed(() => {
+  const tanks = data.value?.below ?? []
+  return Array.from({ length: Math.ceil(tanks.length / AT_ONCE) }, (_, i) =>
+    tanks.slice(i * AT_ONCE, (i + 1) * AT_ONCE),
+  )
+})
 </script>
 
 <template>
@@ -19,7 +29,7 @@ const { data, error } = useToday({ every: 60_000 })
     :figure="data?.time_words"
   />
   <ProblemNote :problem="error" />
-  <p v-if="data?.strips.some((s) => s.fish !== 'empty')" class="in-row gap-y-1 gap-x-5 -mt-1 mb-2.5">
+  <p v-if="data?.fish_words" class="in-row gap-y-1 gap-x-5 -mt-1 mb-2.5">
     <LinkButton :to="{ name: 'round' }" :label="texts.WALK_THE_ROUND" />
     <RouterLink :to="{ name: 'emergency' }">{{ texts.POWER_OUT_HEATER_FAILED }}</RouterLink>
   </p>
@@ -28,7 +38,11 @@ const { data, error } = useToday({ every: 60_000 })
     <LinkButton main :to="{ name: 'tank-new' }" :label="texts.SET_UP_THE_FIRST" />
   </div>
   <div v-show="data?.strips.length" class="today grid grid-cols-[minmax(0,1fr)_288px] gap-5 items-start">
-    <StripsChart v-if="data" :axis="data.axis" :strips="data.strips" :label="texts.TANKS_ON_ONE_TIME" />
+    <StripsChart v-if="data" :axis="data.axis" :strips="data.strips" :label="texts.TANKS_ON_ONE_TIME">
+      <template #default="{ frame, wide }">
+        <StripsBelow v-for="(tanks, i) in below" :key="i" :tanks="tanks" :frame="frame" :wide="wide" />
+      </template>
+    </StripsChart>
     <DueList
       v-if="data"
       :due="data.due"
