@@ -39,7 +39,7 @@ def today(request: HttpRequest, room_id: Path[UUID]) -> HttpResponse:
         fish_words=told.fish_words,
         axis=axis_out(actor, told.axis),
         strips=[strip_out(s) for s in told.strips],
-        below=[board.TankBelowOut(tank=t.uid, name=t.name) for t in told.below],
+        below=[board.TankBelowOut(**vars(t)) for t in told.below],
         due=[
             board.DueOut(
                 task=d.task.uid,

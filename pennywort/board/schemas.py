@@ -58,10 +58,13 @@ class TomorrowOut(Plain):
 
 
 class TankBelowOut(Plain):
-    """A tank whose strip is asked for as it comes into view."""
+    """A tank further down: one where something goes on has a strip, which is asked for as it comes into view."""
 
     tank: UUID
+    code: str
     name: str
+    fish: str
+    quiet: bool
 
 
 class StripsOut(Plain):

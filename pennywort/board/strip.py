@@ -175,7 +175,7 @@ def strip_of(actor: Actor, tank: Tank, *, book: WaterRecords, marks: Marks, axis
     ]
     return Strip(
         tank=tank,
-        fish=in_words((g.species_name, g.left) for g in groups) or "empty",
+        fish=fish_in(marks, tank),
         medicine=course_words(course) if course else "no medicine",
         state=state,
         state_words=words,
@@ -200,6 +200,11 @@ def strip_of(actor: Actor, tank: Tank, *, book: WaterRecords, marks: Marks, axis
         group=(marks.group_uids[case.group_id] if case else groups[-1].uid if groups else None),
         quiet=quiet,
     )
+
+
+def fish_in(marks: Marks, tank: Tank) -> str:
+    """The fish of a tank in one line."""
+    return in_words((g.species_name, g.left) for g in marks.groups(tank)) or "empty"
 
 
 def going_on(actor: Actor, tanks: Iterable[Tank], *, book: WaterRecords, marks: Marks, axis: Axis, upkeep: Iterable[PlannedUpkeep]) -> set[int]:

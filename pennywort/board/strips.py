@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from functools import cached_property
+from uuid import UUID
 
-from pennywort.board.strip import axis_for, going_on, strip_of
+from pennywort.board.strip import axis_for, fish_in, going_on, strip_of
 from pennywort.board.strip_events import Marks
 from pennywort.courses.queries.water_records import WaterRecords
 from pennywort.courses.strips import Strip
@@ -14,6 +16,17 @@ from pennywort.records.grouped import grouped
 from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import tanks_of
 from pennywort.tanks.upkeep import PlannedUpkeep, planned_upkeep
+
+
+@dataclass(frozen=True, kw_only=True)
+class TankBelow:
+    """A tank below those that are drawn: its fish, and whether there is more to draw of it."""
+
+    tank: UUID
+    code: str
+    name: str
+    fish: str
+    quiet: bool
 
 
 class RoomStrips:
@@ -47,6 +60,10 @@ class RoomStrips:
         if len(drawn) < len(self.tanks):
             self.book.show_only(drawn)
         return drawn
+
+    def below(self, tank: Tank) -> TankBelow:
+        """One that is not drawn yet."""
+        return TankBelow(tank=tank.uid, code=tank.code, name=tank.name, fish=fish_in(self.marks, tank), quiet=tank.pk not in self._busy)
 
     def strip(self, tank: Tank) -> Strip:
         """The strip of one of them."""

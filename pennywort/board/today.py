@@ -14,7 +14,7 @@ from django.db.models import Min, Q
 from pennywort.board.done import DoneItem, done_today
 from pennywort.board.due_action import press_of
 from pennywort.board.strip_events import Marks
-from pennywort.board.strips import RoomStrips
+from pennywort.board.strips import RoomStrips, TankBelow
 from pennywort.core.course.condition import Decision
 from pennywort.core.course.replan import Moved
 from pennywort.core.reference import library
@@ -30,7 +30,6 @@ from pennywort.courses.queries.water_records import IN_WATER, WaterRecords
 from pennywort.courses.strips import Axis, Strip
 from pennywort.fish.models import Look
 from pennywort.records.actor import Actor
-from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import once_words
 from pennywort.tanks.upkeep import PlannedUpkeep, planned_upkeep
 
@@ -98,8 +97,7 @@ class TodayBoard:
 
     axis: Axis
     strips: tuple[Strip, ...]
-    # the tanks below those, whose strips are asked for as they come into view
-    below: tuple[Tank, ...]
+    below: tuple[TankBelow, ...]
     due: tuple[DueItem, ...]
     done: tuple[DoneItem, ...]
     sentence: str
@@ -269,7 +267,7 @@ def board_of(actor: Actor, *, most_strips: int | None = None) -> TodayBoard:
     return TodayBoard(
         axis=room.axis,
         strips=tuple(room.strip(tank) for tank in drawn),
-        below=room.tanks[len(drawn) :],
+        below=tuple(room.below(tank) for tank in room.tanks[len(drawn) :]),
         due=tuple(items),
         done=done_today(actor, book, marks),
         sentence=_sentence(actor, items, book, upkeep),

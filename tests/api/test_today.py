@@ -51,6 +51,7 @@ class ManyTanks(RoomCase):
         board = board_of(Actor(keeper=self.maren, fishroom=self.room, now=self.clock))
         whole = [strip_out(s) for s in board.strips]
         self.assertEqual([str(s.tank) for s in whole], [s["tank"] for s in today["strips"]] + [t["tank"] for t in today["below"]])
+        self.assertEqual([(s.fish, s.quiet) for s in whole[FIRST_STRIPS:]], [(t["fish"], t["quiet"]) for t in today["below"]])
         asked = "&".join(f"tanks={t['tank']}" for t in today["below"])
         # every fifth is under treatment: some of each kind
         few = "&".join(f"tanks={t['tank']}" for t in today["below"][:7])
@@ -61,6 +62,32 @@ class ManyTanks(RoomCase):
         self.assertEqual(len(some), len(many))
         self.assertEqual(told["axis"], today["axis"])
         self.assertEqual(today["strips"] + told["strips"], [s.model_dump(mode="json") for s in whole])
+
+    def test_quiet_is_whatever_has_no_mark(self) -> None:
+        """It is told without drawing a strip: of each thing alone that a strip marks, and of a test in another tank on its water."""
+        for path, body in (
+            ("", {}),
+            ("changes", {"share": "20 %"}),
+            ("readings", {"ph": "7"}),
+            ("upkeep", {"kind": "glass"}),
+            ("standing", {"kind": "change", "share": "20 %", "every_days": 5}),
+            ("groups", {"species": "guppy", "count": 3}),
+            ("groups", {"species": "guppy", "count": 3, "arrived_on": "2026-10-01"}),
+        ):
+            tank = self.tank(name=f"{path} {len(body)}".strip())
+            if path:
+                self.send(f"tanks/{tank}/{path}", body)
+        self.send(f"groups/{self.group(self.tank(name='loss'), arrived_on='2026-10-01')}/losses", {"count": 1})
+        tested = self.tank(name="tested")
+        self.send(f"tanks/{tested}/readings", {"ph": "7"})
+        self.later(hours=1)
+        self.tank(name="on its water", shares_water_with=tested)
+        self.course(self.group(self.tank(name="course")))
+        self.send(f"groups/{self.group(self.tank(name='case'), arrived_on='2026-10-01')}/looks", {"signs": {"flashing": True}})
+        marks = ("doses", "changes", "readings", "upkeep", "losses", "arrivals", "windows", "day_count", "case")
+        strips = self.get("today")["strips"]
+        self.assertEqual({s["name"]: s["quiet"] for s in strips}, {s["name"]: not any(s[m] for m in marks) for s in strips})
+        self.assertEqual([s["name"] for s in strips if s["quiet"]], ["0", "groups 3", "on its water"])
 
     def test_strips_of_some_tanks(self) -> None:
         weir, sluice = self.tank(), self.tank(name="Sluice")

@@ -9287,7 +9287,7 @@ export interface components {
         };
         /**
          * TankBelowOut
-         * @description A tank whose strip is asked for as it comes into view.
+         * @description A tank further down: one where something goes on has a strip, which is asked for as it comes into view.
          */
         TankBelowOut: {
             /**
@@ -9295,8 +9295,14 @@ export interface components {
              * Format: uuid
              */
             tank: string;
+            /** Code */
+            code: string;
             /** Name */
             name: string;
+            /** Fish */
+            fish: string;
+            /** Quiet */
+            quiet: boolean;
         };
         /** TodayOut */
         TodayOut: {

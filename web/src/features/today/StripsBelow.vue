@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { useIntersectionObserver } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { RouterLink } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import type { Frame } from '@/shared/axis'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useStrips } from '@/shared/queries'
 import StripRow from '@/shared/strips/StripRow.vue'
 
-/** Some tanks further down: their names at once, their strips as they come near to what is seen. */
+/** Some tanks further down: their fish at once, the strips of those where something goes on as they come near to what is seen. */
 const props = defineProps<{ tanks: Schemas['TankBelowOut'][]; frame: Frame; wide: boolean }>()
 const root = ref<HTMLElement | null>(null)
 const near = ref(false)
 useIntersectionObserver(root, ([seen]) => (near.value ||= !!seen?.isIntersecting), { rootMargin: '600px' })
-const { data, error } = useStrips(() => props.tanks.map((t) => t.tank), {
-  enabled: near,
+const busy = computed(() => props.tanks.filter((t) => !t.quiet).map((t) => t.tank))
+const { data, error } = useStrips(busy, {
+  enabled: () => near.value && busy.value.length > 0,
   every: 60_000,
   keepsLast: true,
 })
@@ -22,17 +22,8 @@ const strips = computed(() => new Map(data.value?.strips.map((s) => [s.tank, s])
 </script>
 
 <template>
-  <div ref="root" :aria-busy="near && !data && !error">
+  <div ref="root" :aria-busy="near && busy.length > 0 && !data && !error">
     <ProblemNote :problem="error" />
-    <template v-for="t in tanks" :key="t.tank">
-      <StripRow v-if="strips.has(t.tank)" :strip="strips.get(t.tank)!" :frame="frame" :wide="wide" />
-      <h2 v-else class="h-24.5 pl-6.25 pt-1.75 line-b-rule2 text-16 leading-5 font-700">
-        <RouterLink
-          class="no-underline hover:underline -ml-6.25 pl-6.25"
-          :to="{ name: 'tank', params: { tank: t.tank } }"
-          >{{ t.name }}</RouterLink
-        >
-      </h2>
-    </template>
+    <StripRow v-for="t in tanks" :key="t.tank" :strip="strips.get(t.tank) ?? t" :frame="frame" :wide="wide" />
   </div>
 </template>

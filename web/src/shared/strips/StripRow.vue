@@ -7,19 +7,25 @@ import FigureText from '@/shared/FigureText.vue'
 import StateMark from '@/shared/StateMark.vue'
 import StripPlot from './StripPlot.vue'
 
-const props = defineProps<{ strip: Schemas['StripOut']; frame: Frame; wide: boolean }>()
+const props = defineProps<{
+  strip: Schemas['StripOut'] | Schemas['TankBelowOut']
+  frame: Frame
+  wide: boolean
+}>()
+/** what there is to draw: nothing of a quiet tank, and of one further down nothing yet */
+const drawn = computed(() => ('curves' in props.strip && !props.strip.quiet ? props.strip : null))
 const tone = computed(
   () =>
     ({ in_range: 'leaf', above: 'brick', below: 'brick', unknown: 'tannin', none: 'quiet' })[
-      props.strip.state
+      drawn.value?.state ?? 'none'
     ],
 )
 const to = computed(() =>
-  props.strip.case
-    ? { name: 'case', params: { case: props.strip.case } }
+  drawn.value?.case
+    ? { name: 'case', params: { case: drawn.value.case } }
     : { name: 'tank', params: { tank: props.strip.tank } },
 )
-const curve = computed(() => props.strip.curves[0] ?? null)
+const curve = computed(() => drawn.value?.curves[0] ?? null)
 function lift(value: number): string {
   const c = curve.value
   return c ? `${24 + (value / c.top_mg_per_l) * 42 - 8}px` : '0'
@@ -27,7 +33,11 @@ function lift(value: number): string {
 </script>
 
 <template>
-  <article class="strip" :class="{ quiet: strip.quiet, wide }" :data-testid="`strip-${strip.name}`">
+  <article
+    class="strip"
+    :class="{ quiet: strip.quiet, waits: !strip.quiet && !drawn, wide }"
+    :data-testid="`strip-${strip.name}`"
+  >
     <div class="who relative w-47.5 mr-1 h-24.5 pl-6.25 pt-1.75 line-b-rule2 text-12 leading-4.25 flex-none">
       <h2 class="text-16 leading-5 font-700 -ml-6.25">
         <RouterLink class="no-underline hover:underline" :to="to"
@@ -36,22 +46,22 @@ function lift(value: number): string {
         >
       </h2>
       <p class="fish">{{ strip.fish }}</p>
-      <template v-if="!strip.quiet">
-        <p class="text-12 tracking-[-0.01em] text-ink2">{{ strip.medicine }}</p>
+      <template v-if="drawn">
+        <p class="text-12 tracking-[-0.01em] text-ink2">{{ drawn.medicine }}</p>
         <p class="flex gap-2.25 items-center -ml-6.25 leading-6 font-600">
-          <StateMark :state="strip.state" class="mark" /><span :class="tone">{{ strip.state_words }}</span>
+          <StateMark :state="drawn.state" class="mark" /><span :class="tone">{{ drawn.state_words }}</span>
         </p>
-        <p v-if="strip.level" class="level">
-          <FigureText :figure="strip.level.figure" :unit="wide ? undefined : strip.level.unit" /><span
+        <p v-if="drawn.level" class="level">
+          <FigureText :figure="drawn.level.figure" :unit="wide ? undefined : drawn.level.unit" /><span
             v-if="wide"
             class="unit small quiet text-11 font-400 ml-1"
-            >{{ strip.level.unit }}</span
+            >{{ drawn.level.unit }}</span
           >
         </p>
       </template>
     </div>
-    <template v-if="!strip.quiet">
-      <StripPlot :strip="strip" :frame="frame" />
+    <template v-if="drawn">
+      <StripPlot :strip="drawn" :frame="frame" />
       <div v-if="curve && wide" class="fig relative w-9 text-11 text-ink2" aria-hidden="true">
         <span class="absolute left-1.25 leading-4" :style="{ bottom: lift(curve.low_mg_per_l) }">{{
           curve.low.figure
@@ -102,6 +112,9 @@ function lift(value: number): string {
   height: auto;
   border: 0;
   padding-bottom: 4px;
+}
+.strip.waits:not(.wide) {
+  min-height: 188px;
 }
 .strip:not(.wide) .who .level {
   top: 7px;
