@@ -104,6 +104,12 @@ function lift(value: number): string {
   gap: 12px;
   align-items: baseline;
 }
+.strip.quiet .who h2 {
+  flex: none;
+}
+.strip.quiet:not(.wide) .who p {
+  white-space: normal;
+}
 .strip.quiet {
   color: var(--ink);
 }
