@@ -47,7 +47,7 @@ def register_out() -> list[dict[str, Any]]:
     return [
         {
             "id": k.id, "name": k.name, "label": k.label, "unit": k.unit, "hint": k.hint or k.unit, "kits": kits(k), "usual": k.usual, "held": k.held,
-            "at_round": k.at_round,
+            "at_round": k.at_round, "at_look": k.at_look, "at_look_in": list(k.at_look_in),
         }
         for k in library().readings.values()
     ]  # fmt: skip

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from typing import get_args
+
 from pennywort.core.reference import library
+from pennywort.core.reference.disease_models import WaterType
+from pennywort.core.reference.reading_models import ReadingKind
 from pennywort.tanks.models import WaterReading
 from tests.api.room import RoomCase
 
@@ -23,6 +27,19 @@ class FromTheRegisterAlone(RoomCase):
         self.assertEqual((kept.phosphate_mg_per_l, kept.general_hardness_mg_per_l), (0.5, 215.0))
         row = self.get(f"tanks/{self.sill}/water")[0]
         self.assertEqual(row["more"], "phosphate 0.50 mg/L, carbonate hardness 7.0 °dKH, general hardness 12.0 °dGH")
+
+    def test_what_a_look_asks_first(self) -> None:
+        """Six of them, in the order of the register's places: chlorine of tap water, salinity of sea and brackish water."""
+        asked = {
+            water: [k.id for k in sorted(library().readings.values(), key=lambda k: k.at_look) if k.at_look and (not k.at_look_in or water in k.at_look_in)]
+            for water in get_args(WaterType)
+        }
+        tap = ["ammonia", "nitrite", "ph", "temperature", "chlorine", "oxygen"]
+        sea = ["ammonia", "nitrite", "ph", "temperature", "salinity", "oxygen"]
+        self.assertEqual(asked, {"freshwater_tropical": tap, "coldwater_pond": tap, "brackish": sea, "marine": sea})
+        nitrate = library().readings["nitrate"].model_dump()
+        with self.assertRaisesRegex(ValueError, "nitrate: it says in which water"):
+            ReadingKind.model_validate(nitrate | {"at_look_in": ["marine"]})
 
     def test_more_than_any_kit_reads_is_a_slip_of_the_point(self) -> None:
         for field, typed in (("phosphate", "60"), ("kh", "70"), ("gh", "-1"), ("kh", "1e308"), ("phosphate", "NaN")):

@@ -205,6 +205,10 @@ def at_most_lines(most: int) -> str:
     return f"At most {most} lines of steps."
 
 
+def asked_first_where(reading: str) -> str:
+    return f"{reading}: it says in which water a look asks it first, and has no place there"
+
+
 def nitrogen_says_which(reading: str) -> str:
     return f"{reading}: of a nitrogen compound it says which ion, and what kits count, the ion among it"
 

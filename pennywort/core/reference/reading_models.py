@@ -7,6 +7,7 @@ from typing import Literal
 from pydantic import Field, model_validator
 
 from pennywort.core.reference import phrases
+from pennywort.core.reference.disease_models import WaterType
 from pennywort.core.reference.figures import Sourced
 
 Ion = Literal["", "nh4", "no2", "no3"]
@@ -19,7 +20,8 @@ class ReadingKind(Sourced):
     is kept as mg/L of CaCO3 and typed and shown in degrees. ``most``: no kit and no tank holds more. ``usual`` is asked first; ``drawn`` its
     place in the chart over the days, 0 for none, there ``drawn_as``; ``from_nought``: its scale begins at 0. ``held``: a course may hold it as
     a medicine, and expects a level of it; ``in_use`` is then the fact of the fish that it is in their water. ``at_round``: offered beside the
-    thermometer on the daily round. ``asked_as``: what the bounds of medicines call it, where that is another name than its id.
+    thermometer on the daily round. ``at_look``: its place among those that a look asks first, 0 for none; ``at_look_in``: in which kinds of
+    water, in all where none is named. ``asked_as``: what the bounds of medicines call it, where that is another name than its id.
     """
 
     id: str
@@ -40,6 +42,8 @@ class ReadingKind(Sourced):
     held: bool = False
     in_use: str = ""
     at_round: bool = False
+    at_look: int = Field(default=0, ge=0)
+    at_look_in: tuple[WaterType, ...] = ()
     asked_as: str = ""
 
     @model_validator(mode="after")
@@ -48,4 +52,6 @@ class ReadingKind(Sourced):
             raise ValueError(phrases.nitrogen_says_which(self.id))
         if self.typed_as in ("concentration", "hardness") and self.most is None:
             raise ValueError(phrases.most_of_a_kit(self.id))
+        if self.at_look_in and not self.at_look:
+            raise ValueError(phrases.asked_first_where(self.id))
         return self

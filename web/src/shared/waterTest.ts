@@ -11,6 +11,8 @@ export const READINGS: {
   usual: boolean
   held: boolean
   at_round: boolean
+  at_look: number
+  at_look_in: string[]
 }[] = register
 
 /** A water test as it is typed, by the ids of the register; empty where nothing was read. */

@@ -26,9 +26,9 @@ const more = ref(false)
 // on a phone the fields open when they are wanted
 const typing = ref(Object.values(typed.value).some((v) => v))
 const usual = computed(() =>
-  props.water === 'marine' || props.water === 'brackish'
-    ? ['ammonia', 'nitrite', 'ph', 'temperature', 'salinity', 'oxygen']
-    : ['ammonia', 'nitrite', 'ph', 'temperature', 'chlorine', 'oxygen'],
+  READINGS.filter((r) => r.at_look && (!r.at_look_in.length || r.at_look_in.includes(props.water)))
+    .sort((a, b) => a.at_look - b.at_look)
+    .map((r) => r.id),
 )
 const rest = computed(() => READINGS.map((r) => r.id).filter((m) => !usual.value.includes(m)))
 const shown = computed(() => (more.value ? [...usual.value, ...rest.value] : usual.value))
