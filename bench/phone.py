@@ -1,7 +1,8 @@
 """How long a slow phone on a slow line waits for its screens, this checkout and another side by side. Run: python -m bench.phone [CHECKOUT]
 
 A processor four times slower, 1.6 Mbit/s, 150 ms of round trip; cold (nothing kept) and warm (the service worker has the pages). Largest paint,
-the middle of so many visits; both checkouts by turns, so that a busy minute meets both.
+the middle of so many visits; both checkouts by turns, so that a busy minute meets both. Of a press the time to the next paint, by the browser's
+own event timing, the longest of what one press sets off.
 """
 
 from __future__ import annotations
@@ -32,6 +33,14 @@ fetch('/api/me/cautions', { method: 'POST', headers: { 'Content-Type': 'applicat
   .then((answer) => done(answer.status))"""
 PAINT = """const done = arguments[0]
 new PerformanceObserver((list) => done(list.getEntries().at(-1).startTime)).observe({ type: 'largest-contentful-paint', buffered: true })"""
+
+# what is pressed on each screen: the first thing due, a sign that is there, the choice of a medicine
+PRESSED = {"Today": "[data-testid^='due-'] button", "Look": "[data-testid='signs'] label:has(input[type=radio])", "Measure": "[data-testid='choose-active']"}
+LISTENS = """globalThis.longest = 0
+new PerformanceObserver((list) => {
+  for (const e of list.getEntries()) if (e.interactionId) globalThis.longest = Math.max(globalThis.longest, e.duration)
+}).observe({ type: 'event', durationThreshold: 16 })"""
+ANSWERED_S = 2.0
 
 
 @contextmanager
@@ -68,6 +77,19 @@ def visit(driver: webdriver.Chrome, address: str) -> float:
     return float(driver.execute_async_script(PAINT))
 
 
+def press(driver: webdriver.Chrome, what: str) -> float:
+    """Milliseconds from a press to the paint that answers it, on the page that is open; 0 where it is under 16."""
+    driver.execute_cdp_cmd("Emulation.setCPUThrottlingRate", {"rate": SLOWER})
+    driver.execute_script(LISTENS)
+    pressed = driver.find_element("css selector", what)
+    driver.execute_script("arguments[0].scrollIntoView({ block: 'center' })", pressed)
+    time.sleep(ANSWERED_S)
+    pressed.click()
+    time.sleep(ANSWERED_S)
+    driver.execute_cdp_cmd("Emulation.setCPUThrottlingRate", {"rate": 1})
+    return float(driver.execute_script("return globalThis.longest"))
+
+
 def main(checkouts: list[Path]) -> None:
     with ExitStack() as stack:
         lines, homes = [], []
@@ -88,14 +110,17 @@ def main(checkouts: list[Path]) -> None:
         for kept in ("warm", "cold"):
             for name in lines[0][2]:
                 took: list[list[float]] = [[] for _ in lines]
+                answered: list[list[float]] = [[] for _ in lines]
                 for _ in range(VISITS):
                     for i, (driver, line, screens) in enumerate(lines):
                         if kept == "cold":
                             driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": line, "storageTypes": KEPT})
                             driver.execute_cdp_cmd("Network.clearBrowserCache", {})
                         took[i].append(visit(driver, f"{line}{screens[name]}"))
+                        answered[i].append(press(driver, PRESSED[name]))
                 middles = [statistics.median(t) for t in took]
-                words = ", ".join(f"{home} {m:.0f} ms" for home, m in zip(homes, middles, strict=True))
+                presses = [statistics.median(t) for t in answered]
+                words = ", ".join(f"{home} {m:.0f} ms, a press {p:.0f} ms" for home, m, p in zip(homes, middles, presses, strict=True))
                 say(f"{name}, {kept}: {words}{f'; {middles[0] / middles[1]:.2f} of the other' if len(middles) > 1 else ''}")
 
 

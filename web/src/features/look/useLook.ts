@@ -40,6 +40,20 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
 
   const board = useLookBoard(group, fish, newcomer)
 
+  const body = computed(() => ({
+    signs: signs.value,
+    counts: counts.value,
+    sizes: sizes.value,
+    context: context.value,
+    kin: kin.value,
+    fish: fish.value,
+    ...typed.value,
+    ...kit.value,
+  }))
+  const inBag = computed(() => mode.value === 'arrival' && place.value === 'bag')
+  const settled = ref({ ...body.value, in_bag: false })
+  const settle = () => (settled.value = { ...body.value, in_bag: inBag.value })
+
   function begin(from: Schemas['CarriedOut'] | undefined) {
     const takes = mode.value === 'daily' && from
     carried.value = takes ? { ...from.signs } : {}
@@ -62,6 +76,8 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
       if (which !== begun.value) {
         begun.value = which
         begin(board.data.value.carried)
+        // what was carried over is weighed at once, not after a look at nothing
+        settle()
       }
     },
     { immediate: true },
@@ -73,24 +89,8 @@ export function useLook(group: Ref<string>, newcomer: Ref<Newcomer | null>) {
     sizes.value = {}
   }
 
-  const body = computed(() => ({
-    signs: signs.value,
-    counts: counts.value,
-    sizes: sizes.value,
-    context: context.value,
-    kin: kin.value,
-    fish: fish.value,
-    ...typed.value,
-    ...kit.value,
-  }))
-  const inBag = computed(() => mode.value === 'arrival' && place.value === 'bag')
-
   // the server weighs a moment after the last mark or key
-  const settled = ref({ ...body.value, in_bag: false })
-  watchDebounced([body, inBag], () => (settled.value = { ...body.value, in_bag: inBag.value }), {
-    debounce: 120,
-    deep: true,
-  })
+  watchDebounced([body, inBag], settle, { debounce: 120, deep: true })
   const weigh = useWeighed(group, newcomer, settled, () => !!board.data.value)
 
   const write = useWrite((write_id) => {
