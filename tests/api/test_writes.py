@@ -13,7 +13,7 @@ from django.test import TransactionTestCase
 
 from pennywort.core.reference import library
 from pennywort.courses.models import Case, Course, Dose, Task
-from pennywort.fish.models import Group, Look, Loss, Observation
+from pennywort.fish.models import Group, KeptCount, Look, Loss, Observation
 from pennywort.instruments.models import Instrument
 from pennywort.people.models import Feed
 from pennywort.records.models import LedgerError, WriteReceipt
@@ -266,6 +266,12 @@ class AtTheSameInstant(TransactionTestCase):
         assert task is not None
         statuses = self.at_once(f"tasks/{task.uid}/dose", [{"write_id": str(uuid4()), "amount": "5.6 mL"} for _ in range(2)])
         self.assertEqual((statuses, Dose.objects.count(), Course.objects.count()), ([200, 409], 1, 1))
+
+    def test_of_two_losses_both_are_counted(self) -> None:
+        """The number that is kept with each: the later of the two sees the other."""
+        group = self.helper.group(self.helper.tank())
+        statuses = self.at_once(f"groups/{group}/losses", [{"write_id": str(uuid4()), "count": count} for count in (3, 1)])
+        self.assertEqual((statuses, KeptCount.objects.get().count), ([200, 200], 6))
 
     def test_one_secret_is_made_once(self) -> None:
         """The same id twice at once: a secret is told to one of them, and the other is told so; never an accident."""
