@@ -38,7 +38,7 @@ class RoomStrips:
         tanks = tanks_of(actor) if only is None else only
         self.book = WaterRecords(tanks, now=actor.now, marks_since=self.axis.starts_at, whole=only is None)
         self.marks = Marks(self.book, since=self.axis.starts_at, until=self.axis.ends_at)
-        self.planned = planned_upkeep(actor)
+        self.planned = planned_upkeep(actor, tanks=only)
 
     @cached_property
     def _upkeep(self) -> dict[int, list[PlannedUpkeep]]:

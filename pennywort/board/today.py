@@ -49,8 +49,9 @@ READY = {
 }
 
 
-# what `_tomorrow` has words for
-PREPARED = ("dose", "water_change", "remove", "temperature", "salinity", *READY)
+# water is stood for these, and brought to a figure for those
+STOOD, BROUGHT = ("water_change", "remove"), ("temperature", "salinity")
+PREPARED = ("dose", *STOOD, *BROUGHT, *READY)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -236,9 +237,9 @@ def _tomorrow(actor: Actor, task: Task, book: WaterRecords) -> Tomorrow | None:
     amount = amount_of(task, mine)
     if task.kind == "dose":
         prepare = f"{amount} {_what(task)}"
-    elif task.kind in ("water_change", "remove") and task.water_share:
+    elif task.kind in STOOD and task.water_share:
         prepare = f"{show_volume(task.water_share * tank.net_volume_l, mine).text} of water, as warm and as salty as theirs"
-    elif task.kind in ("temperature", "salinity"):
+    elif task.kind in BROUGHT:
         prepare = task_swap_words(task, book, mine) or f"to {amount}"
     elif task.kind in READY:
         prepare = READY[task.kind].format(disinfectant=library().disinfectant.short_name)

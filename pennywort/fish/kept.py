@@ -10,9 +10,8 @@ from django.db.models.signals import post_save
 
 from pennywort.accounts.models import Fishroom
 from pennywort.core.outcome.figures import Count
-from pennywort.core.outcome.tally import tally
 from pennywort.fish.models import Group, KeptCount
-from pennywort.fish.queries import LEDGERS, entries_of, start_of
+from pennywort.fish.queries import LEDGERS, entries_of, left_by
 from pennywort.records.models import LedgerRecord, entries_written
 
 AT_ONCE = 500
@@ -62,7 +61,7 @@ def keep(groups: Collection[int]) -> None:
 
 def _left(groups: Sequence[Group]) -> list[tuple[Group, Count]]:
     entries = entries_of(groups)
-    return [(group, tally(start=start_of(group), entries=entries[group.pk]).left) for group in groups]
+    return [(group, left_by(group, entries[group.pk])) for group in groups]
 
 
 def keep_missing(**_: Any) -> None:

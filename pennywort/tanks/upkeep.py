@@ -118,10 +118,10 @@ def upkeep_words(entry: Upkeep) -> tuple[str, str]:
     return capital(words), "" if words == entry.note else entry.note
 
 
-def planned_upkeep(actor: Actor, *, tank: Tank | None = None) -> list[PlannedUpkeep]:
-    """The standing tasks of a fishroom, or of one tank, that are not ended, the one due first in front; in a fixed number of queries."""
+def planned_upkeep(actor: Actor, *, tanks: Sequence[Tank] | None = None) -> list[PlannedUpkeep]:
+    """The standing tasks of a fishroom, or of some tanks, that are not ended, the one due first in front; in a fixed number of queries."""
     today = actor.local(actor.now).date()
-    only = {} if tank is None else {"tank": tank}
+    only = {} if tanks is None else {"tank__in": tanks}
     found = list(StandingTask.objects.filter(fishroom=actor.fishroom, ended_at=None, tank__put_away_at=None, **only).select_related("tank").order_by("pk"))
     done = _last_done(found) if found else {}
     rows = []

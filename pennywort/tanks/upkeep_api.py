@@ -113,7 +113,7 @@ def read_upkeep(request: HttpRequest, room_id: Path[UUID], tank_id: UUID) -> Upk
         done.append(UpkeepDoneOut(uid=entry.uid, day_words=_day(local.date()), at_words=f"{local:%H:%M}", words=words, note=note, by=actor.signed(entry)))
     return UpkeepOut(
         kinds=[UpkeepKindOut(id=k.id, name=k.name, every_days=k.every_days, text=k.text, done_by=k.done_by) for k in library().upkeep.values()],
-        standing=[StandingOut.of(s, actor) for s in upkeep.planned_upkeep(actor, tank=tank)],
+        standing=[StandingOut.of(s, actor) for s in upkeep.planned_upkeep(actor, tanks=[tank])],
         done=done,
     )
 

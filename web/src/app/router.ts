@@ -370,12 +370,12 @@ export function makeRouter() {
   router.afterEach((to, from) => {
     document.title = `${to.meta.title}, Pennywort`
     // a new screen begins at its heading, for those who hear it
-    if (!from.name || stillTyping(to, from)) return
+    if (!from.name) return
     const first = () =>
       document.querySelector<HTMLElement>('[data-first-focus]') ?? document.querySelector<HTMLElement>('h1')
     setTimeout(() => {
-      // a form that was opened meanwhile keeps it
-      if (!document.querySelector('[role=dialog]')) first()?.focus()
+      // a form that was opened meanwhile keeps it, and a field that is still there
+      if (!document.querySelector('[role=dialog]') && !stillTyping(to, from)) first()?.focus()
     }, 60)
   })
   return router
