@@ -18,6 +18,13 @@ from pennywort.tanks.queries import tanks_of
 from pennywort.tanks.upkeep import PlannedUpkeep, planned_upkeep
 
 
+# what is asked of every tank of a fishroom, of hundreds: the rest of a row is read where it is needed
+ON_A_STRIP = (
+    "uid", "fishroom", "recorded_at", "code", "name", "net_volume_l", "net_uncertainty_l", "sand_depth_cm", "rock_mass_kg", "shares_water_with",
+    "put_away_at",
+)  # fmt: skip
+
+
 @dataclass(frozen=True, kw_only=True)
 class TankBelow:
     """A tank below those that are drawn: its fish, and whether there is more to draw of it."""
@@ -35,10 +42,10 @@ class RoomStrips:
     def __init__(self, actor: Actor, *, only: Sequence[Tank] | None = None) -> None:
         self.actor, self.axis = actor, axis_for(actor)
         # what was put away today left its rows on the axis
-        tanks = tanks_of(actor) if only is None else only
+        tanks = tanks_of(actor).only(*ON_A_STRIP) if only is None else only
         self.book = WaterRecords(tanks, now=actor.now, marks_since=self.axis.starts_at, whole=only is None)
         self.marks = Marks(self.book, since=self.axis.starts_at, until=self.axis.ends_at)
-        self.planned = planned_upkeep(actor, tanks=only)
+        self.planned = planned_upkeep(actor, tanks=only, known=self.book.tanks)
 
     @cached_property
     def _upkeep(self) -> dict[int, list[PlannedUpkeep]]:

@@ -51,6 +51,8 @@ READY = {
 
 # water is stood for these, and brought to a figure for those
 STOOD, BROUGHT = ("water_change", "remove"), ("temperature", "salinity")
+# of a task that is open, or was planned for another one: who planned it is on its course
+UNASKED = ("recorded_at", "recorded_by", "by_name", "given_words", "done_by", "moved_from")
 PREPARED = ("dose", *STOOD, *BROUGHT, *READY)
 
 
@@ -161,6 +163,8 @@ def _where_words(task: Task, book: WaterRecords) -> str:
 def _moved(actor: Actor, due: list[Task]) -> dict[int, tuple[Moved, ...]]:
     """What each late dose moves if it is given now."""
     late = [t for t in due if t.minimum_h is not None and actor.now - t.due_at > SOON]
+    if not late:
+        return {}
     lines: dict[int, list[Task]] = defaultdict(list)
     for task in Task.objects.filter(course__in={t.course_id for t in late}, skipped=False).order_by("due_at", "pk"):
         lines[task.course_id].append(task)
@@ -253,8 +257,8 @@ def board_of(actor: Actor, *, most_strips: int | None = None) -> TodayBoard:
     room = RoomStrips(actor)
     book, marks, drawn = room.book, room.marks, room.first(most_strips)
     midnight_next = actor.midnight + timedelta(days=1)
-    to_prepare = Q(due_at__lt=midnight_next) | Q(due_at__lt=midnight_next + timedelta(days=1), kind__in=PREPARED)
-    near = list(Task.objects.filter(to_prepare, course__in=book.courses, done_at=None, skipped=False).order_by("due_at", "pk"))
+    by_then = Q(due_at__lt=midnight_next + timedelta(days=1)) & (Q(due_at__lt=midnight_next) | Q(kind__in=PREPARED))
+    near = list(Task.objects.filter(by_then, course__in=book.courses, done_at=None, skipped=False).defer(*UNASKED).order_by("due_at", "pk"))
     for task in near:
         task.course = book.courses[task.course_id]
     due = [t for t in near if t.due_at < midnight_next]

@@ -109,6 +109,10 @@ class Course(RoomRecord):
     outcome_note = models.CharField(max_length=REASON, blank=True)
     judged_at = models.DateTimeField(null=True, blank=True)
 
+    class Meta(RoomRecord.Meta):
+        # those that run now, among those of years
+        indexes = [models.Index(fields=["fishroom", "ends_at"], name="course_in_time")]
+
 
 class OwnProtocol(RoomRecord):
     """A protocol that a keeper wrote, as its text; ``gone_at`` once it was removed. Courses keep the one they were started by."""
@@ -169,7 +173,11 @@ class Task(RoomRecord):
     skipped = models.BooleanField(default=False)
 
     class Meta(RoomRecord.Meta):
-        indexes = [models.Index(fields=["fishroom", "done_at"], name="task_done_in_time")]
+        indexes = [
+            models.Index(fields=["fishroom", "done_at"], name="task_done_in_time"),
+            # what is still open of some courses, and by when: most tasks of three years are done
+            models.Index(fields=["course", "done_at", "due_at"], name="task_open_by_time"),
+        ]
 
 
 class Dose(LedgerRecord):

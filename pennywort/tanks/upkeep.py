@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 from typing import Any
@@ -118,11 +118,21 @@ def upkeep_words(entry: Upkeep) -> tuple[str, str]:
     return capital(words), "" if words == entry.note else entry.note
 
 
-def planned_upkeep(actor: Actor, *, tanks: Sequence[Tank] | None = None) -> list[PlannedUpkeep]:
-    """The standing tasks of a fishroom, or of some tanks, that are not ended, the one due first in front; in a fixed number of queries."""
+def planned_upkeep(actor: Actor, *, tanks: Sequence[Tank] | None = None, known: Mapping[int, Tank] | None = None) -> list[PlannedUpkeep]:
+    """The standing tasks of a fishroom, or of some tanks, that are not ended, the one due first in front; in a fixed number of queries.
+
+    :param known: all tanks that can be met, by key, where they were read already.
+    """
     today = actor.local(actor.now).date()
     only = {} if tanks is None else {"tank__in": tanks}
-    found = list(StandingTask.objects.filter(fishroom=actor.fishroom, ended_at=None, tank__put_away_at=None, **only).select_related("tank").order_by("pk"))
+    asked = StandingTask.objects.filter(fishroom=actor.fishroom, ended_at=None, tank__put_away_at=None, **only).order_by("pk")
+    if known is None:
+        found = list(asked.select_related("tank"))
+    else:
+        # of a tank set up since they were read the next reading tells
+        found = [task for task in asked if task.tank_id in known]
+        for task in found:
+            task.tank = known[task.tank_id]
     done = _last_done(found) if found else {}
     rows = []
     for task in found:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import shutil
 import tempfile
+from contextlib import nullcontext
 from datetime import UTC, datetime, timedelta
 from io import BytesIO
 from typing import Any
@@ -13,12 +14,14 @@ from uuid import uuid4
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import connection
+from django.db.models import Model
 from django.test import Client, TestCase, override_settings
 from PIL import Image
 
 from pennywort.accounts.models import Fishroom, Keeper, Membership
 from pennywort.fish.kept import drift
 
+WHOLE_ROOM = {"today", "stands"}
 NOW = datetime(2026, 11, 24, 14, 20, tzinfo=UTC)
 TANK = {
     "name": "Weir",
@@ -95,7 +98,10 @@ class RoomCase(TestCase):
         return f"/api/rooms/{(room or self.room).uid}/{path}"
 
     def get(self, path: str, *, by: Keeper | None = None, status: int = 200) -> Any:
-        answer = self.client_of(by).get(self.url(path))
+        # what screens of a whole fishroom leave out of a row they never ask for: it would be read tank by tank
+        left_out = AssertionError("a field that was left out is asked for")
+        with mock.patch.object(Model, "refresh_from_db", side_effect=left_out) if path in WHOLE_ROOM else nullcontext():
+            answer = self.client_of(by).get(self.url(path))
         self.assertEqual(answer.status_code, status, answer.content)
         return answer.json()
 

@@ -26,6 +26,11 @@ from pennywort.tanks.queries import on_their_waters
 
 # what changes the level of a medicine
 IN_WATER = ("dose", "water_change", *WHOLE_CHANGES, "carbon_in", "carbon_out")
+# of a running course of a whole fishroom, and of its case, nobody asks by whom it was begun and why, or what became of it
+UNASKED = (
+    "recorded_at", "recorded_by", "by_name", "reason", "confirmed", "first_ends_at", "stop_reason", "outcome", "outcome_note", "judged_at",
+    "case__recorded_at", "case__recorded_by", "case__by_name", "case__closed_by", "case__outcome", "case__outcome_note", "case__taken_for_id",
+)  # fmt: skip
 # for so long the level that a dose is reckoned from stands still (common practice)
 WEIGHING = timedelta(hours=3)
 Row = TypeVar("Row", bound=NamedTuple)
@@ -43,8 +48,8 @@ class Planned(NamedTuple):
     """A task of a running course that does something to the water, and that nobody did or left out."""
 
     tank_id: int
-    due_at: datetime
     course_id: int
+    due_at: datetime
     kind: str
     title: str
     medicine_id: str
@@ -144,8 +149,8 @@ class WaterRecords:
         """Running courses by key, the oldest first."""
         standing = Q(stopped_at=None) | Q(stopped_at__gt=self.now)
         # of a whole fishroom nobody asks for more of their groups than is read of all groups
-        found = Course.objects.filter(standing, self.here(), ends_at__gt=self.now).select_related("case" if self.whole else "case__group")
-        found = found.order_by("starts_at", "pk")
+        found = Course.objects.filter(standing, self.here(), ends_at__gt=self.now).order_by("starts_at", "pk")
+        found = found.select_related("case").defer(*UNASKED) if self.whole else found.select_related("case__group")
         for course in found:
             course.tank = self.tanks[course.tank_id]
             if not self.whole:
@@ -235,7 +240,8 @@ class WaterRecords:
         rows = Task.objects.filter(course__in=self.courses, kind__in=IN_WATER, done_at=None, skipped=False).order_by("due_at", "pk")
         if self._shown is not None:
             rows = rows.filter(Q(due_at__lte=self.now) | Q(course__in=[pk for pk, course in self.courses.items() if course.tank.water_id in self._shown]))
-        return self._by_water(Planned(*row) for row in rows.values_list(*_columns(Planned, tank_id="course__tank_id")))
+        read = (Planned(self.courses[course_id].tank_id, course_id, *row) for course_id, *row in rows.values_list(*Planned._fields[1:]))
+        return self._by_water(read)
 
     def planned(self, tank: Tank) -> list[Planned]:
         """What its running courses will still do to the water, the earliest first."""
