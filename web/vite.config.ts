@@ -7,11 +7,16 @@ import Components from 'unplugin-vue-components/vite'
 import { defineConfig, type Plugin, type Rolldown } from 'vite'
 import { CHOSEN, EARLY, SESSION } from './src/shared/early.ts'
 
-/** PrimeVue's form takes the focus as it opens; ours leaves it where it was put */
-const ownDialog = (name: string) =>
-  name === 'Dialog'
-    ? { name: 'default', from: fileURLToPath(new URL('./src/shared/dialog.ts', import.meta.url)) }
-    : undefined
+/** Ours in place of PrimeVue’s: what they do otherwise is said in each. */
+const OURS: Record<string, [name: string, file: string]> = {
+  Dialog: ['default', 'dialog'],
+  Select: ['OwnSelect', 'lists'],
+  MultiSelect: ['OwnMultiSelect', 'lists'],
+}
+const ours = (part: string) => {
+  const [name, file] = OURS[part] ?? []
+  return name && { name, from: fileURLToPath(new URL(`./src/shared/${file}.ts`, import.meta.url)) }
+}
 
 /** What is written into the page: runs before any script is read, so it is short, and asks only for what `early.ts` says. */
 const FIRST = `const asked = (globalThis.askedEarly = []);
@@ -122,10 +127,16 @@ export default defineConfig(({ command }) => ({
   plugins: [
     vue(),
     UnoCSS(),
-    Components({ dirs: [], resolvers: [ownDialog, PrimeVueResolver()], dts: 'src/components.d.ts' }),
+    Components({ dirs: [], resolvers: [ours, PrimeVueResolver()], dts: 'src/components.d.ts' }),
     besideTheFirst(),
   ],
-  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
+  resolve: {
+    alias: {
+      '@': fileURLToPath(new URL('./src', import.meta.url)),
+      // a wave under the finger, which is switched off: all the same each button and each option of a list made ready for one
+      'primevue/ripple': fileURLToPath(new URL('./src/shared/noRipple.ts', import.meta.url)),
+    },
+  },
   html: command === 'build' ? { cspNonce: '{{ request.csp_nonce }}' } : {},
   build: {
     outDir: 'dist',

@@ -85,7 +85,7 @@ const scheme = {
     color: 'var(--ink)',
     focusColor: 'var(--ink)',
   },
-  mask: { background: 'rgba(13, 27, 24, 0.55)', color: 'var(--ink)' },
+  mask: { background: 'var(--dimmed)', color: 'var(--ink)' },
   formField: control,
   text: {
     color: 'var(--ink)',

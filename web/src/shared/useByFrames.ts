@@ -1,4 +1,5 @@
 import { onScopeDispose, ref, watch } from 'vue'
+import { afterPaint } from './afterPaint'
 
 /**
  * How many of many things are drawn by now: one at once, of more a few with each frame, so that what stands above them is painted before the last of
@@ -6,23 +7,17 @@ import { onScopeDispose, ref, watch } from 'vue'
  */
 export function useByFrames(total: () => number, each: number) {
   const drawn = ref(total() > 1 ? 0 : 1)
-  let frame = 0
-  let timer = 0
-  function stop() {
-    cancelAnimationFrame(frame)
-    clearTimeout(timer)
-  }
+  let stop = () => {}
   function next() {
     // one after the other, also where more come while the last are still to be drawn
     stop()
-    // a timer behind the frame: what it holds is painted before more is drawn
-    frame = requestAnimationFrame(() => (timer = window.setTimeout(more)))
+    stop = afterPaint(more)
   }
   function more() {
     drawn.value += each
     if (drawn.value < total()) next()
   }
   watch(total, (n) => n > drawn.value && next(), { immediate: true })
-  onScopeDispose(stop)
+  onScopeDispose(() => stop())
   return drawn
 }

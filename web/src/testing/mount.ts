@@ -1,5 +1,5 @@
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
-import { mount, type ComponentMountingOptions } from '@vue/test-utils'
+import { flushPromises, mount, type ComponentMountingOptions } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import PrimeVue from 'primevue/config'
 import ToastService from 'primevue/toastservice'
@@ -14,6 +14,12 @@ export interface Call {
   path: string
   body: Record<string, unknown>
   headers: Headers
+}
+
+/** Once the next frame is painted, and what waited for it is done. */
+export async function painted() {
+  await new Promise((then) => requestAnimationFrame(() => setTimeout(then)))
+  await flushPromises()
 }
 
 /** Answers the next requests from a list, and keeps what was asked. `'offline'` drops the connection. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import { afterPaint } from '@/shared/afterPaint'
 import SignMark from '@/shared/SignMark.vue'
 import SignLens from './SignLens.vue'
 import SignSizes from './SignSizes.vue'
@@ -158,7 +159,7 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
               :value="a.value"
               :checked="answerOf(signs, s.id) === a.value"
               :aria-label="`${s.short}: ${a.label}`"
-              @change="mark(s, a.value)"
+              @change="afterPaint(() => mark(s, a.value))"
               @keydown="onKey($event, s)"
             />
             <SignMark v-if="answerOf(signs, s.id) === a.value" :state="a.value" :size="20" />
@@ -316,6 +317,11 @@ label {
 }
 label {
   cursor: pointer;
+}
+/* the answer to the press, until its mark is drawn and weighed */
+input:checked + .dot {
+  transform: scale(4);
+  background: var(--ink);
 }
 label:hover {
   background: var(--shade);

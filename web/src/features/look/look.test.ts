@@ -3,7 +3,7 @@ import { afterEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '@/api/client'
 import { NO_TEST } from '@/shared/waterTest'
 import { anySign, flank, water } from '@/testing/look'
-import { show } from '@/testing/mount'
+import { painted, show } from '@/testing/mount'
 import GateBar from './GateBar.vue'
 import NextLook from './NextLook.vue'
 import type { Counts, Signs } from './marks'
@@ -43,9 +43,11 @@ describe('the signs of a place', () => {
     ])
   })
 
-  it('marks by one press', async () => {
+  it('marks by one press, and lets the press be painted before it weighs', async () => {
     const drawn = table()
     await drawn.findAll('[data-testid=sign-dust] input')[0]?.trigger('change')
+    expect(drawn.emitted('update:signs')).toBeUndefined()
+    await painted()
     expect(drawn.emitted('update:signs')).toEqual([[{ dust: true }]])
   })
 
@@ -96,6 +98,7 @@ describe('the signs of a place', () => {
     await drawn.get('[data-testid=size-dust-3]').trigger('click')
     expect(drawn.emitted('update:sizes')?.at(-1)).toEqual([{ dust: 3 }])
     await drawn.get('[data-testid=sign-dust] input[value=absent]').trigger('change')
+    await painted()
     expect(drawn.emitted('update:sizes')?.at(-1)).toEqual([{}])
   })
 

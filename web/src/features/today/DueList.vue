@@ -1,16 +1,13 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { answer, api, type Schemas } from '@/api/client'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import { isKept, waitsFor } from './waiting'
-import AlreadyDialog from './AlreadyDialog.vue'
-import ChangeDialog from './ChangeDialog.vue'
-import DoseDialog from './DoseDialog.vue'
+import DueForms from './DueForms.vue'
 import UpkeepList from './UpkeepList.vue'
-import WarmDialog from './WarmDialog.vue'
 import * as said from '@/shared/words'
 import * as texts from './words'
 
@@ -40,11 +37,7 @@ const sections = computed(() =>
 
 /** kinds whose word says all of it */
 const PLAIN = ['dose', 'water_change', 'temperature', 'salinity', 'water_test', 'look']
-const dosing = ref<Due | null>(null)
-const changing = ref<Due | null>(null)
-const warming = ref<Due | null>(null)
-const already = ref<Due | null>(null)
-const correcting = ref<Done | null>(null)
+const forms = useTemplateRef('forms')
 const pressed = ref('')
 
 function dueOf(task: string): Due {
@@ -119,10 +112,10 @@ async function press(due: Due) {
     await router.push({ name: 'bath-new', query: { group: due.group, use: due.use, task: due.task } })
   } else if (due.kind === 'dose') {
     // a warning is read before the press counts
-    if (due.warning) dosing.value = due
+    if (due.warning) forms.value?.open({ form: 'dose', due })
     else await give.run()
-  } else if (due.kind === 'water_change') changing.value = due
-  else if (due.kind === 'temperature' || due.kind === 'salinity') warming.value = due
+  } else if (due.kind === 'water_change') forms.value?.open({ form: 'change', due })
+  else if (due.kind === 'temperature' || due.kind === 'salinity') forms.value?.open({ form: 'warm', due })
   else if (due.kind === 'water_test')
     await router.push({
       name: 'tank',
@@ -138,8 +131,7 @@ const wordOf = (d: Due) => (d.kind === 'swab' ? 'Swab it' : d.use ? texts.STAND_
 
 /** What is run by the clock and was done without it is written down; a dose that begins it as any dose. */
 function tickOff(due: Due) {
-  if (due.kind === 'dose') dosing.value = due
-  else already.value = due
+  forms.value?.open({ form: due.kind === 'dose' ? 'dose' : 'already', due })
 }
 
 const takeUp = useWrite((write_id) =>
@@ -150,6 +142,9 @@ const takeUp = useWrite((write_id) =>
     }),
   ),
 )
+
+const isBusy = (d: Due) =>
+  (give.busy.value || tick.busy.value || leave.busy.value) && pressed.value === d.task
 
 async function undo(done: Done) {
   pressed.value = done.entry
@@ -173,7 +168,13 @@ async function undo(done: Done) {
         {{ s.label }}<span class="fig">{{ s.items.length }}</span>
       </h2>
       <ol>
-        <li v-for="d in s.items" :key="d.task" :data-testid="`due-${d.kind}`">
+        <!-- a press draws its own line anew, not all of them: the answer to it would wait for that -->
+        <li
+          v-for="d in s.items"
+          :key="d.task"
+          v-memo="[d, s.id, isKept(d), isBusy(d)]"
+          :data-testid="`due-${d.kind}`"
+        >
           <span class="fig pt-0.25"
             >{{ d.at_words
             }}<b v-if="d.late_words" class="brick nowrap block font-600">{{ d.late_words }}</b></span
@@ -201,14 +202,14 @@ async function undo(done: Done) {
               :severity="
                 s.id === 'later' || d.warning || (d.hangs && d.hangs !== 'applies') ? 'secondary' : undefined
               "
-              :loading="(give.busy.value || tick.busy.value) && pressed === d.task"
+              :loading="isBusy(d) && !leave.busy.value"
               :aria-label="`${wordOf(d)}, ${d.tank_name}, ${d.what}`"
               @click="press(d)"
             />
             <Button
               v-if="d.hangs === 'does_not'"
               label="Leave out"
-              :loading="leave.busy.value && pressed === d.task"
+              :loading="isBusy(d) && leave.busy.value"
               :aria-label="`Leave out, ${d.tank_name}, ${d.what}`"
               @click="leaveOut(d)"
             />
@@ -226,7 +227,7 @@ async function undo(done: Done) {
               class="link small phone:min-h-11"
               type="button"
               :aria-label="`other amount, ${d.tank_name}, ${d.what}`"
-              @click="dosing = d"
+              @click="forms?.open({ form: 'dose', due: d })"
             >
               other amount
             </button>
@@ -252,7 +253,7 @@ async function undo(done: Done) {
               class="link phone:min-h-11"
               type="button"
               :aria-label="`correct: ${d.words}`"
-              @click="correcting = d"
+              @click="forms?.open({ form: 'correct', done: d })"
             >
               correct
             </button>
@@ -289,11 +290,7 @@ async function undo(done: Done) {
       <h2>{{ texts.WAITING_FOR_YOU }}</h2>
       <p v-for="w in waiting" :key="w" class="line-t-rule py-2">{{ w }}</p>
     </template>
-    <DoseDialog v-if="dosing" :due="dosing" @close="dosing = null" />
-    <DoseDialog v-if="correcting" :done="correcting" @close="correcting = null" />
-    <ChangeDialog v-if="changing" :due="changing" @close="changing = null" />
-    <AlreadyDialog v-if="already" :due="already" @close="already = null" />
-    <WarmDialog v-if="warming" :due="warming" @close="warming = null" />
+    <DueForms ref="forms" />
   </section>
 </template>
 

@@ -1,7 +1,7 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '@/api/client'
-import { fakeServer, problem, ROOM, show } from '@/testing/mount'
+import { fakeServer, painted, problem, ROOM, show } from '@/testing/mount'
 import { waiting } from '@/shared/outbox'
 import DueList from './DueList.vue'
 
@@ -79,7 +79,7 @@ describe('what is due', () => {
     const calls = fakeServer([])
     const drawn = list([due({ warning: 'The water already holds 2.49 mg/L.', warning_short: 'look first' })])
     await drawn.get('button').trigger('click')
-    await flushPromises()
+    await painted()
     expect(calls).toHaveLength(0)
     expect(document.body.textContent).toContain('The water already holds 2.49 mg/L.')
   })
@@ -91,7 +91,7 @@ describe('what is due', () => {
     ])
     const drawn = list([due({ kind: 'bath', use: 'fmh_1', title: 'Bath', what: 'bath', press: 'Done' })])
     await drawn.get('[aria-label^="done already"]').trigger('click')
-    await flushPromises()
+    await painted()
     expect(calls).toHaveLength(0)
     const fields = document.body.querySelectorAll<HTMLInputElement>('.p-dialog input')
     fields[0]!.value = 'formalin, 0.8 mL in 5 L'
