@@ -17,7 +17,6 @@ from pennywort.tanks.models import Tank
 from pennywort.tanks.queries import tanks_of
 from pennywort.tanks.upkeep import PlannedUpkeep, planned_upkeep
 
-
 # what is asked of every tank of a fishroom, of hundreds: the rest of a row is read where it is needed
 ON_A_STRIP = (
     "uid", "fishroom", "recorded_at", "code", "name", "net_volume_l", "net_uncertainty_l", "sand_depth_cm", "rock_mass_kg", "shares_water_with",

@@ -7,11 +7,11 @@ from collections import defaultdict
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime, time
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from pennywort.core.outcome.figures import Count
 from pennywort.core.outcome.survival import Compared, Curve, Spell, kaplan_meier, log_rank
-from pennywort.core.outcome.tally import Tally, tally
+from pennywort.core.outcome.tally import Entry, Tally, tally
 from pennywort.core.reference import library
 from pennywort.courses.models import Course
 from pennywort.courses.queries.targets import course_name
@@ -47,18 +47,31 @@ class Comparison:
     left_out: int
 
 
-def compare(actor: Actor, *, by: By) -> Comparison:
+class Book(NamedTuple):
+    """All groups of a fishroom by key, and what changed how many there are of each."""
+
+    groups: dict[int, Group]
+    entries: dict[int, list[Entry]]
+
+
+def book_of(actor: Actor) -> Book:
+    """Read once, for the comparison and for what they died of."""
+    groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
+    return Book(groups, entries_of(groups.values(), room=actor.fishroom))
+
+
+def compare(actor: Actor, book: Book, *, by: By) -> Comparison:
     """All fish of the fishroom, from their arrival, or from the start of their course, to their loss or to when they were seen last."""
-    rows = _from_courses(actor, by=by) if by in ("course", "medicine", "condition") else _from_arrivals(actor, by=by)
+    rows = _from_courses(actor, book, by=by) if by in ("course", "medicine", "condition") else _from_arrivals(actor, book, by=by)
     made = [
         Batch(
             name=name,
             spells=tuple(spells),
-            plus_minus=math.ceil(math.sqrt(off) - 1e-9),
+            plus_minus=math.ceil(math.sqrt(rows.off_squared[name]) - 1e-9),
             lost_first_week=sum(s.count for s in spells if s.lost and s.days <= 7),
             curve=kaplan_meier(spells),
         )
-        for name, (spells, off) in rows.items()
+        for name, spells in rows.spells.items()
         if any(s.count for s in spells)
     ]
     made.sort(key=lambda b: -b.curve.fish_count)
@@ -67,8 +80,11 @@ def compare(actor: Actor, *, by: By) -> Comparison:
     return Comparison(batches=tuple(kept), test=test, left_out=len(made) - len(kept))
 
 
-# by name: what became of each fish, and the sum of the squares of what their numbers may be off by
-Rows = dict[str, tuple[list[Spell], int]]
+class Rows(NamedTuple):
+    """By name: what became of each fish, and the sum of the squares of what their numbers may be off by."""
+
+    spells: defaultdict[str, list[Spell]]
+    off_squared: defaultdict[str, int]
 
 
 def _names(group: Group, by: By) -> str:
@@ -127,11 +143,10 @@ def _spells(told: Tally, *, start: datetime, end: datetime) -> list[Spell]:
     return [*spells, Spell(days=_days(start, end), count=told.left.count, lost=False)]
 
 
-def _from_arrivals(actor: Actor, *, by: By) -> Rows:
+def _from_arrivals(actor: Actor, book: Book, *, by: By) -> Rows:
     # a part that was moved is the same fish: it goes on under the group it came from
     origin: dict[int, int] = dict(parts_of(actor).values_list("group_id", "parted_from_id"))
-    groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
-    entries = entries_of(groups.values())
+    groups = book.groups
     joined: dict[int, dict[datetime, tuple[int, int]]] = defaultdict(dict)
     went_over: dict[int, int] = {}
     came_over: dict[int, int] = defaultdict(int)
@@ -141,40 +156,37 @@ def _from_arrivals(actor: Actor, *, by: By) -> Rows:
         # how far their number may be off stays with the batch they came with
         went_over[came_from or into] = off**2
         came_over[into] += off**2
-    found: Rows = {}
+    found = Rows(defaultdict(list), defaultdict(int))
 
     def first_of(group: Group) -> Group:
         while group.pk in origin:
             group = groups[origin[group.pk]]
         return group
 
-    def put(group: Group, spells: list[Spell], off_squared: int = 0) -> None:
-        kept, so_far = found.get(_names(group, by), ([], 0))
-        found[_names(group, by)] = ([*kept, *spells], so_far + off_squared)
-
     for group in groups.values():
-        told = tally(start=start_of(group), entries=entries[group.pk])
-        off_squared = went_over.get(group.pk, max(0, told.left.plus_minus**2 - came_over[group.pk]))
-        put(first_of(group), [Spell(days=0.0, count=group.dead_on_arrival, lost=True)] if group.dead_on_arrival else [], off_squared)
-        for batch, at, count, lost in _fates(told, group=group, start=start_of(group), joined=joined[group.pk], end=actor.now):
+        start, name = start_of(group), _names(first_of(group), by)
+        told = tally(start=start, entries=book.entries[group.pk])
+        found.off_squared[name] += went_over.get(group.pk, max(0, told.left.plus_minus**2 - came_over[group.pk]))
+        if group.dead_on_arrival:
+            found.spells[name].append(Spell(days=0.0, count=group.dead_on_arrival, lost=True))
+        for batch, at, count, lost in _fates(told, group=group, start=start, joined=joined[group.pk], end=actor.now):
             first = first_of(groups[batch])
-            put(first, [Spell(days=_days(datetime.combine(first.arrived_on, time(12), tzinfo=actor.zone), at), count=count, lost=lost)])
+            came = datetime.combine(first.arrived_on, time(12), tzinfo=actor.zone)
+            found.spells[_names(first, by)].append(Spell(days=_days(came, at), count=count, lost=lost))
     return found
 
 
-def _from_courses(actor: Actor, *, by: By) -> Rows:
-    courses = list(Course.objects.filter(fishroom=actor.fishroom, starts_at__lte=actor.now).select_related("case__group"))
-    entries = entries_of({c.case.group.pk: c.case.group for c in courses}.values())
-    found: Rows = {}
-    for course in courses:
-        group = course.case.group
+def _from_courses(actor: Actor, book: Book, *, by: By) -> Rows:
+    found = Rows(defaultdict(list), defaultdict(int))
+    for course in Course.objects.filter(fishroom=actor.fishroom, starts_at__lte=actor.now, case__group__lte=max(book.groups, default=0)).select_related("case"):
+        group = book.groups[course.case.group_id]
         end = min(course.stopped_at or course.ends_at, actor.now)
-        before = [e for e in entries[group.pk] if e.at < course.starts_at]
-        during = [e for e in entries[group.pk] if course.starts_at <= e.at <= end]
+        before = [e for e in book.entries[group.pk] if e.at < course.starts_at]
+        during = [e for e in book.entries[group.pk] if course.starts_at <= e.at <= end]
         told = tally(start=tally(start=start_of(group), entries=before).left, entries=during)
         name = _course_names(course, by)
-        kept, off = found.get(name, ([], 0))
-        found[name] = ([*kept, *_spells(told, start=course.starts_at, end=end)], off + told.left.plus_minus**2)
+        found.spells[name] += _spells(told, start=course.starts_at, end=end)
+        found.off_squared[name] += told.left.plus_minus**2
     return found
 
 
@@ -197,10 +209,8 @@ class CauseRow:
     counts: tuple[int, ...]
 
 
-def losses_by_cause(actor: Actor) -> tuple[CauseRow, ...]:
+def losses_by_cause(actor: Actor, book: Book) -> tuple[CauseRow, ...]:
     """All losses of the fishroom by what they are put down to and by day, the commonest cause first."""
-    groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
-    entries = entries_of(groups.values())
     found: dict[str, list[int]] = {}
 
     def put(name: str, group: Group, at: datetime, count: int) -> None:
@@ -208,14 +218,17 @@ def losses_by_cause(actor: Actor) -> tuple[CauseRow, ...]:
         band = next(i for i, (_, most) in enumerate(DAY_BANDS) if day <= most)
         found.setdefault(name, [0] * len(DAY_BANDS))[band] += count
 
-    for group in groups.values():
+    for group in book.groups.values():
         came = datetime.combine(group.arrived_on, time(12), tzinfo=actor.zone)
         if group.dead_on_arrival:
             put("dead on arrival", group, came, group.dead_on_arrival)
-        for at, count in tally(start=start_of(group), entries=entries[group.pk]).missing:
+        entries = book.entries[group.pk]
+        # only a recount can miss any
+        for at, count in tally(start=start_of(group), entries=entries).missing if any(e.kind == "recount" for e in entries) else ():
             put("missing at a recount", group, at, count)
-    for loss in Loss.objects.standing().filter(fishroom=actor.fishroom):
-        put(_cause(loss), groups[loss.group_id], loss.happened_at, loss.count)
+    losses = Loss.objects.standing().filter(fishroom=actor.fishroom, group__lte=max(book.groups, default=0))
+    for loss in losses.only("group", "happened_at", "count", "cause_id", "cause", "manner", "during"):
+        put(_cause(loss), book.groups[loss.group_id], loss.happened_at, loss.count)
     rows = [CauseRow(name=name, counts=tuple(counts)) for name, counts in found.items()]
     return tuple(sorted(rows, key=lambda r: (-sum(r.counts), r.name)))
 

@@ -16,6 +16,7 @@ from pennywort.courses.strip_shown import days_out
 from pennywort.courses.strips import Axis
 from pennywort.fish.queries import fish_words, groups_of
 from pennywort.records.actor import Actor
+from pennywort.records.grouped import grouped
 from pennywort.records.schemas import Plain
 from pennywort.tanks.models import Gear, Tank
 
@@ -104,8 +105,8 @@ def spread_out(actor: Actor, traced: Traced) -> SpreadOut:
     starts = max(traced.since, actor.now - LONGEST)
     first = actor.local(starts).replace(hour=0, minute=0, second=0, microsecond=0)
     axis = Axis(starts_at=first, ends_at=actor.midnight + AHEAD + timedelta(days=1), now=actor.now)
-    groups = groups_of(actor)
-    fish = {key: fish_words(g for g in groups if water_key(g.tank) == key) for key in traced.tanks}
+    groups = grouped(groups_of(actor), lambda group: water_key(group.tank))
+    fish = {key: fish_words(groups[key]) for key in traced.tanks}
     source, where = water_key(traced.source), Whereabouts(actor, at=actor.now)
     reached = [k for k in traced.spread.waters if k in traced.tanks]
     order = [source, *sorted(reached, key=lambda k: (RANK[traced.spread.waters[k]], _reached_at(traced, k) or actor.now))]

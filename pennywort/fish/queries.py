@@ -9,6 +9,7 @@ from uuid import UUID
 
 from django.db.models import F, Q, QuerySet
 
+from pennywort.accounts.models import Fishroom
 from pennywort.core.outcome.figures import Count, alive
 from pennywort.core.outcome.tally import Entry, Kind, tally
 from pennywort.core.reference import library
@@ -97,11 +98,16 @@ def start_of(group: Group) -> Count:
     return alive(known=came, gone=[dead_of(group)])
 
 
-def entries_of(groups: Iterable[Group]) -> dict[int, list[Entry]]:
-    """Everything in the book that changed how many there are of these groups, by group, in no order; in a fixed number of queries."""
+def entries_of(groups: Iterable[Group], *, room: Fishroom | None = None) -> dict[int, list[Entry]]:
+    """Everything in the book that changed how many there are of these groups, by group, in no order; in a fixed number of queries.
+
+    :param room: these are all its groups: it is asked for by its name, not by a thousand groups.
+    """
     found: dict[int, list[Entry]] = {group.pk: [] for group in groups}
     for ledger, by, kind, only in LEDGERS:
-        rows = ledger.objects.standing().filter(**{f"{by}__in": found}, **only)
+        # of a group that came since they were read the next reading tells
+        here = {f"{by}__in": found} if room is None else {"fishroom": room, f"{by}__lte": max(found, default=0)}
+        rows = ledger.objects.standing().filter(**here, **only)
         for pk, at, count, plus_minus in rows.values_list(by, "happened_at", "count", "count_plus_minus"):
             found[pk].append(Entry(at=at, kind=kind, count=Count(count=count, plus_minus=plus_minus)))
     return found

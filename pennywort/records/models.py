@@ -50,7 +50,7 @@ class RoomRecord(models.Model):
         constraints = [models.UniqueConstraint(fields=["fishroom", "uid"], name="%(class)s_uid_in_fishroom")]
 
     @classmethod
-    def from_db(cls, db: str | None, field_names: Collection[str], values: Collection[Any]) -> Self:
+    def from_db(cls, db: str | None, field_names: Collection[str], values: Collection[Any]) -> Self:  # type: ignore[override]  # the stubs are of a later Django
         """A row as it was read. Django's own way goes field by field, and made half the work of a screen that reads a thousand rows; no model here
         asks for its signals of a new object.
         """
