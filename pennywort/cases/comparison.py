@@ -47,20 +47,20 @@ class Comparison:
     left_out: int
 
 
-class Book(NamedTuple):
+class FishBook(NamedTuple):
     """All groups of a fishroom by key, and what changed how many there are of each."""
 
     groups: dict[int, Group]
     entries: dict[int, list[Entry]]
 
 
-def book_of(actor: Actor) -> Book:
+def fish_book_of(actor: Actor) -> FishBook:
     """Read once, for the comparison and for what they died of."""
     groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
-    return Book(groups, entries_of(groups.values(), room=actor.fishroom))
+    return FishBook(groups, entries_of(groups.values(), room=actor.fishroom))
 
 
-def compare(actor: Actor, book: Book, *, by: By) -> Comparison:
+def compare(actor: Actor, book: FishBook, *, by: By) -> Comparison:
     """All fish of the fishroom, from their arrival, or from the start of their course, to their loss or to when they were seen last."""
     rows = _from_courses(actor, book, by=by) if by in ("course", "medicine", "condition") else _from_arrivals(actor, book, by=by)
     made = [
@@ -143,7 +143,7 @@ def _spells(told: Tally, *, start: datetime, end: datetime) -> list[Spell]:
     return [*spells, Spell(days=_days(start, end), count=told.left.count, lost=False)]
 
 
-def _from_arrivals(actor: Actor, book: Book, *, by: By) -> Rows:
+def _from_arrivals(actor: Actor, book: FishBook, *, by: By) -> Rows:
     # a part that was moved is the same fish: it goes on under the group it came from
     origin: dict[int, int] = dict(parts_of(actor).values_list("group_id", "parted_from_id"))
     groups = book.groups
@@ -176,7 +176,7 @@ def _from_arrivals(actor: Actor, book: Book, *, by: By) -> Rows:
     return found
 
 
-def _from_courses(actor: Actor, book: Book, *, by: By) -> Rows:
+def _from_courses(actor: Actor, book: FishBook, *, by: By) -> Rows:
     found = Rows(defaultdict(list), defaultdict(int))
     for course in Course.objects.filter(fishroom=actor.fishroom, starts_at__lte=actor.now, case__group__lte=max(book.groups, default=0)).select_related("case"):
         group = book.groups[course.case.group_id]
@@ -209,7 +209,7 @@ class CauseRow:
     counts: tuple[int, ...]
 
 
-def losses_by_cause(actor: Actor, book: Book) -> tuple[CauseRow, ...]:
+def losses_by_cause(actor: Actor, book: FishBook) -> tuple[CauseRow, ...]:
     """All losses of the fishroom by what they are put down to and by day, the commonest cause first."""
     found: dict[str, list[int]] = {}
 

@@ -8,7 +8,7 @@ from uuid import UUID
 from django.http import HttpRequest
 from ninja import Path, Router
 
-from pennywort.cases.comparison import DAY_BANDS, Batch, By, book_of, compare, losses_by_cause
+from pennywort.cases.comparison import DAY_BANDS, Batch, By, compare, fish_book_of, losses_by_cause
 from pennywort.core.outcome.survival import Compared
 from pennywort.core.units import show_fraction
 from pennywort.records.requests import act
@@ -116,7 +116,7 @@ def _words(test: Compared | None) -> str:
 def compare_batches(request: HttpRequest, room_id: Path[UUID], by: By = "supplier") -> ComparisonOut:
     """Survival of batches side by side, with its bands, and whether they differ."""
     actor = act(request, room_id)
-    book = book_of(actor)
+    book = fish_book_of(actor)
     found = compare(actor, book, by=by)
     days = max((s.days for b in found.batches for s in b.spells), default=0.0)
     few = _few_words([b.name for b in found.batches if b.curve.few], of=len(found.batches))
