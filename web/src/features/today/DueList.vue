@@ -168,13 +168,7 @@ async function undo(done: Done) {
         {{ s.label }}<span class="fig">{{ s.items.length }}</span>
       </h2>
       <ol>
-        <!-- a press draws its own line anew, not all of them: the answer to it would wait for that -->
-        <li
-          v-for="d in s.items"
-          :key="d.task"
-          v-memo="[d, s.id, isKept(d), isBusy(d)]"
-          :data-testid="`due-${d.kind}`"
-        >
+        <li v-for="d in s.items" :key="d.task" :data-testid="`due-${d.kind}`">
           <span class="fig pt-0.25"
             >{{ d.at_words
             }}<b v-if="d.late_words" class="brick nowrap block font-600">{{ d.late_words }}</b></span
