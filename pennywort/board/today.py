@@ -51,9 +51,9 @@ READY = {
 
 # water is stood for these, and brought to a figure for those
 STOOD, BROUGHT = ("water_change", "remove"), ("temperature", "salinity")
-# of a task that is open, or was planned for another one: who planned it is on its course
-UNASKED = ("recorded_at", "recorded_by", "by_name", "given_words", "done_by", "moved_from")
 PREPARED = ("dose", *STOOD, *BROUGHT, *READY)
+# of a task that is open nobody asks who planned it, or what was done
+UNASKED = ("recorded_at", "recorded_by", "by_name", "given_words", "done_by", "moved_from")
 
 
 @dataclass(frozen=True, kw_only=True)

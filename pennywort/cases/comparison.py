@@ -171,8 +171,7 @@ def _from_arrivals(actor: Actor, book: FishBook, *, by: By) -> Rows:
             found.spells[name].append(Spell(days=0.0, count=group.dead_on_arrival, lost=True))
         for batch, at, count, lost in _fates(told, group=group, start=start, joined=joined[group.pk], end=actor.now):
             first = first_of(groups[batch])
-            came = datetime.combine(first.arrived_on, time(12), tzinfo=actor.zone)
-            found.spells[_names(first, by)].append(Spell(days=_days(came, at), count=count, lost=lost))
+            found.spells[_names(first, by)].append(Spell(days=_days(_came_at(actor, first), at), count=count, lost=lost))
     return found
 
 
@@ -214,14 +213,13 @@ def losses_by_cause(actor: Actor, book: FishBook) -> tuple[CauseRow, ...]:
     found: dict[str, list[int]] = {}
 
     def put(name: str, group: Group, at: datetime, count: int) -> None:
-        day = int(_days(datetime.combine(group.arrived_on, time(12), tzinfo=actor.zone), at))
+        day = int(_days(_came_at(actor, group), at))
         band = next(i for i, (_, most) in enumerate(DAY_BANDS) if day <= most)
         found.setdefault(name, [0] * len(DAY_BANDS))[band] += count
 
     for group in book.groups.values():
-        came = datetime.combine(group.arrived_on, time(12), tzinfo=actor.zone)
         if group.dead_on_arrival:
-            put("dead on arrival", group, came, group.dead_on_arrival)
+            put("dead on arrival", group, _came_at(actor, group), group.dead_on_arrival)
         entries = book.entries[group.pk]
         # only a recount can miss any
         for at, count in tally(start=start_of(group), entries=entries).missing if any(e.kind == "recount" for e in entries) else ():
@@ -240,6 +238,11 @@ def _cause(loss: Loss) -> str:
     if loss.manner == "missing":
         return "missing"
     return f"during {loss.get_during_display()}" if loss.during not in ("", "unknown") else "not known"
+
+
+def _came_at(actor: Actor, group: Group) -> datetime:
+    """Noon of the day they came, by the fishroom's clock: of the hour nothing is kept."""
+    return datetime.combine(group.arrived_on, time(12), tzinfo=actor.zone)
 
 
 def _days(start: datetime, end: datetime) -> float:

@@ -6,7 +6,6 @@ import ast
 import io
 import json
 from collections.abc import Callable, Iterator
-from functools import cache
 from pathlib import Path
 from typing import Any
 from unittest import TestCase
@@ -20,18 +19,11 @@ from pennywort.archive.restore import restore
 from pennywort.core.errors import InvalidInput
 from pennywort.fish.models import Observation
 from pennywort.records.actor import Actor
-from pennywort.site.api import api
-from tests.faults.test_doubled import Made, WritesCase, writes
+from tests.faults.test_doubled import Made, WritesCase, contract, writes
 
 ROOT = Path(__file__).resolve().parents[2] / "pennywort"
 # what the record says of a text that the API let pass
 ASKED_BACK = "This is longer than"
-
-
-@cache
-def contract() -> dict[str, Any]:
-    """Made once: of 185 routes it takes a second."""
-    return dict(json.loads(json.dumps(api.get_openapi_schema(), default=str)))
 
 
 def texts(path: str, method: str) -> dict[str, int]:

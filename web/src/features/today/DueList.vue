@@ -143,9 +143,6 @@ const takeUp = useWrite((write_id) =>
   ),
 )
 
-const isBusy = (d: Due) =>
-  (give.busy.value || tick.busy.value || leave.busy.value) && pressed.value === d.task
-
 async function undo(done: Done) {
   pressed.value = done.entry
   await (done.ledger === 'task' ? takeUp : strike).run()
@@ -196,14 +193,14 @@ async function undo(done: Done) {
               :severity="
                 s.id === 'later' || d.warning || (d.hangs && d.hangs !== 'applies') ? 'secondary' : undefined
               "
-              :loading="isBusy(d) && !leave.busy.value"
+              :loading="(give.busy.value || tick.busy.value) && pressed === d.task"
               :aria-label="`${wordOf(d)}, ${d.tank_name}, ${d.what}`"
               @click="press(d)"
             />
             <Button
               v-if="d.hangs === 'does_not'"
               label="Leave out"
-              :loading="isBusy(d) && leave.busy.value"
+              :loading="leave.busy.value && pressed === d.task"
               :aria-label="`Leave out, ${d.tank_name}, ${d.what}`"
               @click="leaveOut(d)"
             />
