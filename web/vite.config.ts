@@ -5,6 +5,8 @@ import UnoCSS from '@unocss/vite'
 import vue from '@vitejs/plugin-vue'
 import Components from 'unplugin-vue-components/vite'
 import { defineConfig, type Plugin, type Rolldown } from 'vite'
+import { MADE_BEFORE, partsStyle } from './partsStyle.ts'
+import { COVER, FIRST_WORDS, showWords } from './src/shared/firstWords.ts'
 import { CHOSEN, EARLY, SESSION } from './src/shared/early.ts'
 
 /** Ours in place of PrimeVue’s: what they do otherwise is said in each. */
@@ -42,6 +44,16 @@ if (one) try {
     asked.push({ path, asked: answer, at: Date.now() });
   }
 } catch {}`
+
+/** Written behind the place of the app: the words of the page's last visit, before any script is read. */
+const WORDS = `const kept = localStorage.getItem(KEY + location.pathname + location.search);
+const [first] = globalThis.askedEarly;
+if (kept && first) showWords(JSON.parse(kept), COVER, first);`
+
+const block = (told: Record<string, unknown>, script: string) =>
+  `{${Object.entries(told)
+    .map(([name, value]) => `const ${name} = ${JSON.stringify(value)};\n`)
+    .join('')}${script}}`
 
 /** All that a chunk needs, itself and what it imports, its styles too. */
 function filesOf(
@@ -84,12 +96,20 @@ function besideTheFirst(): Plugin {
           const files = [...filesOf(chunk, bundle)].filter((f) => !there.has(f) && !beside.includes(f))
           return { at, asks, files: files.map((f) => `/static/${f}`) }
         })
-        const told = { PAGES: pages, SESSION, CHOSEN }
-        const consts = Object.entries(told).map(
-          ([name, value]) => `const ${name} = ${JSON.stringify(value)};\n`,
-        )
+        const words = chunkOf('app/keepWords.ts')
+        if (!words) throw new Error('no script that keeps words')
+        const KEY = `${FIRST_WORDS}/static/${words.fileName} `
         return [
-          { tag: 'script', children: `{${consts.join('')}${FIRST}}`, injectTo: 'head-prepend' as const },
+          {
+            tag: 'script',
+            children: block({ PAGES: pages, SESSION, CHOSEN }, FIRST),
+            injectTo: 'head-prepend' as const,
+          },
+          {
+            tag: 'script',
+            children: block({ KEY, COVER }, `${showWords.toString()}\ntry {\n${WORDS}\n} catch {}`),
+            injectTo: 'body' as const,
+          },
           ...beside.map((file) => ({
             tag: 'link',
             attrs: {
@@ -127,15 +147,20 @@ export default defineConfig(({ command }) => ({
   plugins: [
     vue(),
     UnoCSS(),
+    partsStyle(),
     Components({ dirs: [], resolvers: [ours, PrimeVueResolver()], dts: 'src/components.d.ts' }),
     besideTheFirst(),
   ],
   resolve: {
-    alias: {
-      '@': fileURLToPath(new URL('./src', import.meta.url)),
+    alias: [
+      { find: '@', replacement: fileURLToPath(new URL('./src', import.meta.url)) },
       // a wave under the finger, which is switched off: all the same each button and each option of a list made ready for one
-      'primevue/ripple': fileURLToPath(new URL('./src/shared/noRipple.ts', import.meta.url)),
-    },
+      {
+        find: 'primevue/ripple',
+        replacement: fileURLToPath(new URL('./src/shared/noRipple.ts', import.meta.url)),
+      },
+      ...MADE_BEFORE,
+    ],
   },
   html: command === 'build' ? { cspNonce: '{{ request.csp_nonce }}' } : {},
   build: {

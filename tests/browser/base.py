@@ -126,7 +126,9 @@ class BrowserCase(StaticLiveServerTestCase):
 
     def open(self, path: str) -> None:
         self.driver.get(f"{self.live_server_url}{path}")
-        self.until(lambda: self.all("h1") and not self.driver.find_elements(By.CSS_SELECTOR, "[aria-busy='true']"), f"a heading at {path}")
+        # the words of a page's last visit stand until it does
+        busy = "[aria-busy='true'], #kept-words"
+        self.until(lambda: self.all("h1") and not self.all(busy), f"a heading at {path}")
 
     def until(self, ready: Callable[[], Any], what: str) -> Any:
         """Wait for something to be so. Fails with ``what`` was waited for."""

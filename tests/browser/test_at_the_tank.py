@@ -141,6 +141,30 @@ class AtTheTank(DemoCase):
         kinds = list(BathEvent.objects.filter(run=run).order_by("happened_at", "pk").values_list("kind", flat=True))
         self.assertEqual(kinds, ["in", "frantic", "out"] * 2)
 
+    def test_a_page_opens_with_the_words_of_its_last_visit(self) -> None:
+        """Before any script is read its own words stand where they stood, and what is due by the answer of now; nothing of the record was kept."""
+        watched = """window.covered = []
+new MutationObserver((changes) => {
+  for (const { removedNodes } of changes) for (const n of removedNodes) if (n.id === 'kept-words') covered.push(n.textContent)
+  const cover = document.getElementById('kept-words')
+  if (cover && !covered.length) covered.push([...cover.children].map((e) => [e.textContent, Math.round(e.getBoundingClientRect().x)]))
+}).observe(document, { childList: true, subtree: true })"""
+        known = self.driver.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", {"source": watched})
+        self.addCleanup(self.driver.execute_cdp_cmd, "Page.removeScriptToEvaluateOnNewDocument", known)
+        self.open("/")
+        kept = "return Object.entries(localStorage).filter(([name]) => name.startsWith('pennywort-words ')).map(([, words]) => words)"
+        (words,) = self.until(lambda: self.driver.execute_script(kept), "the words to be kept")
+        sentence = self.one("header .sentence").text
+        self.assertEqual(self.driver.execute_script("return covered"), [])
+        self.assertNotIn(sentence, words)
+        self.open("/")
+        first, last = self.driver.execute_script("return covered")
+        rail = {e.text: round(e.rect["x"]) for e in self.all("nav li a span[data-word]") if e.is_displayed()}
+        self.assertEqual({text: x for text, x in first if text in rail}, rail)
+        # what is due was not kept: it came with the answer, in the same words as the page has them
+        self.assertNotIn(sentence, [text for text, _ in first])
+        self.assertIn(sentence, last)
+
     def test_a_round_in_the_cellar(self) -> None:
         """Offline after the first screen, with a reload: what is written waits in order and arrives once, with its own times."""
         self.open("/round")

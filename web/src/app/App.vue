@@ -99,7 +99,7 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
         class="house absolute left-5 top-4.5 no-underline text-12 leading-4 phone:hidden"
       >
         <RailMark class="text-ink" />
-        <b>Pennywort</b>
+        <b data-word>Pennywort</b>
         <span class="quiet">{{ session.room?.name }}</span>
       </RouterLink>
       <ul>
@@ -110,7 +110,7 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
             :class="{ here: route.meta.rail === s.name }"
             :aria-current="route.meta.rail === s.name ? 'page' : undefined"
           >
-            <span>{{ s.label }}</span>
+            <span data-word>{{ s.label }}</span>
             <span v-if="counts[s.name]" class="fig count text-13 text-ink2"
               >{{ counts[s.name] }}<span class="unseen"> waiting</span></span
             >
@@ -122,7 +122,7 @@ const ticks = Array.from({ length: 200 }, (_, i) => ({ y: i * 10 + 0.5, long: i 
             :to="{ name: 'more' }"
             :class="{ here: inMore }"
             :aria-current="route.name === 'more' ? 'page' : undefined"
-            ><span>More</span></RouterLink
+            ><span data-word>More</span></RouterLink
           >
         </li>
       </ul>

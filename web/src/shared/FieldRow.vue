@@ -31,8 +31,8 @@ const described = computed(() => (error.value ? `${id}-error` : props.hint ? `${
     class="row grid grid-cols-[minmax(96px,min(200px,44%))_1fr] items-center gap-y-0 gap-x-3 min-h-11 py-1 line-b-rule phone:grid-cols-[minmax(96px,38%)_1fr] phone:min-h-14"
     :class="{ wide, wrong: error }"
   >
-    <span v-if="labelId" :id="labelId">{{ label }}</span>
-    <label v-else :for="id">{{ label }}</label>
+    <span v-if="labelId" :id="labelId" data-word>{{ label }}</span>
+    <label v-else :for="id" data-word>{{ label }}</label>
     <div class="control in-row gap-2.5 min-w-0">
       <slot :id="id" :described="described" :invalid="!!error" />
       <span v-if="hint" :id="`${id}-hint`" class="small quiet flex-[1_1_60px]">{{ hint }}</span>

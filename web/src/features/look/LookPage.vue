@@ -147,6 +147,7 @@ const GATE_FIELDS = ['happened_at', ...Object.keys(NO_TEST)]
 <template>
   <PageHead
     :title="board ? board.tank_name || texts.AT_THE_SELLERS : 'Look'"
+    :says="{ title: 'tank_name' }"
     :sentence="board ? `${board.fish}, ${board.day_words}. ${weighed?.verdict ?? ''}` : ''"
   />
   <ProblemNote :problem="look.board.error.value" />

@@ -92,14 +92,14 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
     </caption>
     <thead>
       <tr>
-        <th scope="col" class="place">{{ title }}</th>
+        <th scope="col" class="place" data-word>{{ title }}</th>
         <th v-if="fishCount > 1" scope="col" class="n">fish</th>
-        <th v-for="a in ANSWERS" :key="a.value" scope="col" class="c">{{ a.label }}</th>
+        <th v-for="a in ANSWERS" :key="a.value" scope="col" class="c" data-word>{{ a.label }}</th>
       </tr>
     </thead>
     <tbody v-for="part in sections" :key="part.id">
       <tr v-if="part.title" class="part">
-        <th :colspan="fishCount > 1 ? 5 : 4" scope="colgroup">{{ part.title }}</th>
+        <th :colspan="fishCount > 1 ? 5 : 4" scope="colgroup" data-word>{{ part.title }}</th>
       </tr>
       <tr
         v-for="s in part.signs.filter((x) => !x.reading)"
@@ -111,6 +111,7 @@ async function onKey(event: KeyboardEvent, sign: Schemas['SignOut']) {
           <button
             type="button"
             class="name cursor-pointer hover:underline"
+            data-word
             :aria-expanded="explained === s.id"
             @click="explained = explained === s.id ? '' : s.id"
           >

@@ -169,7 +169,7 @@ watch(
 </script>
 
 <template>
-  <PageHead title="Measure" :sentence="sentence" />
+  <PageHead title="Measure" :sentence="sentence" own />
   <div
     class="choices in-row gap-1.5 mb-3.5"
     :class="{ all: every }"
@@ -182,6 +182,7 @@ watch(
       type="button"
       class="choice hover:bg-shade"
       :aria-pressed="what === c.id"
+      data-word
       :data-testid="`measure-${c.id}`"
       @click="what = c.id"
     >

@@ -27,6 +27,7 @@ const below = computed(() => {
     :sentence="data?.sentence"
     :aside="data?.fish_words"
     :figure="data?.time_words"
+    :says="{ title: 'date_words', sentence: 'sentence' }"
   />
   <ProblemNote :problem="error" />
   <p v-if="data?.fish_words" class="in-row gap-y-1 gap-x-5 -mt-1 mb-2.5">

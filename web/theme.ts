@@ -17,7 +17,7 @@ import toast from '@primeuix/themes/aura/toast'
 import togglebutton from '@primeuix/themes/aura/togglebutton'
 import virtualscroller from '@primeuix/themes/aura/virtualscroller'
 
-/* Of PrimeVue's base the parts that are used here: with all of them it is a fifth of the first script. */
+/* Of PrimeVue's base the parts that are used here. */
 const parts = {
   ...base,
   components: {
@@ -39,6 +39,9 @@ const parts = {
     virtualscroller,
   },
 }
+
+/** The parts that take a look of ours. */
+export const PARTS = Object.keys(parts.components)
 
 /* PrimeVue's own tokens, pointed at ours, so that day and night need one set of names. */
 const control = {
