@@ -33,7 +33,8 @@ for (const href of one?.files ?? []) {
 }
 if (one) try {
   const kept = Object.keys(localStorage).find((name) => name.startsWith(SESSION));
-  const rooms = JSON.parse(localStorage.getItem(kept)).keeper.rooms;
+  const { rooms, preferences } = JSON.parse(localStorage.getItem(kept)).keeper;
+  document.documentElement.classList.toggle('night', preferences.night);
   const chosen = localStorage.getItem(CHOSEN);
   const room = (rooms.find((r) => r.uid === chosen) ?? rooms.find((r) => !r.rehearsal)).uid;
   for (const ask of one.asks) {

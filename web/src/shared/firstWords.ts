@@ -35,8 +35,9 @@ export function showWords(
   cover: string,
   first: { path: string; asked: Promise<Response> },
 ): void {
-  if (!first.path.includes(kept.room) || kept.wide !== innerWidth || kept.high !== innerHeight) return
-  document.documentElement.classList.toggle('night', kept.night)
+  const night = document.documentElement.classList.contains('night')
+  if (!first.path.includes(kept.room) || kept.night !== night) return
+  if (kept.wide !== innerWidth || kept.high !== innerHeight) return
   const sheet = document.createElement('div')
   sheet.id = cover
   sheet.inert = true
