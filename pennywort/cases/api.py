@@ -7,6 +7,7 @@ from hashlib import sha256
 from typing import Any, cast
 from uuid import UUID
 
+from django.db.models import Prefetch
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from ninja import Path, Router
 
@@ -23,13 +24,19 @@ from pennywort.courses.models import Case, Course
 from pennywort.courses.queries.span import began_of
 from pennywort.courses.queries.targets import course_name
 from pennywort.courses.services import cases
+from pennywort.fish.models import Group
 from pennywort.records.actor import Actor
 from pennywort.records.requests import act
 from pennywort.records.schemas import Written
 from pennywort.records.services import find, write_once
 from pennywort.records.writes import writes
+from pennywort.tanks.models import Tank
 
 router = Router(tags=["records"])
+
+# what a list of many hundred cases says of each
+OF_CASE = ("uid", "number", "group", "tank", "opened_at", "condition_id", "closed_at", "outcome", "outcome_note", "taken_for_id")
+OF_GROUP = ("uid", "species_name", "count", "count_plus_minus", "dead_on_arrival", "dead_on_arrival_plus_minus")
 
 
 def _case(case: Case, actor: Actor, *, began: datetime, figures: CaseFigures) -> schemas.CaseOut:
@@ -75,7 +82,9 @@ def _sentence(out: schemas.CaseOut) -> str:
 def list_cases(request: HttpRequest, room_id: Path[UUID]) -> list[schemas.CaseOut]:
     """All cases, open ones first, then the newest."""
     actor = act(request, room_id)
-    found = sorted(Case.objects.filter(fishroom=actor.fishroom).select_related("tank", "group"), key=lambda c: (c.closed_at is not None, -c.number))
+    held = (Prefetch("group", Group.objects.only(*OF_GROUP)), Prefetch("tank", Tank.objects.only("uid", "name")))
+    cases_here = Case.objects.filter(fishroom=actor.fishroom).only(*OF_CASE).prefetch_related(*held)
+    found = sorted(cases_here, key=lambda c: (c.closed_at is not None, -c.number))
     began = began_of(found)
     figures = figures_of(actor, found, began=began)
     return [_case(c, actor, began=began[c.pk], figures=figures[c.pk]) for c in found]

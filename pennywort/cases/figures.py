@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_left, bisect_right
 from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from datetime import datetime
@@ -11,7 +12,7 @@ from django.db.models import Count as Counted
 from pennywort.core.outcome.figures import CaseFigures, Count, case_figures
 from pennywort.courses.models import Case, Dose
 from pennywort.fish.models import Look, Loss
-from pennywort.fish.queries import entries_of, left_by
+from pennywort.fish.queries import entries_of, left_since, start_of
 from pennywort.records.actor import Actor
 
 
@@ -25,9 +26,12 @@ def figures_of(actor: Actor, cases: Sequence[Case], *, began: Mapping[int, datet
     """Days, doses, looks, losses of cases since their first sign (``began``, by case), by case."""
     groups = {c.group_id: c.group for c in cases}
     entries = entries_of(groups.values())
+    came = {pk: start_of(group) for pk, group in groups.items()}
     looks, losses = defaultdict(list), defaultdict(list)
     for group, at in Look.objects.standing().filter(group__in=groups).values_list("group", "happened_at"):
         looks[group].append(at)
+    for at_group in looks.values():
+        at_group.sort()
     for group, at, count, off in Loss.objects.standing().filter(group__in=groups).values_list("group", "happened_at", "count", "count_plus_minus"):
         losses[group].append((at, Count(count=count, plus_minus=off)))
     given = Dose.objects.standing().filter(course__case__in=cases, water_change=None).values_list("course__case").annotate(Counted("pk"))
@@ -39,9 +43,9 @@ def figures_of(actor: Actor, cases: Sequence[Case], *, began: Mapping[int, datet
             opened_on=actor.local(start).date(),
             ended_on=actor.local(max(until, start)).date(),
             doses_given=doses.get(case.pk, 0),
-            looks=sum(start <= at <= until for at in looks[group]),
-            fish_at_start=left_by(case.group, entries[group], before=start),
+            looks=bisect_right(looks[group], until) - bisect_left(looks[group], start) if until >= start else 0,
+            fish_at_start=left_since(came[group], entries[group], before=start),
             lost=[count for at, count in losses[group] if at >= start and (case.closed_at is None or at <= case.closed_at)],
-            left=left_by(case.group, entries[group], before=case.closed_at),
+            left=left_since(came[group], entries[group], before=case.closed_at),
         )
     return found

@@ -123,7 +123,12 @@ def count_of(group: Group, *, before: datetime | None = None) -> Count:
 
 def left_by(group: Group, entries: Iterable[Entry], *, before: datetime | None = None) -> Count:
     """How many are left of a group by its ledgers; or were, just before an instant."""
-    return tally(start=start_of(group), entries=[e for e in entries if before is None or e.at < before]).left
+    return left_since(start_of(group), entries, before=before)
+
+
+def left_since(start: Count, entries: Iterable[Entry], *, before: datetime | None) -> Count:
+    """The same of those who came alive (``start``), where one group is asked of again and again."""
+    return tally(start=start, entries=[e for e in entries if before is None or e.at < before]).left
 
 
 def groups_in(tank: Tank) -> list[Group]:

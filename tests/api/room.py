@@ -21,7 +21,7 @@ from PIL import Image
 from pennywort.accounts.models import Fishroom, Keeper, Membership
 from pennywort.fish.kept import drift
 
-WHOLE_ROOM = {"today", "stands"}
+WHOLE_ROOM = {"today", "stands", "cases"}
 NOW = datetime(2026, 11, 24, 14, 20, tzinfo=UTC)
 TANK = {
     "name": "Weir",

@@ -82,6 +82,23 @@ class InTime(RoomCase):
         self.assertNotEqual(first, second)
         self.assertEqual([c["number"] for c in self.get("cases")], [2, 1])
 
+    def test_each_of_two_cases_counts_its_own_days(self) -> None:
+        """Looks, losses and who was left of one group of ten, by the span of each case; the list says what each story says."""
+        first = self.send(f"groups/{self.barbs}/looks", {"signs": {"flashing": True}})["case"]
+        self.later(hours=1)
+        self.send(f"groups/{self.barbs}/losses", {"count": 2})
+        self.later(hours=1)
+        self.send(f"cases/{first}/close", {"outcome": "unclear"})
+        self.later(days=3)
+        for _ in range(2):
+            second = self.send(f"groups/{self.barbs}/looks", {"signs": {"flashing": True}})["case"]
+            self.later(hours=2)
+        self.send(f"groups/{self.barbs}/losses", {"count": 1})
+        listed = {c["uid"]: c["figures"] for c in self.get("cases")}
+        said = {uid: [f["looks"], f["fish_at_start"], f["fish_lost"], f["fish_left"], f["days"]] for uid, f in listed.items()}
+        self.assertEqual(said, {first: [1, "10", "2", "8", 1], second: [2, "8", "1", "7", 1]})
+        self.assertEqual({uid: self.get(f"cases/{uid}")["figures"] for uid in listed}, listed)
+
 
 class Meeting(RoomCase):
     """A case comes into a fishroom where something of its name or number is already."""

@@ -7,9 +7,11 @@ import shutil
 import tempfile
 import time
 from collections.abc import Callable
+from threading import Condition
 from typing import Any
 from urllib.parse import urlsplit
 
+from django.contrib.staticfiles.handlers import StaticFilesHandler
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.test import Client
 from selenium import webdriver
@@ -64,9 +66,36 @@ setTimeout(() => {
 )
 
 
+class Answering(StaticFilesHandler):
+    """Knows how many requests are still being answered: the record is not emptied under one whose page was left."""
+
+    under_way = 0
+    changed = Condition()
+
+    def __call__(self, environ: Any, start_response: Any) -> Any:
+        self._count(1)
+        try:
+            return super().__call__(environ, start_response)
+        finally:
+            self._count(-1)
+
+    @classmethod
+    def _count(cls, by: int) -> None:
+        with cls.changed:
+            cls.under_way += by
+            cls.changed.notify_all()
+
+    @classmethod
+    def at_rest(cls) -> bool:
+        """Wait until none is; whether it came to that."""
+        with cls.changed:
+            return cls.changed.wait_for(lambda: cls.under_way == 0, PATIENCE_S)
+
+
 class BrowserCase(StaticLiveServerTestCase):
     """One browser for a process, a server with an address of its own for a class; each test begins signed out on an empty database."""
 
+    static_handler = Answering
     driver: webdriver.Chrome
     folder: str
 
@@ -99,6 +128,7 @@ class BrowserCase(StaticLiveServerTestCase):
         policy = [e["message"] for e in self.driver.get_log("browser") if "Content Security Policy" in e["message"] or "Uncaught" in e["message"]]
         self.assertEqual(policy, [])
         self.driver.get("about:blank")
+        self.assertTrue(Answering.at_rest(), "a request is still being answered")
 
     def asked_and_broke(self) -> tuple[list[str], list[str]]:
         """Every address the browser asked for, and those that the server answered with an error of its own, from the network log."""
