@@ -28,10 +28,8 @@ def figures_of(actor: Actor, cases: Sequence[Case], *, began: Mapping[int, datet
     entries = entries_of(groups.values())
     came = {pk: start_of(group) for pk, group in groups.items()}
     looks, losses = defaultdict(list), defaultdict(list)
-    for group, at in Look.objects.standing().filter(group__in=groups).values_list("group", "happened_at"):
+    for group, at in Look.objects.standing().filter(group__in=groups).order_by("happened_at").values_list("group", "happened_at"):
         looks[group].append(at)
-    for at_group in looks.values():
-        at_group.sort()
     for group, at, count, off in Loss.objects.standing().filter(group__in=groups).values_list("group", "happened_at", "count", "count_plus_minus"):
         losses[group].append((at, Count(count=count, plus_minus=off)))
     given = Dose.objects.standing().filter(course__case__in=cases, water_change=None).values_list("course__case").annotate(Counted("pk"))
@@ -43,7 +41,7 @@ def figures_of(actor: Actor, cases: Sequence[Case], *, began: Mapping[int, datet
             opened_on=actor.local(start).date(),
             ended_on=actor.local(max(until, start)).date(),
             doses_given=doses.get(case.pk, 0),
-            looks=bisect_right(looks[group], until) - bisect_left(looks[group], start) if until >= start else 0,
+            looks=max(0, bisect_right(looks[group], until) - bisect_left(looks[group], start)),
             fish_at_start=left_since(came[group], entries[group], before=start),
             lost=[count for at, count in losses[group] if at >= start and (case.closed_at is None or at <= case.closed_at)],
             left=left_since(came[group], entries[group], before=case.closed_at),

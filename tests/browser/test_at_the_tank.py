@@ -165,6 +165,19 @@ new MutationObserver((changes) => {
         self.assertNotIn(sentence, [text for text, _ in first])
         self.assertIn(sentence, last)
 
+    def test_the_longest_date_keeps_clear_of_the_clock(self) -> None:
+        """On a phone the clock stands at the right of the title, which then takes a second line."""
+        self.size(*PHONE)
+        self.open("/")
+        self.one("header .big")
+        apart = """const [head] = document.getElementsByTagName('h1')
+head.textContent = 'Wednesday 30 September'
+const words = document.createRange()
+words.selectNodeContents(head)
+const clock = document.querySelector('header .big').getBoundingClientRect()
+return [...words.getClientRects()].every((r) => r.right <= clock.left || r.top >= clock.bottom)"""
+        self.assertTrue(self.driver.execute_script(apart))
+
     def test_a_round_in_the_cellar(self) -> None:
         """Offline after the first screen, with a reload: what is written waits in order and arrives once, with its own times."""
         self.open("/round")

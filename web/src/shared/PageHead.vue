@@ -15,6 +15,7 @@ defineProps<{
   <header class="head flex items-end flex-wrap gap-y-0.5 gap-x-5 min-h-14 pb-2.25 mb-3.5 relative">
     <h1
       class="text-28 leading-8.5 font-700 tracking-[-0.012em] [outline:none]"
+      :class="{ 'phone:pr-18': figure }"
       tabindex="-1"
       :data-word="own || null"
       :data-says="says?.title"
