@@ -43,7 +43,7 @@ def measure(tanks: int) -> None:
         group.count, group.supplier = FISH_EACH, f"seller {i % SELLERS}"
     Group.objects.bulk_update(groups, ["count", "supplier"], batch_size=300)
     base = f"/api/rooms/{room.uid}"
-    case = next(c for c in client.get(f"{base}/cases").json() if c["open"])
+    case = next(c for c in client.get(f"{base}/cases").json()["cases"] if c["open"])
     ids = {"room_id": str(room.uid), "tank_id": case["tank"], "group_id": case["group"], "case_id": case["uid"], "protocol_id": "salt_and_warmth"}
     paths = [path for path, ways in api.get_openapi_schema()["paths"].items() if "get" in ways and path.startswith("/api/rooms/{room_id}/")]
     rows = []

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from datetime import datetime
 from hashlib import sha256
-from typing import Any, cast
+from typing import Annotated, Any, cast
 from uuid import UUID
 
-from django.db.models import Prefetch
+from django.db.models import Count, Prefetch
 from django.http import HttpRequest, HttpResponse, JsonResponse
-from ninja import Path, Router
+from ninja import Path, Query, Router
 
 from pennywort.cases import case_file as exchange
 from pennywort.cases import story as story_query
@@ -36,7 +36,15 @@ router = Router(tags=["records"])
 
 # what a list of many hundred cases says of each
 OF_CASE = ("uid", "number", "group", "tank", "opened_at", "condition_id", "closed_at", "outcome", "outcome_note", "taken_for_id")
+CLOSED_AT_A_TIME = 100
+# what a database keeps in such a column
+MOST_NUMBER = 2**31 - 1
 OF_GROUP = ("uid", "species_name", "count", "count_plus_minus", "dead_on_arrival", "dead_on_arrival_plus_minus")
+
+
+def _day(local: datetime, actor: Actor) -> str:
+    """A day of this year with its weekday, of another with its year."""
+    return f"{local.day} {local:%b %Y}" if local.year != actor.local(actor.now).year else f"{local:%a} {local.day} {local:%b}"
 
 
 def _case(case: Case, actor: Actor, *, began: datetime, figures: CaseFigures) -> schemas.CaseOut:
@@ -51,8 +59,8 @@ def _case(case: Case, actor: Actor, *, began: datetime, figures: CaseFigures) ->
         fish=f"{figures.fish_left.words} {plural(case.group.species_name, figures.fish_left.count)}",
         condition=case.condition_id,
         condition_name=story_query.condition_name(case.condition_id),
-        opened_words=f"{opened:%a} {opened.day} {opened:%b}",
-        closed_words=f"{closed:%a} {closed.day} {closed:%b}" if closed else "",
+        opened_words=_day(opened, actor),
+        closed_words=_day(closed, actor) if closed else "",
         open=case.closed_at is None,
         outcome=cast(schemas.CaseOutcome, case.outcome),
         outcome_words=case.get_outcome_display() if case.outcome else "",
@@ -78,16 +86,26 @@ def _sentence(out: schemas.CaseOut) -> str:
     return f"{name}: {out.outcome_words} after {days}, {out.figures.fish_lost} lost, {out.figures.fish_left} left."
 
 
-@router.get("/cases", response=list[schemas.CaseOut], operation_id="cases")
-def list_cases(request: HttpRequest, room_id: Path[UUID]) -> list[schemas.CaseOut]:
-    """All cases, open ones first, then the newest."""
+@router.get("/cases", response=schemas.CasesOut, operation_id="cases")
+def list_cases(request: HttpRequest, room_id: Path[UUID], before: Annotated[int | None, Query(ge=1, le=MOST_NUMBER)] = None) -> schemas.CasesOut:
+    """Every open case and the newest closed ones, newest first; with ``before`` the closed ones of lower numbers."""
     actor = act(request, room_id)
     held = (Prefetch("group", Group.objects.only(*OF_GROUP)), Prefetch("tank", Tank.objects.only("uid", "name")))
-    cases_here = Case.objects.filter(fishroom=actor.fishroom).only(*OF_CASE).prefetch_related(*held)
-    found = sorted(cases_here, key=lambda c: (c.closed_at is not None, -c.number))
+    here = Case.objects.filter(fishroom=actor.fishroom).order_by("-number")
+    shown = here.only(*OF_CASE).prefetch_related(*held)
+    closed = shown.filter(closed_at__isnull=False)
+    # one more than is shown tells whether there are more
+    page = list((closed if before is None else closed.filter(number__lt=before))[: CLOSED_AT_A_TIME + 1])
+    found = [*(shown.filter(closed_at=None) if before is None else ()), *page[:CLOSED_AT_A_TIME]]
     began = began_of(found)
     figures = figures_of(actor, found, began=began)
-    return [_case(c, actor, began=began[c.pk], figures=figures[c.pk]) for c in found]
+    of_all = here.aggregate(all=Count("pk"), closed=Count("closed_at"))
+    return schemas.CasesOut(
+        open=of_all["all"] - of_all["closed"],
+        closed=of_all["closed"],
+        cases=[_case(c, actor, began=began[c.pk], figures=figures[c.pk]) for c in found],
+        go_on_before=found[-1].number if len(page) > CLOSED_AT_A_TIME else None,
+    )
 
 
 @router.get("/cases/{uuid:case_id}", response=schemas.StoryOut, operation_id="case")

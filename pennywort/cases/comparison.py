@@ -2,20 +2,20 @@
 
 from __future__ import annotations
 
-import math
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime, time
+from functools import cache
 from typing import Literal, NamedTuple
 
-from pennywort.core.outcome.figures import Count
+from pennywort.core.outcome.figures import Count, root_up
 from pennywort.core.outcome.survival import Compared, Curve, Spell, kaplan_meier, log_rank
 from pennywort.core.outcome.tally import Entry, Tally, tally
 from pennywort.core.reference import library
 from pennywort.courses.models import Course
 from pennywort.courses.queries.targets import course_name
-from pennywort.fish.models import Group, Loss, Move
+from pennywort.fish.models import DURING, Group, Loss, Move
 from pennywort.fish.queries import entries_of, parts_of, start_of
 from pennywort.records.actor import Actor
 
@@ -25,6 +25,8 @@ MOST = 8
 # days since they came, as a keeper thinks of them; each to its last day
 DAY_BANDS = (("day 0", 0), ("1 to 2", 2), ("3 to 7", 7), ("8 to 14", 14), ("15 to 30", 30), ("later", 1_000_000))
 DAY_S = 86_400
+# what is read of each of a thousand groups
+OF_GROUP = ("arrived_on", "supplier", "species_name", "count", "count_plus_minus", "dead_on_arrival", "dead_on_arrival_plus_minus")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -56,35 +58,36 @@ class FishBook(NamedTuple):
 
 def fish_book_of(actor: Actor) -> FishBook:
     """Read once, for the comparison and for what they died of."""
-    groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom)}
+    groups = {g.pk: g for g in Group.objects.filter(fishroom=actor.fishroom).only(*OF_GROUP)}
     return FishBook(groups, entries_of(groups.values(), room=actor.fishroom))
 
 
 def compare(actor: Actor, book: FishBook, *, by: By) -> Comparison:
     """All fish of the fishroom, from their arrival, or from the start of their course, to their loss or to when they were seen last."""
     rows = _from_courses(actor, book, by=by) if by in ("course", "medicine", "condition") else _from_arrivals(actor, book, by=by)
-    made = [
-        Batch(
-            name=name,
-            spells=tuple(spells),
-            plus_minus=math.ceil(math.sqrt(rows.off_squared[name]) - 1e-9),
-            lost_first_week=sum(s.count for s in spells if s.lost and s.days <= 7),
-            curve=kaplan_meier(spells),
-        )
-        for name, spells in rows.spells.items()
-        if any(s.count for s in spells)
-    ]
-    made.sort(key=lambda b: -b.curve.fish_count)
-    kept = made[:MOST]
+    fish_counts = {name: sum(fish.values()) for name, fish in rows.fish.items()}
+    names = sorted((name for name, count in fish_counts.items() if count), key=lambda name: -fish_counts[name])
+    kept = [_batch(name, rows) for name in names[:MOST]]
     test = log_rank([b.spells for b in kept]) if len(kept) > 1 else None
-    return Comparison(batches=tuple(kept), test=test, left_out=len(made) - len(kept))
+    return Comparison(batches=tuple(kept), test=test, left_out=len(names) - len(kept))
 
 
 class Rows(NamedTuple):
-    """By name: what became of each fish, and the sum of the squares of what their numbers may be off by."""
+    """By name: how many fish went after so many days, lost or not, and the sum of the squares of what their numbers may be off by."""
 
-    spells: defaultdict[str, list[Spell]]
+    fish: defaultdict[str, Counter[tuple[float, bool]]]
     off_squared: defaultdict[str, int]
+
+
+def _batch(name: str, rows: Rows) -> Batch:
+    spells = tuple(Spell(days=days, count=count, lost=lost) for (days, lost), count in rows.fish[name].items())
+    return Batch(
+        name=name,
+        spells=spells,
+        plus_minus=root_up(rows.off_squared[name]),
+        lost_first_week=sum(s.count for s in spells if s.lost and s.days <= 7),
+        curve=kaplan_meier(spells),
+    )
 
 
 def _names(group: Group, by: By) -> str:
@@ -125,7 +128,7 @@ def _fates(told: Tally, *, group: Group, start: Count, joined: Mapping[datetime,
 def shared_out(shares: Mapping[int, int], count: int) -> dict[int, int]:
     """So many fish over these groups by how many of each there are, whole fish, by the largest remainder (Hamilton’s method)."""
     whole = sum(shares.values())
-    if not whole:
+    if not whole or len(shares) == 1:
         return {next(iter(shares)): count} if count else {}
     exact = {origin: count * n / whole for origin, n in shares.items()}
     found = {origin: int(part) for origin, part in exact.items()}
@@ -134,13 +137,15 @@ def shared_out(shares: Mapping[int, int], count: int) -> dict[int, int]:
     return {origin: n for origin, n in found.items() if n}
 
 
-def _spells(told: Tally, *, start: datetime, end: datetime) -> list[Spell]:
+def _gone(told: Tally, *, start: datetime, end: datetime) -> Counter[tuple[float, bool]]:
     """Each fish of a tally: lost on its day, or seen alive last. One that a recount did not find was lost by the recount, at the latest."""
-    spells = [
-        Spell(days=_days(start, x.entry.at), count=x.entry.count.count, lost=x.entry.kind == "lost") for x in told.lines if x.entry.kind in ("lost", "left")
-    ]
-    spells += [Spell(days=_days(start, at), count=count, lost=True) for at, count in told.missing]
-    return [*spells, Spell(days=_days(start, end), count=told.left.count, lost=False)]
+    found = Counter({(_days(start, end), False): told.left.count})
+    for line in told.lines:
+        if line.entry.kind in ("lost", "left"):
+            found[_days(start, line.entry.at), line.entry.kind == "lost"] += line.entry.count.count
+    for at, count in told.missing:
+        found[_days(start, at), True] += count
+    return found
 
 
 def _from_arrivals(actor: Actor, book: FishBook, *, by: By) -> Rows:
@@ -156,27 +161,28 @@ def _from_arrivals(actor: Actor, book: FishBook, *, by: By) -> Rows:
         # how far their number may be off stays with the batch they came with
         went_over[came_from or into] = off**2
         came_over[into] += off**2
-    found = Rows(defaultdict(list), defaultdict(int))
+    found = Rows(defaultdict(Counter), defaultdict(int))
 
-    def first_of(group: Group) -> Group:
-        while group.pk in origin:
-            group = groups[origin[group.pk]]
-        return group
+    @cache
+    def batch_of(pk: int) -> tuple[str, datetime]:
+        while pk in origin:
+            pk = origin[pk]
+        return _names(groups[pk], by), _came_at(actor, groups[pk])
 
     for group in groups.values():
-        start, name = start_of(group), _names(first_of(group), by)
+        start, (name, _) = start_of(group), batch_of(group.pk)
         told = tally(start=start, entries=book.entries[group.pk])
         found.off_squared[name] += went_over.get(group.pk, max(0, told.left.plus_minus**2 - came_over[group.pk]))
         if group.dead_on_arrival:
-            found.spells[name].append(Spell(days=0.0, count=group.dead_on_arrival, lost=True))
-        for batch, at, count, lost in _fates(told, group=group, start=start, joined=joined[group.pk], end=actor.now):
-            first = first_of(groups[batch])
-            found.spells[_names(first, by)].append(Spell(days=_days(_came_at(actor, first), at), count=count, lost=lost))
+            found.fish[name][0.0, True] += group.dead_on_arrival
+        for pk, at, count, lost in _fates(told, group=group, start=start, joined=joined[group.pk], end=actor.now):
+            batch, came = batch_of(pk)
+            found.fish[batch][_days(came, at), lost] += count
     return found
 
 
 def _from_courses(actor: Actor, book: FishBook, *, by: By) -> Rows:
-    found = Rows(defaultdict(list), defaultdict(int))
+    found = Rows(defaultdict(Counter), defaultdict(int))
     for course in Course.objects.filter(fishroom=actor.fishroom, starts_at__lte=actor.now, case__group__lte=max(book.groups, default=0)).select_related("case"):
         group = book.groups[course.case.group_id]
         end = min(course.stopped_at or course.ends_at, actor.now)
@@ -184,7 +190,7 @@ def _from_courses(actor: Actor, book: FishBook, *, by: By) -> Rows:
         during = [e for e in book.entries[group.pk] if course.starts_at <= e.at <= end]
         told = tally(start=tally(start=start_of(group), entries=before).left, entries=during)
         name = _course_names(course, by)
-        found.spells[name] += _spells(told, start=course.starts_at, end=end)
+        found.fish[name].update(_gone(told, start=course.starts_at, end=end))
         found.off_squared[name] += told.left.plus_minus**2
     return found
 
@@ -225,19 +231,19 @@ def losses_by_cause(actor: Actor, book: FishBook) -> tuple[CauseRow, ...]:
         for at, count in tally(start=start_of(group), entries=entries).missing if any(e.kind == "recount" for e in entries) else ():
             put("missing at a recount", group, at, count)
     losses = Loss.objects.standing().filter(fishroom=actor.fishroom, group__lte=max(book.groups, default=0))
-    for loss in losses.only("group", "happened_at", "count", "cause_id", "cause", "manner", "during"):
-        put(_cause(loss), book.groups[loss.group_id], loss.happened_at, loss.count)
+    for pk, at, count, *cause in losses.values_list("group", "happened_at", "count", "cause_id", "cause", "manner", "during"):
+        put(_cause(*cause), book.groups[pk], at, count)
     rows = [CauseRow(name=name, counts=tuple(counts)) for name, counts in found.items()]
     return tuple(sorted(rows, key=lambda r: (-sum(r.counts), r.name)))
 
 
-def _cause(loss: Loss) -> str:
-    condition = library().conditions.get(loss.cause_id)
-    if condition or loss.cause:
-        return condition.short_name if condition else loss.cause
-    if loss.manner == "missing":
+def _cause(cause_id: str, cause: str, manner: str, during: str) -> str:
+    condition = library().conditions.get(cause_id)
+    if condition or cause:
+        return condition.short_name if condition else cause
+    if manner == "missing":
         return "missing"
-    return f"during {loss.get_during_display()}" if loss.during not in ("", "unknown") else "not known"
+    return f"during {dict(DURING)[during]}" if during not in ("", "unknown") else "not known"
 
 
 def _came_at(actor: Actor, group: Group) -> datetime:

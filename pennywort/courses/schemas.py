@@ -354,6 +354,15 @@ class CaseOut(Plain):
     figures: FiguresOut
 
 
+class CasesOut(Plain):
+    """A page of cases, and how many there are in all; ``go_on_before`` asks for the next one."""
+
+    open: int
+    closed: int
+    cases: list[CaseOut]
+    go_on_before: int | None
+
+
 class StoryOut(CaseOut):
     sentence: str
     lines: list[LineOut]

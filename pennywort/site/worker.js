@@ -4,7 +4,8 @@
 const VERSION = "{{ version }}";
 const ASSETS = {{ assets }};
 const SHELL = `pennywort-shell-${VERSION}`;
-const ANSWERS = "pennywort-answers";
+// what another version was answered may be of another shape
+const ANSWERS = `pennywort-answers-${VERSION}`;
 const KEPT_MS = 2 * 60 * 60 * 1000;
 const PATIENCE_MS = 5000;
 // what is opened by its address and is no page of the app
@@ -18,7 +19,7 @@ self.addEventListener("install", (event) => {
   event.waitUntil(shell().then((cache) => cache.addAll(ASSETS)).then(() => self.skipWaiting()));
 });
 self.addEventListener("activate", (event) => {
-  const old = (name) => name.startsWith("pennywort-shell-") && name !== SHELL;
+  const old = (name) => name.startsWith("pennywort-") && name !== SHELL && name !== ANSWERS;
   event.waitUntil(
     caches.keys().then((names) => Promise.all(names.filter(old).map((n) => caches.delete(n)))).then(() => self.clients.claim()),
   );

@@ -6,6 +6,7 @@ import json
 from datetime import timedelta
 from io import StringIO
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
 from django.core.management import CommandError, call_command
@@ -80,7 +81,33 @@ class InTime(RoomCase):
         self.later(days=3)
         second = self.send(f"groups/{self.barbs}/looks", {"signs": {"flashing": True}})["case"]
         self.assertNotEqual(first, second)
-        self.assertEqual([c["number"] for c in self.get("cases")], [2, 1])
+        self.assertEqual([c["number"] for c in self.get("cases")["cases"]], [2, 1])
+
+    def test_older_cases_come_a_page_at_a_time(self) -> None:
+        """Open ones all and at once; closed ones newest first, each once, however many a page holds; how many there are is said on every page."""
+        for _ in range(5):
+            case = self.send(f"groups/{self.barbs}/looks", {"signs": {"flashing": True}})["case"]
+            self.send(f"cases/{case}/close", {"outcome": "unclear"})
+            self.later(days=1)
+        self.send(f"groups/{self.barbs}/looks", {"signs": {"flashing": True}})
+        for at_a_time, pages in ((2, [[6, 5, 4], [3, 2], [1]]), (5, [[6, 5, 4, 3, 2, 1]]), (4, [[6, 5, 4, 3, 2], [1]])):
+            with self.subTest(at_a_time), patch("pennywort.cases.api.CLOSED_AT_A_TIME", at_a_time):
+                shown, before = [], ""
+                while before is not None:
+                    told = self.get(f"cases{before and f'?before={before}'}")
+                    self.assertEqual((told["open"], told["closed"]), (1, 5))
+                    shown.append([c["number"] for c in told["cases"]])
+                    before = told["go_on_before"]
+                self.assertEqual(shown, pages)
+        for wrong in ("0", "-1", "2147483648", "1e308", "NaN", "x", "1.5"):
+            self.assertEqual(self.get(f"cases?before={wrong}", status=422)["field"], "before", wrong)
+
+    def test_a_day_of_another_year_is_said_with_its_year(self) -> None:
+        case = self.send(f"groups/{self.barbs}/looks", {"signs": {"flashing": True}})["case"]
+        opened = self.get(f"cases/{case}")["opened_words"]
+        self.assertRegex(opened, r"^[A-Z][a-z]{2} \d+ [A-Z][a-z]{2}$")
+        Case.objects.update(opened_at=self.clock - timedelta(days=365))
+        self.assertEqual(self.get(f"cases/{case}")["opened_words"], f"{opened.split(' ', 1)[1]} {self.clock.year - 1}")
 
     def test_each_of_two_cases_counts_its_own_days(self) -> None:
         """Looks, losses and who was left of one group of ten, by the span of each case; the list says what each story says."""
@@ -94,7 +121,7 @@ class InTime(RoomCase):
             second = self.send(f"groups/{self.barbs}/looks", {"signs": {"flashing": True}})["case"]
             self.later(hours=2)
         self.send(f"groups/{self.barbs}/losses", {"count": 1})
-        listed = {c["uid"]: c["figures"] for c in self.get("cases")}
+        listed = {c["uid"]: c["figures"] for c in self.get("cases")["cases"]}
         said = {uid: [f["looks"], f["fish_at_start"], f["fish_lost"], f["fish_left"], f["days"]] for uid, f in listed.items()}
         self.assertEqual(said, {first: [1, "10", "2", "8", 1], second: [2, "8", "1", "7", 1]})
         self.assertEqual({uid: self.get(f"cases/{uid}")["figures"] for uid in listed}, listed)

@@ -112,7 +112,7 @@ class ByMeasureAlone(RoomCase):
         bowl = self.send("tanks", self.BOWL)["uid"]
         fish = self.group(bowl, count=3)
         self.send(f"groups/{fish}/looks", {"signs": {"flashing": True}})
-        case = self.get("cases")[0]["uid"]
+        case = self.get("cases")["cases"][0]["uid"]
         text = self.client_of().get(self.url(f"cases/{case}/file")).content.decode()
         url = self.url("cases/import", self.elsewhere)
         answer = self.client_of(self.stranger).post(url, {"write_id": str(uuid4()), "text": text}, content_type="application/json")

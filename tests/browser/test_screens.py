@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from unittest.mock import patch
+
 from django.utils import timezone
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -162,12 +164,30 @@ class Screens(DemoCase):
         self.fill("Password", PASSWORD)
         self.press("Sign in")
         self.sees("5 open, 10 closed.")
+        self.until(self.kept_of_the_room, "something to be kept for walking without a connection")
         self.press("Maren V.")
         self.press("Sign out")
         self.one("input[type=password]")
+        self.until(lambda: not self.kept_of_the_room(), "nothing to be kept for whoever comes next")
         self.driver.get(f"{self.live_server_url}/enter#{make_link(self.ivo, now=timezone.now())}")
         self.one("[data-testid='strip-Sluice']")
         self.assertIn("Ivo K.", self.text())
+
+    def kept_of_the_room(self) -> list[str]:
+        told = """const done = arguments[0]
+            caches.keys().then((names) => Promise.all(names.map((n) => caches.open(n).then((c) => c.keys()))))
+                .then((found) => done(found.flat().map((r) => r.url).filter((url) => url.includes('/api/rooms/'))))"""
+        return list(self.driver.execute_async_script(told))
+
+    def test_what_another_version_was_answered_is_not_kept(self) -> None:
+        """It may be of another shape than this version reads."""
+        self.driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": self.live_server_url, "storageTypes": "service_workers,cache_storage"})
+        self.enter_as(self.maren)
+        names = "caches.keys().then(arguments[0])"
+        self.driver.execute_async_script("caches.open('pennywort-answers-of-old').then(() => arguments[0]())")
+        self.assertIn("pennywort-answers-of-old", self.driver.execute_async_script(names))
+        self.open("/")
+        self.until(lambda: "pennywort-answers-of-old" not in self.driver.execute_async_script(names), "what is old to go")
 
     def test_today_tells_how_things_stand(self) -> None:
         self.enter_as(self.maren)
@@ -266,6 +286,20 @@ class Screens(DemoCase):
             self.assertLess(next(at for name, at in asked if name == first), self.driver.execute_script(read), path)
             # a style that is asked for as a script is refused by the browser
             self.assertEqual([e["message"] for e in self.driver.get_log("browser") if "MIME" in e["message"]], [], path)  # type: ignore[no-untyped-call]
+
+    def test_older_cases_are_shown_on_a_press(self) -> None:
+        self.enter_as(self.maren)
+        with patch("pennywort.cases.api.CLOSED_AT_A_TIME", 4):
+            self.open("/records")
+            for shown in (9, 13, 15):
+                self.until(lambda shown=shown: len(self.all("[data-testid^='case-']")) == shown, f"{shown} cases")  # type: ignore[misc]
+                self.assertIn("5 open, 10 closed.", self.text())
+                if shown < 15:
+                    self.press("Show older cases")
+            self.assertEqual(self.all("[data-testid='older-cases']"), [])
+            numbers = [int(e.text) for e in self.all(".cases tbody td:first-child")]
+            self.assertEqual(numbers[5:], sorted(numbers[5:], reverse=True))
+            self.assertEqual(sorted(numbers), list(range(1, 16)))
 
     def test_a_keeper_without_a_fishroom_is_told_so(self) -> None:
         Membership.objects.filter(keeper=self.ivo).delete()

@@ -37,7 +37,12 @@ def check_count(count: Count, *, field: str, least: int = 0) -> Count:
 def plus_minus_of(counts: Iterable[Count]) -> int:
     """How far the sum or difference of counts made one by one may be off: the root of the sum of squares, as independent errors add
     (GUM, JCGM 100:2008, 5.1.2, recalled from memory), whole fish, rounded up."""
-    return math.ceil(math.sqrt(sum(c.plus_minus**2 for c in counts)) - 1e-9)
+    return root_up(sum(c.plus_minus**2 for c in counts))
+
+
+def root_up(squares_sum: int) -> int:
+    """The root of a sum of squares, whole fish, rounded up."""
+    return math.ceil(math.sqrt(squares_sum) - 1e-9) if squares_sum else 0
 
 
 def together(counts: Iterable[Count]) -> Count:

@@ -9,7 +9,7 @@ from datetime import datetime
 from typing import Literal
 
 from pennywort.core.outcome import phrases
-from pennywort.core.outcome.figures import Count, alive, plus_minus_of, together
+from pennywort.core.outcome.figures import Count, alive, plus_minus_of, root_up, together
 
 Kind = Literal["lost", "left", "parted", "joined", "recount"]
 
@@ -118,7 +118,8 @@ def tally(*, start: Count, entries: Iterable[Entry]) -> Tally:
     """Walk a group's ledger in order. What happened at the very instant of a recount was counted with it."""
     left, shift_count = start, 0
     lines, missing = list[BookLine](), list[tuple[datetime, int]]()
-    known, gone = start, list[Count]()
+    # of those that went since the last count the sums are kept, not each: a book may hold a thousand
+    known, gone_count, gone_squares = start, 0, 0
     for entry in sorted(entries, key=lambda e: (e.at, e.kind == "recount")):
         told = None
         if entry.kind == "recount":
@@ -126,11 +127,11 @@ def tally(*, start: Count, entries: Iterable[Entry]) -> Tally:
             if told.missing is not None:
                 missing.append((entry.at, told.missing.count))
             shift_count += told.shift_count + (told.more.count if told.more else 0)
-            known, gone = entry.count, []
+            known, gone_count, gone_squares = entry.count, 0, 0
         elif entry.kind == "joined":
             known = together((known, entry.count))
         else:
-            gone.append(entry.count)
-        left = alive(known=known, gone=gone)
+            gone_count, gone_squares = gone_count + entry.count.count, gone_squares + entry.count.plus_minus**2
+        left = alive(known=known, gone=[Count(count=gone_count, plus_minus=root_up(gone_squares))])
         lines.append(BookLine(entry=entry, left=left, told=told))
     return Tally(left=left, lines=tuple(lines), missing=tuple(missing), shift_count=shift_count)

@@ -2449,7 +2449,7 @@ export interface paths {
         };
         /**
          * List Cases
-         * @description All cases, open ones first, then the newest.
+         * @description Every open case and the newest closed ones, newest first; with ``before`` the closed ones of lower numbers.
          */
         get: operations["cases"];
         put?: never;
@@ -10486,6 +10486,20 @@ export interface components {
             taken_for_name: string;
             figures: components["schemas"]["FiguresOut"];
         };
+        /**
+         * CasesOut
+         * @description A page of cases, and how many there are in all; ``go_on_before`` asks for the next one.
+         */
+        CasesOut: {
+            /** Open */
+            open: number;
+            /** Closed */
+            closed: number;
+            /** Cases */
+            cases: components["schemas"]["CaseOut"][];
+            /** Go On Before */
+            go_on_before: number | null;
+        };
         /** FiguresOut */
         FiguresOut: {
             /** Days */
@@ -15587,7 +15601,9 @@ export interface operations {
     };
     cases: {
         parameters: {
-            query?: never;
+            query?: {
+                before?: number | null;
+            };
             header?: never;
             path: {
                 room_id: string;
@@ -15602,7 +15618,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CaseOut"][];
+                    "application/json": components["schemas"]["CasesOut"];
                 };
             };
         };

@@ -96,8 +96,6 @@ export const useTank = (tank: Of, options: Options = {}) =>
   )
 export const useGroups = () =>
   useRecord(['groups'], (room) => api.GET('/api/rooms/{room_id}/groups', { params: { path: room } }))
-export const useCases = () =>
-  useRecord(['cases'], (room) => api.GET('/api/rooms/{room_id}/cases', { params: { path: room } }))
 export const useInspections = () =>
   useRecord(['inspections'], (room) =>
     api.GET('/api/rooms/{room_id}/inspections', { params: { path: room } }),

@@ -81,7 +81,9 @@ export const useSession = defineStore('session', () => {
     take(await answer(api.POST('/api/session/end')))
     forgetAll()
     // what was kept for walking without a connection is nobody else's to read
-    if ('caches' in window) await caches.delete('pennywort-answers')
+    if (!('caches' in window)) return
+    const kept = (await caches.keys()).filter((name) => name.startsWith('pennywort-answers-'))
+    await Promise.all(kept.map((name) => caches.delete(name)))
   }
 
   async function prefer(change: Schemas['PreferencesIn']) {

@@ -4,7 +4,8 @@ import { RouterLink } from 'vue-router'
 import PageHead from '@/shared/PageHead.vue'
 import ProblemNote from '@/shared/ProblemNote.vue'
 import LinkButton from '@/shared/LinkButton.vue'
-import { useCases, useGroups, useInspections } from '@/shared/queries'
+import { useCases } from '@/shared/cases'
+import { useGroups, useInspections } from '@/shared/queries'
 import * as said from '@/shared/words'
 import * as texts from './words'
 
@@ -14,7 +15,7 @@ const inspections = useInspections()
 const rows = computed(() =>
   (groups.data.value ?? [])
     .filter((g) => g.left > 0)
-    .map((g) => ({ ...g, case: cases.data.value?.find((c) => c.group === g.uid && c.open) ?? null }))
+    .map((g) => ({ ...g, case: cases.open.value.find((c) => c.group === g.uid) ?? null }))
     // the ill ones first; the order of the tanks otherwise
     .sort((a, b) => Number(!a.case) - Number(!b.case)),
 )

@@ -8,17 +8,16 @@ import ProblemNote from '@/shared/ProblemNote.vue'
 import { useSession } from '@/shared/session'
 import { useWrite } from '@/shared/useWrite'
 import ArchiveBox from './ArchiveBox.vue'
-import { useCases } from '@/shared/queries'
+import { useCases } from '@/shared/cases'
 import * as said from '@/shared/words'
 import * as texts from './words'
 
 const session = useSession()
 const router = useRouter()
 const cases = useCases()
-const open = computed(() => (cases.data.value ?? []).filter((c) => c.open))
-const closed = computed(() => (cases.data.value ?? []).filter((c) => !c.open))
+const inAll = cases.inAll
 const sentence = computed(() =>
-  cases.data.value ? `${open.value.length} open, ${closed.value.length} closed.` : '',
+  inAll.value ? `${inAll.value.open} open, ${inAll.value.closed} closed.` : '',
 )
 const text = ref('')
 const bring = useWrite((write_id) =>
@@ -48,13 +47,13 @@ const OUTCOME_TONE: Partial<Record<Schemas['CaseOut']['outcome'], string>> = {
 <template>
   <PageHead title="Records" :sentence="sentence" />
   <ProblemNote :problem="cases.error.value ?? bring.problem.value" />
-  <p v-if="cases.data.value && !cases.data.value.length" class="pb-6">
+  <p v-if="inAll && !inAll.cases.length" class="pb-6">
     {{ texts.NO_CASE_YET_THE }}
   </p>
   <template
     v-for="part in [
-      { title: 'Open', rows: open },
-      { title: 'Closed', rows: closed },
+      { title: 'Open', rows: cases.open.value },
+      { title: 'Closed', rows: cases.closed.value },
     ]"
     :key="part.title"
   >
@@ -97,12 +96,23 @@ const OUTCOME_TONE: Partial<Record<Schemas['CaseOut']['outcome'], string>> = {
           <td class="nowrap">{{ c.opened_words }}</td>
           <td class="fig right">{{ c.figures.days }}</td>
           <td class="fig right">{{ c.figures.doses_given }}</td>
-          <td class="fig right" :class="{ brick: c.figures.fish_lost !== '0' }">{{ c.figures.fish_lost }}</td>
+          <td class="fig right" :class="{ brick: c.figures.fish_lost !== '0' }">
+            {{ c.figures.fish_lost }}<span class="by-itself"> lost</span>
+          </td>
           <td :class="OUTCOME_TONE[c.outcome]">{{ c.outcome_words || 'open' }}</td>
         </tr>
       </tbody>
     </table>
   </template>
+  <Button
+    v-if="cases.hasOlder.value"
+    class="mb-6 phone:min-h-14"
+    severity="secondary"
+    :label="texts.SHOW_OLDER_CASES"
+    :loading="cases.bringsOlder.value"
+    data-testid="older-cases"
+    @click="cases.older()"
+  />
   <p class="flex flex-wrap gap-2.5 mb-5">
     <LinkButton :to="{ name: 'timeline' }" :label="texts.TIME_LINE_AND_SEARCH" />
     <LinkButton :to="{ name: 'batches' }" label="Compare batches" />
@@ -153,7 +163,15 @@ td {
   border-top: 2px solid var(--ink);
   padding-top: 12px;
 }
+/* where no heading of its column says what it is */
+.by-itself {
+  display: none;
+  font-family: var(--words);
+}
 @media (max-width: 759px) {
+  .by-itself {
+    display: inline;
+  }
   td:nth-child(5),
   td:nth-child(6),
   td:nth-child(7) {
@@ -171,10 +189,12 @@ td {
   td:last-child {
     grid-column: 3;
     grid-row: 1;
+    text-align: right;
   }
   td:nth-child(8) {
     grid-column: 3;
     grid-row: 2;
+    padding-right: 10px;
   }
 }
 </style>

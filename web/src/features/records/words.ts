@@ -64,4 +64,5 @@ export const WHAT_FITS_THE_LAST = 'What fits the last signs, by the program'
 export const HOW_DID_IT_DO = 'how did it do?'
 export const howDidItDo = (name: string | number) => `${name}: how did it do?`
 export const furtherBackThan = (backTo: string | number) => `Further back than ${backTo}`
+export const SHOW_OLDER_CASES = 'Show older cases'
 export const earlierNotShown = (given_left_out: string | number) => ` (${given_left_out} earlier not shown)`
