@@ -56,7 +56,7 @@ class Fishroom:
 
     def __init__(self, first: Visitor) -> None:
         self.port, self.room = first.port, first.room
-        cases = json.loads(first.call("GET", first.room_path("cases"))[1])
+        cases = json.loads(first.call("GET", first.room_path("cases"))[1])["cases"]
         self.fish = [(c["tank"], c["group"]) for c in cases if c["open"]]
         self.cases = [c["uid"] for c in cases][:50]
 

@@ -68,7 +68,7 @@ class ThroughTheApi(RoomCase):
     def test_a_line_end_in_a_name_stays_inside_its_line_of_the_calendar(self) -> None:
         weir = self.tank(name="Weir\nATTENDEE:mailto:x@example.org")
         self.course(self.group(weir))
-        answer = self.client_of().get(self.url(f"cases/{self.get('cases')[0]['uid']}/calendar"))
+        answer = self.client_of().get(self.url(f"cases/{self.get('cases')['cases'][0]['uid']}/calendar"))
         self.assertEqual(answer.status_code, 200, answer.content)
         text = b"".join(answer).decode().replace("\r\n ", "")
         self.assertFalse([line for line in text.split("\r\n") if line.startswith("ATTENDEE")])

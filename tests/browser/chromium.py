@@ -37,12 +37,12 @@ DESKTOP, PHONE = (1280, 800), (390, 844)
 
 
 def chromium(folder: str) -> webdriver.Chrome:
-    """Debian's Chromium with a fresh profile, a network log, and no way out to other hosts."""
+    """Debian's Chromium with a fresh profile and no way out to other hosts."""
     options = webdriver.ChromeOptions()
     options.binary_location = shutil.which("chromium") or "/usr/bin/chromium"
     for flag in (*FLAGS, f"--user-data-dir={folder}/profile", "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE localhost , EXCLUDE 127.0.0.1"):
         options.add_argument(flag)
-    options.set_capability("goog:loggingPrefs", {"performance": "ALL", "browser": "ALL"})
+    options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
     driver = webdriver.Chrome(options=options, service=Service(shutil.which("chromedriver") or "/usr/bin/chromedriver"))
     downloads_to(driver, folder)
     return driver

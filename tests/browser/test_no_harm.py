@@ -216,7 +216,7 @@ class NoHarm(DemoCase):
             kinds_of.setdefault(told, (active.id, use.id))
         self.assertGreaterEqual(len(kinds_of), 15)
         for active_id, use_id in kinds_of.values():
-            self.open(f"/measure?active={active_id}&use={use_id}")
+            self.go(f"/measure?active={active_id}&use={use_id}")
             self.until(lambda: self.all("[data-testid='choose-use']"), use_id)
             self.fill("Water", "10 L")
             # an answer, or what is still asked: the page goes on

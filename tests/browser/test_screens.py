@@ -87,9 +87,10 @@ class DemoCase(BrowserCase):
     def walk(self, part: int) -> None:
         """Open every third screen and let axe look at it: by day, in the colours of the night, and on a phone, where nothing is wider than the window."""
         self.enter_as(self.maren)
+        self.open("/more")
         for name, path in list(self.screens().items())[part::3]:
             with self.subTest(screen=name):
-                self.open(path)
+                self.go(path)
                 self.assert_accessible(name)
                 # the same page in other colours
                 self.driver.execute_script("document.documentElement.classList.add('night')")
@@ -121,6 +122,7 @@ class EveryThirdFromTheThird(DemoCase):
 class Screens(DemoCase):
     def test_axe_finds_nothing_in_the_dialogs(self) -> None:
         self.enter_as(self.maren)
+        self.open("/more")
         tank = Tank.objects.get(name="Sluice")
         for path, presses in (
             (f"/tanks/{tank.uid}", ("Fish arrive", "Water test", "Water change", "Observe", "Loss")),
@@ -132,12 +134,12 @@ class Screens(DemoCase):
                 if words == "correct":
                     continue
                 with self.subTest(words):
-                    self.open(path)
+                    self.go(path)
                     self.press(words)
                     self.one("[role=dialog]")
                     self.assert_accessible(words)
         self.driver.find_element(By.TAG_NAME, "body").send_keys(Keys.ESCAPE)
-        self.open("/settings")
+        self.go("/settings")
         self.driver.find_element(By.TAG_NAME, "body").send_keys("?")
         self.sees("night colours, and day again")
         self.assert_accessible("keys")
@@ -183,6 +185,7 @@ class Screens(DemoCase):
         """It may be of another shape than this version reads."""
         self.driver.execute_cdp_cmd("Storage.clearDataForOrigin", {"origin": self.live_server_url, "storageTypes": "service_workers,cache_storage"})
         self.enter_as(self.maren)
+        self.driver.get(f"{self.live_server_url}/api/session")
         names = "caches.keys().then(arguments[0])"
         self.driver.execute_async_script("caches.open('pennywort-answers-of-old').then(() => arguments[0]())")
         self.assertIn("pennywort-answers-of-old", self.driver.execute_async_script(names))
