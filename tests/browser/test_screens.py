@@ -232,6 +232,8 @@ class Screens(DemoCase):
             ("/measure?active=formalin", [f"/api/rooms/{room}/tanks", f"/api/rooms/{room}/shelf", "/api/reference/actives"]),
         ):
             self.open(path)
+            # an answer is counted when it is there
+            self.until(lambda asks=asks: set(asks) <= set(self.driver.execute_script(asked)), "all of them to be answered")  # type: ignore[misc]
             self.settled()
             told = self.driver.execute_script(asked)
             self.assertEqual([told.count(a) for a in asks], [1] * len(asks), path)
