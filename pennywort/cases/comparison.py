@@ -243,7 +243,7 @@ def _cause(cause_id: str, cause: str, manner: str, during: str) -> str:
         return condition.short_name if condition else cause
     if manner == "missing":
         return "missing"
-    return f"during {dict(DURING)[during]}" if during not in ("", "unknown") else "not known"
+    return f"during {dict(DURING).get(during, during)}" if during not in ("", "unknown") else "not known"
 
 
 def _came_at(actor: Actor, group: Group) -> datetime:

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.db import connection
+
 from tests.api.room import RoomCase
 
 
@@ -106,6 +108,12 @@ class Batches(RoomCase):
                 ("missing at a recount", [0, 0, 0, 0, 1, 0]),
             ],
         )
+
+    def test_a_word_that_an_older_record_holds_is_said_as_it_stands(self) -> None:
+        self.send(f"groups/{self.group(self.weir)}/losses", {"count": 2, "during": "arrival"})
+        with connection.cursor() as cursor:
+            cursor.execute("UPDATE fish_loss SET during = 'transit'")
+        self.assertEqual([c["name"] for c in self.get("batches")["causes"]], ["during transit"])
 
     def test_another_way_is_refused(self) -> None:
         self.get("batches?by=moon", status=422)
