@@ -36,10 +36,10 @@ router = Router(tags=["records"])
 
 # what a list of many hundred cases says of each
 OF_CASE = ("uid", "number", "group", "tank", "opened_at", "condition_id", "closed_at", "outcome", "outcome_note", "taken_for_id")
+OF_GROUP = ("uid", "species_name", "count", "count_plus_minus", "dead_on_arrival", "dead_on_arrival_plus_minus")
 CLOSED_AT_A_TIME = 100
 # what a database keeps in such a column
 MOST_NUMBER = 2**31 - 1
-OF_GROUP = ("uid", "species_name", "count", "count_plus_minus", "dead_on_arrival", "dead_on_arrival_plus_minus")
 
 
 def _day(local: datetime, actor: Actor) -> str:

@@ -67,13 +67,17 @@ setTimeout(() => {
 )
 
 
-# as a link of the app goes there. By way of a page that is no other's: one that stands already would be the same page, with what it was told before.
-GO = """const [path, done] = arguments
-const go = (to) => {
+# as a link of the app goes there
+LINK = """const go = (to) => {
   const next = { position: (history.state?.position ?? 0) + 1, current: to, back: null, forward: null, replaced: false }
   history.pushState(next, '', to)
   dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
 }
+"""
+# by way of a page that is no other's: one that stands already would be the same page, with what it was told before
+GO = (
+    LINK
+    + """const [path, done] = arguments
 const NOWHERE = '/no/such/page'
 const leave = (to, then) => {
   const left = document.querySelector('h1')
@@ -83,6 +87,7 @@ const leave = (to, then) => {
   gone()
 }
 leave(NOWHERE, () => leave(path, done))"""
+)
 # what this test was answered and kept for walking without a connection; a page of the browser's own may have no caches
 FORGET = """const [done] = arguments
 try {

@@ -17,16 +17,14 @@ from pennywort.courses.services import course as courses
 from pennywort.fish.models import Group
 from pennywort.records.actor import Actor
 from pennywort.tanks.models import Tank
+from tests.browser.base import LINK
 from tests.browser.chromium import PHONE
 from tests.browser.test_screens import DemoCase
 
 # a page of the app left and another opened in it, without loading all of it anew; what the chooser of a use then shows
-OPENS = """const [path, done] = arguments
-const go = (to) => {
-  const next = { position: (history.state?.position ?? 0) + 1, current: to, back: null, forward: null, replaced: false }
-  history.pushState(next, '', to)
-  dispatchEvent(new PopStateEvent('popstate', { state: history.state }))
-}
+OPENS = (
+    LINK
+    + """const [path, done] = arguments
 const until = (ready, then, left = 160) => (ready() ? then() : left ? setTimeout(() => until(ready, then, left - 1), 25) : done('in vain'))
 const chooser = () => document.querySelector("[data-testid='choose-use']")
 go('/shelf')
@@ -34,6 +32,7 @@ until(() => document.querySelector('h1')?.innerText === 'Shelf', () => {
   go(path)
   until(chooser, () => done(chooser().innerText.trim()))
 })"""
+)
 
 
 class NoHarm(DemoCase):

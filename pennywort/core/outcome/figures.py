@@ -40,8 +40,8 @@ def plus_minus_of(counts: Iterable[Count]) -> int:
     return root_up(sum(c.plus_minus**2 for c in counts))
 
 
-def root_up(squares_sum: int) -> int:
-    """The root of a sum of squares, whole fish, rounded up."""
+def root_up(squares_sum: float) -> int:
+    """The root of a sum of squares (fish², 0 or more), whole fish, rounded up."""
     return math.ceil(math.sqrt(squares_sum) - 1e-9) if squares_sum else 0
 
 

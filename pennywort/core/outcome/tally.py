@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
@@ -89,7 +88,7 @@ def other_part(*, whole: Count, counted: Count, thought: Count, derived: bool) -
     if not mine:
         return None
     weighed = thought.count + (rest.count - thought.count) * mine / (mine + theirs)
-    return Count(count=round(weighed), plus_minus=math.ceil(math.sqrt(mine * theirs / (mine + theirs)) - 1e-9))
+    return Count(count=round(weighed), plus_minus=root_up(mine * theirs / (mine + theirs)))
 
 
 @dataclass(frozen=True, kw_only=True)
